@@ -1,0 +1,232 @@
+/** Releases to classes, and the sittings of students. */
+import { opennessLevels, type Rules as RulesType } from "@verdant/core/delivery/rules";
+import { z } from "zod";
+import { endpoint } from "./endpoint.ts";
+import { Answer, Content, StudentView } from "./items/kinds.ts";
+import { RichText } from "./items/richText.ts";
+import { Done, Id, limits, Moment, Strand } from "./wire.ts";
+
+export const Rules = z.strictObject({
+  schemaVersion: z.literal(1),
+  preset: z.enum(["weeklyReview", "check"]),
+  goes: z.int().min(1, "At least one go.").max(50, "At most 50 goes; or as many as they like.").nullable(),
+  openness: z.enum(opennessLevels),
+  timeLimitMinutes: z.int().min(1, "At least one minute.").max(600, "At most ten hours.").nullable(),
+  graceMinutes: z.int().min(0).max(1440),
+  optionsMix: z.boolean(),
+}) satisfies z.ZodType<RulesType>;
+
+export const Release = z.object({
+  id: Id,
+  name: z.string(),
+  quizId: Id,
+  classId: Id,
+  className: z.string(),
+  questions: z.int(),
+  opensAt: Moment,
+  shutsAt: Moment.nullable(),
+  opening: z.enum(["notYet", "open", "shut"]),
+  students: z.int(),
+  begun: z.int(),
+  handedIn: z.int(),
+});
+export type Release = z.infer<typeof Release>;
+
+export const releaseQuiz = endpoint({
+  method: "post",
+  path: "/quizzes/:quizId/releases",
+  access: "member",
+  summary: "Releases a quiz to its class under rules, as a snapshot that later changes do not touch.",
+  params: z.object({ quizId: Id }),
+  body: z.object({
+    version: z.int(),
+    rules: Rules,
+    /** null: at once. */
+    opensAt: Moment.nullable(),
+    shutsAt: Moment.nullable(),
+  }),
+  result: Release,
+});
+
+export const listReleases = endpoint({
+  method: "get",
+  path: "/releases",
+  access: "member",
+  summary: "The department's releases, newest first.",
+  result: z.object({ releases: z.array(Release) }),
+});
+
+export const shutRelease = endpoint({
+  method: "post",
+  path: "/releases/:releaseId/shut",
+  access: "member",
+  summary: "Shuts a release now; running sittings are handed in as they stand.",
+  params: z.object({ releaseId: Id }),
+  result: Release,
+});
+
+/** What a student may be told of the rules, before and during a sitting. */
+export const Notice = z.object({
+  questions: z.int(),
+  minutes: z.int(),
+  points: z.number(),
+  goes: z.int().nullable(),
+  timeLimitMinutes: z.int().nullable(),
+  openness: z.enum(opennessLevels),
+  shutsAt: Moment.nullable(),
+});
+
+export const StudentRelease = z.object({
+  releaseId: Id,
+  name: z.string(),
+  className: z.string(),
+  notice: Notice,
+  /** The running sitting, or null. */
+  running: z.object({ sittingId: Id, answered: z.int(), deadlineAt: Moment.nullable() }).nullable(),
+  mayBegin: z.boolean(),
+  goesTaken: z.int(),
+});
+
+export const StudentDone = z.object({
+  sittingId: Id,
+  name: z.string(),
+  handedInAt: Moment,
+  openness: z.enum(opennessLevels),
+  points: z.number().nullable(),
+  outOf: z.number(),
+});
+
+export const whatNow = endpoint({
+  method: "get",
+  path: "/student/now",
+  access: "student",
+  summary: "What a student can do now, and how the last sittings went.",
+  result: z.object({ givenName: z.string(), releases: z.array(StudentRelease), done: z.array(StudentDone) }),
+});
+
+export const SittingItem = z.object({
+  position: z.int(),
+  points: z.number(),
+  strand: Strand.nullable(),
+  view: StudentView,
+  answer: Answer.nullable(),
+  revisit: z.boolean(),
+});
+
+export const Sitting = z.object({
+  id: Id,
+  name: z.string(),
+  state: z.enum(["running", "handedIn", "closed", "voided"]),
+  ordinal: z.int(),
+  epoch: z.int(),
+  notice: Notice,
+  deadlineAt: Moment.nullable(),
+  /** The server's clock, so that a wrong clock on the device does no harm. */
+  now: Moment,
+  items: z.array(SittingItem),
+});
+export type Sitting = z.infer<typeof Sitting>;
+
+export const beginSitting = endpoint({
+  method: "post",
+  path: "/student/releases/:releaseId/sittings",
+  access: "student",
+  summary: "Begins a sitting, or takes the running one over to this device.",
+  params: z.object({ releaseId: Id }),
+  result: z.object({ sitting: Sitting, token: z.string() }),
+});
+
+export const showSitting = endpoint({
+  method: "get",
+  path: "/sittings/:sittingId",
+  access: "sitting",
+  summary: "A sitting as its student sees it, for whoever holds its token.",
+  params: z.object({ sittingId: Id }),
+  result: Sitting,
+});
+
+export const AnswerEvent = z.object({
+  /** Counts up on one device from 1; the same number twice is the same event. */
+  seq: z.int().positive(),
+  position: z.int().positive(),
+  answer: Answer,
+  revisit: z.boolean(),
+  spentMs: z.int().nonnegative().max(86_400_000),
+  clientMs: z.int().nonnegative(),
+});
+export type AnswerEvent = z.infer<typeof AnswerEvent>;
+
+export const saveAnswers = endpoint({
+  method: "post",
+  path: "/sittings/:sittingId/answers",
+  access: "sitting",
+  summary: "Stores answers for good. Nothing delivered is refused silently: each comes back with what became of it.",
+  params: z.object({ sittingId: Id }),
+  body: z.object({
+    epoch: z.int().positive(),
+    events: z.array(AnswerEvent).max(limits.answersInBatch),
+    /** Positions that the student has had on the screen: a question never shown was not reached, which is no wrong answer. */
+    shown: z.array(z.int().positive()).max(limits.quizItems),
+  }),
+  result: z.object({
+    state: z.enum(["running", "handedIn", "closed", "voided"]),
+    /** The device that now holds the sitting; higher than the one sent when another has taken over. */
+    epoch: z.int(),
+    stored: z.array(z.object({ seq: z.int(), disposition: z.enum(["counted", "late", "rejected"]) })),
+  }),
+});
+
+export const handIn = endpoint({
+  method: "post",
+  path: "/sittings/:sittingId/hand-in",
+  access: "sitting",
+  summary: "Hands a sitting in. Twice is the same as once.",
+  params: z.object({ sittingId: Id }),
+  result: Done,
+});
+
+export const ResultItem = z.object({
+  position: z.int(),
+  points: z.number(),
+  strand: Strand.nullable(),
+  view: StudentView,
+  answer: Answer.nullable(),
+  /** Present as far as the openness of the release goes; null otherwise. */
+  credit: z.number().nullable(),
+  /** The rationale of what was chosen, and the explanation. */
+  why: z
+    .object({ rationale: RichText.nullable(), explanation: RichText.nullable(), nextStep: RichText.nullable() })
+    .nullable(),
+  /** The whole content with its key. */
+  content: Content.nullable(),
+});
+
+export const showResult = endpoint({
+  method: "get",
+  path: "/student/sittings/:sittingId",
+  access: "student",
+  summary: "How one of my sittings went, as far as its rules let me see.",
+  params: z.object({ sittingId: Id }),
+  result: z.object({
+    name: z.string(),
+    handedInAt: Moment,
+    openness: z.enum(opennessLevels),
+    points: z.number().nullable(),
+    outOf: z.number(),
+    items: z.array(ResultItem),
+    releaseId: Id,
+    mayGoAgain: z.boolean(),
+  }),
+});
+
+export const deliveryEndpoints = {
+  releaseQuiz,
+  listReleases,
+  shutRelease,
+  whatNow,
+  beginSitting,
+  showSitting,
+  saveAnswers,
+  handIn,
+  showResult,
+};

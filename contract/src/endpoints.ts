@@ -1,0 +1,25 @@
+/** All endpoints by feature: for the matrix test, the published description and the student's routes. */
+import { assemblyEndpoints } from "./assembly.ts";
+import { bankEndpoints } from "./bank.ts";
+import { coursesEndpoints } from "./courses.ts";
+import { deliveryEndpoints } from "./delivery.ts";
+import { exchangeEndpoints } from "./exchange.ts";
+import { insightEndpoints } from "./insight.ts";
+import { planEndpoints } from "./plan.ts";
+import { platformEndpoints } from "./platform.ts";
+import { standardsEndpoints } from "./standards.ts";
+import { teamEndpoints } from "./team.ts";
+
+export const endpoints = {
+  ...platformEndpoints,
+  ...teamEndpoints,
+  ...standardsEndpoints,
+  ...bankEndpoints,
+  ...coursesEndpoints,
+  ...planEndpoints,
+  ...assemblyEndpoints,
+  ...deliveryEndpoints,
+  ...insightEndpoints,
+  ...exchangeEndpoints,
+};
+export type EndpointName = keyof typeof endpoints;

@@ -1,0 +1,129 @@
+/** The department file: a department's structure and bank as readable JSON, in and out without loss. */
+import { z } from "zod";
+import { Demand, Status, Use } from "./bank.ts";
+import { endpoint } from "./endpoint.ts";
+import { RichText } from "./items/richText.ts";
+import { LocalDate, Name } from "./wire.ts";
+
+/** Text in a file: plain words where they say everything, the tree where they do not. */
+const FileText = z.union([z.string(), RichText]);
+const Key = z.string().trim().min(1).max(80);
+
+const FileStandard = z.strictObject({
+  code: Key,
+  guid: z.string().optional(),
+  parent: Key.optional(),
+  statement: z.string().min(1),
+  studentWording: z.string().optional(),
+});
+
+const FileTopic = z.strictObject({
+  key: Key,
+  name: Name,
+  parent: Key.optional(),
+  letter: z.string().length(1).optional(),
+  hue: z.int().min(0).max(9).optional(),
+  note: z.string().optional(),
+  standards: z.array(Key).default([]),
+});
+
+const FileContent = z.discriminatedUnion("kind", [
+  z.strictObject({
+    kind: z.literal("oneRightAnswer"),
+    stem: FileText,
+    options: z.array(
+      z.strictObject({
+        id: z.string().optional(),
+        text: FileText,
+        isKey: z.boolean().optional(),
+        rationale: FileText.optional(),
+        misconception: Key.optional(),
+        staysPut: z.boolean().optional(),
+      }),
+    ),
+    explanation: FileText.optional(),
+    nextStep: FileText.optional(),
+  }),
+]);
+export type FileContent = z.infer<typeof FileContent>;
+
+const FileItem = z.strictObject({
+  key: Key,
+  label: z.string().optional(),
+  topic: Key.optional(),
+  standards: z.array(Key).default([]),
+  demand: Demand,
+  use: Use,
+  status: Status,
+  expectedSeconds: z.int(),
+  writerDifficulty: z.int(),
+  language: z.string(),
+  /** Items that name the same family are variants of one another. */
+  family: Key.optional(),
+  content: FileContent,
+});
+export type FileItem = z.infer<typeof FileItem>;
+
+const FileCourse = z.strictObject({
+  key: Key,
+  name: Name,
+  units: z.array(
+    z.strictObject({ name: Name, letter: z.string().length(1), hue: z.int().min(0).max(9), topics: z.array(Key) }),
+  ),
+});
+
+const FileClass = z.strictObject({
+  name: Name,
+  course: Key,
+  rehearsal: z.boolean().default(false),
+  meetingDays: z.array(z.int().min(1).max(7)).default([]),
+  examOn: LocalDate.optional(),
+  units: z.array(z.strictObject({ letter: z.string().length(1), from: LocalDate, to: LocalDate })),
+  taught: z.array(z.strictObject({ topic: Key, on: LocalDate })).default([]),
+  students: z.array(
+    z.strictObject({ givenName: Name, familyName: Name, entryCard: z.string().optional(), extraTimePercent: z.int().optional() }),
+  ),
+});
+
+export const DepartmentFile = z.strictObject({
+  format: z.literal("verdant-loop-department"),
+  formatVersion: z.literal(1),
+  framework: z.strictObject({ guid: z.string(), title: Name, standards: z.array(FileStandard) }).optional(),
+  topics: z.array(FileTopic).default([]),
+  misconceptions: z.array(z.strictObject({ key: Key, name: Name })).default([]),
+  courses: z.array(FileCourse).default([]),
+  schoolYear: z
+    .strictObject({
+      name: Name,
+      startsOn: LocalDate,
+      endsOn: LocalDate,
+      closed: z.array(z.strictObject({ from: LocalDate, to: LocalDate, label: Name })).default([]),
+    })
+    .optional(),
+  classes: z.array(FileClass).default([]),
+  items: z.array(FileItem).default([]),
+});
+export type DepartmentFile = z.infer<typeof DepartmentFile>;
+
+export const importDepartment = endpoint({
+  method: "post",
+  path: "/department/import",
+  access: "lead",
+  summary: "Reads a department file. What is known by its key is left as it is, or revised where it differs. All or nothing.",
+  body: DepartmentFile,
+  result: z.object({
+    created: z.object({ standards: z.int(), topics: z.int(), courses: z.int(), classes: z.int(), students: z.int(), items: z.int() }),
+    revised: z.object({ items: z.int() }),
+    unchanged: z.object({ items: z.int() }),
+  }),
+});
+
+export const exportDepartment = endpoint({
+  method: "get",
+  path: "/department/export",
+  access: "lead",
+  summary: "The department's structure and bank as a department file.",
+  result: DepartmentFile,
+});
+
+export const exchangeEndpoints = { importDepartment, exportDepartment };

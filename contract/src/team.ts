@@ -1,0 +1,80 @@
+/** Who is signed in: members by password, students by entry card. */
+import { z } from "zod";
+import { endpoint } from "./endpoint.ts";
+import { Done, Id } from "./wire.ts";
+
+export const Session = z.object({
+  /** The demo has one-click sign-in and a movable clock. */
+  isDemo: z.boolean(),
+  member: z
+    .object({
+      personId: Id,
+      name: z.string(),
+      role: z.enum(["lead", "teacher"]),
+      departmentId: Id,
+      department: z.string(),
+      timeZone: z.string(),
+    })
+    .nullable(),
+  student: z.object({ studentId: Id, givenName: z.string() }).nullable(),
+});
+export type Session = z.infer<typeof Session>;
+
+export const showSession = endpoint({
+  method: "get",
+  path: "/session",
+  access: "public",
+  summary: "Who is signed in with this browser.",
+  result: Session,
+});
+
+export const signIn = endpoint({
+  method: "post",
+  path: "/session",
+  access: "public",
+  summary: "Signs a member in by e-mail and password.",
+  body: z.object({
+    email: z.string().trim().min(3, "Enter your e-mail address.").max(254),
+    password: z.string().min(1, "Enter your password.").max(200),
+  }),
+  result: Session,
+});
+
+export const signOut = endpoint({
+  method: "delete",
+  path: "/session",
+  access: "public",
+  summary: "Signs out whoever is signed in with this browser.",
+  result: Done,
+});
+
+export const enter = endpoint({
+  method: "post",
+  path: "/entry",
+  access: "public",
+  summary: "Lets a student in by the three words of the entry card.",
+  body: z.object({ card: z.string().trim().min(1, "Enter the three words of your card.").max(80) }),
+  result: Session,
+});
+
+export const listDemoPeople = endpoint({
+  method: "get",
+  path: "/demo/people",
+  access: "public",
+  summary: "In the demo: who can be signed in with one click. Elsewhere it is not there.",
+  result: z.object({
+    members: z.array(z.object({ personId: Id, name: z.string(), role: z.enum(["lead", "teacher"]) })),
+    cards: z.array(z.object({ name: z.string(), card: z.string() })),
+  }),
+});
+
+export const signInDemo = endpoint({
+  method: "post",
+  path: "/demo/session",
+  access: "public",
+  summary: "In the demo: signs a demo member in without a password. Elsewhere it is not there.",
+  body: z.object({ personId: Id }),
+  result: Session,
+});
+
+export const teamEndpoints = { showSession, signIn, signOut, enter, listDemoPeople, signInDemo };

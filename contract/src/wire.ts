@@ -1,0 +1,42 @@
+/** Schemas of values as they travel, and the limits of every field in one place. */
+import { z } from "zod";
+
+export const limits = {
+  name: 120,
+  label: 120,
+  /** Characters of one run of text. */
+  run: 20_000,
+  blocks: 200,
+  runsInBlock: 500,
+  listItems: 100,
+  options: 20,
+  quizItems: 60,
+  answersInBatch: 200,
+  answerBytes: 20_000,
+} as const;
+
+export const Id = z.uuid();
+/** A local date, YYYY-MM-DD. */
+export const LocalDate = z.iso.date();
+/** A moment, ISO 8601 in UTC. */
+export const Moment = z.iso.datetime();
+
+export const Name = z.string().trim().min(1, "Give it a name.").max(limits.name, `At most ${limits.name} characters.`);
+
+/** A whole number in a query; callers write a number. */
+export const count = z.coerce.number<number>().int().nonnegative();
+
+/** A share with its 95 % interval and what it is out of. */
+export const Share = z.object({
+  right: z.number(),
+  outOf: z.int(),
+  low: z.number().nullable(),
+  high: z.number().nullable(),
+});
+export type Share = z.infer<typeof Share>;
+
+/** A unit as a strand: its letter and hue always travel together. */
+export const Strand = z.object({ unitId: Id, name: z.string(), letter: z.string(), hue: z.int() });
+export type Strand = z.infer<typeof Strand>;
+
+export const Done = z.object({ ok: z.literal(true) });

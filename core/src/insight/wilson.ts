@@ -1,0 +1,42 @@
+/** Intervals: every share that is shown comes with one. */
+
+const z = 1.959963984540054;
+
+export interface Interval {
+  readonly low: number;
+  readonly high: number;
+}
+
+/**
+ * The 95 % score interval of a share of `k` in `n` (Wilson, 1927), inside [0, 1]; exactly 0 or 1 at the ends when k = 0 or
+ * k = n. Null when n = 0: then there is no share to show.
+ *
+ * @example wilson(7, 10) // { low: 0.396778, high: 0.892209 }
+ * @throws RangeError unless 0 <= k <= n; k may be fractional (partial credit)
+ */
+export function wilson(k: number, n: number): Interval | null {
+  if (!(k >= 0 && k <= n)) throw new RangeError(`not a share: ${k} of ${n}`);
+  if (n === 0) return null;
+  const p = k / n;
+  const centre = (p + z ** 2 / (2 * n)) / (1 + z ** 2 / n);
+  const half = (z / (1 + z ** 2 / n)) * Math.sqrt((p * (1 - p)) / n + z ** 2 / (4 * n ** 2));
+  return { low: k === 0 ? 0 : centre - half, high: k === n ? 1 : centre + half };
+}
+
+/**
+ * The difference of two shares, k1/n1 - k2/n2, with its 95 % hybrid score interval (Newcombe, 1998); null when either
+ * share has no n.
+ *
+ * @example newcombe(9, 28, 20, 120) // { difference: 0.154762, low: -0.006754, high: 0.348258 }
+ */
+export function newcombe(k1: number, n1: number, k2: number, n2: number) {
+  const [first, second] = [wilson(k1, n1), wilson(k2, n2)];
+  if (!first || !second) return null;
+  const [p1, p2] = [k1 / n1, k2 / n2];
+  const difference = p1 - p2;
+  return {
+    difference,
+    low: difference - Math.hypot(p1 - first.low, second.high - p2),
+    high: difference + Math.hypot(first.high - p1, p2 - second.low),
+  };
+}

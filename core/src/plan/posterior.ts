@@ -1,0 +1,55 @@
+/** From an answer to the probability that the topic was recalled: the discount for guessing and slips. */
+
+/** The evidence of one first, unaided answer. */
+export interface AnswerEvidence {
+  /** Credit in [0, 1]. */
+  readonly credit: number;
+  /** Probability of a right answer without recall, in [0, 1). */
+  readonly chance: number;
+  /** Probability of a wrong answer with recall, in [0, 0.45]. */
+  readonly slip: number;
+}
+
+/**
+ * Slip of an item of Rasch difficulty `b` in logits: 1 - clamp(logistic(2.2 - b), 0.55, 0.97).
+ *
+ * @example slipOf(0) // 0.09975
+ */
+export function slipOf(b: number): number {
+  return 1 - Math.min(0.97, Math.max(0.55, 1 / (1 + Math.exp(b - 2.2))));
+}
+
+/**
+ * The writer's estimate 1 (easy) to 5 (hard) as a Rasch difficulty in logits: -1.6, -0.8, 0, 0.8, 1.6.
+ *
+ * @throws RangeError outside 1..5
+ */
+export function difficultyOf(writerEstimate: number): number {
+  if (!(writerEstimate >= 1 && writerEstimate <= 5)) throw new RangeError(`not in 1..5: ${writerEstimate}`);
+  return (writerEstimate - 3) * 0.8;
+}
+
+/**
+ * Probability in [0, 1] that the topic was recalled, given all answers of one student to it on one day.
+ *
+ * Bayes with P(right | recalled) = 1 - slip and P(right | not recalled) = chance; partial credit y interpolates the
+ * likelihood geometrically, L(1)^y L(0)^(1-y). Without answers it is the prior.
+ *
+ * @param prior predicted recall, in [0, 1]
+ * @example posterior(0.5, [{ credit: 1, chance: 0.25, slip: 0.1 }]) // 0.782609
+ */
+export function posterior(prior: number, answers: readonly AnswerEvidence[]): number {
+  let recalled = prior;
+  let forgotten = 1 - prior;
+  for (const { credit, chance, slip } of answers) {
+    recalled *= (1 - slip) ** credit * slip ** (1 - credit);
+    forgotten *= chance ** credit * (1 - chance) ** (1 - credit);
+  }
+  const total = recalled + forgotten;
+  return total === 0 ? prior : recalled / total;
+}
+
+/** Expected credit of an item when its topic is recalled with probability `recalled`: c + (1 - s - c) R. */
+export function expectedScore(recalled: number, chance: number, slip: number): number {
+  return chance + (1 - slip - chance) * recalled;
+}

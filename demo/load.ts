@@ -1,0 +1,67 @@
+/** Loads the demo data into an empty database, through the same import that a department uses. */
+import { pathToFileURL } from "node:url";
+import { pino } from "pino";
+import { BankIndexes } from "../server/src/bank/bankIndex.ts";
+import { importDepartment } from "../server/src/exchange/service.ts";
+import { connect, migrate, type Db } from "../server/src/platform/database.ts";
+import { newId } from "../server/src/platform/id.ts";
+import { localDateOf } from "../server/src/platform/localDate.ts";
+import type { Member, Scope } from "../server/src/platform/scope.ts";
+import { hashPassword } from "../server/src/team/service.ts";
+import { demo, larkmoor } from "./larkmoor.ts";
+
+/** Loads Larkmoor School in one transaction. Returns its department's id. */
+export async function loadLarkmoor(pool: Db, now: Date): Promise<string> {
+  const password = await hashPassword(demo.password);
+  return pool.transaction().execute(async (db) => {
+    const departmentId = newId();
+    await db
+      .insertInto("department")
+      .values({ id: departmentId, name: demo.department.name, timeZone: demo.department.timeZone, createdAt: now })
+      .execute();
+    const people = demo.members.map((member) => ({ ...member, personId: newId() }));
+    for (const [i, { email, name, role, personId }] of people.entries()) {
+      await db.insertInto("person").values({ id: personId, email, name, passwordHash: password }).execute();
+      await db
+        .insertInto("membership")
+        .values({ departmentId, id: newId(), personId, role: role as "lead", joinedAt: new Date(now.getTime() + i), leftAt: null })
+        .execute();
+    }
+    const caller: Member = { kind: "member", departmentId, personId: people[0]?.personId ?? "", name: "", role: "lead" };
+    const file = larkmoor(localDateOf(now, demo.department.timeZone));
+    await importDepartment(scopeOf(db, pool, caller, now), { body: file });
+    return departmentId;
+  });
+}
+
+function scopeOf(db: Db, pool: Db, caller: Member, now: Date): Scope<Member> {
+  return {
+    db,
+    caller,
+    now: () => now,
+    isDemo: true,
+    log: pino({ level: "silent" }),
+    address: "",
+    keepSession: () => undefined,
+    bank: new BankIndexes(pool),
+    secret: Buffer.alloc(0),
+    jobs: { run: () => Promise.reject(new Error("no jobs here")), warm: () => Promise.resolve(), stop: () => Promise.resolve() },
+  };
+}
+
+async function main(): Promise<void> {
+  const db = connect(process.env["DATABASE_URL"] ?? "", 4);
+  await migrate(db);
+  const existing = await db.selectFrom("department").select("createdAt").executeTakeFirst();
+  if (existing) {
+    const days = Math.floor((Date.now() - existing.createdAt.getTime()) / 86_400_000);
+    const age = days === 0 ? "from today" : days === 1 ? "a day old" : `${days} days old`;
+    console.log(`· keeping the demo data, which are ${age}${days > 20 ? "; npm run demo -- --fresh starts anew" : ""}`);
+  } else {
+    console.log("· loading the demo data: Larkmoor School");
+    await loadLarkmoor(db, new Date());
+  }
+  await db.destroy();
+}
+
+if (import.meta.url === pathToFileURL(process.argv[1] ?? "").href) await main();

@@ -1,0 +1,21 @@
+/** Bundles the server, its worker and the demo loader; third-party packages stay outside the bundle. */
+import { build } from "esbuild";
+
+await build({
+  entryPoints: { main: "src/main.ts", worker: "src/platform/jobs/worker.ts", loadDemo: "../demo/load.ts" },
+  outdir: "dist",
+  bundle: true,
+  platform: "node",
+  target: "node20",
+  format: "esm",
+  sourcemap: true,
+  logLevel: "warning",
+  plugins: [
+    {
+      name: "third-party-stays-outside",
+      setup(builder) {
+        builder.onResolve({ filter: /^[^./]/ }, ({ path }) => (path.startsWith("@verdant/") ? undefined : { path, external: true }));
+      },
+    },
+  ],
+});

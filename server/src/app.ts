@@ -1,0 +1,90 @@
+/** Puts the application together: middleware, endpoints, pages, errors. */
+import { fileURLToPath } from "node:url";
+import { openApi } from "@verdant/contract/openApi";
+import { platformEndpoints } from "@verdant/contract/platform";
+import express, { type Express, type RequestHandler } from "express";
+import helmet from "helmet";
+import type { Logger } from "pino";
+import { mountAssembly } from "./assembly/routes.ts";
+import { mountBank } from "./bank/routes.ts";
+import { mountCourses } from "./courses/routes.ts";
+import { mountDelivery } from "./delivery/routes.ts";
+import { mountExchange } from "./exchange/routes.ts";
+import { mountInsight } from "./insight/routes.ts";
+import { mountPlan } from "./plan/routes.ts";
+import { version, type Config } from "./platform/config.ts";
+import type { Db } from "./platform/database.ts";
+import { Failure } from "./platform/failure.ts";
+import { logRequests } from "./platform/log.ts";
+import { answerErrors, mountAll } from "./platform/mount.ts";
+import { mustComeFromHere } from "./platform/origin.ts";
+import type { Installation } from "./platform/scope.ts";
+import * as platformService from "./platform/service.ts";
+import { callerOf, sessionKeeper, tokenOf } from "./platform/session.ts";
+import { mountShell } from "./platform/shell.ts";
+import { mountStandards } from "./standards/routes.ts";
+import { mountTeam } from "./team/routes.ts";
+
+export interface Parts {
+  readonly config: Pick<Config, "trustProxy" | "isDemo">;
+  readonly db: Db;
+  readonly installation: Installation;
+  readonly log: Logger;
+  readonly now: () => Date;
+}
+
+const builtPages = fileURLToPath(new URL("../../web/dist", import.meta.url));
+
+export function createApp(parts: Parts): Express {
+  const app = express();
+  app.set("trust proxy", parts.config.trustProxy);
+  app.disable("x-powered-by");
+  app.use(logRequests(parts.log));
+  app.use(helmet({ contentSecurityPolicy: false, hsts: { maxAge: 31_536_000 } }));
+
+  const api = express.Router();
+  api.use((_req, res, next) => {
+    res.setHeader("cache-control", "no-store");
+    next();
+  });
+  api.use(mustComeFromHere);
+  api.use("/department/import", express.json({ limit: "10mb" }));
+  api.use(express.json({ limit: "1mb" }));
+  api.get("/openapi.json", (_req, res) => {
+    res.json(openApi(version));
+  });
+  api.use(makeScope(parts));
+  mountAll(api, platformEndpoints, platformService);
+  const features = [mountTeam, mountStandards, mountBank, mountCourses, mountPlan, mountAssembly, mountDelivery, mountInsight, mountExchange];
+  for (const mountFeature of features) mountFeature(api);
+  api.use((req) => {
+    throw new Failure("missing", `There is nothing at ${req.baseUrl}${req.path}.`);
+  });
+  app.use("/api", api);
+  mountShell(app, builtPages);
+  app.use(
+    answerErrors((error, req) => {
+      parts.log.error({ err: error, id: req.id, path: req.path }, "defect");
+    }),
+  );
+  return app;
+}
+
+/** The scope of a request. In the demo a browser test may move the clock by a header; elsewhere the header means nothing. */
+const makeScope =
+  ({ db, installation, log, now, config }: Parts): RequestHandler =>
+  async (req, res, next) => {
+    const moved = config.isDemo ? Date.parse(req.get("x-demo-clock") ?? "") : Number.NaN;
+    const clock = Number.isNaN(moved) ? now : () => new Date(moved);
+    req.scope = {
+      ...installation,
+      db,
+      log,
+      now: clock,
+      caller: await callerOf(db, req, clock()),
+      address: req.ip ?? "",
+      sessionToken: tokenOf(req),
+      keepSession: sessionKeeper(req, res),
+    };
+    next();
+  };

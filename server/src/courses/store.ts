@@ -1,0 +1,90 @@
+/** SQL for classes, units and enrolments. */
+import { sql } from "kysely";
+import type { Db } from "../platform/database.ts";
+
+const strand = ["unit.id as unitId", "unit.name", "unit.letter", "unit.hue"] as const;
+
+export function listClasses(db: Db, departmentId: string, today: string) {
+  return db
+    .selectFrom("class")
+    .innerJoin("course", (join) => join.onRef("course.departmentId", "=", "class.departmentId").onRef("course.id", "=", "class.courseId"))
+    .innerJoin("schoolYear", (join) =>
+      join.onRef("schoolYear.departmentId", "=", "class.departmentId").onRef("schoolYear.id", "=", "class.schoolYearId"),
+    )
+    .where("class.departmentId", "=", departmentId)
+    .where("schoolYear.startsOn", "<=", today)
+    .where("schoolYear.endsOn", ">=", today)
+    .select(["class.id", "class.name", "class.courseId", "class.rehearsal", "class.examOn"])
+    .select(["course.name as course", "schoolYear.name as schoolYear"])
+    .select((eb) =>
+      eb
+        .selectFrom("enrolment")
+        .whereRef("enrolment.departmentId", "=", "class.departmentId")
+        .whereRef("enrolment.classId", "=", "class.id")
+        .where("leftOn", "is", null)
+        .select(sql<number>`count(*)::int`.as("n"))
+        .as("students"),
+    )
+    .orderBy("class.name")
+    .execute();
+}
+
+export function listUnits(db: Db, departmentId: string) {
+  return db
+    .selectFrom("unit")
+    .where("departmentId", "=", departmentId)
+    .select([...strand, "unit.courseId"])
+    .orderBy("position")
+    .execute();
+}
+
+export function findClass(db: Db, departmentId: string, classId: string) {
+  return db
+    .selectFrom("class")
+    .innerJoin("schoolYear", (join) =>
+      join.onRef("schoolYear.departmentId", "=", "class.departmentId").onRef("schoolYear.id", "=", "class.schoolYearId"),
+    )
+    .innerJoin("department", "department.id", "class.departmentId")
+    .where("class.departmentId", "=", departmentId)
+    .where("class.id", "=", classId)
+    .select(["class.id", "class.name", "class.courseId", "class.schoolYearId", "class.rehearsal", "class.meetingDays", "class.examOn"])
+    .select((eb) => [
+      "schoolYear.name as schoolYear",
+      eb.fn.coalesce("class.timeZone", "department.timeZone").as("timeZone"),
+    ])
+    .executeTakeFirst();
+}
+
+export function listEnrolments(db: Db, departmentId: string, classId: string) {
+  return db
+    .selectFrom("enrolment")
+    .innerJoin("student", (join) =>
+      join.onRef("student.departmentId", "=", "enrolment.departmentId").onRef("student.id", "=", "enrolment.studentId"),
+    )
+    .where("enrolment.departmentId", "=", departmentId)
+    .where("enrolment.classId", "=", classId)
+    .where("enrolment.leftOn", "is", null)
+    .select(["student.id as studentId", "student.givenName", "student.familyName", "enrolment.entryCard", "enrolment.arrangements"])
+    .orderBy("student.familyName")
+    .orderBy("student.givenName")
+    .execute();
+}
+
+/** Undefined when the student is not in the class; null when the card is taken already. */
+export async function replaceCard(db: Db, departmentId: string, classId: string, studentId: string, entryCard: string) {
+  const taken = await db.selectFrom("enrolment").select("studentId").where("entryCard", "=", entryCard).executeTakeFirst();
+  if (taken) return null;
+  return db
+    .updateTable("enrolment")
+    .set({ entryCard })
+    .where("departmentId", "=", departmentId)
+    .where("classId", "=", classId)
+    .where("studentId", "=", studentId)
+    .where("leftOn", "is", null)
+    .returning("studentId")
+    .executeTakeFirst();
+}
+
+export async function deleteStudentSessions(db: Db, departmentId: string, studentId: string): Promise<void> {
+  await db.deleteFrom("session").where("departmentId", "=", departmentId).where("studentId", "=", studentId).execute();
+}

@@ -1,0 +1,87 @@
+/** SQL for saving answers: everything in one statement, since it runs thirty times a second before the bell. */
+import { sql } from "kysely";
+import type { AnswerEvent } from "@verdant/contract/delivery";
+import type { Db } from "../platform/database.ts";
+
+export type Disposition = "counted" | "late" | "rejected";
+
+export interface Saved {
+  readonly departmentId: string;
+  readonly state: "running" | "handedIn" | "closed" | "voided";
+  readonly epoch: number;
+  readonly stored: readonly { readonly seq: number; readonly disposition: Disposition }[];
+}
+
+/**
+ * Stores what a device delivers and says what became of each answer; undefined when nobody's sitting has this token.
+ *
+ * - counted: the sitting was running and its time was not over;
+ * - late: delivered after the deadline, within the grace the release allows, and given in time by the device's clock
+ *   (which is set by the server's): it counts too;
+ * - rejected: kept, counts for nothing.
+ *
+ * An event that comes twice keeps its first disposition. Of two devices, the one that took over last wins item by item;
+ * an answer of the other gets in only where it has none: (epoch, seq) decides. The lock on the sitting makes a hand-in
+ * wait for answers on their way into the database.
+ */
+export async function saveAnswers(
+  db: Db,
+  given: {
+    readonly sittingId: string;
+    readonly tokenHash: Buffer;
+    readonly epoch: number;
+    readonly events: readonly AnswerEvent[];
+    readonly shown: readonly number[];
+    readonly now: Date;
+  },
+): Promise<Saved | undefined> {
+  const { sittingId, tokenHash, epoch, now } = given;
+  const result = await sql<Saved>`
+    with held as (
+      select department_id, id, state, epoch, deadline_at, grace_until
+      from sitting where id = ${sittingId} and token_hash = ${tokenHash} for share
+    ), sent as (
+      select e.*, h.department_id, h.id as sitting_id,
+        case
+          when si.position is null then 'rejected'
+          when h.state = 'running' and (h.deadline_at is null or ${now} <= h.deadline_at) then 'counted'
+          when h.state in ('running', 'handedIn') and ${now} <= h.grace_until
+            and to_timestamp(e."clientMs" / 1000.0) <= h.deadline_at + interval '2 seconds' then 'late'
+          else 'rejected'
+        end as judged
+      from held h
+      cross join jsonb_to_recordset(${JSON.stringify(given.events)}::jsonb)
+        as e(seq int, position int, answer jsonb, revisit boolean, "spentMs" int, "clientMs" bigint)
+      left join sitting_item si on si.department_id = h.department_id and si.sitting_id = h.id and si.position = e.position
+    ), judged as (
+      select sent.*, coalesce(old.disposition, sent.judged) as disposition, old.seq is null as is_new
+      from sent left join response_event old
+        on old.department_id = sent.department_id and old.sitting_id = sent.sitting_id and old.epoch = ${epoch} and old.seq = sent.seq
+    ), stored as (
+      insert into response_event (department_id, sitting_id, epoch, seq, position, body, client_ms, received_at, disposition)
+      select department_id, sitting_id, ${epoch}, seq, position, answer, "clientMs", ${now}, disposition
+      from judged where is_new
+      on conflict do nothing
+    ), newest as (
+      select distinct on (position) * from judged where disposition <> 'rejected' order by position, seq desc
+    ), kept as (
+      insert into response (department_id, sitting_id, position, body, epoch, seq, received_at, late)
+      select department_id, sitting_id, position, answer, ${epoch}, seq, ${now}, disposition = 'late' from newest
+      on conflict (department_id, sitting_id, position, round) do update
+        set body = excluded.body, epoch = excluded.epoch, seq = excluded.seq, received_at = excluded.received_at, late = excluded.late
+        where (excluded.epoch, excluded.seq) > (response.epoch, response.seq)
+    ), noted as (
+      update sitting_item si
+      set shown_at = coalesce(si.shown_at, ${now}),
+          revisit = coalesce(newest.revisit, si.revisit),
+          spent_ms = greatest(si.spent_ms, coalesce(newest."spentMs", 0))
+      from held h
+      cross join unnest(${[...given.shown, ...given.events.map((event) => event.position)]}::int[]) as seen(position)
+      left join newest on newest.position = seen.position
+      where h.state = 'running' and si.department_id = h.department_id and si.sitting_id = h.id and si.position = seen.position
+    )
+    select department_id as "departmentId", state, epoch,
+      coalesce((select jsonb_agg(jsonb_build_object('seq', seq, 'disposition', disposition) order by seq) from judged), '[]') as stored
+    from held`.execute(db);
+  return result.rows[0];
+}

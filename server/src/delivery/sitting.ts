@@ -1,0 +1,184 @@
+/** The life of a sitting: begun or taken over, answered, handed in by the student or by the clock, marked. */
+import { createHmac } from "node:crypto";
+import type { Input, Result } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/delivery";
+import { deadlineOf, openingAt } from "@verdant/core/delivery/opening";
+import { minutesAllowed } from "@verdant/core/delivery/rules";
+import { kindOf } from "@verdant/core/items/kinds";
+import { randomFrom } from "@verdant/core/random";
+import { needClass } from "../courses/service.ts";
+import { Failure, need } from "../platform/failure.ts";
+import { hashOf, newId } from "../platform/id.ts";
+import { localDateOf } from "../platform/localDate.ts";
+import { atomically, type Scope, type Sitter, type Student } from "../platform/scope.ts";
+import * as answerStore from "./answerStore.ts";
+import { finish, markAgain } from "./marking.ts";
+import * as sittingStore from "./sittingStore.ts";
+import * as store from "./store.ts";
+import { noticeOf, strandOf } from "./views.ts";
+
+type Begun = Result<typeof contract.beginSitting>;
+
+/** The token of a sitting: the same for every device of its student, and for nobody else. */
+const tokenFor = (secret: Buffer, sittingId: string) => createHmac("sha256", secret).update(`sitting ${sittingId}`).digest("base64url");
+
+/** A sitting whose time is over counts as handed in, also before the poller has made it so. */
+export const isOver = (sitting: { state: string; deadlineAt: Date | null }, now: Date): boolean =>
+  sitting.state !== "running" || (sitting.deadlineAt !== null && sitting.deadlineAt <= now);
+
+/** Begins the next go; or, when one is running, takes it over to this device: the other one's epoch is then stale. */
+export function beginSitting(scope: Scope<Student>, { params }: Input<typeof contract.beginSitting>): Promise<Begun> {
+  return atomically(scope, async (within) => {
+    const { db, caller, now, secret } = within;
+    const { departmentId, studentId } = caller;
+    await sittingStore.lockBeginning(db, params.releaseId, studentId);
+    const [given] = await store.listReleasesFor(db, departmentId, studentId, { releaseId: params.releaseId });
+    const release = need(given, "quiz for you");
+    const goes = await sittingStore.listSittings(db, departmentId, studentId, { releaseId: params.releaseId });
+    const running = goes.find((sitting) => !isOver(sitting, now()));
+    for (const overdue of goes.filter((sitting) => sitting.state === "running" && sitting !== running)) {
+      await finish(within, departmentId, overdue.id, overdue.deadlineAt ?? now());
+    }
+    const sittingId = running
+      ? running.id
+      : await startGo(within, release, goes.length + 1);
+    if (running) await sittingStore.nextEpoch(db, departmentId, sittingId);
+    return { sitting: await describeSitting(within, departmentId, studentId, sittingId), token: tokenFor(secret, sittingId) };
+  });
+}
+
+type GivenRelease = Awaited<ReturnType<typeof store.listReleasesFor>>[number];
+
+/** Why a student may not begin now; null when they may. */
+export function obstacleTo(release: Pick<GivenRelease, "opensAt" | "shutsAt" | "rules">, goesTaken: number, now: Date): string | null {
+  const opening = openingAt(windowOf(release), now.getTime());
+  if (opening === "notYet") return "This quiz has not opened yet.";
+  if (opening === "shut") return "This quiz is shut.";
+  const { goes } = release.rules;
+  if (goes !== null && goesTaken >= goes) return goes === 1 ? "You have had your go." : `You have had all ${goes} goes.`;
+  return null;
+}
+
+const windowOf = (release: { opensAt: Date; shutsAt: Date | null }) => ({
+  opensAt: release.opensAt.getTime(),
+  handInBy: null,
+  shutsAt: release.shutsAt?.getTime() ?? null,
+});
+
+async function startGo(scope: Scope<Student>, release: GivenRelease, ordinal: number): Promise<string> {
+  const { db, caller, now, secret } = scope;
+  const { departmentId, studentId } = caller;
+  const at = now();
+  const obstacle = obstacleTo(release, ordinal - 1, at);
+  if (obstacle !== null) throw new Failure("conflict", obstacle);
+  const items = await store.listReleaseItems(db, departmentId, release.releaseId);
+  const minutes = minutesAllowed(release.rules.timeLimitMinutes, release.arrangements.extraTimePercent ?? 0);
+  const deadline = deadlineOf(windowOf(release), at.getTime(), minutes);
+  const id = newId();
+  const seed = `${release.releaseId} ${studentId} ${ordinal}`;
+  await sittingStore.insertSitting(
+    db,
+    {
+      departmentId,
+      id,
+      releaseId: release.releaseId,
+      classId: release.classId,
+      studentId,
+      ordinal,
+      formId: null,
+      seed,
+      rulesVersion: release.rulesVersion,
+      state: "running",
+      startedAt: at,
+      deadlineAt: deadline === null ? null : new Date(deadline),
+      graceUntil: deadline === null ? null : new Date(deadline + release.rules.graceMinutes * 60_000),
+      handedInAt: null,
+      tokenHash: hashOf(tokenFor(secret, id)),
+      points: null,
+      outOf: items.reduce((sum, item) => sum + item.points, 0),
+      evidenceSeq: null,
+    },
+    items.map((item, i) => {
+      const next = release.rules.optionsMix ? randomFrom(`${seed} ${i}`) : null;
+      return {
+        departmentId,
+        sittingId: id,
+        position: i + 1,
+        itemId: item.itemId,
+        revisionId: item.revisionId,
+        optionOrder: JSON.stringify(kindOf(item.content).arrange(item.content, next)),
+        points: item.points,
+        shownAt: null,
+      };
+    }),
+  );
+  const { timeZone } = await needClass(scope, departmentId, release.classId);
+  await sittingStore.insertExposure(db, departmentId, release.classId, items.map((item) => item.itemId), localDateOf(at, timeZone));
+  return id;
+}
+
+/** A sitting as its student sees it: views, never content. Once it is over its questions are not sent again. */
+async function describeSitting(
+  { db, now }: Scope,
+  departmentId: string,
+  studentId: string,
+  sittingId: string,
+): Promise<Result<typeof contract.showSitting>> {
+  const sitting = need(await sittingStore.findSitting(db, departmentId, studentId, sittingId), "sitting");
+  const items = await sittingStore.listSittingItems(db, departmentId, sittingId);
+  const [release] = await store.listReleasesFor(db, departmentId, studentId, { releaseId: sitting.releaseId });
+  const over = isOver(sitting, now());
+  return {
+    id: sitting.id,
+    name: sitting.name,
+    state: over && sitting.state === "running" ? "handedIn" : sitting.state,
+    ordinal: sitting.ordinal,
+    epoch: sitting.epoch,
+    notice: await noticeOf(db, departmentId, sitting.releaseId, sitting.rules, release?.shutsAt ?? null),
+    deadlineAt: sitting.deadlineAt?.toISOString() ?? null,
+    now: now().toISOString(),
+    items: over
+      ? []
+      : items.map((item) => ({
+          position: item.position,
+          points: item.points,
+          strand: strandOf(item),
+          view: kindOf(item.content).toStudentView(item.content, item.optionOrder),
+          answer: item.answer,
+          revisit: item.revisit,
+        })),
+  };
+}
+
+export async function showSitting(
+  scope: Scope<Sitter>,
+  { params }: Input<typeof contract.showSitting>,
+): Promise<Result<typeof contract.showSitting>> {
+  const held = need(await sittingStore.findHeldSitting(scope.db, params.sittingId, scope.caller.tokenHash), "sitting");
+  return describeSitting(scope, held.departmentId, held.studentId, held.id);
+}
+
+export async function saveAnswers(
+  scope: Scope<Sitter>,
+  { params, body }: Input<typeof contract.saveAnswers>,
+): Promise<Result<typeof contract.saveAnswers>> {
+  const saved = await answerStore.saveAnswers(scope.db, {
+    sittingId: params.sittingId,
+    tokenHash: scope.caller.tokenHash,
+    now: scope.now(),
+    ...body,
+  });
+  const { departmentId, state, epoch, stored } = need(saved, "sitting");
+  const hasLate = stored.some((one) => one.disposition === "late");
+  if (hasLate && state === "handedIn") await markAgain(scope, departmentId, params.sittingId);
+  return { state, epoch, stored: [...stored] };
+}
+
+export function handIn(scope: Scope<Sitter>, { params }: Input<typeof contract.handIn>): Promise<{ ok: true }> {
+  return atomically(scope, async (within) => {
+    const held = need(await sittingStore.findHeldSitting(within.db, params.sittingId, within.caller.tokenHash), "sitting");
+    await finish(within, held.departmentId, held.id, within.now());
+    return { ok: true };
+  });
+}
+

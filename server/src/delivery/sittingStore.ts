@@ -1,0 +1,200 @@
+/** SQL for sittings, their items and marks. */
+import { sql, type Insertable } from "kysely";
+import type { Db } from "../platform/database.ts";
+import type { Tables } from "../platform/tables.ts";
+
+const sittingColumns = [
+  "id",
+  "departmentId",
+  "releaseId",
+  "classId",
+  "studentId",
+  "ordinal",
+  "seed",
+  "state",
+  "startedAt",
+  "deadlineAt",
+  "graceUntil",
+  "handedInAt",
+  "epoch",
+  "markingVersion",
+  "points",
+  "outOf",
+  "evidenceSeq",
+] as const;
+
+/** Serialises the beginnings of one student at one release, until the transaction ends. */
+export async function lockBeginning(db: Db, releaseId: string, studentId: string): Promise<void> {
+  await sql`select pg_advisory_xact_lock(hashtextextended(${releaseId} || ' ' || ${studentId}, 0))`.execute(db);
+}
+
+export function listSittings(db: Db, departmentId: string, studentId: string, filter: { releaseId?: string }) {
+  return db
+    .selectFrom("sitting")
+    .select(sittingColumns)
+    .where("departmentId", "=", departmentId)
+    .where("studentId", "=", studentId)
+    .where("state", "<>", "voided")
+    .$if(filter.releaseId !== undefined, (query) => query.where("releaseId", "=", filter.releaseId ?? ""))
+    .orderBy("startedAt", "desc")
+    .limit(200)
+    .execute();
+}
+
+export function findSitting(db: Db, departmentId: string, studentId: string, sittingId: string) {
+  return db
+    .selectFrom("sitting")
+    .innerJoin("release", (join) => join.onRef("release.departmentId", "=", "sitting.departmentId").onRef("release.id", "=", "sitting.releaseId"))
+    .where("sitting.departmentId", "=", departmentId)
+    .where("sitting.studentId", "=", studentId)
+    .where("sitting.id", "=", sittingId)
+    .select(sittingColumns.map((column) => `sitting.${column}` as const))
+    .select(["release.name", "release.rules"])
+    .executeTakeFirst();
+}
+
+/** The sitting whose token is held. */
+export function findHeldSitting(db: Db, sittingId: string, tokenHash: Buffer) {
+  return db
+    .selectFrom("sitting")
+    .select(["id", "departmentId", "releaseId", "studentId"])
+    .where("id", "=", sittingId)
+    .where("tokenHash", "=", tokenHash)
+    .executeTakeFirst();
+}
+
+/** The sitting, locked until the transaction ends. */
+export function lockSitting(db: Db, departmentId: string, sittingId: string) {
+  return db
+    .selectFrom("sitting")
+    .select(sittingColumns)
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", sittingId)
+    .forUpdate()
+    .executeTakeFirst();
+}
+
+/** Running sittings past their deadline that no other process is closing; locked until the transaction ends. */
+export function lockOverdue(db: Db, now: Date, limit: number) {
+  return db
+    .selectFrom("sitting")
+    .select(["departmentId", "id", "deadlineAt"])
+    .where("state", "=", "running")
+    .where("deadlineAt", "<=", now)
+    .orderBy("deadlineAt")
+    .limit(limit)
+    .forUpdate()
+    .skipLocked()
+    .execute();
+}
+
+export function listRunning(db: Db, departmentId: string, releaseId: string) {
+  return db
+    .selectFrom("sitting")
+    .select(["id", "deadlineAt"])
+    .where("departmentId", "=", departmentId)
+    .where("releaseId", "=", releaseId)
+    .where("state", "=", "running")
+    .execute();
+}
+
+/** Ends the time of all running sittings of a release that would end later. */
+export async function bringDeadlinesForward(db: Db, departmentId: string, releaseId: string, to: Date, graceUntil: Date): Promise<void> {
+  await db
+    .updateTable("sitting")
+    .set({ deadlineAt: to, graceUntil })
+    .where("departmentId", "=", departmentId)
+    .where("releaseId", "=", releaseId)
+    .where("state", "=", "running")
+    .where((eb) => eb.or([eb("deadlineAt", "is", null), eb("deadlineAt", ">", to)]))
+    .execute();
+}
+
+export async function insertSitting(
+  db: Db,
+  sitting: Insertable<Tables["sitting"]>,
+  items: Insertable<Tables["sittingItem"]>[],
+): Promise<void> {
+  await db.insertInto("sitting").values(sitting).execute();
+  await db.insertInto("sittingItem").values(items).execute();
+}
+
+/** Notes that the class meets these items today; in the order of their ids, so that simultaneous starts cannot block each other. */
+export async function insertExposure(db: Db, departmentId: string, classId: string, itemIds: readonly string[], on: string): Promise<void> {
+  await db
+    .insertInto("exposure")
+    .values([...itemIds].sort().map((itemId) => ({ departmentId, classId, itemId, on })))
+    .onConflict((conflict) => conflict.doNothing())
+    .execute();
+}
+
+export async function nextEpoch(db: Db, departmentId: string, sittingId: string): Promise<number> {
+  const row = await db
+    .updateTable("sitting")
+    .set((eb) => ({ epoch: eb("epoch", "+", 1) }))
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", sittingId)
+    .returning("epoch")
+    .executeTakeFirstOrThrow();
+  return row.epoch;
+}
+
+export async function finishSitting(
+  db: Db,
+  key: { departmentId: string; sittingId: string },
+  change: { state?: "handedIn"; handedInAt?: Date; graceUntil?: Date | null; points: number; markingVersion: number; evidenceSeq?: number | null },
+): Promise<void> {
+  await db
+    .updateTable("sitting")
+    .set(change)
+    .where("departmentId", "=", key.departmentId)
+    .where("id", "=", key.sittingId)
+    .execute();
+}
+
+/** The items of a sitting with content, what was answered and how it was marked last. */
+export function listSittingItems(db: Db, departmentId: string, sittingId: string) {
+  return db
+    .selectFrom("sittingItem as si")
+    .innerJoin("item", (join) => join.onRef("item.departmentId", "=", "si.departmentId").onRef("item.id", "=", "si.itemId"))
+    .innerJoin("itemRevision as revision", (join) =>
+      join.onRef("revision.departmentId", "=", "si.departmentId").onRef("revision.id", "=", "si.revisionId"),
+    )
+    .innerJoin("sitting", (join) => join.onRef("sitting.departmentId", "=", "si.departmentId").onRef("sitting.id", "=", "si.sittingId"))
+    .leftJoin("response", (join) =>
+      join
+        .onRef("response.departmentId", "=", "si.departmentId")
+        .onRef("response.sittingId", "=", "si.sittingId")
+        .onRef("response.position", "=", "si.position")
+        .on("response.round", "=", 1),
+    )
+    .leftJoin("mark", (join) =>
+      join
+        .onRef("mark.departmentId", "=", "si.departmentId")
+        .onRef("mark.sittingId", "=", "si.sittingId")
+        .onRef("mark.position", "=", "si.position")
+        .onRef("mark.version", "=", "sitting.markingVersion")
+        .on("mark.round", "=", 1),
+    )
+    .leftJoin("releaseItem", (join) =>
+      join
+        .onRef("releaseItem.departmentId", "=", "si.departmentId")
+        .onRef("releaseItem.releaseId", "=", "sitting.releaseId")
+        .onRef("releaseItem.itemId", "=", "si.itemId"),
+    )
+    .leftJoin("releasePlace", (join) =>
+      join.onRef("releasePlace.departmentId", "=", "si.departmentId").onRef("releasePlace.id", "=", "releaseItem.placeId"),
+    )
+    .leftJoin("unit", (join) => join.onRef("unit.departmentId", "=", "si.departmentId").onRef("unit.id", "=", "releasePlace.unitId"))
+    .where("si.departmentId", "=", departmentId)
+    .where("si.sittingId", "=", sittingId)
+    .select(["si.position", "si.itemId", "si.revisionId", "si.optionOrder", "si.points", "si.shownAt", "si.revisit"])
+    .select(["item.topicId", "item.writerDifficulty", "revision.content", "response.body as answer", "mark.credit"])
+    .select(["unit.id as unitId", "unit.name as unit", "unit.letter", "unit.hue"])
+    .orderBy("si.position")
+    .execute();
+}
+
+export async function insertMarks(db: Db, rows: Insertable<Tables["mark"]>[]): Promise<void> {
+  if (rows.length > 0) await db.insertInto("mark").values(rows).execute();
+}

@@ -1,0 +1,146 @@
+/** Writes a department as a file: what an import of it into an empty department gives back unchanged. */
+import type { DepartmentFile } from "@verdant/contract/exchange";
+import { groupBy } from "@verdant/core/groupBy";
+import type { Member, Scope } from "../platform/scope.ts";
+import { fromContent } from "./fileContent.ts";
+import { keyOfItem } from "./importItems.ts";
+import { topicPaths } from "./importStructure.ts";
+import * as store from "./store.ts";
+
+const optional = <K extends string, T>(key: K, value: T | null | undefined) => (value == null ? {} : ({ [key]: value } as { [P in K]: T }));
+
+export async function exportDepartment({ db, caller }: Scope<Member>): Promise<DepartmentFile> {
+  const { departmentId } = caller;
+  const standards = await store.listStandards(db, departmentId);
+  const codes = new Map(standards.map((row) => [row.id, row.code]));
+  const topics = await store.listTopics(db, departmentId);
+  const paths = new Map([...topicPaths(topics)].map(([path, id]) => [id, path]));
+  const topicStandards = groupBy(await store.listTopicStandards(db, departmentId), (row) => row.topicId);
+  const misconceptions = await store.listMisconceptions(db, departmentId);
+  const [framework] = await store.listFrameworks(db, departmentId);
+  return {
+    format: "verdant-loop-department",
+    formatVersion: 1,
+    ...(framework && {
+      framework: {
+        guid: framework.guid,
+        title: framework.title,
+        standards: standards
+          .filter((row) => row.frameworkId === framework.id)
+          .map((row) => ({
+            code: row.code,
+            guid: row.guid,
+            ...optional("parent", codes.get(row.parentId ?? "")),
+            statement: row.statement,
+            ...optional("studentWording", row.studentWording),
+          })),
+      },
+    }),
+    topics: topics.map((row) => ({
+      key: paths.get(row.id) ?? row.name,
+      name: row.name,
+      ...optional("parent", paths.get(row.parentId ?? "")),
+      ...optional("letter", row.letter),
+      ...optional("hue", row.hue),
+      ...optional("note", row.note),
+      standards: codesOf(topicStandards.get(row.id) ?? [], codes),
+    })),
+    misconceptions: misconceptions.map(({ name }) => ({ key: name, name })),
+    courses: await coursesOf({ db, caller }, paths),
+    ...(await schoolYearOf({ db, caller }, paths)),
+    items: await itemsOf({ db, caller }, { paths, codes, misconceptions: new Map(misconceptions.map((row) => [row.id, row.name])) }),
+  };
+}
+
+const codesOf = (rows: readonly { standardId: string }[], codes: ReadonlyMap<string, string>) =>
+  rows.flatMap((row) => codes.get(row.standardId) ?? []).sort();
+
+type Reader = Pick<Scope<Member>, "db" | "caller">;
+
+async function coursesOf({ db, caller }: Reader, paths: ReadonlyMap<string, string>): Promise<DepartmentFile["courses"]> {
+  const [courses, units, unitTopics] = [
+    await store.listCourses(db, caller.departmentId),
+    await store.listUnits(db, caller.departmentId),
+    groupBy(await store.listUnitTopics(db, caller.departmentId), (row) => row.unitId),
+  ];
+  return courses.map((course) => ({
+    key: course.name,
+    name: course.name,
+    units: units
+      .filter((unit) => unit.courseId === course.id)
+      .map(({ id, name, letter, hue }) => ({
+        name,
+        letter,
+        hue,
+        topics: (unitTopics.get(id) ?? []).flatMap((row) => paths.get(row.topicId) ?? []),
+      })),
+  }));
+}
+
+async function schoolYearOf(
+  { db, caller }: Reader,
+  paths: ReadonlyMap<string, string>,
+): Promise<Pick<DepartmentFile, "schoolYear" | "classes">> {
+  const { departmentId } = caller;
+  const year = await store.findNewestSchoolYear(db, departmentId);
+  if (!year) return { classes: [] };
+  const closed = await store.listClosedDays(db, departmentId, year.id);
+  const classes = await store.listClasses(db, departmentId, year.id);
+  const courses = new Map((await store.listCourses(db, departmentId)).map((row) => [row.id, row.name]));
+  const letters = new Map((await store.listUnits(db, departmentId)).map((row) => [row.id, row.letter]));
+  const units = groupBy(await store.listClassUnits(db, departmentId), (row) => row.classId);
+  const taught = groupBy(await store.listClassTopics(db, departmentId), (row) => row.classId);
+  const enrolments = groupBy(await store.listEnrolments(db, departmentId), (row) => row.classId);
+  return {
+    schoolYear: {
+      name: year.name,
+      startsOn: year.startsOn,
+      endsOn: year.endsOn,
+      closed: closed.map(({ fromOn, toOn, label }) => ({ from: fromOn, to: toOn, label })),
+    },
+    classes: classes.map((one) => ({
+      name: one.name,
+      course: courses.get(one.courseId) ?? "",
+      rehearsal: one.rehearsal,
+      meetingDays: one.meetingDays,
+      ...optional("examOn", one.examOn),
+      units: (units.get(one.id) ?? []).map((row) => ({ letter: letters.get(row.unitId) ?? "", from: row.plannedFrom, to: row.plannedTo })),
+      taught: (taught.get(one.id) ?? [])
+        .flatMap((row) => (row.taughtOn === null ? [] : [{ topic: paths.get(row.topicId) ?? "", on: row.taughtOn }]))
+        .sort((a, b) => (a.topic < b.topic ? -1 : 1)),
+      students: (enrolments.get(one.id) ?? []).map(({ givenName, familyName, entryCard, arrangements }) => ({
+        givenName,
+        familyName,
+        entryCard,
+        ...optional("extraTimePercent", arrangements.extraTimePercent),
+      })),
+    })),
+  };
+}
+
+async function itemsOf(
+  { db, caller }: Reader,
+  names: { paths: ReadonlyMap<string, string>; codes: ReadonlyMap<string, string>; misconceptions: ReadonlyMap<string, string> },
+): Promise<DepartmentFile["items"]> {
+  const items = await store.listItems(db, caller.departmentId);
+  const standards = groupBy(await store.listItemStandards(db, caller.departmentId), (row) => row.itemId);
+  const families = groupBy(items, (row) => row.familyId);
+  const familyKey = (familyId: string) => {
+    const [first, second] = families.get(familyId) ?? [];
+    return first && second ? `family of ${keyOfItem(first)}` : undefined;
+  };
+  return items.map((row) => ({
+    key: keyOfItem(row),
+    ...optional("label", row.label),
+    ...optional("topic", names.paths.get(row.topicId ?? "")),
+    standards: codesOf(standards.get(row.id) ?? [], names.codes),
+    demand: row.demand,
+    use: row.use,
+    status: row.status,
+    expectedSeconds: row.expectedSeconds,
+    writerDifficulty: row.writerDifficulty,
+    language: row.language,
+    ...optional("family", familyKey(row.familyId)),
+    content: fromContent(row.content, (id) => names.misconceptions.get(id) ?? id),
+  }));
+}

@@ -1,0 +1,149 @@
+/** Reads the items of a department file. An item is known again by its key, which it keeps as its origin. */
+import type { DepartmentFile, FileItem } from "@verdant/contract/exchange";
+import { Content as ContentSchema } from "@verdant/contract/items/kinds";
+import { changeKindOf } from "@verdant/core/bank/changeKind";
+import { kindOf, type Content } from "@verdant/core/items/kinds";
+
+import { faultsOf, hashOfContent, takeChange, saveItem } from "../bank/service.ts";
+import { Failure } from "../platform/failure.ts";
+import { newId } from "../platform/id.ts";
+import type { Member, Scope } from "../platform/scope.ts";
+import { toContent } from "./fileContent.ts";
+import { lookUp, type Keys } from "./importStructure.ts";
+import * as store from "./store.ts";
+
+export interface ImportedItems {
+  created: number;
+  revised: number;
+  unchanged: number;
+}
+
+export async function importItems(scope: Scope<Member>, file: DepartmentFile, keys: Keys): Promise<ImportedItems> {
+  const { db, caller } = scope;
+  const known = await store.listItems(db, caller.departmentId);
+  const byKey = new Map(known.map((row) => [keyOfItem(row), row]));
+  const familyIds = new Map<string, string>();
+  for (const item of file.items) {
+    const member = byKey.get(item.key);
+    if (item.family !== undefined && member) familyIds.set(item.family, member.familyId);
+  }
+  const fresh: { id: string; item: FileItem; content: Content }[] = [];
+  const outcome: ImportedItems = { created: 0, revised: 0, unchanged: 0 };
+  for (const [i, item] of file.items.entries()) {
+    const before = byKey.get(item.key);
+    const content = parsed(before ? withKnownIds(item, before.content) : item, i, keys);
+    if (!before) fresh.push({ id: newId(), item, content });
+    else if (hashOfContent(content) === hashOfContent(before.content)) outcome.unchanged += 1;
+    else {
+      await saveItem(scope, {
+        params: { itemId: before.id },
+        body: { version: before.version, tagging: taggingOf(item, keys), content },
+      });
+      outcome.revised += 1;
+    }
+  }
+  await insertFresh(scope, fresh, familyIds, keys);
+  return { ...outcome, created: fresh.length };
+}
+
+export const keyOfItem = (row: { origin: { key: string } | null; number: number }) => row.origin?.key ?? `item ${row.number}`;
+
+/** Options without ids in the file take those of the item that is there, where the text agrees. */
+function withKnownIds(item: FileItem, before: Content): FileItem {
+  const options = item.content.options.map((option, i) => {
+    const id = option.id ?? before.options[i]?.id;
+    return id === undefined ? option : { ...option, id };
+  });
+  return { ...item, content: { ...item.content, options } };
+}
+
+function parsed(item: FileItem, index: number, keys: Keys): Content {
+  const content = toContent(item.content, (key) => lookUp(keys.misconceptions, key, "misconception"));
+  const checked = ContentSchema.safeParse(content);
+  if (checked.success) return checked.data;
+  const detail = `Item “${item.key}”: ${checked.error.issues[0]?.message ?? "not valid"}`;
+  throw new Failure("invalid", detail, { errors: [{ pointer: `/body/items/${index}/content`, detail }] });
+}
+
+const taggingOf = (item: FileItem, keys: Keys) => ({
+  label: item.label ?? null,
+  topicId: item.topic === undefined ? null : lookUp(keys.topics, item.topic, "topic"),
+  standardIds: item.standards.map((code) => lookUp(keys.standards, code, "standard")),
+  demand: item.demand,
+  use: item.use,
+  expectedSeconds: item.expectedSeconds,
+  writerDifficulty: item.writerDifficulty,
+});
+
+async function insertFresh(
+  { db, caller, now }: Scope<Member>,
+  fresh: readonly { id: string; item: FileItem; content: Content }[],
+  familyIds: Map<string, string>,
+  keys: Keys,
+): Promise<void> {
+  if (fresh.length === 0) return;
+  const { departmentId, personId } = caller;
+  const { changeSeq, firstNumber } = await takeChange(db, departmentId, fresh.length);
+  const families: string[] = [];
+  const rows = fresh.map(({ id, item, content }, i) => {
+    let familyId = item.family === undefined ? undefined : familyIds.get(item.family);
+    if (familyId === undefined) {
+      familyId = newId();
+      families.push(familyId);
+      if (item.family !== undefined) familyIds.set(item.family, familyId);
+    }
+    return { id, item, content, familyId, number: firstNumber + i, revisionId: newId(), tagging: taggingOf(item, keys) };
+  });
+  await store.insertAll(db, "family", families.map((id) => ({ departmentId, id, note: null })));
+  await store.insertAll(
+    db,
+    "item",
+    rows.map(({ id, item, content, familyId, number, revisionId, tagging: { standardIds: _, ...tagging } }) => {
+      const isUsable = item.status === "approved" && faultsOf(content, tagging.topicId).length === 0;
+      return {
+        departmentId,
+        id,
+        number,
+        kind: content.kind,
+        familyId,
+        ...tagging,
+        status: item.status === "approved" && !isUsable ? ("draft" as const) : item.status,
+        language: item.language,
+        ownerId: personId,
+        origin: JSON.stringify({ key: item.key }),
+        latestRevisionId: revisionId,
+        approvedRevisionId: isUsable ? revisionId : null,
+        changeSeq,
+        createdBy: personId,
+        createdAt: now(),
+        changedAt: now(),
+      };
+    }),
+  );
+  await store.insertAll(
+    db,
+    "itemRevision",
+    rows.map(({ id, revisionId, content }) => ({
+      departmentId,
+      id: revisionId,
+      itemId: id,
+      n: 1,
+      content: JSON.stringify(content),
+      contentHash: hashOfContent(content),
+      changeKind: changeKindOf(null, content),
+      parameterId: newId(),
+      authorId: personId,
+      note: null,
+      at: now(),
+    })),
+  );
+  await store.insertAll(
+    db,
+    "itemStandard",
+    rows.flatMap(({ id, tagging }) => tagging.standardIds.map((standardId) => ({ departmentId, itemId: id, standardId }))),
+  );
+  await store.insertSearch(
+    db,
+    rows.map(({ id, content, tagging }) => ({ departmentId, itemId: id, words: `${tagging.label ?? ""} ${kindOf(content).words(content)}` })),
+  );
+}

@@ -1,0 +1,152 @@
+/** SQL for reading and writing a whole department at once. */
+import { sql, type Insertable, type Kysely } from "kysely";
+import type { Db } from "../platform/database.ts";
+import type { Tables } from "../platform/tables.ts";
+
+type Owned = Exclude<keyof Tables, "installation" | "department" | "person" | "throttle">;
+
+/** Inserts rows in batches that stay below PostgreSQL's 65,535 parameters. */
+export async function insertAll<T extends Owned>(db: Db, table: T, rows: readonly Insertable<Tables[T]>[]): Promise<void> {
+  for (let at = 0; at < rows.length; at += 500) {
+    // Safe: the row type follows from the table; Kysely cannot see through the type parameter.
+    await (db as unknown as Kysely<Record<string, Record<string, unknown>>>)
+      .insertInto(table)
+      .values(rows.slice(at, at + 500) as Record<string, unknown>[])
+      .execute();
+  }
+}
+
+export function listFrameworks(db: Db, departmentId: string) {
+  return db.selectFrom("framework").select(["id", "guid", "title"]).where("departmentId", "=", departmentId).orderBy("id").execute();
+}
+
+export function listStandards(db: Db, departmentId: string) {
+  return db
+    .selectFrom("standard")
+    .select(["id", "parentId", "guid", "code", "statement", "studentWording", "frameworkId"])
+    .where("departmentId", "=", departmentId)
+    .orderBy("position")
+    .execute();
+}
+
+export function listTopics(db: Db, departmentId: string) {
+  return db
+    .selectFrom("topic")
+    .select(["id", "parentId", "name", "letter", "hue", "note", "position"])
+    .where("departmentId", "=", departmentId)
+    .where("archivedAt", "is", null)
+    .orderBy("position")
+    .execute();
+}
+
+export function listTopicStandards(db: Db, departmentId: string) {
+  return db.selectFrom("topicStandard").select(["topicId", "standardId"]).where("departmentId", "=", departmentId).execute();
+}
+
+export function listMisconceptions(db: Db, departmentId: string) {
+  return db.selectFrom("misconception").select(["id", "name"]).where("departmentId", "=", departmentId).orderBy("name").execute();
+}
+
+export function listCourses(db: Db, departmentId: string) {
+  return db.selectFrom("course").select(["id", "name"]).where("departmentId", "=", departmentId).orderBy("name").execute();
+}
+
+export function listUnits(db: Db, departmentId: string) {
+  return db
+    .selectFrom("unit")
+    .select(["id", "courseId", "name", "letter", "hue"])
+    .where("departmentId", "=", departmentId)
+    .orderBy("courseId")
+    .orderBy("position")
+    .execute();
+}
+
+export function listUnitTopics(db: Db, departmentId: string) {
+  return db.selectFrom("unitTopic").select(["unitId", "topicId"]).where("departmentId", "=", departmentId).orderBy("position").execute();
+}
+
+export function findNewestSchoolYear(db: Db, departmentId: string) {
+  return db
+    .selectFrom("schoolYear")
+    .select(["id", "name", "startsOn", "endsOn"])
+    .where("departmentId", "=", departmentId)
+    .orderBy("startsOn", "desc")
+    .executeTakeFirst();
+}
+
+export function listClosedDays(db: Db, departmentId: string, schoolYearId: string) {
+  return db
+    .selectFrom("closedDays")
+    .select(["fromOn", "toOn", "label"])
+    .where("departmentId", "=", departmentId)
+    .where("schoolYearId", "=", schoolYearId)
+    .where("classId", "is", null)
+    .orderBy("fromOn")
+    .execute();
+}
+
+export function listClasses(db: Db, departmentId: string, schoolYearId: string) {
+  return db
+    .selectFrom("class")
+    .select(["id", "courseId", "name", "rehearsal", "meetingDays", "examOn"])
+    .where("departmentId", "=", departmentId)
+    .where("schoolYearId", "=", schoolYearId)
+    .orderBy("name")
+    .execute();
+}
+
+export function listClassUnits(db: Db, departmentId: string) {
+  return db.selectFrom("classUnit").selectAll().where("departmentId", "=", departmentId).orderBy("plannedFrom").execute();
+}
+
+export function listClassTopics(db: Db, departmentId: string) {
+  return db.selectFrom("classTopic").selectAll().where("departmentId", "=", departmentId).execute();
+}
+
+export function listEnrolments(db: Db, departmentId: string) {
+  return db
+    .selectFrom("enrolment")
+    .innerJoin("student", (join) =>
+      join.onRef("student.departmentId", "=", "enrolment.departmentId").onRef("student.id", "=", "enrolment.studentId"),
+    )
+    .where("enrolment.departmentId", "=", departmentId)
+    .where("enrolment.leftOn", "is", null)
+    .select(["enrolment.classId", "student.givenName", "student.familyName", "enrolment.entryCard", "enrolment.arrangements"])
+    .orderBy("student.familyName")
+    .orderBy("student.givenName")
+    .execute();
+}
+
+export function listItems(db: Db, departmentId: string) {
+  return db
+    .selectFrom("item")
+    .innerJoin("itemRevision as revision", (join) =>
+      join.onRef("revision.departmentId", "=", "item.departmentId").onRef("revision.id", "=", "item.latestRevisionId"),
+    )
+    .where("item.departmentId", "=", departmentId)
+    .where("item.archivedAt", "is", null)
+    .select(["item.id", "item.number", "item.origin", "item.label", "item.topicId", "item.familyId", "item.demand", "item.use", "item.status"])
+    .select(["item.expectedSeconds", "item.writerDifficulty", "item.language", "item.version", "revision.content"])
+    .orderBy("item.number")
+    .execute();
+}
+
+export function listItemStandards(db: Db, departmentId: string) {
+  return db.selectFrom("itemStandard").select(["itemId", "standardId"]).where("departmentId", "=", departmentId).execute();
+}
+
+/** The entry cards of `cards` that somebody has already, in any department. */
+export async function listTakenCards(db: Db, cards: readonly string[]): Promise<Set<string>> {
+  if (cards.length === 0) return new Set();
+  const rows = await db.selectFrom("enrolment").select("entryCard").where("entryCard", "in", cards).execute();
+  return new Set(rows.map((row) => row.entryCard));
+}
+
+export async function insertSearch(db: Db, rows: readonly { departmentId: string; itemId: string; words: string }[]): Promise<void> {
+  for (const { departmentId, itemId, words } of rows) {
+    await db
+      .insertInto("itemSearch")
+      .values({ departmentId, itemId, doc: sql<string>`to_tsvector('english', unaccent(${words}))` })
+      .execute();
+  }
+}

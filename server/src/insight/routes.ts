@@ -1,0 +1,9 @@
+import { insightEndpoints } from "@verdant/contract/insight";
+import type { Router } from "express";
+import { mountAll } from "../platform/mount.ts";
+import * as service from "./service.ts";
+
+/** Every endpoint of insight has a handler, or this does not compile. */
+export const mountInsight = (router: Router): void => {
+  mountAll(router, insightEndpoints, service);
+};

@@ -1,0 +1,15 @@
+/** Every migration, in order. A static list, so that it survives bundling. Forward only: expand first, contract later. */
+import type { Migration } from "kysely";
+import * as department from "./0001_department.ts";
+import * as bank from "./0002_bank.ts";
+import * as courses from "./0003_courses.ts";
+import * as assembly from "./0004_assembly.ts";
+import * as delivery from "./0005_delivery.ts";
+
+export const migrations: Record<string, Migration> = {
+  "0001_department": department,
+  "0002_bank": bank,
+  "0003_courses": courses,
+  "0004_assembly": assembly,
+  "0005_delivery": delivery,
+};

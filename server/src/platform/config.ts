@@ -1,0 +1,45 @@
+/** The environment, read and checked once. */
+import { z } from "zod";
+
+const Environment = z.object({
+  DATABASE_URL: z.string().startsWith("postgres", "DATABASE_URL must be a postgres:// address."),
+  PORT: z.coerce.number().int().min(1).max(65535).default(4400),
+  /** The address to listen on; 127.0.0.1 keeps the server private to a reverse proxy. */
+  HOST: z.string().default("0.0.0.0"),
+  DEMO: z.stringbool().default(false),
+  /** How many reverse proxies stand before this process; their X-Forwarded headers are believed. */
+  TRUST_PROXY: z.coerce.number().int().min(0).default(0),
+  LOG_LEVEL: z.enum(["debug", "info", "warn", "error", "silent"]).default("info"),
+  POOL_SIZE: z.coerce.number().int().min(2).max(200).default(20),
+});
+
+export interface Config {
+  readonly databaseUrl: string;
+  readonly port: number;
+  readonly host: string;
+  readonly isDemo: boolean;
+  readonly trustProxy: number;
+  readonly logLevel: "debug" | "info" | "warn" | "error" | "silent";
+  readonly poolSize: number;
+}
+
+/** @throws Error with one sentence per setting that is missing or wrong */
+export function readConfig(env: NodeJS.ProcessEnv): Config {
+  const parsed = Environment.safeParse(env);
+  if (!parsed.success) {
+    const faults = parsed.error.issues.map((issue) => `${issue.path.join(".")}: ${issue.message}`);
+    throw new Error(`The environment is not complete. ${faults.join(" ")}`);
+  }
+  const { DATABASE_URL, PORT, HOST, DEMO, TRUST_PROXY, LOG_LEVEL, POOL_SIZE } = parsed.data;
+  return {
+    databaseUrl: DATABASE_URL,
+    port: PORT,
+    host: HOST,
+    isDemo: DEMO,
+    trustProxy: TRUST_PROXY,
+    logLevel: LOG_LEVEL,
+    poolSize: POOL_SIZE,
+  };
+}
+
+export const version = "0.1.0";

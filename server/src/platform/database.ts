@@ -1,0 +1,43 @@
+/** The connection to PostgreSQL: pool, types as core wants them, migrations under a lock. */
+import { randomBytes } from "node:crypto";
+import { CamelCasePlugin, Kysely, Migrator, PostgresDialect, sql } from "kysely";
+import pg from "pg";
+import { migrations } from "../migrations/migrations.ts";
+import type { Tables } from "./tables.ts";
+
+/** A connection pool or an open transaction: stores accept either and cannot tell which. */
+export type Db = Kysely<Tables>;
+
+const types = new pg.TypeOverrides();
+types.setTypeParser(pg.types.builtins.DATE, (text) => text);
+types.setTypeParser(pg.types.builtins.INT8, Number);
+types.setTypeParser(pg.types.builtins.NUMERIC, Number);
+
+export function connect(url: string, poolSize: number): Db {
+  const pool = new pg.Pool({ connectionString: url, max: poolSize, types, application_name: "verdant-loop" });
+  // An idle connection that breaks is replaced at the next query; without a listener it would end the process.
+  pool.on("error", () => undefined);
+  return new Kysely<Tables>({
+    dialect: new PostgresDialect({ pool }),
+    plugins: [new CamelCasePlugin({ maintainNestedObjectKeys: true })],
+  });
+}
+
+/** Brings the schema up to date; several processes may try at once. Returns the newest migration's name. */
+export async function migrate(db: Db): Promise<string> {
+  const ctype = await sql<{ ctype: string }>`select datctype as ctype from pg_database where datname = current_database()`.execute(db);
+  if (ctype.rows[0]?.ctype === "C") {
+    throw new Error("The database was made with lc_ctype C, which breaks accents in searches. Make it with C.UTF-8 or a language's locale.");
+  }
+  const migrator = new Migrator({ db, provider: { getMigrations: () => Promise.resolve(migrations) } });
+  const { error } = await migrator.migrateToLatest();
+  if (error !== undefined) throw error instanceof Error ? error : new Error("The migration failed.");
+  await db
+    .insertInto("installation")
+    .values({ secret: randomBytes(32) })
+    .onConflict((conflict) => conflict.doNothing())
+    .execute();
+  return newestMigration();
+}
+
+export const newestMigration = () => Object.keys(migrations).sort().at(-1) ?? "none";

@@ -1,0 +1,38 @@
+/** Failures a caller can act on. Anything else that is thrown is a defect and answers 500. */
+import { problemKinds, type Problem, type ProblemKind } from "@verdant/contract/problem";
+import type { z } from "zod";
+
+export class Failure extends Error {
+  override readonly name = "Failure";
+  readonly kind: ProblemKind;
+  readonly errors: Problem["errors"];
+
+  constructor(kind: ProblemKind, detail: string, more: { errors?: Problem["errors"]; cause?: unknown } = {}) {
+    super(detail, { cause: more.cause });
+    this.kind = kind;
+    this.errors = more.errors;
+  }
+}
+
+/** Reads `found`, or fails as missing. Used where absence is the caller's mistake. */
+export function need<T>(found: T | null | undefined, what: string): T {
+  if (found == null) throw new Failure("missing", `There is no such ${what} in your department.`);
+  return found;
+}
+
+export function invalid(error: z.ZodError, part: string): Failure {
+  const errors = error.issues.map((issue) => ({ pointer: `/${[part, ...issue.path].join("/")}`, detail: issue.message }));
+  return new Failure("invalid", errors[0]?.detail ?? "Something is not valid.", { errors, cause: error });
+}
+
+export function toProblem(failure: Failure, instance: string): Problem {
+  const { status, title } = problemKinds[failure.kind];
+  return {
+    type: `/problems/${failure.kind}`,
+    title,
+    status,
+    detail: failure.message,
+    instance,
+    ...(failure.errors && { errors: failure.errors }),
+  };
+}

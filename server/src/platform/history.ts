@@ -1,0 +1,43 @@
+/** What happened to data, kept for good: serves the audit, undo and "who changed this?". */
+import { newId } from "./id.ts";
+import type { Scope } from "./scope.ts";
+
+export interface Change {
+  readonly departmentId: string;
+  readonly entity: string;
+  readonly entityId: string;
+  readonly action: string;
+  readonly before?: unknown;
+  readonly after?: unknown;
+  /** Changes made by one deed share a batch, so that they can be undone together. */
+  readonly batchId?: string;
+}
+
+export async function record(scope: Scope, ...changes: readonly Change[]): Promise<void> {
+  if (changes.length === 0) return;
+  const { caller } = scope;
+  const actor =
+    caller.kind === "member"
+      ? { actorKind: "person" as const, actorId: caller.personId }
+      : caller.kind === "student"
+        ? { actorKind: "student" as const, actorId: caller.studentId }
+        : { actorKind: "server" as const, actorId: null };
+  const batchId = newId();
+  await scope.db
+    .insertInto("history")
+    .values(
+      changes.map((change) => ({
+        departmentId: change.departmentId,
+        id: newId(),
+        at: scope.now(),
+        ...actor,
+        batchId: change.batchId ?? batchId,
+        entity: change.entity,
+        entityId: change.entityId,
+        action: change.action,
+        before: change.before === undefined ? null : JSON.stringify(change.before),
+        after: change.after === undefined ? null : JSON.stringify(change.after),
+      })),
+    )
+    .execute();
+}

@@ -1,0 +1,100 @@
+/** Puts contract endpoints on an Express router: authorise, parse, handle, answer. */
+import type { Access, Endpoint, Input, Result } from "@verdant/contract/endpoint";
+import type { ErrorRequestHandler, Request, Response, Router } from "express";
+import type { z } from "zod";
+import { Failure, invalid, toProblem } from "./failure.ts";
+import { answerOnce } from "./requestKey.ts";
+import type { Caller, CallerOf, Scope } from "./scope.ts";
+
+export type Handler<E extends Endpoint> = (scope: Scope<CallerOf<E["access"]>>, input: Input<E>) => Promise<Result<E>>;
+type Handlers<Es extends Record<string, Endpoint>> = { readonly [K in keyof Es]: Handler<Es[K]> };
+
+declare global {
+  // eslint-disable-next-line @typescript-eslint/no-namespace -- Express's own way to extend its request
+  namespace Express {
+    interface Request {
+      scope: Scope;
+    }
+  }
+}
+
+/** Express 5 hands a rejected promise to the error handler, so a handler simply throws. */
+export function mount<E extends Endpoint>(router: Router, endpoint: E, handle: Handler<E>): void {
+  router[endpoint.method](endpoint.path, async (req: Request, res: Response) => {
+    mustBe(endpoint.access, req.scope.caller);
+    // Safe: mustBe has just established the kind of caller that the access stands for.
+    const scope = req.scope as Scope<CallerOf<E["access"]>>;
+    const input = parseInput(endpoint, req);
+    const key = endpoint.method === "post" ? req.get("idempotency-key") : undefined;
+    const answer = async (within: Scope<CallerOf<E["access"]>>) => endpoint.result.parse(await handle(within, input)); // drops what the contract does not name
+    res.json(key === undefined ? await answer(scope) : await answerOnce(scope, key, answer));
+  });
+}
+
+/** Mounts a whole feature; a missing or ill-typed handler does not compile. */
+export function mountAll<Es extends Record<string, Endpoint>>(router: Router, endpoints: Es, handlers: Handlers<Es>): void {
+  for (const name of Object.keys(endpoints)) {
+    // Safe: both come from the same key; TypeScript cannot follow the correlation.
+    mount(router, endpoints[name] as Endpoint, handlers[name] as Handler<Endpoint>);
+  }
+}
+
+/** The one access check; streams and uploads mounted by hand call it too. */
+export function mustBe(access: Access, caller: Caller): void {
+  if (mayCall(access, caller)) return;
+  if (caller.kind === "nobody") throw new Failure("signedOut", "Sign in and try again; nothing was lost.");
+  throw new Failure("forbidden", "Your account may not do this.");
+}
+
+function mayCall(access: Access, caller: Caller): boolean {
+  switch (access) {
+    case "public":
+      return true;
+    case "member":
+      return caller.kind === "member";
+    case "lead":
+      return caller.kind === "member" && caller.role === "lead";
+    case "student":
+      return caller.kind === "student";
+    case "sitting":
+      return caller.kind === "sitter";
+  }
+}
+
+function parseInput<E extends Endpoint>(endpoint: E, req: Request): Input<E> {
+  const input: Record<string, unknown> = {};
+  for (const part of ["params", "query", "body"] as const) {
+    const schema: z.ZodType | undefined = endpoint[part];
+    if (!schema) continue;
+    const parsed = schema.safeParse(req[part]);
+    if (!parsed.success) throw invalid(parsed.error, part);
+    input[part] = parsed.data; // never written back: req.query is read-only in Express 5
+  }
+  return input as Input<E>;
+}
+
+/** The last middleware. Logs defects in full; tells the caller nothing about them. */
+export const answerErrors =
+  (report: (error: unknown, req: Request) => void): ErrorRequestHandler =>
+  (error: unknown, req, res, next) => {
+    if (res.headersSent) {
+      next(error);
+      return;
+    }
+    const failure =
+      error instanceof Failure
+        ? error
+        : (clientError(error) ?? new Failure("internal", "Your input was not changed. The error was recorded; try again."));
+    if (failure.kind === "internal") report(error, req);
+    const problem = toProblem(failure, req.originalUrl);
+    res.status(problem.status).type("application/problem+json").send(JSON.stringify(problem));
+  };
+
+/** body-parser marks malformed JSON and over-large bodies with a 4xx `status`. */
+function clientError(error: unknown): Failure | undefined {
+  const status = (error as { status?: unknown } | null)?.status;
+  if (status === 413) return new Failure("tooLarge", "This is larger than one request may be; send it in parts.", { cause: error });
+  return typeof status === "number" && status >= 400 && status < 500
+    ? new Failure("invalid", "The request could not be read.", { cause: error })
+    : undefined;
+}

@@ -1,0 +1,65 @@
+/** What one request may use. Built once per request; services receive it first. */
+import type { Access } from "@verdant/contract/endpoint";
+import type { Logger } from "pino";
+import type { BankIndexes } from "../bank/bankIndex.ts";
+import type { Db } from "./database.ts";
+import type { Jobs } from "./jobs/jobs.ts";
+
+export interface Nobody {
+  readonly kind: "nobody";
+}
+export interface Member {
+  readonly kind: "member";
+  readonly departmentId: string;
+  readonly personId: string;
+  readonly name: string;
+  readonly role: "lead" | "teacher";
+}
+export interface Student {
+  readonly kind: "student";
+  readonly departmentId: string;
+  readonly studentId: string;
+}
+/** Whoever holds the token of a sitting; the token itself is checked where the sitting is read. */
+export interface Sitter {
+  readonly kind: "sitter";
+  readonly tokenHash: Buffer;
+}
+export type Caller = Nobody | Member | Student | Sitter;
+
+/** The caller that an endpoint's access lets through. */
+export type CallerOf<A extends Access> = A extends "member" | "lead"
+  ? Member
+  : A extends "student"
+    ? Student
+    : A extends "sitting"
+      ? Sitter
+      : Caller;
+
+/** What is the same for every request of one process. */
+export interface Installation {
+  readonly isDemo: boolean;
+  readonly jobs: Jobs;
+  readonly bank: BankIndexes;
+  /** Known only to the server; from it the tokens of sittings are made. */
+  readonly secret: Buffer;
+}
+
+export interface Scope<C extends Caller = Caller> extends Installation {
+  readonly db: Db;
+  readonly caller: C;
+  readonly now: () => Date;
+  readonly log: Logger;
+  /** Address of the browser, for the throttle; empty outside requests. */
+  readonly address: string;
+  /** The token in this browser's cookie, for signing out. */
+  readonly sessionToken?: string | undefined;
+  /** Sets or clears the cookie that signs this browser in; does nothing outside requests. */
+  readonly keepSession: (token: string | null, expiresAt: Date) => void;
+}
+
+/** Runs `work` with a scope whose `db` is one transaction; joins the transaction already open, if any. */
+export function atomically<C extends Caller, T>(scope: Scope<C>, work: (scope: Scope<C>) => Promise<T>): Promise<T> {
+  if (scope.db.isTransaction) return work(scope);
+  return scope.db.transaction().execute((db) => work({ ...scope, db }));
+}

@@ -1,0 +1,45 @@
+/** Who calls: read from the session cookie, or from the token of a sitting. */
+import { parse } from "cookie";
+import type { Request, Response } from "express";
+import type { Db } from "./database.ts";
+import { hashOf } from "./id.ts";
+import type { Caller, Scope } from "./scope.ts";
+
+const cookieName = "verdant";
+
+/** The caller of a request. A sitting's token is not looked up here: saving an answer checks it in the same statement. */
+export async function callerOf(db: Db, req: Request, now: Date): Promise<Caller> {
+  const sitting = /^Sitting ([\w-]{20,100})$/.exec(req.get("authorization") ?? "");
+  if (sitting?.[1] !== undefined) return { kind: "sitter", tokenHash: hashOf(sitting[1]) };
+  const token = parse(req.headers.cookie ?? "")[cookieName];
+  if (token === undefined) return { kind: "nobody" };
+
+  const row = await db
+    .selectFrom("session")
+    .leftJoin("person", "person.id", "session.personId")
+    .leftJoin("membership", (join) =>
+      join
+        .onRef("membership.personId", "=", "session.personId")
+        .onRef("membership.departmentId", "=", "session.departmentId")
+        .on("membership.leftAt", "is", null),
+    )
+    .where("session.tokenHash", "=", hashOf(token))
+    .where("session.expiresAt", ">", now)
+    .select(["session.departmentId", "session.personId", "session.studentId", "person.name", "membership.role"])
+    .executeTakeFirst();
+  if (row?.studentId != null) return { kind: "student", departmentId: row.departmentId, studentId: row.studentId };
+  if (row?.personId == null || (row.role !== "lead" && row.role !== "teacher")) return { kind: "nobody" };
+  return { kind: "member", departmentId: row.departmentId, personId: row.personId, name: row.name ?? "", role: row.role };
+}
+
+/** Sets or clears the cookie; `Secure` whenever the browser came by https, also through a proxy that is trusted. */
+export function sessionKeeper(req: Request, res: Response): Scope["keepSession"] {
+  return (token, expiresAt) => {
+    const options = { httpOnly: true, sameSite: "lax", secure: req.secure, path: "/" } as const;
+    if (token === null) res.clearCookie(cookieName, options);
+    else res.cookie(cookieName, token, { ...options, expires: expiresAt });
+  };
+}
+
+/** The token in the cookie, so that signing out can end its session. */
+export const tokenOf = (req: Request): string | undefined => parse(req.headers.cookie ?? "")[cookieName];

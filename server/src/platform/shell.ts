@@ -1,0 +1,42 @@
+/** The two pages: staff at /, students at /s. Served with a nonce made for each response. */
+import { randomBytes } from "node:crypto";
+import { existsSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+import express, { type RequestHandler, type Router } from "express";
+
+/** Styles that libraries put into the page carry the nonce; scripts come only from this server. */
+const policy = (nonce: string) =>
+  [
+    "default-src 'self'",
+    "script-src 'self'",
+    `style-src 'self' 'nonce-${nonce}'`,
+    "style-src-attr 'unsafe-inline'",
+    "img-src 'self' data: blob:",
+    "font-src 'self'",
+    "connect-src 'self'",
+    "worker-src 'self'",
+    "object-src 'none'",
+    "base-uri 'none'",
+    "form-action 'self'",
+    "frame-ancestors 'none'",
+  ].join("; ");
+
+/** Mounts the built pages; does nothing when they are not built, as in tests of the interface alone. */
+export function mountShell(router: Router, folder: string): void {
+  const pages = ["index.html", "student.html"].map((name) => join(folder, name));
+  const [staff, student] = pages.map((path) => (existsSync(path) ? readFileSync(path, "utf8") : null));
+  if (staff == null || student == null) return;
+  router.use("/assets", express.static(join(folder, "assets"), { immutable: true, maxAge: "1y", index: false, fallthrough: false }));
+  router.use(express.static(folder, { index: false, setHeaders: (res) => res.setHeader("cache-control", "no-cache") }));
+  router.get("/s{/*path}", page(student));
+  router.get("/{*path}", page(staff));
+}
+
+const page =
+  (html: string): RequestHandler =>
+  (_req, res) => {
+    const nonce = randomBytes(16).toString("base64");
+    res.setHeader("content-security-policy", policy(nonce));
+    res.setHeader("cache-control", "no-store");
+    res.type("html").send(html.replaceAll("__NONCE__", nonce));
+  };

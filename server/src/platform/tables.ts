@@ -1,0 +1,316 @@
+/** The tables, as Kysely sees them: camelCase here, snake_case in PostgreSQL (CamelCasePlugin). */
+import type { Answer, Content, KindName } from "@verdant/core/items/kinds";
+import type { Rules } from "@verdant/core/delivery/rules";
+import type { ColumnType, Generated } from "kysely";
+
+/** jsonb: read as it is, written as text, since the driver would turn an array into a PostgreSQL array. */
+type Json<T> = ColumnType<T, string, string>;
+type JsonOrNull<T> = ColumnType<T | null, string | null, string | null>;
+type Default<T> = Generated<T>;
+
+interface Owned {
+  departmentId: string;
+}
+interface Row extends Owned {
+  id: string;
+}
+
+export interface Tables {
+  installation: { onlyOne: Default<boolean>; secret: Buffer };
+  department: {
+    id: string;
+    name: string;
+    timeZone: string;
+    settings: Default<unknown>;
+    nextItemNumber: Default<number>;
+    nextQuizNumber: Default<number>;
+    bankVersion: Default<number>;
+    createdAt: Date;
+  };
+  person: { id: string; email: string; name: string; passwordHash: string | null };
+  membership: Row & { personId: string; role: "lead" | "teacher" | "guest"; joinedAt: Date; leftAt: Date | null };
+  session: Owned & {
+    tokenHash: Buffer;
+    personId: string | null;
+    studentId: string | null;
+    createdAt: Date;
+    expiresAt: Date;
+  };
+  throttle: { key: string; windowStart: Date; failures: number };
+  requestKey: Owned & { key: string; answered: JsonOrNull<unknown>; at: Date };
+  history: Row & {
+    at: Date;
+    actorKind: "person" | "student" | "server";
+    actorId: string | null;
+    batchId: string;
+    entity: string;
+    entityId: string;
+    action: string;
+    before: JsonOrNull<unknown>;
+    after: JsonOrNull<unknown>;
+  };
+  draft: Owned & { personId: string; entity: string; entityId: string; baseVersion: number; body: Json<unknown>; savedAt: Date };
+
+  framework: Row & { guid: string; title: string; raw: JsonOrNull<unknown> };
+  standard: Row & {
+    frameworkId: string;
+    parentId: string | null;
+    guid: string;
+    code: string;
+    statement: string;
+    studentWording: string | null;
+    position: number;
+    secureLine: number | null;
+    retiredAt: Date | null;
+    raw: JsonOrNull<unknown>;
+  };
+  topic: Row & {
+    parentId: string | null;
+    name: string;
+    note: string | null;
+    letter: string | null;
+    hue: number | null;
+    position: number;
+    mergedIntoId: string | null;
+    archivedAt: Date | null;
+  };
+  topicAncestor: Owned & { ancestorId: string; topicId: string; depth: number };
+  topicStandard: Owned & { topicId: string; standardId: string };
+  family: Row & { note: string | null };
+  misconception: Row & { name: string };
+  item: Row & {
+    number: number;
+    label: string | null;
+    kind: KindName;
+    familyId: string;
+    topicId: string | null;
+    stimulusId: string | null;
+    stimulusPosition: number | null;
+    demand: "recall" | "apply" | "reason";
+    status: "draft" | "inReview" | "approved" | "retired";
+    use: "practice" | "reserved";
+    twinId: string | null;
+    ownerId: string;
+    language: string;
+    expectedSeconds: number;
+    writerDifficulty: number;
+    licence: JsonOrNull<unknown>;
+    origin: JsonOrNull<{ key: string }>;
+    latestRevisionId: string | null;
+    approvedRevisionId: string | null;
+    successorId: string | null;
+    version: Default<number>;
+    changeSeq: number;
+    createdBy: string;
+    createdAt: Date;
+    changedAt: Date;
+    archivedAt: Date | null;
+  };
+  itemRevision: Row & {
+    itemId: string;
+    n: number;
+    content: Json<Content>;
+    contentHash: string;
+    changeKind: "first" | "typo" | "wording" | "rewritten" | "key";
+    parameterId: string;
+    authorId: string;
+    note: string | null;
+    at: Date;
+  };
+  itemTopic: Owned & { itemId: string; topicId: string };
+  itemStandard: Owned & { itemId: string; standardId: string };
+  itemSearch: Owned & { itemId: string; doc: string };
+
+  schoolYear: Row & { name: string; startsOn: string; endsOn: string };
+  course: Row & { name: string };
+  unit: Row & { courseId: string; position: number; name: string; letter: string; hue: number };
+  unitTopic: Owned & { courseId: string; unitId: string; topicId: string; position: number };
+  class: Row & {
+    courseId: string;
+    schoolYearId: string;
+    name: string;
+    rehearsal: Default<boolean>;
+    timeZone: string | null;
+    meetingDays: Default<number[]>;
+    examOn: string | null;
+    settings: Default<unknown>;
+    nextEvidenceSeq: Default<number>;
+  };
+  closedDays: Row & { schoolYearId: string; classId: string | null; fromOn: string; toOn: string; label: string };
+  classTeacher: Owned & { classId: string; membershipId: string };
+  classUnit: Owned & { classId: string; unitId: string; plannedFrom: string; plannedTo: string };
+  classTopic: Owned & {
+    classId: string;
+    topicId: string;
+    taughtOn: string | null;
+    importance: Default<number>;
+    stance: Default<"auto" | "always" | "never">;
+  };
+  student: Row & { externalId: string | null; givenName: string; familyName: string; pseudonymisedAt: Date | null };
+  enrolment: Owned & {
+    classId: string;
+    studentId: string;
+    entryCard: string;
+    joinedOn: string;
+    leftOn: string | null;
+    arrangements: Json<{ extraTimePercent?: number | undefined }>;
+  };
+  studentTopic: Owned & { classId: string; studentId: string; topicId: string; taughtOn: string | null };
+
+  quiz: Row & {
+    number: number;
+    name: string;
+    courseId: string | null;
+    classId: string | null;
+    wordsToStudents: string | null;
+    blueprint: JsonOrNull<{ asked: number; gap: number | null }>;
+    seed: string;
+    version: Default<number>;
+    createdBy: string;
+    createdAt: Date;
+    archivedAt: Date | null;
+  };
+  quizPart: Row & {
+    quizId: string;
+    position: number;
+    heading: string | null;
+    instruction: JsonOrNull<unknown>;
+    orderRule: Default<"woven" | "asWritten" | "easyToHard">;
+  };
+  quizPlace: Row & {
+    partId: string;
+    position: number;
+    kind: "fixed" | "draw" | "interlude";
+    itemId: string | null;
+    seenRevisionId: string | null;
+    unitId: string | null;
+    points: Default<number>;
+    locked: Default<boolean>;
+    take: number | null;
+    pool: JsonOrNull<unknown>;
+  };
+  release: Row & {
+    quizId: string;
+    name: string;
+    state: "released" | "closed";
+    rules: Json<Rules>;
+    rulesVersion: Default<number>;
+    seed: string;
+    releasedBy: string;
+    releasedAt: Date;
+    closedAt: Date | null;
+  };
+  releaseTarget: Row & {
+    releaseId: string;
+    classId: string;
+    groupId: string | null;
+    studentId: string | null;
+    opensAt: Date;
+    handInBy: Date | null;
+    shutsAt: Date | null;
+  };
+  releasePart: Row & { releaseId: string; position: number; heading: string | null; instruction: JsonOrNull<unknown>; orderRule: string };
+  releasePlace: Row & {
+    partId: string;
+    position: number;
+    kind: string;
+    unitId: string | null;
+    points: number;
+    take: number | null;
+    pool: JsonOrNull<unknown>;
+  };
+  releaseItem: Owned & { releaseId: string; placeId: string; itemId: string; revisionId: string; stimulusRevisionId: string | null };
+
+  sitting: Row & {
+    releaseId: string;
+    classId: string;
+    studentId: string;
+    ordinal: number;
+    formId: string | null;
+    seed: string;
+    rulesVersion: number;
+    state: "running" | "handedIn" | "closed" | "voided";
+    startedAt: Date;
+    deadlineAt: Date | null;
+    graceUntil: Date | null;
+    handedInAt: Date | null;
+    epoch: Default<number>;
+    tokenHash: Buffer;
+    markingVersion: Default<number>;
+    points: number | null;
+    outOf: number;
+    evidenceSeq: number | null;
+  };
+  sittingItem: Owned & {
+    sittingId: string;
+    position: number;
+    itemId: string;
+    revisionId: string;
+    optionOrder: Json<readonly string[]>;
+    points: number;
+    shownAt: Date | null;
+    spentMs: Default<number>;
+    revisit: Default<boolean>;
+  };
+  responseEvent: Owned & {
+    sittingId: string;
+    epoch: number;
+    seq: number;
+    position: number;
+    round: Default<number>;
+    body: Json<Answer>;
+    clientMs: number;
+    receivedAt: Date;
+    disposition: "counted" | "late" | "rejected";
+  };
+  response: Owned & {
+    sittingId: string;
+    position: number;
+    round: Default<number>;
+    body: Json<Answer>;
+    epoch: number;
+    seq: number;
+    receivedAt: Date;
+    late: boolean;
+  };
+  mark: Owned & {
+    sittingId: string;
+    position: number;
+    round: Default<number>;
+    version: number;
+    credit: number;
+    points: number;
+    source: "auto" | "person" | "ruling";
+    rulingId: string | null;
+    by: string | null;
+    at: Date;
+  };
+  exposure: Owned & { classId: string; itemId: string; on: string };
+  evidence: Owned & {
+    classId: string;
+    seq: number;
+    studentId: string;
+    topicId: string;
+    itemId: string;
+    on: string;
+    sittingId: string;
+    position: number;
+    chance: number;
+    slip: number;
+    credit: number;
+    void: Default<boolean>;
+  };
+  memoryState: Owned & {
+    classId: string;
+    studentId: string;
+    topicId: string;
+    s: number;
+    d: number;
+    lastOn: string;
+    beforeS: number;
+    beforeD: number;
+    beforeOn: string;
+    throughSeq: number;
+  };
+  memoryOffset: Owned & { classId: string; kind: "class" | "topic" | "student"; subjectId: string; value: number; lambda: number };
+}

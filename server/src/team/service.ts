@@ -1,0 +1,112 @@
+/** Signing in and out: members by password, students by entry card. */
+import { hash, verify } from "@node-rs/argon2";
+import type { Input, Result } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/team";
+import { Failure, need } from "../platform/failure.ts";
+import { hashOf, newToken } from "../platform/id.ts";
+import type { Scope } from "../platform/scope.ts";
+import { countFailure, mustNotBeThrottled, type Limit } from "../platform/throttle.ts";
+import * as store from "./store.ts";
+
+type Session = Result<typeof contract.showSession>;
+
+const sessionDays = 30;
+/** argon2id with 19 MiB and two passes, as OWASP recommends (2024). */
+const argon2 = { memoryCost: 19_456, timeCost: 2, parallelism: 1 } as const;
+/** Verified when the address is unknown, so that the time taken does not tell. */
+const nobodysHash = hash("nobody", argon2);
+
+export const hashPassword = (password: string): Promise<string> => hash(password, argon2);
+
+export async function showSession(scope: Scope): Promise<Session> {
+  const { caller, db, isDemo } = scope;
+  const empty = { isDemo, member: null, student: null };
+  if (caller.kind === "student") {
+    const student = await store.findStudent(db, caller.departmentId, caller.studentId);
+    return { ...empty, student: student ? { studentId: student.id, givenName: student.givenName } : null };
+  }
+  if (caller.kind !== "member") return empty;
+  const member = await store.findMemberSession(db, caller.departmentId, caller.personId);
+  return member && member.role !== "guest" ? { ...empty, member: { ...member, role: member.role } } : empty;
+}
+
+export async function signIn(scope: Scope, { body }: Input<typeof contract.signIn>): Promise<Session> {
+  const limits: Limit[] = [
+    { key: `password address ${scope.address}`, failures: 100 },
+    { key: `password account ${body.email.toLowerCase()}`, failures: 10 },
+  ];
+  await mustNotBeThrottled(scope, limits);
+  const person = await store.findPersonByEmail(scope.db, body.email);
+  const isRight = await verify(person?.passwordHash ?? (await nobodysHash), body.password);
+  if (!person?.passwordHash || !isRight) {
+    await countFailure(scope, limits);
+    throw new Failure("invalid", "This e-mail address and password do not go together.");
+  }
+  return beginMemberSession(scope, person.id);
+}
+
+export async function signOut(scope: Scope): Promise<{ ok: true }> {
+  if (scope.sessionToken !== undefined) await store.deleteSession(scope.db, hashOf(scope.sessionToken));
+  scope.keepSession(null, scope.now());
+  return { ok: true };
+}
+
+export async function enter(scope: Scope, { body }: Input<typeof contract.enter>): Promise<Session> {
+  const card = entryCardOf(body.card);
+  // A school is one address, so the address is treated generously; a card that is being guessed is not.
+  const limits: Limit[] = [
+    { key: `card address ${scope.address}`, failures: 300 },
+    { key: `card prefix ${card.split(" ").slice(0, 2).join(" ")}`, failures: 20 },
+  ];
+  await mustNotBeThrottled(scope, limits);
+  const found = await store.findEntryCard(scope.db, card);
+  if (!found) {
+    await countFailure(scope, limits);
+    throw new Failure("invalid", "No card has these words. Check the spelling, or ask your teacher for a new card.", {
+      errors: [{ pointer: "/body/card", detail: "No card has these words." }],
+    });
+  }
+  const caller = { kind: "student", departmentId: found.departmentId, studentId: found.studentId } as const;
+  await keep(scope, { departmentId: found.departmentId, personId: null, studentId: found.studentId });
+  return showSession({ ...scope, caller });
+}
+
+/** The words of a card as they are kept: lower case, one space between. */
+export function entryCardOf(typed: string): string {
+  return typed.toLowerCase().split(/[^\p{L}]+/u).filter(Boolean).join(" ");
+}
+
+export async function listDemoPeople(scope: Scope): Promise<Result<typeof contract.listDemoPeople>> {
+  mustBeDemo(scope);
+  const members = (await store.listMembers(scope.db)).flatMap(({ role, ...one }) => (role === "guest" ? [] : [{ ...one, role }]));
+  const cards = await store.listEntryCards(scope.db, 4);
+  return {
+    members,
+    cards: cards.map((card) => ({ name: `${card.givenName} ${card.familyName}, ${card.className}`, card: card.entryCard })),
+  };
+}
+
+export async function signInDemo(scope: Scope, { body }: Input<typeof contract.signInDemo>): Promise<Session> {
+  mustBeDemo(scope);
+  return beginMemberSession(scope, body.personId);
+}
+
+function mustBeDemo(scope: Scope): void {
+  if (!scope.isDemo) throw new Failure("missing", "This is there only in the demo.");
+}
+
+async function beginMemberSession(scope: Scope, personId: string): Promise<Session> {
+  const membership = need(await store.findMembership(scope.db, personId), "member");
+  if (membership.role === "guest") throw new Failure("forbidden", "Guests come in by the link they were given.");
+  const { departmentId, role } = membership;
+  await keep(scope, { departmentId, personId, studentId: null });
+  return showSession({ ...scope, caller: { kind: "member", departmentId, personId, name: "", role } });
+}
+
+async function keep(scope: Scope, who: { departmentId: string; personId: string | null; studentId: string | null }) {
+  const token = newToken();
+  const createdAt = scope.now();
+  const expiresAt = new Date(createdAt.getTime() + sessionDays * 86_400_000);
+  await store.insertSession(scope.db, { tokenHash: hashOf(token), ...who, createdAt, expiresAt });
+  scope.keepSession(token, expiresAt);
+}

@@ -1,0 +1,85 @@
+/** SQL for people, memberships and sessions. */
+import type { Db } from "../platform/database.ts";
+
+export function findPersonByEmail(db: Db, email: string) {
+  return db.selectFrom("person").select(["id", "passwordHash"]).where("email", "=", email).executeTakeFirst();
+}
+
+export function findMembership(db: Db, personId: string) {
+  return db
+    .selectFrom("membership")
+    .select(["departmentId", "role"])
+    .where("personId", "=", personId)
+    .where("leftAt", "is", null)
+    .orderBy("joinedAt")
+    .executeTakeFirst();
+}
+
+export function findMemberSession(db: Db, departmentId: string, personId: string) {
+  return db
+    .selectFrom("membership")
+    .innerJoin("person", "person.id", "membership.personId")
+    .innerJoin("department", "department.id", "membership.departmentId")
+    .where("membership.departmentId", "=", departmentId)
+    .where("membership.personId", "=", personId)
+    .select(["person.id as personId", "person.name", "membership.role", "department.id as departmentId"])
+    .select(["department.name as department", "department.timeZone"])
+    .executeTakeFirst();
+}
+
+export function findStudent(db: Db, departmentId: string, studentId: string) {
+  return db
+    .selectFrom("student")
+    .select(["id", "givenName"])
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", studentId)
+    .executeTakeFirst();
+}
+
+export function findEntryCard(db: Db, card: string) {
+  return db
+    .selectFrom("enrolment")
+    .select(["departmentId", "studentId"])
+    .where("entryCard", "=", card)
+    .where("leftOn", "is", null)
+    .executeTakeFirst();
+}
+
+export async function insertSession(
+  db: Db,
+  row: { tokenHash: Buffer; departmentId: string; personId: string | null; studentId: string | null; createdAt: Date; expiresAt: Date },
+): Promise<void> {
+  await db.deleteFrom("session").where("expiresAt", "<", row.createdAt).execute();
+  await db.insertInto("session").values(row).execute();
+}
+
+export async function deleteSession(db: Db, tokenHash: Buffer): Promise<void> {
+  await db.deleteFrom("session").where("tokenHash", "=", tokenHash).execute();
+}
+
+export function listMembers(db: Db) {
+  return db
+    .selectFrom("membership")
+    .innerJoin("person", "person.id", "membership.personId")
+    .where("membership.leftAt", "is", null)
+    .where("membership.role", "in", ["lead", "teacher"])
+    .select(["person.id as personId", "person.name", "membership.role"])
+    .orderBy("membership.joinedAt")
+    .execute();
+}
+
+export function listEntryCards(db: Db, limit: number) {
+  return db
+    .selectFrom("enrolment")
+    .innerJoin("student", (join) =>
+      join.onRef("student.departmentId", "=", "enrolment.departmentId").onRef("student.id", "=", "enrolment.studentId"),
+    )
+    .innerJoin("class", (join) =>
+      join.onRef("class.departmentId", "=", "enrolment.departmentId").onRef("class.id", "=", "enrolment.classId"),
+    )
+    .select(["student.givenName", "student.familyName", "class.name as className", "enrolment.entryCard"])
+    .orderBy("class.name")
+    .orderBy("student.familyName")
+    .limit(limit)
+    .execute();
+}

@@ -1,0 +1,21 @@
+import { defineConfig } from "vitest/config";
+
+export default defineConfig({
+  test: {
+    projects: [
+      { test: { name: "core", include: ["core/src/**/*.test.ts"] } },
+      { test: { name: "contract", include: ["contract/src/**/*.test.ts", "demo/**/*.test.ts"] } },
+      {
+        test: {
+          name: "server",
+          include: ["server/src/**/*.test.ts"],
+          globalSetup: "server/src/platform/testing/cluster.ts",
+          testTimeout: 30_000,
+          hookTimeout: 60_000,
+          maxWorkers: 2,
+        },
+      },
+      { test: { name: "web", include: ["web/src/**/*.test.ts"] } },
+    ],
+  },
+});
