@@ -85,11 +85,14 @@ export const showQuiz = endpoint({
 
 export const arrangeQuiz = endpoint({
   method: "put",
-  path: "/quizzes/:quizId/places",
+  path: "/quizzes/:quizId/items",
   access: "member",
-  summary: "Sets the order of a quiz; places left out are taken out. A stale version is refused.",
+  summary: "Sets the items of a quiz and their order: items left out are taken out, new ones are put in. A stale version is refused.",
   params: z.object({ quizId: Id }),
-  body: z.object({ version: z.int(), placeIds: z.array(Id).max(limits.quizItems) }),
+  body: z.object({
+    version: z.int(),
+    itemIds: z.array(Id).max(limits.quizItems, `At most ${limits.quizItems} questions.`),
+  }),
   result: Quiz,
 });
 

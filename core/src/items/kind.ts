@@ -41,6 +41,8 @@ export interface Kind<Name extends string, Content, Answer, View> {
   /** Probability in [0, 1) of full credit by guessing. */
   readonly chance: (content: Content) => number;
   readonly isBlank: (answer: Answer) => boolean;
+  /** The answer of somebody who left it blank. */
+  readonly blankAnswer: () => Answer;
   /**
    * The order in which one student meets the parts that mix; ids only. Parts that stay put keep their place.
    * Without a stream of random numbers: as authored.

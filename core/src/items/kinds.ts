@@ -29,3 +29,5 @@ export function creditOf(content: Content, answer: Answer | null): number {
   if (answer?.kind !== content.kind || kindOf(content).isBlank(answer)) return 0;
   return kindOf(content).score(content, answer);
 }
+
+export const blankAnswer = (kind: KindName): Answer => kinds[kind].blankAnswer();

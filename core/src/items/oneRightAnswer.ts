@@ -53,6 +53,8 @@ export const oneRightAnswer: Kind<"oneRightAnswer", OneRightAnswer, OneRightAnsw
 
   isBlank: (answer) => answer.optionId === null,
 
+  blankAnswer: () => ({ kind: "oneRightAnswer", optionId: null }),
+
   arrange: ({ options }, next) => {
     if (next === null) return options.map((option) => option.id);
     const mixed = shuffled(options.filter((option) => option.staysPut !== true), next);

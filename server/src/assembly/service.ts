@@ -93,22 +93,50 @@ export function showQuiz(scope: Scope<Member>, { params }: Input<typeof contract
   return describeQuiz(scope, scope.caller.departmentId, params.quizId);
 }
 
+/** Sets which items stand in a quiz, and in which order. Places that stay keep their points and revisions seen. */
 export function arrangeQuiz(scope: Scope<Member>, { params, body }: Input<typeof contract.arrangeQuiz>): Promise<Quiz> {
   return atomically(scope, async (within) => {
     const { db, caller } = within;
-    const quiz = need(await store.findQuiz(db, caller.departmentId, params.quizId), "quiz");
-    const known = new Set((await store.listPlaces(db, caller.departmentId, quiz.id)).map((place) => place.id));
-    if (body.placeIds.some((id) => !known.has(id)) || new Set(body.placeIds).size !== body.placeIds.length) {
-      const detail = "One of the places is not in this quiz, or stands twice.";
-      throw new Failure("invalid", detail, { errors: [{ pointer: "/body/placeIds", detail }] });
-    }
-    const isShorter = body.placeIds.length < known.size;
-    const blueprint = JSON.stringify({ asked: isShorter ? body.placeIds.length : (quiz.blueprint?.asked ?? known.size), gap: isShorter ? null : (quiz.blueprint?.gap ?? null) });
-    await moveOn(within, quiz.id, body.version, { blueprint });
-    await store.deletePlaces(db, caller.departmentId, quiz.partId, body.placeIds);
-    await store.setPositions(db, caller.departmentId, body.placeIds);
-    await record(within, { departmentId: caller.departmentId, entity: "quiz", entityId: quiz.id, action: "arranged", before: [...known], after: body.placeIds });
-    return describeQuiz(within, caller.departmentId, quiz.id);
+    const { departmentId } = caller;
+    const quiz = need(await store.findQuiz(db, departmentId, params.quizId), "quiz");
+    const before = await store.listPlaces(db, departmentId, quiz.id);
+    const { itemIds } = body;
+    if (new Set(itemIds).size !== itemIds.length) throw invalidItems("One of the items stands twice.");
+    const isReordered = before.length === itemIds.length && before.every((place) => itemIds.includes(place.itemId));
+    const gap = isReordered ? (quiz.blueprint?.gap ?? null) : null;
+    const asked = isReordered ? (quiz.blueprint?.asked ?? itemIds.length) : itemIds.length;
+    await moveOn(within, quiz.id, body.version, { blueprint: JSON.stringify({ asked, gap }) });
+
+    const kept = before.filter((place) => itemIds.includes(place.itemId));
+    await store.deletePlaces(db, departmentId, quiz.partId, kept.map((place) => place.id));
+    await store.insertPlaces(db, await newPlaces(within, quiz, itemIds.filter((id) => !kept.some((place) => place.itemId === id))));
+    await store.setPositions(db, departmentId, quiz.partId, itemIds);
+    await record(within, {
+      departmentId,
+      entity: "quiz",
+      entityId: quiz.id,
+      action: "arranged",
+      before: before.map((place) => place.itemId),
+      after: itemIds,
+    });
+    return describeQuiz(within, departmentId, quiz.id);
+  });
+}
+
+const invalidItems = (detail: string) => new Failure("invalid", detail, { errors: [{ pointer: "/body/itemIds", detail }] });
+
+/** Places for items that are put in by hand; each goes to the unit of the class's course that lists its topic. */
+async function newPlaces(scope: Scope<Member>, quiz: { partId: string; classId: string | null }, itemIds: readonly string[]) {
+  if (itemIds.length === 0) return [];
+  const { departmentId } = scope.caller;
+  const bank = await scope.bank.usableItems(departmentId);
+  const due = await dueOfClass(scope, departmentId, quiz.classId ?? "");
+  return itemIds.map((itemId) => {
+    const i = bank.itemIds.indexOf(itemId);
+    if (i < 0) throw invalidItems("One of the items cannot be used: it lacks something, is retired or is not there.");
+    const topicId = due.rollUp.get(bank.topicIds[i] ?? "");
+    const unitId = due.topics.find((topic) => topic.topicId === topicId)?.strand.unitId ?? null;
+    return { departmentId, id: newId(), partId: quiz.partId, position: 0, kind: "fixed" as const, itemId, seenRevisionId: bank.revisionIds[i] ?? "", unitId };
   });
 }
 

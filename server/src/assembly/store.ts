@@ -82,11 +82,12 @@ export async function deletePlaces(db: Db, departmentId: string, partId: string,
     .execute();
 }
 
-export async function setPositions(db: Db, departmentId: string, placeIds: readonly string[]): Promise<void> {
+/** Numbers the places of a part in the order of their items. */
+export async function setPositions(db: Db, departmentId: string, partId: string, itemIds: readonly string[]): Promise<void> {
   await sql`
     update quiz_place set position = given.position
-    from unnest(${placeIds}::uuid[]) with ordinality as given(id, position)
-    where quiz_place.department_id = ${departmentId} and quiz_place.id = given.id`.execute(db);
+    from unnest(${itemIds}::uuid[]) with ordinality as given(item_id, position)
+    where quiz_place.department_id = ${departmentId} and quiz_place.part_id = ${partId} and quiz_place.item_id = given.item_id`.execute(db);
 }
 
 /** The last day on which each item met anybody of the class. */

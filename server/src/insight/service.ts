@@ -2,7 +2,7 @@
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/insight";
 import { wilson } from "@verdant/core/insight/wilson";
-import { kindOf, type Answer } from "@verdant/core/items/kinds";
+import { kindOf } from "@verdant/core/items/kinds";
 import { dateOf } from "@verdant/core/plan/day";
 import { due, type TopicDue } from "@verdant/core/plan/due";
 import { noMemory } from "@verdant/core/plan/remember";
@@ -58,8 +58,7 @@ const weakness = ({ facility }: Results["items"][number]) => (facility.outOf ===
 
 function resultOf(item: ReleaseItem, position: number, answers: readonly FirstGoAnswer[], misconceptions: ReadonlyMap<string, string>) {
   const kind = kindOf(item.content);
-  const blank: Answer = { kind: item.kind, optionId: null };
-  const given = answers.map((answer) => answer.answer ?? blank);
+  const given = answers.map((answer) => answer.answer ?? kind.blankAnswer());
   return {
     itemId: item.itemId,
     position,

@@ -1,0 +1,128 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Paper from "@mui/material/Paper";
+import Stack from "@mui/material/Stack";
+import Typography from "@mui/material/Typography";
+import type { Item } from "@verdant/contract/bank";
+import { kindOf, type Content } from "@verdant/core/items/kinds";
+import { useSnackbar } from "notistack";
+import { useNavigate } from "react-router";
+import { Player } from "../player/Player.tsx";
+import { Page } from "../ui/Page.tsx";
+import { ConflictPanel } from "./ConflictPanel.tsx";
+import { OneRightAnswerEditor } from "./OneRightAnswerEditor.tsx";
+import { TaggingForm } from "./TaggingForm.tsx";
+import { useItemEditor, type Keeping, type Work } from "./useItemEditor.ts";
+
+/** One line a kind. */
+const editors = { oneRightAnswer: OneRightAnswerEditor } as const;
+
+/** The editor with a live rendering beside it; only stem, key and topic are asked for. */
+export function ItemEditor(props: {
+  itemId: string;
+  saved: Item | null;
+  newest: Item | null;
+  start: { work: Work; version: number; isDraft: boolean };
+  reload: () => unknown;
+}) {
+  const { itemId, saved, newest, start, reload } = props;
+  const navigate = useNavigate();
+  const { enqueueSnackbar } = useSnackbar();
+  const editor = useItemEditor(itemId, start);
+  const { work, change, trouble } = editor;
+  const Editor = editors[work.content.kind];
+  const faults = [...kindOf(work.content).faults(work.content), ...(work.tagging.topicId === null ? [{ path: ["topicId"], text: "Choose a topic." }] : [])];
+  const isConflict = trouble?.kind === "stale";
+
+  const finish = async (then: string) => {
+    const item = await editor.save();
+    if (!item) {
+      void reload();
+      return;
+    }
+    enqueueSnackbar(item.status === "approved" ? `Item ${item.number} is in the bank.` : `Item ${item.number} is kept as a draft: ${item.faults[0]?.text ?? ""}`);
+    await navigate(then);
+  };
+
+  return (
+    <Page
+      title={saved ? `Item ${saved.number}` : "New item"}
+      about={aboutOf(editor.keeping, start.isDraft)}
+      actions={
+        <>
+          <Button variant="outlined" disabled={editor.isSaving} onClick={() => void finish("/bank/new")}>
+            Finish and write another
+          </Button>
+          <Button variant="contained" disabled={editor.isSaving} onClick={() => void finish(`/bank?item=${itemId}`)}>
+            Finish
+          </Button>
+        </>
+      }
+    >
+      {trouble && !isConflict && (
+        <Alert severity="error" sx={{ mb: 2 }}>
+          {trouble.detail}
+        </Alert>
+      )}
+      {isConflict && newest && (
+        <ConflictPanel
+          mine={work}
+          theirs={newest}
+          keepMine={() => void editor.save(newest.version).then((item) => item && navigate(`/bank?item=${itemId}`))}
+          takeTheirs={() => void editor.giveUp().then(() => navigate(`/bank?item=${itemId}`))}
+        />
+      )}
+      <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1.25fr) minmax(0, 1fr)", gap: 3, alignItems: "start" }}>
+        <Stack spacing={2.5}>
+          <Editor content={work.content} onChange={(content: Content) => { change({ ...work, content }); }} isNew={!saved} />
+          <TaggingForm tagging={work.tagging} onChange={(tagging) => { change({ ...work, tagging }); }} />
+        </Stack>
+        <Stack spacing={2} sx={{ position: "sticky", top: 16 }}>
+          <Paper sx={{ p: 2.5 }} component="section" aria-label="As a student sees it">
+            <Typography variant="caption" color="text.secondary" component="p" sx={{ mt: 0, mb: 1 }}>
+              As a student sees it
+            </Typography>
+            <Player view={kindOf(work.content).toStudentView(work.content, kindOf(work.content).arrange(work.content, null))} answer={null} name="rendering" />
+          </Paper>
+          <Findings texts={faults.map((fault) => fault.text)} />
+        </Stack>
+      </Box>
+    </Page>
+  );
+}
+
+function Findings({ texts }: { texts: readonly string[] }) {
+  return (
+    <Paper sx={{ px: 2.5, py: 1.75 }} component="section" aria-label="Still needed" aria-live="polite">
+      {texts.length === 0 ? (
+        <Typography variant="body2" color="primary" sx={{ fontWeight: 700 }}>
+          ✓ Nothing is missing; it can be used.
+        </Typography>
+      ) : (
+        <>
+          <Typography variant="body2" sx={{ fontWeight: 700, mb: 0.5 }}>
+            Still needed before it can be used
+          </Typography>
+          <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+            {texts.map((text) => (
+              <Typography key={text} component="li" variant="body2">
+                {text}
+              </Typography>
+            ))}
+          </Box>
+        </>
+      )}
+    </Paper>
+  );
+}
+
+const keepingInWords: Record<Keeping, string> = {
+  asSaved: "as it is in the bank",
+  typing: "writing…",
+  draftKept: "draft kept; finishing makes it a revision",
+  notKept: "the draft could not be kept: no connection. It is still here on the page; go on writing, it is tried again",
+};
+
+const aboutOf = (keeping: Keeping, wasDraft: boolean) =>
+  keeping === "draftKept" && wasDraft ? "your draft from before, kept" : keepingInWords[keeping];

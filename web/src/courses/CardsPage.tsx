@@ -1,0 +1,60 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Paper from "@mui/material/Paper";
+import Typography from "@mui/material/Typography";
+import { useSnackbar } from "notistack";
+import { useParams } from "react-router";
+import { problemOf } from "../platform/problem.ts";
+import { Page } from "../ui/Page.tsx";
+import { Failed, Loading } from "../ui/States.tsx";
+import { useListEnrolmentsQuery, useReissueCardMutation } from "./api.ts";
+
+/** Entry cards of a class, to print and cut, and to give out anew when one is lost. */
+export function CardsPage() {
+  const { classId = "" } = useParams();
+  const { data, error, isLoading, refetch } = useListEnrolmentsQuery({ params: { classId } });
+  const [reissue] = useReissueCardMutation();
+  const { enqueueSnackbar } = useSnackbar();
+  const giveNew = async (studentId: string, name: string) => {
+    const answer = await reissue({ params: { classId, studentId } });
+    if (answer.data) enqueueSnackbar(`${name} has a new card: ${answer.data.entryCard}. The old one no longer works.`, { variant: "success" });
+    else enqueueSnackbar(problemOf(answer.error).detail, { variant: "error" });
+  };
+  return (
+    <Page
+      title={data ? `Entry cards of ${data.className}` : "Entry cards"}
+      about={`Students enter at ${window.location.host}/s`}
+      actions={
+        <Button
+          variant="contained"
+          onClick={() => {
+            window.print();
+          }}
+        >
+          Print the cards
+        </Button>
+      }
+    >
+      {isLoading && <Loading what="cards" />}
+      {error && <Failed error={error} retry={() => void refetch()} />}
+      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(260px, 1fr))", gap: 1.5 }}>
+        {data?.students.map((student) => (
+          <Paper key={student.studentId} sx={{ p: 2, breakInside: "avoid" }}>
+            <Typography variant="body2" color="text.secondary">
+              {student.name}, {data.className}
+            </Typography>
+            <Typography sx={{ fontSize: 20, fontWeight: 700, my: 0.5 }}>{student.entryCard}</Typography>
+            <Box sx={{ display: "flex", justifyContent: "space-between", alignItems: "center" }}>
+              <Typography variant="caption" color="text.secondary">
+                {window.location.host}/s
+              </Typography>
+              <Button size="small" sx={{ displayPrint: "none" }} aria-label={`New card for ${student.name}`} onClick={() => void giveNew(student.studentId, student.name)}>
+                New card
+              </Button>
+            </Box>
+          </Paper>
+        ))}
+      </Box>
+    </Page>
+  );
+}

@@ -1,0 +1,75 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Paper from "@mui/material/Paper";
+import Typography from "@mui/material/Typography";
+import type { ItemResult, Results } from "@verdant/contract/insight";
+import type { ReactNode } from "react";
+import { Link } from "react-router";
+import { counted, shortDate } from "../ui/dates.ts";
+
+/** Three sentences: what went badly, who needs me, what the plan makes of it. */
+export function Sentences({ results }: { results: Results }) {
+  const [weakest] = results.items;
+  return (
+    <Box sx={{ display: "grid", gridTemplateColumns: "repeat(3, minmax(0, 1fr))", gap: 1.5 }}>
+      {weakest && weakest.facility.outOf > 0 ? (
+        <Sentence
+          title={weakest.facility.low !== null && (weakest.facility.high ?? 1) < 0.6 ? `Question ${weakest.position} went badly.` : `Question ${weakest.position} was the weakest.`}
+          action={
+            <Button component={Link} to={`/bank?item=${weakest.itemId}`} variant="outlined" size="small">
+              Look at the item
+            </Button>
+          }
+        >
+          {weakest.facility.right} of {weakest.facility.outOf} right{wrongIdeaOf(weakest)}.
+        </Sentence>
+      ) : (
+        <Sentence title="No answers yet.">They show here as soon as the first student hands in.</Sentence>
+      )}
+      <Sentence
+        title={results.waiting.length === 0 ? "Everybody has handed in." : `${counted(results.waiting.length, "student")} ${results.waiting.length === 1 ? "has" : "have"} not handed in.`}
+        action={
+          results.waiting.length > 0 && (
+            <Button href="#waiting" variant="outlined" size="small">
+              Show them
+            </Button>
+          )
+        }
+      >
+        {results.waiting.filter((student) => student.state === "running").length} of them are writing.
+      </Sentence>
+      <Sentence
+        title={results.plan.length === 0 ? "The plan waits for answers." : `${counted(results.plan.length, "topic")} came back.`}
+        action={
+          <Button component={Link} to={`/plans/${results.classId}`} variant="outlined" size="small">
+            See the plan
+          </Button>
+        }
+      >
+        {results.plan.length === 0
+          ? "When students hand in, their topics move."
+          : results.plan.map((topic) => `${topic.topic}${topic.dueOn === null ? "" : ` next ${shortDate(topic.dueOn)}`}`).join(", ") + "."}
+      </Sentence>
+    </Box>
+  );
+}
+
+function Sentence({ title, children, action }: { title: string; children: ReactNode; action?: ReactNode }) {
+  return (
+    <Paper sx={{ p: 2, display: "flex", flexDirection: "column", alignItems: "flex-start", gap: 1 }}>
+      <Typography variant="h2">{title}</Typography>
+      <Typography variant="body2" sx={{ flex: 1 }}>
+        {children}
+      </Typography>
+      {action}
+    </Paper>
+  );
+}
+
+/** What the most chosen wrong answer shows, when it names a wrong idea. */
+function wrongIdeaOf(item: ItemResult): string {
+  const [worst] = item.choices.filter((choice) => !choice.isKey && choice.count > 0).sort((a, b) => b.count - a.count);
+  if (!worst) return "";
+  const what = worst.misconception ?? (worst.id === null ? "left it blank" : `chose “${worst.text}”`);
+  return worst.misconception ? `; ${worst.count} may believe: “${what}”` : `; ${worst.count} ${what}`;
+}

@@ -1,0 +1,83 @@
+import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import Stack from "@mui/material/Stack";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useNavigate, useParams } from "react-router";
+import { useListClassesQuery } from "../courses/api.ts";
+import { counted, longDate } from "../ui/dates.ts";
+import { Page } from "../ui/Page.tsx";
+import { Failed, Loading } from "../ui/States.tsx";
+import { useCompose } from "../assembly/api.ts";
+import { ChangeNotice } from "./ChangeNotice.tsx";
+import { TopicRows } from "./TopicRows.tsx";
+import { useListDueQuery } from "./api.ts";
+
+/** What is due in a class and why, then the topics that are not, each with the day it comes due. */
+export function PlanPage() {
+  const { classId = "" } = useParams();
+  const navigate = useNavigate();
+  const { data, error, isLoading, refetch } = useListDueQuery({ params: { classId } });
+  const classes = useListClassesQuery();
+  const due = data?.topics.filter((topic) => topic.standing === "due") ?? [];
+  const rest = data?.topics.filter((topic) => topic.standing !== "due") ?? [];
+  return (
+    <Page
+      title={data ? `Plan of ${data.className}` : "Plan"}
+      about={data && `${longDate(data.today)} · ${counted(data.students, "student")} · ${basisOf(data.answers)}`}
+      actions={
+        <>
+          {(classes.data?.classes.length ?? 0) > 1 && (
+            <TextField
+              select
+              label="Class"
+              value={classId}
+              onChange={(event) => void navigate(`/plans/${event.target.value}`)}
+              sx={{ minWidth: 120 }}
+            >
+              {classes.data?.classes.map((one) => (
+                <MenuItem key={one.id} value={one.id}>
+                  {one.name}
+                </MenuItem>
+              ))}
+            </TextField>
+          )}
+          {data && <Compose classId={classId} due={due.length} />}
+        </>
+      }
+    >
+      {isLoading && <Loading what="the plan" />}
+      {error && <Failed error={error} retry={() => void refetch()} />}
+      {data && (
+        <Stack spacing={2.5}>
+          <ChangeNotice plan={data} />
+          <section aria-labelledby="due-heading">
+            <Typography variant="h2" id="due-heading" sx={{ mb: 1 }}>
+              Due now: {counted(due.length, "topic")}
+            </Typography>
+            <TopicRows topics={due} today={data.today} label="Topics that are due" none="Nothing is due today. What was taught is still fresh, or has just come back." />
+          </section>
+          <section aria-labelledby="rest-heading">
+            <Typography variant="h2" id="rest-heading" sx={{ mb: 1 }}>
+              Not due yet
+            </Typography>
+            <TopicRows topics={rest} today={data.today} label="Topics that are not due" none="Every topic of the course is due." />
+          </section>
+        </Stack>
+      )}
+    </Page>
+  );
+}
+
+const basisOf = (answers: number) => (answers < 30 ? `estimates from the calendar only (${counted(answers, "answer")} so far)` : `estimates from ${answers} answers`);
+
+/** As many questions as topics are due, and at least three; the composer changes the number. */
+function Compose({ classId, due }: { classId: string; due: number }) {
+  const { composeFor, isComposing } = useCompose();
+  const count = Math.max(3, due);
+  return (
+    <Button variant="contained" disabled={isComposing} onClick={() => void composeFor(classId, count)}>
+      {isComposing ? "Composing…" : `Compose ${count}`}
+    </Button>
+  );
+}

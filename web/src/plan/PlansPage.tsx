@@ -1,0 +1,16 @@
+import { Navigate } from "react-router";
+import { useListClassesQuery } from "../courses/api.ts";
+import { Page } from "../ui/Page.tsx";
+import { Empty, Failed, Loading } from "../ui/States.tsx";
+
+/** The plan of the first class; the plan itself leads to the others. */
+export function PlansPage() {
+  const { data, error, refetch } = useListClassesQuery();
+  const first = data?.classes[0];
+  if (first) return <Navigate to={`/plans/${first.id}`} replace />;
+  return (
+    <Page title="Plans">
+      {error ? <Failed error={error} retry={() => void refetch()} /> : data ? <Empty>There is no class in this school year yet.</Empty> : <Loading what="classes" />}
+    </Page>
+  );
+}

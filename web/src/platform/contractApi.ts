@@ -1,0 +1,54 @@
+/** Turns contract endpoints into RTK Query endpoints. */
+import type { Call, Endpoint, Result } from "@verdant/contract/endpoint";
+import { createApi, fetchBaseQuery, type FetchArgs } from "@reduxjs/toolkit/query/react";
+
+export const api = createApi({
+  // Cookies of the own origin only; the server refuses what comes from elsewhere.
+  baseQuery: fetchBaseQuery({ baseUrl: "/api", credentials: "same-origin" }),
+  tagTypes: ["Session", "Topic", "Item", "Class", "Due", "Quiz", "Release", "Results", "Now"],
+  refetchOnFocus: true,
+  refetchOnReconnect: true,
+  endpoints: () => ({}),
+});
+
+/** Where an endpoint is found: of a contract endpoint only this much is needed in the browser. */
+export type Route<E extends Endpoint> = Pick<E, "method" | "path">;
+
+/**
+ * The `query` and result type of an RTK Query endpoint; spread it beside the cache tags:
+ * `build.query({ ...calls<typeof listItems>(listItems), providesTags: ["Item"] })`.
+ */
+export function calls<E extends Endpoint>(route: Route<E>) {
+  return {
+    query: (call: Call<E>): FetchArgs => requestOf(route, call ?? {}),
+    transformResponse: (answer: Result<E>): Result<E> => answer,
+  };
+}
+
+interface AnyCall {
+  readonly params?: object;
+  readonly query?: object;
+  readonly body?: unknown;
+}
+
+/** The request of a call; creates carry a key, so that one that is sent twice happens once. */
+export function requestOf(route: Pick<Endpoint, "method" | "path">, call: AnyCall): FetchArgs {
+  const values = (call.params ?? {}) as Record<string, unknown>;
+  const url = route.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(String(values[name])));
+  const search = searchOf(call.query ?? {});
+  return {
+    url: search ? `${url}?${search}` : url,
+    method: route.method.toUpperCase(),
+    ...(route.method === "post" && { headers: { "idempotency-key": crypto.randomUUID() } }),
+    ...(call.body !== undefined && { body: call.body }),
+  };
+}
+
+/** Lists become repeated keys; undefined values are left out. */
+function searchOf(query: object): string {
+  const search = new URLSearchParams();
+  for (const [key, value] of Object.entries(query) as [string, unknown][]) {
+    for (const one of Array.isArray(value) ? (value as unknown[]) : [value]) if (one !== undefined) search.append(key, String(one));
+  }
+  return search.toString();
+}

@@ -1,0 +1,27 @@
+/** The addresses of the staff pages. Pages load when they are first opened. */
+import { createBrowserRouter } from "react-router";
+import { Shell } from "./shell/Shell.tsx";
+import { NotHere } from "./shell/NotHere.tsx";
+import { TodayPage } from "./today/TodayPage.tsx";
+
+export const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    errorElement: <NotHere />,
+    children: [
+      { path: "/", element: <TodayPage /> },
+      { path: "/bank", lazy: async () => ({ Component: (await import("./bank/BankPage.tsx")).BankPage }) },
+      { path: "/bank/:itemId", lazy: async () => ({ Component: (await import("./bank/ItemPage.tsx")).ItemPage }) },
+      { path: "/plans", lazy: async () => ({ Component: (await import("./plan/PlansPage.tsx")).PlansPage }) },
+      { path: "/plans/:classId", lazy: async () => ({ Component: (await import("./plan/PlanPage.tsx")).PlanPage }) },
+      { path: "/quizzes", lazy: async () => ({ Component: (await import("./assembly/QuizzesPage.tsx")).QuizzesPage }) },
+      { path: "/quizzes/:quizId", lazy: async () => ({ Component: (await import("./assembly/ComposerPage.tsx")).ComposerPage }) },
+      { path: "/quizzes/:quizId/release", lazy: async () => ({ Component: (await import("./delivery/ReleasePage.tsx")).ReleasePage }) },
+      { path: "/results", lazy: async () => ({ Component: (await import("./insight/ReleasesPage.tsx")).ReleasesPage }) },
+      { path: "/results/:releaseId", lazy: async () => ({ Component: (await import("./insight/ResultsPage.tsx")).ResultsPage }) },
+      { path: "/team", lazy: async () => ({ Component: (await import("./team/TeamPage.tsx")).TeamPage }) },
+      { path: "/classes/:classId/cards", lazy: async () => ({ Component: (await import("./courses/CardsPage.tsx")).CardsPage }) },
+      { path: "*", element: <NotHere /> },
+    ],
+  },
+]);

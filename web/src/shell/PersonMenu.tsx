@@ -1,0 +1,66 @@
+import Avatar from "@mui/material/Avatar";
+import IconButton from "@mui/material/IconButton";
+import Menu from "@mui/material/Menu";
+import MenuItem from "@mui/material/MenuItem";
+import Typography from "@mui/material/Typography";
+import { useColorScheme } from "@mui/material/styles";
+import { useState } from "react";
+import { useSignOutMutation } from "../team/api.ts";
+
+const modes = [
+  ["system", "Light or dark as the device"],
+  ["light", "Always light"],
+  ["dark", "Always dark"],
+] as const;
+
+/** Who is signed in: light or dark, and signing out. */
+export function PersonMenu({ name, role }: { name: string; role: "lead" | "teacher" }) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [signOut] = useSignOutMutation();
+  const { mode, setMode } = useColorScheme();
+  const initials = name.split(" ").map((part) => part[0]).slice(0, 2).join("");
+  const close = () => {
+    setAnchor(null);
+  };
+  return (
+    <>
+      <IconButton
+        aria-label={`${name}: account`}
+        aria-haspopup="menu"
+        onClick={(event) => {
+          setAnchor(event.currentTarget);
+        }}
+        sx={{ p: 0.25 }}
+      >
+        <Avatar sx={{ width: 30, height: 30, fontSize: 13, fontWeight: 700, bgcolor: "primary.main", color: "primary.contrastText" }}>{initials}</Avatar>
+      </IconButton>
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
+        <Typography variant="body2" color="text.secondary" sx={{ px: 2, py: 0.5 }}>
+          {name}, {role}
+        </Typography>
+        {modes.map(([value, text]) => (
+          <MenuItem
+            key={value}
+            selected={mode === value}
+            onClick={() => {
+              setMode(value);
+              close();
+            }}
+          >
+            {text}
+          </MenuItem>
+        ))}
+        <MenuItem
+          onClick={() => {
+            // A new page load, so that nothing of this person stays in memory.
+            void signOut().then(() => {
+              window.location.assign("/");
+            });
+          }}
+        >
+          Sign out
+        </MenuItem>
+      </Menu>
+    </>
+  );
+}

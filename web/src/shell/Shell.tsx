@@ -1,0 +1,62 @@
+/** The slim bar on top and the page under it; who is not signed in sees the sign-in page instead. */
+import Box from "@mui/material/Box";
+import Link from "@mui/material/Link";
+import { styled } from "@mui/material/styles";
+import { NavLink, Outlet, Link as RouterLink } from "react-router";
+import { SignInPage } from "../team/SignInPage.tsx";
+import { useShowSessionQuery } from "../team/api.ts";
+import { Failed, Loading } from "../ui/States.tsx";
+import { Mark } from "./Mark.tsx";
+import { PersonMenu } from "./PersonMenu.tsx";
+
+const areas = [
+  ["/", "Today"],
+  ["/bank", "Bank"],
+  ["/plans", "Plans"],
+  ["/quizzes", "Quizzes"],
+  ["/results", "Results"],
+  ["/team", "Team"],
+] as const;
+
+const Area = styled(NavLink)(({ theme }) => ({
+  padding: "6px 12px",
+  borderRadius: 8,
+  color: theme.vars?.palette.text.secondary,
+  textDecoration: "none",
+  fontSize: 14,
+  "&.active": { backgroundColor: theme.vars?.palette.success.light, color: theme.vars?.palette.primary.dark, fontWeight: 700 },
+}));
+
+export function Shell() {
+  const { data, error, refetch } = useShowSessionQuery();
+  if (error) return <Failed error={error} retry={() => void refetch()} />;
+  if (!data) return <Loading what="your session" />;
+  if (!data.member) return <SignInPage isDemo={data.isDemo} />;
+  return (
+    <>
+      <Link href="#content" sx={{ position: "absolute", left: -9999, "&:focus": { left: 8, top: 8, zIndex: 2, bgcolor: "background.paper", p: 1 } }}>
+        Skip to the page
+      </Link>
+      <Box component="header" sx={{ height: 48, px: 2.5, display: "flex", alignItems: "center", gap: 1.25, bgcolor: "background.paper", borderBottom: 1, borderColor: "divider", displayPrint: "none" }}>
+        <Box component={RouterLink} to="/" sx={{ display: "flex", alignItems: "center", gap: 1.25, color: "inherit", textDecoration: "none" }}>
+          <Mark />
+          <Box component="strong" sx={{ fontFamily: "h2.fontFamily" }}>
+            Verdant Loop
+          </Box>
+        </Box>
+        <Box sx={{ color: "text.secondary", fontSize: 13, flex: "0 1 auto", whiteSpace: "nowrap", overflow: "hidden", textOverflow: "ellipsis" }}>{data.member.department}</Box>
+        <Box component="nav" aria-label="Areas" sx={{ display: "flex", gap: 0.5, flex: 1, ml: 3 }}>
+          {areas.map(([to, name]) => (
+            <Area key={to} to={to} end={to === "/"}>
+              {name}
+            </Area>
+          ))}
+        </Box>
+        <PersonMenu name={data.member.name} role={data.member.role} />
+      </Box>
+      <div id="content">
+        <Outlet />
+      </div>
+    </>
+  );
+}

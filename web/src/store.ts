@@ -1,0 +1,10 @@
+/** The staff pages' store. */
+import { configureStore } from "@reduxjs/toolkit";
+import { setupListeners } from "@reduxjs/toolkit/query";
+import { api } from "./platform/contractApi.ts";
+
+export const store = configureStore({
+  reducer: { [api.reducerPath]: api.reducer },
+  middleware: (defaults) => defaults().concat(api.middleware),
+});
+setupListeners(store.dispatch);

@@ -1,0 +1,71 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import LinearProgress from "@mui/material/LinearProgress";
+import Stack from "@mui/material/Stack";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useState } from "react";
+import { Outlet, useSearchParams } from "react-router";
+import { problemOf } from "../platform/problem.ts";
+import { Ring } from "../ui/Ring.tsx";
+import { useEnterMutation, useStudentSessionQuery } from "./api.ts";
+import { StudentFrame } from "./StudentFrame.tsx";
+import { t } from "./words.ts";
+
+/** Lets in who has a card; the pages behind it need a student. */
+export function Door() {
+  const { data, error, refetch } = useStudentSessionQuery();
+  if (error) {
+    return (
+      <StudentFrame title={t("No connection")} bar={<strong>Verdant Loop</strong>}>
+        <Alert severity="warning" action={<Button color="inherit" onClick={() => void refetch()}>{t("Try again")}</Button>}>
+          {t("The server was not reached. What you have answered is safe on this device.")}
+        </Alert>
+      </StudentFrame>
+    );
+  }
+  if (!data) return <LinearProgress aria-label={t("Loading")} />;
+  return data.student ? <Outlet /> : <CardForm />;
+}
+
+function CardForm() {
+  const [search] = useSearchParams();
+  const [card, setCard] = useState(search.get("card") ?? "");
+  const [enter, { error, isLoading }] = useEnterMutation();
+  return (
+    <StudentFrame title={t("Come in")} bar={<strong>Verdant Loop</strong>}>
+      <Stack
+        component="form"
+        spacing={2.5}
+        sx={{ pt: 3 }}
+        onSubmit={(event) => {
+          event.preventDefault();
+          void enter({ body: { card } });
+        }}
+      >
+        <Box sx={{ display: "flex", alignItems: "center", gap: 2 }}>
+          <Ring size={56} segments={["done", "done", "done", "open"]} label="" />
+          <Typography variant="h1">{t("Come in with your card")}</Typography>
+        </Box>
+        <TextField
+          label={t("The three words of your entry card")}
+          placeholder={t("for example: river maple stone")}
+          size="medium"
+          required
+          autoFocus
+          autoComplete="off"
+          value={card}
+          onChange={(event) => {
+            setCard(event.target.value);
+          }}
+          slotProps={{ htmlInput: { autoCapitalize: "none", spellCheck: false, maxLength: 80 } }}
+        />
+        {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
+        <Button type="submit" variant="contained" size="large" disabled={isLoading}>
+          {t("Come in")}
+        </Button>
+      </Stack>
+    </StudentFrame>
+  );
+}

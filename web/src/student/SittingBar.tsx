@@ -1,0 +1,75 @@
+import Box from "@mui/material/Box";
+import ButtonBase from "@mui/material/ButtonBase";
+import Link from "@mui/material/Link";
+import Typography from "@mui/material/Typography";
+import type { Sitting } from "@verdant/contract/delivery";
+import { useEffect, useState } from "react";
+import { Ring, type Segment } from "../ui/Ring.tsx";
+import type { SittingHere } from "./useSitting.ts";
+import { t } from "./words.ts";
+
+/** The ring (tap it for the list of questions), the name, whether all is saved, and the time left. */
+export function SittingBar({ here, sitting, centre, openList }: { here: SittingHere; sitting: Sitting; centre: string | number; openList?: () => void }) {
+  const segments = sitting.items.map((item): Segment => (here.given.get(item.position)?.revisit ? "marked" : here.isAnswered(item.position) ? "done" : "open"));
+  const answered = sitting.items.filter((item) => here.isAnswered(item.position)).length;
+  const ring = <Ring size={60} segments={segments} centre={centre} label={t("{{answered}} of {{questions}} answered", { answered, questions: sitting.items.length })} />;
+  return (
+    <>
+      {openList ? (
+        <ButtonBase onClick={openList} aria-label={t("List of questions: {{answered}} of {{questions}} answered", { answered, questions: sitting.items.length })} sx={{ borderRadius: "50%" }}>
+          {ring}
+        </ButtonBase>
+      ) : (
+        ring
+      )}
+      <Box sx={{ minWidth: 0 }}>
+        <Typography variant="h2" component="p">
+          {sitting.name}
+        </Typography>
+        <Box sx={{ fontSize: 15, color: "text.secondary" }}>
+          <span role="status">{savingInWords(here)}</span>
+          {sitting.deadlineAt !== null && <TimeLeft deadlineAt={sitting.deadlineAt} here={here} />}
+        </Box>
+      </Box>
+    </>
+  );
+}
+
+function savingInWords({ saving, waiting }: SittingHere): string {
+  if (saving === "saved") return t("saved");
+  if (saving === "saving") return t("saving…");
+  return t("no network: {{waiting}}", { waiting: t("{{count}} answers wait on this device", { count: waiting }) });
+}
+
+/** Can be hidden; when it runs out, what is there is handed in. */
+function TimeLeft({ deadlineAt, here }: { deadlineAt: string; here: SittingHere }) {
+  const [isHidden, setHidden] = useState(false);
+  const [left, setLeft] = useState(() => Date.parse(deadlineAt) - here.now());
+  const { flush, now } = here;
+  useEffect(() => {
+    const timer = setInterval(() => {
+      const next = Date.parse(deadlineAt) - now();
+      setLeft(next);
+      if (next <= 0) void flush();
+    }, 1000);
+    return () => {
+      clearInterval(timer);
+    };
+  }, [deadlineAt, flush, now]);
+  const minutes = Math.max(0, Math.ceil(left / 60_000));
+  return (
+    <>
+      {" · "}
+      {!isHidden && <span>{left <= 0 ? t("time is up") : t("{{minutes}} min left", { minutes })} </span>}
+      <Link
+        component="button"
+        type="button"
+        onClick={() => {
+          setHidden(!isHidden);
+        }}
+      >
+        {isHidden ? t("show the time") : t("hide")}
+      </Link>
+    </>
+  );
+}

@@ -1,0 +1,70 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import LinearProgress from "@mui/material/LinearProgress";
+import { useEffect, useState, type ReactNode } from "react";
+import { useNavigate, useParams, useSearchParams } from "react-router";
+import { LastLook } from "./LastLook.tsx";
+import { QuestionView } from "./QuestionView.tsx";
+import { StudentFrame } from "./StudentFrame.tsx";
+import { useSitting } from "./useSitting.ts";
+import { t } from "./words.ts";
+
+/** A sitting: one question after the other, then the last look. Needs only the token on this device, no session. */
+export function SittingPage() {
+  const { sittingId = "" } = useParams();
+  const [search] = useSearchParams();
+  const navigate = useNavigate();
+  const here = useSitting(sittingId);
+  const { sitting, condition } = here;
+  const [position, setPosition] = useState(1);
+  const [isLastLook, setLastLook] = useState(false);
+  const releaseId = search.get("release") ?? "";
+
+  useEffect(() => {
+    if (condition !== "over") return;
+    // Time is up, or it was handed in elsewhere: what waits is delivered, then how it went.
+    void here.handIn().then(() => navigate(`/result/${sittingId}`, { replace: true }));
+  }, [condition, here, navigate, sittingId]);
+
+  if (condition === "loading" || condition === "over") return <LinearProgress aria-label={t("Loading")} />;
+  if (condition === "offline") return <Notice text={t("There is no network at the moment. Your answers are safe on this device; the quiz comes back as soon as the network does.")} />;
+  if (condition === "unknown" || !sitting) {
+    return <Notice text={t("This quiz is not open on this device.")} action={<Button variant="contained" href="/s">{t("What now")}</Button>} />;
+  }
+  if (condition === "elsewhere") {
+    return (
+      <Notice
+        text={t("You carry on with this quiz on another device. Every answer from here has been kept.")}
+        action={releaseId && <Button variant="contained" onClick={() => void here.carryOnHere(releaseId)}>{t("Carry on here")}</Button>}
+      />
+    );
+  }
+  const show = (next: number) => {
+    setLastLook(false);
+    setPosition(next);
+    window.scrollTo({ top: 0 });
+  };
+  if (isLastLook) return <LastLook here={here} sitting={sitting} show={show} done={() => void navigate(`/result/${sittingId}`, { replace: true })} />;
+  return (
+    <QuestionView
+      key={position}
+      here={here}
+      sitting={sitting}
+      position={position}
+      show={show}
+      toLastLook={() => {
+        setLastLook(true);
+      }}
+    />
+  );
+}
+
+function Notice({ text, action }: { text: string; action?: ReactNode }) {
+  return (
+    <StudentFrame title={t("Quiz")} bar={<strong>Verdant Loop</strong>}>
+      <Alert severity="info">{text}</Alert>
+      <Box sx={{ mt: 2 }}>{action}</Box>
+    </StudentFrame>
+  );
+}

@@ -1,0 +1,137 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import LinearProgress from "@mui/material/LinearProgress";
+import Paper from "@mui/material/Paper";
+import Typography from "@mui/material/Typography";
+import type { Result } from "@verdant/contract/endpoint";
+import type { whatNow } from "@verdant/contract/delivery";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { problemOf } from "../platform/problem.ts";
+import { Ring } from "../ui/Ring.tsx";
+import { hold } from "./answerQueue.ts";
+import { useBeginSittingMutation, useLeaveMutation, useWhatNowQuery } from "./api.ts";
+import { StudentFrame } from "./StudentFrame.tsx";
+import { dayOf, numberOf, t, timeOf } from "./words.ts";
+
+type Now = Result<typeof whatNow>;
+
+/** What now: what can be done, what is running, how the last ones went. */
+export function WhatNowPage() {
+  const { data, error, refetch } = useWhatNowQuery(undefined, { refetchOnMountOrArgChange: true });
+  const [leave] = useLeaveMutation();
+  const goOut = () =>
+    void leave().then(() => {
+      window.location.assign("/s");
+    });
+  return (
+    <StudentFrame
+      title={t("What now")}
+      bar={
+        <>
+          <Box sx={{ flex: 1 }}>
+            <Typography variant="h2" component="p">
+              {data ? t("Hello, {{name}}", { name: data.givenName }) : t("Hello")}
+            </Typography>
+            <Typography variant="body2" color="text.secondary">
+              {[...new Set(data?.releases.map((release) => release.className))].join(", ")}
+            </Typography>
+          </Box>
+          <Button size="small" onClick={goOut}>
+            {t("Go out")}
+          </Button>
+        </>
+      }
+    >
+      <Typography variant="h1" sx={{ fontSize: "1.1rem", color: "text.secondary", mb: 1 }}>
+        {t("What now")}
+      </Typography>
+      {!data && !error && <LinearProgress aria-label={t("Loading")} />}
+      {error && (
+        <Alert severity="warning" action={<Button color="inherit" onClick={() => void refetch()}>{t("Try again")}</Button>}>
+          {problemOf(error).detail}
+        </Alert>
+      )}
+      {data?.releases.length === 0 && <Typography>{t("Nothing is open for you at the moment.")}</Typography>}
+      {data?.releases.map((release) => <ReleaseCard key={release.releaseId} of={release} />)}
+      {data && data.done.length > 0 && (
+        <>
+          <Typography variant="h2" sx={{ fontSize: "1.1rem", color: "text.secondary", mt: 3, mb: 1 }}>
+            {t("How it went")}
+          </Typography>
+          {data.done.map((done) => (
+            <DoneCard key={done.sittingId} of={done} />
+          ))}
+        </>
+      )}
+    </StudentFrame>
+  );
+}
+
+function ReleaseCard({ of }: { of: Now["releases"][number] }) {
+  const navigate = useNavigate();
+  const [begin, { isLoading }] = useBeginSittingMutation();
+  const [problem, setProblem] = useState<string | null>(null);
+  const start = async () => {
+    const answer = await begin({ params: { releaseId: of.releaseId } });
+    if (!answer.data) {
+      setProblem(problemOf(answer.error).detail);
+      return;
+    }
+    await hold(answer.data.sitting.id, answer.data.token, answer.data.sitting.epoch);
+    await navigate(`/sitting/${answer.data.sitting.id}?release=${of.releaseId}`);
+  };
+  return (
+    <Paper sx={{ p: 1.75, mb: 1.25 }}>
+      <Box sx={{ display: "flex", gap: 1.5, alignItems: "center" }}>
+        <Box sx={{ flex: 1 }}>
+          <Typography sx={{ fontWeight: 700, fontSize: 18 }}>{of.name}</Typography>
+          <Typography variant="body2" color="text.secondary">
+            {of.running
+              ? t("{{answered}} of {{questions}} answered", { answered: of.running.answered, questions: of.notice.questions })
+              : noticeOf(of.notice)}
+          </Typography>
+        </Box>
+        <Button variant="contained" size="large" disabled={isLoading} onClick={() => void start()} aria-label={`${of.running ? t("Carry on") : t("Begin")}: ${of.name}`}>
+          {of.running ? t("Carry on") : of.goesTaken > 0 ? t("Another go") : t("Begin")}
+        </Button>
+      </Box>
+      {problem && (
+        <Alert severity="error" sx={{ mt: 1 }}>
+          {problem}
+        </Alert>
+      )}
+    </Paper>
+  );
+}
+
+/** The rules, early and short. */
+function noticeOf({ questions, minutes, goes, timeLimitMinutes, shutsAt }: Now["releases"][number]["notice"]): string {
+  return [
+    t("{{count}} questions", { count: questions }),
+    timeLimitMinutes === null ? t("about {{minutes}} min", { minutes }) : t("{{minutes}} min at most", { minutes: timeLimitMinutes }),
+    goes === null ? t("as many goes as you like") : goes === 1 ? t("one go") : t("{{goes}} goes", { goes }),
+    ...(shutsAt === null ? [] : [t("until {{time}}", { time: timeOf(shutsAt) })]),
+  ].join(" · ");
+}
+
+function DoneCard({ of }: { of: Now["done"][number] }) {
+  const right = of.points ?? 0;
+  return (
+    <Paper sx={{ p: 1.75, mb: 1.25, display: "flex", gap: 1.75, alignItems: "center" }}>
+      <Ring size={40} segments={Array.from({ length: Math.max(1, Math.round(of.outOf)) }, (_, i) => (i < right ? "done" : "open"))} label="" />
+      <Box sx={{ flex: 1 }}>
+        <Typography sx={{ fontWeight: 700, fontSize: 18 }}>{of.name}</Typography>
+        <Typography variant="body2" color="text.secondary">
+          {of.points === null ? t("handed in") : t("{{points}} of {{outOf}}", { points: numberOf(of.points), outOf: numberOf(of.outOf) })} · {dayOf(of.handedInAt)}
+        </Typography>
+      </Box>
+      {of.openness !== "nothing" && (
+        <Button component={Link} to={`/result/${of.sittingId}`} variant="outlined" aria-label={t("See how it went: {{name}}", { name: of.name })}>
+          {t("See")}
+        </Button>
+      )}
+    </Paper>
+  );
+}

@@ -1,0 +1,112 @@
+/** Answers on their way: kept on the device first, delivered when the network is there, thrown away only when the server has them. */
+import type { AnswerEvent, saveAnswers } from "@verdant/contract/delivery";
+import type { Result } from "@verdant/contract/endpoint";
+import { openDB, type DBSchema } from "idb";
+import { routes } from "./routes.generated.ts";
+
+/** What this device knows of a sitting. The token lies beside the answers, so that on a shared device each reaches its own student. */
+export interface Held {
+  readonly sittingId: string;
+  readonly token: string;
+  readonly epoch: number;
+  /** The last number given to an event. */
+  readonly seq: number;
+}
+
+export type Delivered = Result<typeof saveAnswers>;
+
+interface Store extends DBSchema {
+  sittings: { key: string; value: Held };
+  events: { key: [string, number, number]; value: AnswerEvent & { sittingId: string; epoch: number } };
+}
+
+const database = openDB<Store>("verdant-loop", 1, {
+  upgrade: (db) => {
+    db.createObjectStore("sittings", { keyPath: "sittingId" });
+    db.createObjectStore("events", { keyPath: ["sittingId", "epoch", "seq"] });
+  },
+});
+
+export async function findHeld(sittingId: string): Promise<Held | undefined> {
+  return (await database).get("sittings", sittingId);
+}
+
+/** Remembers a sitting that this device has begun or taken over; numbers start again with each epoch. */
+export async function hold(sittingId: string, token: string, epoch: number): Promise<void> {
+  const known = await findHeld(sittingId);
+  await (await database).put("sittings", { sittingId, token, epoch, seq: known?.epoch === epoch ? known.seq : 0 });
+}
+
+/** Puts one answer into the queue; resolved once it is safe on this device. */
+export async function enqueue(sittingId: string, event: Omit<AnswerEvent, "seq">): Promise<void> {
+  const transaction = (await database).transaction(["sittings", "events"], "readwrite");
+  const held = await transaction.objectStore("sittings").get(sittingId);
+  if (held) {
+    const seq = held.seq + 1;
+    await transaction.objectStore("sittings").put({ ...held, seq });
+    await transaction.objectStore("events").put({ ...event, sittingId, epoch: held.epoch, seq });
+  }
+  await transaction.done;
+}
+
+/** The answers of a sitting that the server may not have yet, oldest first. */
+export async function listWaiting(sittingId: string) {
+  return (await database).getAll("events", IDBKeyRange.bound([sittingId, 0, 0], [sittingId, Number.MAX_SAFE_INTEGER, 0]));
+}
+
+/** Sittings with answers that wait, of whichever student. */
+export async function listSittingsWaiting(): Promise<string[]> {
+  const keys = await (await database).getAllKeys("events");
+  return [...new Set(keys.map(([sittingId]) => sittingId))];
+}
+
+/**
+ * Delivers what waits of one sitting, with the positions that were shown. Undefined when the server was not reached:
+ * then everything stays in the queue. An answer that the server knows already is told apart by its number.
+ */
+export async function deliver(sittingId: string, shown: readonly number[]): Promise<Delivered | undefined> {
+  const held = await findHeld(sittingId);
+  if (!held) return undefined;
+  const waiting = await listWaiting(sittingId);
+  const epochs = [...new Set(waiting.map((event) => event.epoch))];
+  let last: Delivered | undefined;
+  for (const epoch of epochs.length > 0 ? epochs : [held.epoch]) {
+    const events = waiting.filter((event) => event.epoch === epoch).slice(0, 200);
+    last = await send(held, epoch, events, shown);
+    if (!last) return undefined;
+    const db = await database;
+    for (const event of events) await db.delete("events", [sittingId, epoch, event.seq]);
+  }
+  return last;
+}
+
+async function send(held: Held, epoch: number, events: readonly AnswerEvent[], shown: readonly number[]): Promise<Delivered | undefined> {
+  const { method, path } = routes.saveAnswers;
+  const body = {
+    epoch,
+    shown,
+    events: events.map(({ seq, position, answer, revisit, spentMs, clientMs }) => ({ seq, position, answer, revisit, spentMs, clientMs })),
+  };
+  try {
+    const answer = await fetch(`/api${path.replace(":sittingId", held.sittingId)}`, {
+      method: method.toUpperCase(),
+      headers: { "content-type": "application/json", authorization: `Sitting ${held.token}` },
+      body: JSON.stringify(body),
+    });
+    return answer.ok ? ((await answer.json()) as Delivered) : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+/** Asks the server something in the name of a sitting. Null: not reached; otherwise the response. */
+export async function askAsSitting(held: Held, route: { readonly method: string; readonly path: string }): Promise<Response | null> {
+  try {
+    return await fetch(`/api${route.path.replace(":sittingId", held.sittingId)}`, {
+      method: route.method.toUpperCase(),
+      headers: { authorization: `Sitting ${held.token}` },
+    });
+  } catch {
+    return null;
+  }
+}

@@ -1,0 +1,45 @@
+/** The students' pages: their own light entry. */
+import { configureStore } from "@reduxjs/toolkit";
+import { setupListeners } from "@reduxjs/toolkit/query";
+import { createRoot } from "react-dom/client";
+import { Provider } from "react-redux";
+import { BrowserRouter, Route, Routes } from "react-router";
+import { api } from "../platform/contractApi.ts";
+import { Frame } from "../platform/Frame.tsx";
+import { deliver, listSittingsWaiting } from "./answerQueue.ts";
+import { Door } from "./Door.tsx";
+import { ResultPage } from "./ResultPage.tsx";
+import { SittingPage } from "./SittingPage.tsx";
+import { WhatNowPage } from "./WhatNowPage.tsx";
+
+const store = configureStore({
+  reducer: { [api.reducerPath]: api.reducer },
+  middleware: (defaults) => defaults().concat(api.middleware),
+});
+setupListeners(store.dispatch);
+
+if ("serviceWorker" in navigator) void navigator.serviceWorker.register("/sw.js");
+
+// Answers of any student that a closed tab or a lost network left on this device.
+void listSittingsWaiting().then(async (sittings) => {
+  for (const sittingId of sittings) await deliver(sittingId, []);
+});
+
+const root = document.getElementById("root");
+if (root) {
+  createRoot(root).render(
+    <Provider store={store}>
+      <Frame>
+        <BrowserRouter basename="/s">
+          <Routes>
+            <Route path="/sitting/:sittingId" element={<SittingPage />} />
+            <Route element={<Door />}>
+              <Route path="/result/:sittingId" element={<ResultPage />} />
+              <Route path="*" element={<WhatNowPage />} />
+            </Route>
+          </Routes>
+        </BrowserRouter>
+      </Frame>
+    </Provider>,
+  );
+}

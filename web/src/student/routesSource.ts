@@ -1,0 +1,19 @@
+/** The text of `routes.generated.ts`; never part of a page. A test holds the file against it. */
+import { deliveryEndpoints } from "@verdant/contract/delivery";
+import type { Endpoint } from "@verdant/contract/endpoint";
+import { teamEndpoints } from "@verdant/contract/team";
+
+const { showSession, signOut, enter } = teamEndpoints;
+const { whatNow, beginSitting, showSitting, saveAnswers, handIn, showResult } = deliveryEndpoints;
+const used = { showSession, signOut, enter, whatNow, beginSitting, showSitting, saveAnswers, handIn, showResult };
+
+export function studentRoutesSource(): string {
+  const lines = Object.entries<Endpoint>(used).map(([name, { method, path }]) => `  ${name}: { method: "${method}", path: "${path}" },`);
+  return [
+    "/** Made by `npx tsx scripts/student-routes.ts` from the contract. */",
+    "export const routes = {",
+    ...lines,
+    "} as const;",
+    "",
+  ].join("\n");
+}

@@ -1,0 +1,157 @@
+/** A sitting on this device: answers kept first and sent after, time by the server's clock, taken over or over. */
+import type { Sitting } from "@verdant/contract/delivery";
+import { kindOf, type Answer } from "@verdant/core/items/kinds";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { askAsSitting, deliver, enqueue, findHeld, hold, listWaiting } from "./answerQueue.ts";
+import { useBeginSittingMutation } from "./api.ts";
+import { routes } from "./routes.generated.ts";
+
+export interface Given {
+  readonly answer: Answer | null;
+  readonly revisit: boolean;
+}
+
+export type Saving = "saved" | "saving" | "waiting";
+export type Condition = "loading" | "running" | "elsewhere" | "over" | "offline" | "unknown";
+
+const retryMs = 4000;
+
+export function useSitting(sittingId: string) {
+  const [sitting, setSitting] = useState<Sitting | null>(null);
+  const [condition, setCondition] = useState<Condition>("loading");
+  const [given, setGiven] = useState<ReadonlyMap<number, Given>>(new Map());
+  const [saving, setSaving] = useState<Saving>("saved");
+  const [waiting, setWaiting] = useState(0);
+  const [begin] = useBeginSittingMutation();
+  const shown = useRef(new Set<number>());
+  const spent = useRef(new Map<number, number>());
+  const clockOffset = useRef(0);
+  const isDelivering = useRef<Promise<boolean> | null>(null);
+
+  const show = useCallback(async (next: Sitting) => {
+    clockOffset.current = Date.parse(next.now) - Date.now();
+    const answers = new Map(next.items.map((item): [number, Given] => [item.position, { answer: item.answer, revisit: item.revisit }]));
+    // What waits on this device is newer than what the server knows.
+    for (const event of await listWaiting(next.id)) answers.set(event.position, { answer: event.answer, revisit: event.revisit });
+    setGiven(answers);
+    setSitting(next);
+    setCondition(next.state === "running" ? "running" : "over");
+  }, []);
+
+  const load = useCallback(async () => {
+    const held = await findHeld(sittingId);
+    if (!held) {
+      setCondition("unknown");
+      return;
+    }
+    const answer = await askAsSitting(held, routes.showSitting);
+    if (!answer) setCondition("offline");
+    else if (!answer.ok) setCondition("unknown");
+    else {
+      const next = (await answer.json()) as Sitting;
+      if (next.epoch > held.epoch && next.state === "running") {
+        setSitting(next);
+        setCondition("elsewhere");
+      } else await show(next);
+    }
+  }, [sittingId, show]);
+
+  /** Sends what waits; true when the server has everything. One delivery at a time. */
+  const flush = useCallback((): Promise<boolean> => {
+    isDelivering.current ??= (async () => {
+      const held = await findHeld(sittingId);
+      const sentShown = [...shown.current];
+      const answer = await deliver(sittingId, sentShown);
+      const left = (await listWaiting(sittingId)).length;
+      setWaiting(left);
+      if (!answer) {
+        setSaving("waiting");
+        return false;
+      }
+      for (const position of sentShown) shown.current.delete(position);
+      setSaving(left === 0 ? "saved" : "saving");
+      if (answer.state !== "running") setCondition("over");
+      else if (held && answer.epoch > held.epoch) setCondition("elsewhere");
+      return left === 0;
+    })().finally(() => {
+      isDelivering.current = null;
+    });
+    return isDelivering.current;
+  }, [sittingId]);
+
+  useEffect(() => {
+    void load();
+  }, [load]);
+
+  useEffect(() => {
+    const again = () => {
+      if (condition === "offline") void load();
+      else void flush();
+    };
+    window.addEventListener("online", again);
+    const timer = saving === "waiting" || condition === "offline" ? setInterval(again, retryMs) : undefined;
+    return () => {
+      window.removeEventListener("online", again);
+      clearInterval(timer);
+    };
+  }, [saving, condition, flush, load]);
+
+  const record = useCallback(
+    async (position: number, next: Given, fallback: Answer) => {
+      setGiven((before) => new Map(before).set(position, next));
+      setSaving("saving");
+      await enqueue(sittingId, {
+        position,
+        answer: next.answer ?? fallback,
+        revisit: next.revisit,
+        spentMs: Math.round(spent.current.get(position) ?? 0),
+        clientMs: Math.round(Date.now() + clockOffset.current),
+      });
+      await flush();
+    },
+    [sittingId, flush],
+  );
+
+  /** Notes that a question has been on the screen, and for how long. */
+  const watch = useCallback((position: number) => {
+    shown.current.add(position);
+    const since = performance.now();
+    return () => {
+      spent.current.set(position, (spent.current.get(position) ?? 0) + performance.now() - since);
+    };
+  }, []);
+
+  /** Takes the sitting over to this device. */
+  const carryOnHere = useCallback(
+    async (releaseId: string) => {
+      const answer = await begin({ params: { releaseId } });
+      if (!answer.data) return;
+      await hold(sittingId, answer.data.token, answer.data.sitting.epoch);
+      await show(answer.data.sitting);
+    },
+    [begin, sittingId, show],
+  );
+
+  /** Hands in; false when the server could not be reached (the answers stay on the device). */
+  const handIn = useCallback(async (): Promise<boolean> => {
+    if (!(await flush())) return false;
+    const held = await findHeld(sittingId);
+    const answer = held && (await askAsSitting(held, routes.handIn));
+    return answer?.ok === true;
+  }, [flush, sittingId]);
+
+  const isAnswered = useCallback(
+    (position: number) => {
+      const answer = given.get(position)?.answer;
+      return answer != null && !kindOf(answer).isBlank(answer);
+    },
+    [given],
+  );
+  const now = useCallback(() => Date.now() + clockOffset.current, []);
+  return useMemo(
+    () => ({ sitting, condition, given, saving, waiting, record, watch, handIn, flush, carryOnHere, isAnswered, now }),
+    [sitting, condition, given, saving, waiting, record, watch, handIn, flush, carryOnHere, isAnswered, now],
+  );
+}
+
+export type SittingHere = ReturnType<typeof useSitting>;

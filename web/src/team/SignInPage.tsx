@@ -1,0 +1,106 @@
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Link from "@mui/material/Link";
+import Paper from "@mui/material/Paper";
+import Stack from "@mui/material/Stack";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { useEffect, useState } from "react";
+import { problemOf } from "../platform/problem.ts";
+import { Ring } from "../ui/Ring.tsx";
+import { useListDemoPeopleQuery, useSignInDemoMutation, useSignInMutation } from "./api.ts";
+
+/** Signing in: members by password; in the demo also by one click. */
+export function SignInPage({ isDemo }: { isDemo: boolean }) {
+  useEffect(() => {
+    document.title = "Sign in · Verdant Loop";
+  }, []);
+  return (
+    <Box component="main" sx={{ maxWidth: 880, mx: "auto", px: 3, pt: 10 }}>
+      <Stack direction="row" spacing={2} sx={{ alignItems: "center", mb: 4 }}>
+        <Ring size={56} segments={["done", "done", "done", "open"]} label="" />
+        <Box>
+          <Typography variant="h1">Verdant Loop</Typography>
+          <Typography color="text.secondary">One item bank for the department, and short mixed quizzes that bring past units back.</Typography>
+        </Box>
+      </Stack>
+      <Box sx={{ display: "grid", gridTemplateColumns: isDemo ? "1fr 1fr" : "minmax(0, 420px)", gap: 3 }}>
+        <PasswordForm />
+        {isDemo && <DemoPeople />}
+      </Box>
+      <Typography variant="body2" color="text.secondary" sx={{ mt: 3 }}>
+        Are you a student? <Link href="/s">Come in with your entry card</Link>.
+      </Typography>
+    </Box>
+  );
+}
+
+function PasswordForm() {
+  const [email, setEmail] = useState("");
+  const [password, setPassword] = useState("");
+  const [signIn, { error, isLoading }] = useSignInMutation();
+  return (
+    <Paper
+      component="form"
+      sx={{ p: 3 }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void signIn({ body: { email, password } });
+      }}
+    >
+      <Stack spacing={2}>
+        <Typography variant="h2">Sign in</Typography>
+        <TextField
+          label="E-mail"
+          type="email"
+          autoComplete="username"
+          required
+          value={email}
+          onChange={(event) => {
+            setEmail(event.target.value);
+          }}
+        />
+        <TextField
+          label="Password"
+          type="password"
+          autoComplete="current-password"
+          required
+          value={password}
+          onChange={(event) => {
+            setPassword(event.target.value);
+          }}
+        />
+        {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
+        <Button type="submit" variant="contained" disabled={isLoading}>
+          Sign in
+        </Button>
+      </Stack>
+    </Paper>
+  );
+}
+
+function DemoPeople() {
+  const { data } = useListDemoPeopleQuery();
+  const [signIn, { isLoading }] = useSignInDemoMutation();
+  return (
+    <Paper sx={{ p: 3 }}>
+      <Stack spacing={1.5}>
+        <Typography variant="h2">Look round the demo</Typography>
+        <Typography variant="body2" color="text.secondary">
+          Larkmoor School is made up, with everybody in it. Come in as:
+        </Typography>
+        {data?.members.map((member) => (
+          <Button key={member.personId} variant="outlined" disabled={isLoading} onClick={() => void signIn({ body: { personId: member.personId } })}>
+            {member.name}, {member.role}
+          </Button>
+        ))}
+        {data?.cards[0] && (
+          <Typography variant="body2" color="text.secondary">
+            As a student: <Link href={`/s?card=${encodeURIComponent(data.cards[0].card)}`}>{data.cards[0].name}</Link>, entry card “{data.cards[0].card}”.
+          </Typography>
+        )}
+      </Stack>
+    </Paper>
+  );
+}

@@ -1,0 +1,23 @@
+import { listDemoPeople, showSession, signIn, signInDemo, signOut } from "@verdant/contract/team";
+import { exportDepartment } from "@verdant/contract/exchange";
+import { api, calls } from "../platform/contractApi.ts";
+
+export const teamApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    showSession: build.query({ ...calls<typeof showSession>(showSession), providesTags: ["Session"] }),
+    signIn: build.mutation({ ...calls<typeof signIn>(signIn), invalidatesTags: ["Session"] }),
+    signOut: build.mutation(calls<typeof signOut>(signOut)),
+    listDemoPeople: build.query(calls<typeof listDemoPeople>(listDemoPeople)),
+    signInDemo: build.mutation({ ...calls<typeof signInDemo>(signInDemo), invalidatesTags: ["Session"] }),
+    exportDepartment: build.query({ ...calls<typeof exportDepartment>(exportDepartment), keepUnusedDataFor: 0 }),
+  }),
+});
+
+export const {
+  useShowSessionQuery,
+  useSignInMutation,
+  useSignOutMutation,
+  useListDemoPeopleQuery,
+  useSignInDemoMutation,
+  useLazyExportDepartmentQuery,
+} = teamApi;
