@@ -24,10 +24,23 @@ export async function loadLarkmoor(pool: Db, now: Date): Promise<string> {
       await db.insertInto("person").values({ id: personId, email, name, passwordHash: password }).execute();
       await db
         .insertInto("membership")
-        .values({ departmentId, id: newId(), personId, role: role as "lead", joinedAt: new Date(now.getTime() + i), leftAt: null })
+        .values({
+          departmentId,
+          id: newId(),
+          personId,
+          role: role as "lead",
+          joinedAt: new Date(now.getTime() + i),
+          leftAt: null,
+        })
         .execute();
     }
-    const caller: Member = { kind: "member", departmentId, personId: people[0]?.personId ?? "", name: "", role: "lead" };
+    const caller: Member = {
+      kind: "member",
+      departmentId,
+      personId: people[0]?.personId ?? "",
+      name: "",
+      role: "lead",
+    };
     const file = larkmoor(localDateOf(now, demo.department.timeZone));
     await importDepartment(scopeOf(db, pool, caller, now), { body: file });
     return departmentId;
@@ -45,7 +58,11 @@ function scopeOf(db: Db, pool: Db, caller: Member, now: Date): Scope<Member> {
     keepSession: () => undefined,
     bank: new BankIndexes(pool),
     secret: Buffer.alloc(0),
-    jobs: { run: () => Promise.reject(new Error("no jobs here")), warm: () => Promise.resolve(), stop: () => Promise.resolve() },
+    jobs: {
+      run: () => Promise.reject(new Error("no jobs here")),
+      warm: () => Promise.resolve(),
+      stop: () => Promise.resolve(),
+    },
   };
 }
 

@@ -26,8 +26,18 @@ run(async () => {
   process.once("exit", () => rmSync(lock, { force: true }));
   cluster.createDatabase("verdant");
 
-  const env = { LOG_LEVEL: "warn", ...process.env, DATABASE_URL: cluster.url("verdant"), PORT: String(port), DEMO: "1" };
-  const loaded = spawnSync(process.execPath, [join(root, "server/dist/loadDemo.js")], { cwd: root, env, stdio: "inherit" });
+  const env = {
+    LOG_LEVEL: "warn",
+    ...process.env,
+    DATABASE_URL: cluster.url("verdant"),
+    PORT: String(port),
+    DEMO: "1",
+  };
+  const loaded = spawnSync(process.execPath, [join(root, "server/dist/loadDemo.js")], {
+    cwd: root,
+    env,
+    stdio: "inherit",
+  });
   if (loaded.status !== 0) throw new Obstacle("The demo data could not be loaded; see the message above.");
 
   const server = spawn(process.execPath, [join(root, "server/dist/main.js")], { cwd: root, env, stdio: "inherit" });
@@ -54,7 +64,9 @@ async function announce(port, hasEnded) {
     if (answer?.ok) {
       const { members, cards } = await (await fetch(`${address}/api/demo/people`)).json();
       console.log(`\nVerdant Loop is at ${address}`);
-      console.log(`  Staff: ${members.map((one) => `${one.name} (${one.role})`).join(", ")}: one click on the sign-in page`);
+      console.log(
+        `  Staff: ${members.map((one) => `${one.name} (${one.role})`).join(", ")}: one click on the sign-in page`,
+      );
       console.log(`  Students: ${address}/s with an entry card, for example “${cards[0]?.card}” (${cards[0]?.name})`);
       console.log("  Ctrl-C stops everything.");
       return;
@@ -80,6 +92,8 @@ function mustBeAlone(folder) {
   if (!existsSync(lock)) return;
   const pid = Number(readFileSync(lock, "utf8"));
   if (existsSync(`/proc/${pid}`) && readFileSync(`/proc/${pid}/cmdline`, "utf8").includes("demo.mjs")) {
-    throw new Obstacle(`A demo with the data folder ${folder} is running already (process ${pid}). Stop it, or choose another with DATA_DIR.`);
+    throw new Obstacle(
+      `A demo with the data folder ${folder} is running already (process ${pid}). Stop it, or choose another with DATA_DIR.`,
+    );
   }
 }

@@ -24,12 +24,18 @@ export function chromiumPath() {
 /** Installs missing Debian packages when root; otherwise says which are missing. */
 export function ensureDebianPackages({ browser }) {
   const missing = [];
-  const hasContrib = existsSync("/usr/share/postgresql") && readdirSync("/usr/share/postgresql").some((v) => existsSync(`/usr/share/postgresql/${v}/extension/pg_trgm.control`));
+  const hasContrib =
+    existsSync("/usr/share/postgresql") &&
+    readdirSync("/usr/share/postgresql").some((v) =>
+      existsSync(`/usr/share/postgresql/${v}/extension/pg_trgm.control`),
+    );
   if (postgresBin() === undefined || !hasContrib) missing.push("postgresql", "postgresql-contrib");
   if (browser && chromiumPath() === undefined) missing.push("chromium");
   if (missing.length === 0) return;
   if (process.getuid?.() !== 0) {
-    throw new Obstacle(`Missing Debian packages: ${missing.join(", ")}. Install them with: sudo apt-get install ${missing.join(" ")}`);
+    throw new Obstacle(
+      `Missing Debian packages: ${missing.join(", ")}. Install them with: sudo apt-get install ${missing.join(" ")}`,
+    );
   }
   say(`installing Debian packages: ${missing.join(", ")}`);
   const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive" };
@@ -44,7 +50,9 @@ export function ensureDebianPackages({ browser }) {
 
 /** Installs npm packages when the lock file differs from what was installed last. */
 export function ensureNodePackages() {
-  const lock = createHash("sha256").update(readFileSync(join(root, "package-lock.json"))).digest("hex");
+  const lock = createHash("sha256")
+    .update(readFileSync(join(root, "package-lock.json")))
+    .digest("hex");
   const stamp = join(root, "node_modules/.installed-lock");
   if (existsSync(stamp) && readFileSync(stamp, "utf8") === lock) return;
   say("installing npm packages (npm ci)");

@@ -14,7 +14,9 @@ await build({
     {
       name: "third-party-stays-outside",
       setup(builder) {
-        builder.onResolve({ filter: /^[^./]/ }, ({ path }) => (path.startsWith("@verdant/") ? undefined : { path, external: true }));
+        builder.onResolve({ filter: /^[^./]/ }, ({ path }) =>
+          path.startsWith("@verdant/") ? undefined : { path, external: true },
+        );
       },
     },
   ],

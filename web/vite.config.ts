@@ -10,7 +10,7 @@ export default defineConfig({
     modulePreload: { polyfill: false },
     // A data: font would need another source in the content security policy.
     assetsInlineLimit: 0,
-    rollupOptions: { input: { staff: "index.html", student: "student.html" } },
+    rolldownOptions: { input: { staff: "index.html", student: "student.html" } },
   },
   server: { proxy: { "/api": "http://localhost:4400" } },
 });

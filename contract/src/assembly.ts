@@ -56,7 +56,10 @@ export const composeQuiz = endpoint({
   summary: "Composes a review from what is due in a class, best items first, in a woven order.",
   params: z.object({ classId: Id }),
   body: z.object({
-    count: z.int().min(1, "Ask for at least one question.").max(limits.quizItems, `At most ${limits.quizItems} questions.`),
+    count: z
+      .int()
+      .min(1, "Ask for at least one question.")
+      .max(limits.quizItems, `At most ${limits.quizItems} questions.`),
   }),
   result: Quiz,
 });
@@ -69,7 +72,10 @@ export const recomposeQuiz = endpoint({
   params: z.object({ quizId: Id }),
   body: z.object({
     version: z.int(),
-    count: z.int().min(1, "Ask for at least one question.").max(limits.quizItems, `At most ${limits.quizItems} questions.`),
+    count: z
+      .int()
+      .min(1, "Ask for at least one question.")
+      .max(limits.quizItems, `At most ${limits.quizItems} questions.`),
   }),
   result: Quiz,
 });
@@ -87,7 +93,8 @@ export const arrangeQuiz = endpoint({
   method: "put",
   path: "/quizzes/:quizId/items",
   access: "member",
-  summary: "Sets the items of a quiz and their order: items left out are taken out, new ones are put in. A stale version is refused.",
+  summary:
+    "Sets the items of a quiz and their order: items left out are taken out, new ones are put in. A stale version is refused.",
   params: z.object({ quizId: Id }),
   body: z.object({
     version: z.int(),

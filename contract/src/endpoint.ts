@@ -31,7 +31,9 @@ type Part<E, K extends "params" | "query" | "body", Side extends "in" | "out"> =
   ? { [P in K]: Side extends "in" ? z.input<S> : z.output<S> }
   : unknown;
 type Flat<T> = { [K in keyof T]: T[K] };
-type Parts<E, Side extends "in" | "out"> = Flat<Part<E, "params", Side> & Part<E, "query", Side> & Part<E, "body", Side>>;
+type Parts<E, Side extends "in" | "out"> = Flat<
+  Part<E, "params", Side> & Part<E, "query", Side> & Part<E, "body", Side>
+>;
 
 /** What a caller sends, before parsing; `void` when the endpoint takes nothing. */
 // eslint-disable-next-line @typescript-eslint/no-empty-object-type, @typescript-eslint/no-invalid-void-type -- "takes nothing" is what is meant

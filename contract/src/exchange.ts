@@ -81,7 +81,12 @@ const FileClass = z.strictObject({
   units: z.array(z.strictObject({ letter: z.string().length(1), from: LocalDate, to: LocalDate })),
   taught: z.array(z.strictObject({ topic: Key, on: LocalDate })).default([]),
   students: z.array(
-    z.strictObject({ givenName: Name, familyName: Name, entryCard: z.string().optional(), extraTimePercent: z.int().optional() }),
+    z.strictObject({
+      givenName: Name,
+      familyName: Name,
+      entryCard: z.string().optional(),
+      extraTimePercent: z.int().optional(),
+    }),
   ),
 });
 
@@ -109,10 +114,18 @@ export const importDepartment = endpoint({
   method: "post",
   path: "/department/import",
   access: "lead",
-  summary: "Reads a department file. What is known by its key is left as it is, or revised where it differs. All or nothing.",
+  summary:
+    "Reads a department file. What is known by its key is left as it is, or revised where it differs. All or nothing.",
   body: DepartmentFile,
   result: z.object({
-    created: z.object({ standards: z.int(), topics: z.int(), courses: z.int(), classes: z.int(), students: z.int(), items: z.int() }),
+    created: z.object({
+      standards: z.int(),
+      topics: z.int(),
+      courses: z.int(),
+      classes: z.int(),
+      students: z.int(),
+      items: z.int(),
+    }),
     revised: z.object({ items: z.int() }),
     unchanged: z.object({ items: z.int() }),
   }),

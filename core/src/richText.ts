@@ -29,9 +29,9 @@ export interface RichText {
 
 /** Rich text of one paragraph for each line of `plain`; marks are not read from it. */
 export function richTextOf(plain: string): RichText {
-  const paragraphs = plain.split("\n").map(
-    (line): Paragraph => ({ type: "paragraph", content: line === "" ? [] : [{ type: "text", text: line }] }),
-  );
+  const paragraphs = plain
+    .split("\n")
+    .map((line): Paragraph => ({ type: "paragraph", content: line === "" ? [] : [{ type: "text", text: line }] }));
   return { type: "richText", content: paragraphs };
 }
 

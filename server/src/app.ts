@@ -55,7 +55,17 @@ export function createApp(parts: Parts): Express {
   });
   api.use(makeScope(parts));
   mountAll(api, platformEndpoints, platformService);
-  const features = [mountTeam, mountStandards, mountBank, mountCourses, mountPlan, mountAssembly, mountDelivery, mountInsight, mountExchange];
+  const features = [
+    mountTeam,
+    mountStandards,
+    mountBank,
+    mountCourses,
+    mountPlan,
+    mountAssembly,
+    mountDelivery,
+    mountInsight,
+    mountExchange,
+  ];
   for (const mountFeature of features) mountFeature(api);
   api.use((req) => {
     throw new Failure("missing", `There is nothing at ${req.baseUrl}${req.path}.`);

@@ -58,7 +58,8 @@ async function start(): Promise<void> {
 
 start().catch((error: unknown) => {
   const code = (error as { code?: string } | null)?.code;
-  if (code === "EADDRINUSE") console.error(`Port ${process.env["PORT"] ?? "4400"} is taken by another program. Set PORT to another.`);
+  if (code === "EADDRINUSE")
+    console.error(`Port ${process.env["PORT"] ?? "4400"} is taken by another program. Set PORT to another.`);
   else console.error(error instanceof Error ? error.message : error);
   process.exit(1);
 });

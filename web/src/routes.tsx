@@ -15,12 +15,27 @@ export const router = createBrowserRouter([
       { path: "/plans", lazy: async () => ({ Component: (await import("./plan/PlansPage.tsx")).PlansPage }) },
       { path: "/plans/:classId", lazy: async () => ({ Component: (await import("./plan/PlanPage.tsx")).PlanPage }) },
       { path: "/quizzes", lazy: async () => ({ Component: (await import("./assembly/QuizzesPage.tsx")).QuizzesPage }) },
-      { path: "/quizzes/:quizId", lazy: async () => ({ Component: (await import("./assembly/ComposerPage.tsx")).ComposerPage }) },
-      { path: "/quizzes/:quizId/release", lazy: async () => ({ Component: (await import("./delivery/ReleasePage.tsx")).ReleasePage }) },
-      { path: "/results", lazy: async () => ({ Component: (await import("./insight/ReleasesPage.tsx")).ReleasesPage }) },
-      { path: "/results/:releaseId", lazy: async () => ({ Component: (await import("./insight/ResultsPage.tsx")).ResultsPage }) },
+      {
+        path: "/quizzes/:quizId",
+        lazy: async () => ({ Component: (await import("./assembly/ComposerPage.tsx")).ComposerPage }),
+      },
+      {
+        path: "/quizzes/:quizId/release",
+        lazy: async () => ({ Component: (await import("./delivery/ReleasePage.tsx")).ReleasePage }),
+      },
+      {
+        path: "/results",
+        lazy: async () => ({ Component: (await import("./insight/ReleasesPage.tsx")).ReleasesPage }),
+      },
+      {
+        path: "/results/:releaseId",
+        lazy: async () => ({ Component: (await import("./insight/ResultsPage.tsx")).ResultsPage }),
+      },
       { path: "/team", lazy: async () => ({ Component: (await import("./team/TeamPage.tsx")).TeamPage }) },
-      { path: "/classes/:classId/cards", lazy: async () => ({ Component: (await import("./courses/CardsPage.tsx")).CardsPage }) },
+      {
+        path: "/classes/:classId/cards",
+        lazy: async () => ({ Component: (await import("./courses/CardsPage.tsx")).CardsPage }),
+      },
       { path: "*", element: <NotHere /> },
     ],
   },

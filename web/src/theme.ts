@@ -5,7 +5,18 @@ const text = '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif';
 const heading = '"Bricolage Grotesque Variable", "Atkinson Hyperlegible Next Variable", sans-serif';
 
 /** Ten unit hues, safe for colour-blind readers, a white letter readable on each. */
-const unitHues = ["#1F6F9A", "#A4502E", "#4E7A27", "#7B4B8A", "#8A6A00", "#0F766E", "#A63A63", "#4A5B78", "#6B5B3A", "#4651A3"];
+const unitHues = [
+  "#1F6F9A",
+  "#A4502E",
+  "#4E7A27",
+  "#7B4B8A",
+  "#8A6A00",
+  "#0F766E",
+  "#A63A63",
+  "#4A5B78",
+  "#6B5B3A",
+  "#4651A3",
+];
 
 /** `--unit-n` fills a bead; `--unit-ink-n` writes or outlines on the surface; `--unit-tint-n` is a strand. */
 const unitVariables = (ink: (hue: string) => string, tint: (hue: string) => string) =>
@@ -76,7 +87,12 @@ export const theme = createTheme({
     MuiButton: {
       defaultProps: { disableElevation: true },
       styleOverrides: {
-        outlined: { borderColor: "var(--mui-palette-text-secondary)", color: "var(--mui-palette-text-primary)", backgroundColor: "var(--mui-palette-background-paper)" },
+        outlined: {
+          borderColor:
+            "color-mix(in oklab, var(--mui-palette-text-secondary) 55%, var(--mui-palette-background-paper))",
+          color: "var(--mui-palette-text-primary)",
+          backgroundColor: "var(--mui-palette-background-paper)",
+        },
       },
     },
     MuiPaper: { defaultProps: { variant: "outlined" }, styleOverrides: { root: { backgroundImage: "none" } } },

@@ -23,7 +23,10 @@ export const OneRightAnswerContent = z.strictObject({
       }),
     )
     .max(limits.options, `At most ${limits.options} options.`)
-    .refine((options) => new Set(options.map((option) => option.id)).size === options.length, "Option ids must differ."),
+    .refine(
+      (options) => new Set(options.map((option) => option.id)).size === options.length,
+      "Option ids must differ.",
+    ),
   explanation: RichText.optional(),
   nextStep: RichText.optional(),
 }) satisfies z.ZodType<OneRightAnswer>;

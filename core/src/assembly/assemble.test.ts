@@ -16,27 +16,32 @@ const trivial: LpSolver = {
     for (const i of order.slice(0, size)) x[i] = 1;
     const duals = new Float64Array(rowLower.length);
     duals[0] = objective[order[size - 1] ?? 0] ?? 0;
-    return { status: "optimal", objective: order.slice(0, size).reduce((sum, i) => sum + (objective[i] ?? 0), 0), x, duals };
+    return {
+      status: "optimal",
+      objective: order.slice(0, size).reduce((sum, i) => sum + (objective[i] ?? 0), 0),
+      x,
+      duals,
+    };
   },
 };
 
 const problems = fc
   .record({
     size: fc.integer({ min: 1, max: 3 }),
-    items: fc.array(
-      fc.record({ value: fc.integer({ min: 0, max: 20 }), family: fc.nat(5), topic: fc.nat(2) }),
-      { minLength: 4, maxLength: 9 },
-    ),
+    items: fc.array(fc.record({ value: fc.integer({ min: 0, max: 20 }), family: fc.nat(5), topic: fc.nat(2) }), {
+      minLength: 4,
+      maxLength: 9,
+    }),
     atLeast: fc.integer({ min: 0, max: 2 }),
   })
-  .map(
-    ({ size, items, atLeast }): Problem => ({
-      size,
-      value: Float64Array.from(items, (item) => item.value / 20),
-      family: Int32Array.from(items, (item) => item.family),
-      requirements: [{ id: "topic 0", lower: atLeast, upper: 2, amount: Float64Array.from(items, (i) => (i.topic === 0 ? 1 : 0)) }],
-    }),
-  );
+  .map(({ size, items, atLeast }): Problem => ({
+    size,
+    value: Float64Array.from(items, (item) => item.value / 20),
+    family: Int32Array.from(items, (item) => item.family),
+    requirements: [
+      { id: "topic 0", lower: atLeast, upper: 2, amount: Float64Array.from(items, (i) => (i.topic === 0 ? 1 : 0)) },
+    ],
+  }));
 
 describe("assemble", () => {
   test("finds the best valid choice, or none exists", () => {
@@ -79,7 +84,8 @@ describe("assemble", () => {
               problem.requirements[0]?.amount[i] === problem.requirements[0]?.amount[j] &&
               (problem.value[j] ?? 0) > (problem.value[i] ?? 0),
           );
-          if (better.length === 0 && !kept.has(i)) expect([...kept].some((j) => problem.value[j] === problem.value[i])).toBe(true);
+          if (better.length === 0 && !kept.has(i))
+            expect([...kept].some((j) => problem.value[j] === problem.value[i])).toBe(true);
         }
       }),
     );

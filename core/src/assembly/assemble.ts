@@ -73,8 +73,7 @@ export function assemble(problem: Problem, solver: LpSolver, budget: Budget): As
 /** The candidates that the relaxation likes best, best first: by fraction, then by reduced cost. */
 function bestOf({ columns, fraction, reducedCost }: Relaxation, count: number): number[] {
   const order = [...columns.keys()].sort(
-    (a, b) =>
-      (fraction[b] ?? 0) - (fraction[a] ?? 0) || (reducedCost[b] ?? 0) - (reducedCost[a] ?? 0) || a - b,
+    (a, b) => (fraction[b] ?? 0) - (fraction[a] ?? 0) || (reducedCost[b] ?? 0) - (reducedCost[a] ?? 0) || a - b,
   );
   return order.slice(0, count).map((at) => columns[at] as number);
 }

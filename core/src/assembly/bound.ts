@@ -68,10 +68,23 @@ function toProgram(problem: Problem, columns: readonly number[]) {
     lower.push(low);
     upper.push(high);
   };
-  addRow(problem.size, problem.size, columns.map((_, column) => [column, 1] as const));
+  addRow(
+    problem.size,
+    problem.size,
+    columns.map((_, column) => [column, 1] as const),
+  );
   for (const { lower: low, upper: high, amount } of problem.requirements)
-    addRow(low, high, columns.map((i, column) => [column, amount[i] ?? 0] as const));
-  for (const [, list] of shared) addRow(0, 1, list.map((column) => [column, 1] as const));
+    addRow(
+      low,
+      high,
+      columns.map((i, column) => [column, amount[i] ?? 0] as const),
+    );
+  for (const [, list] of shared)
+    addRow(
+      0,
+      1,
+      list.map((column) => [column, 1] as const),
+    );
 
   const program: LinearProgram = {
     columns: columns.length,

@@ -11,9 +11,9 @@ const strand = (topicId: string, unitId = topicId, difficultyRank = 0.5): Strand
 });
 const strands = (maxLength: number) =>
   fc.array(
-    fc.record({ t: fc.nat(3), rank: fc.double({ min: 0, max: 1, noNaN: true }) }).map(({ t, rank }) =>
-      strand(`t${t}`, `u${t % 2}`, rank),
-    ),
+    fc
+      .record({ t: fc.nat(3), rank: fc.double({ min: 0, max: 1, noNaN: true }) })
+      .map(({ t, rank }) => strand(`t${t}`, `u${t % 2}`, rank)),
     { minLength: 1, maxLength },
   );
 

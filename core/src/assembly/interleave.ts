@@ -44,9 +44,7 @@ export function wovenIndex(items: readonly Strand[], order: readonly number[], b
   const cost = orderCost(items);
   const sorted = [...items.keys()].sort((i, j) => {
     const [a, b] = [items[i] as Strand, items[j] as Strand];
-    return (
-      compare(a.unitId, b.unitId) || compare(a.topicId, b.topicId) || a.difficultyRank - b.difficultyRank || i - j
-    );
+    return compare(a.unitId, b.unitId) || compare(a.topicId, b.topicId) || a.difficultyRank - b.difficultyRank || i - j;
   });
   const blocked = cost(sorted).spacing;
   if (blocked - best < 1e-9) return null;
@@ -84,7 +82,10 @@ function bestOrder(blocks: Blocks, cost: Cost): Blocks | null {
     });
     for (const { block, longer, total } of children.sort((a, b) => a.total - b.total)) {
       if (total >= least - 1e-12 || (branches += 1) > branchBudget) break;
-      extend(longer, left.filter((other) => other !== block));
+      extend(
+        longer,
+        left.filter((other) => other !== block),
+      );
     }
   };
   extend([], blocks);

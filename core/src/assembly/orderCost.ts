@@ -29,7 +29,9 @@ export function orderCost(items: readonly Strand[]): (order: readonly number[]) 
   const n = items.length;
   const apart = Float64Array.from({ length: n * n }, (_, at) => pairWeight(items, at));
   const beside = apart.map((weight) => (weight === 1 ? 3 : 3 * weight));
-  const sameKind = Float64Array.from({ length: n * n }, (_, at) => (items[at % n]?.kind === items[(at / n) | 0]?.kind ? 0.05 : 0));
+  const sameKind = Float64Array.from({ length: n * n }, (_, at) =>
+    items[at % n]?.kind === items[(at / n) | 0]?.kind ? 0.05 : 0,
+  );
   const inverseSquare = Float64Array.from({ length: n }, (_, gap) => (gap === 0 ? 0 : 1 / (gap * gap)));
   const warmUp = Math.ceil(n / 4);
   const rank = (i: number) => items[i]?.difficultyRank ?? 0;

@@ -7,15 +7,27 @@ const item = (stem: string, key = 0): OneRightAnswer => ({
   kind: "oneRightAnswer",
   schemaVersion: 1,
   stem: richTextOf(stem),
-  options: ["Lateral erosion", "Vertical erosion"].map((text, i) => ({ id: `o${i}`, text: richTextOf(text), isKey: i === key })),
+  options: ["Lateral erosion", "Vertical erosion"].map((text, i) => ({
+    id: `o${i}`,
+    text: richTextOf(text),
+    isKey: i === key,
+  })),
 });
 const before = item("Which process widens a meander by cutting into its outer bank?");
 
 test.each([
   ["a corrected letter is a typo", item("Which process widens a meander by cuting into its outer bank?"), "typo"],
-  ["other words are wording", item("Which process widens a meander by wearing away the outside of the bend?"), "wording"],
+  [
+    "other words are wording",
+    item("Which process widens a meander by wearing away the outside of the bend?"),
+    "wording",
+  ],
   ["another question is rewritten", item("Name one."), "rewritten"],
-  ["another key is a key change, whatever the words", item("Which process widens a meander by cutting into its outer bank?", 1), "key"],
+  [
+    "another key is a key change, whatever the words",
+    item("Which process widens a meander by cutting into its outer bank?", 1),
+    "key",
+  ],
 ] as const)("%s", (_, after, kind) => {
   expect(changeKindOf(before, after)).toBe(kind);
 });

@@ -12,7 +12,6 @@ export type ChangeKind = "first" | "typo" | "wording" | "rewritten" | "key";
  */
 export function changeKindOf(before: Content | null, after: Content): ChangeKind {
   if (before === null) return "first";
-  if (before.kind !== after.kind) return "rewritten";
   if (keysOf(before) !== keysOf(after)) return "key";
   const [old, now] = [kindOf(before).words(before), kindOf(after).words(after)];
   const edits = editDistance(old.slice(0, 4000), now.slice(0, 4000));
@@ -22,7 +21,11 @@ export function changeKindOf(before: Content | null, after: Content): ChangeKind
 }
 
 const keysOf = (content: Content) =>
-  content.options.filter((option) => option.isKey).map((option) => option.id).sort().join(" ");
+  content.options
+    .filter((option) => option.isKey)
+    .map((option) => option.id)
+    .sort()
+    .join(" ");
 
 /** Fewest insertions, deletions and replacements of characters that turn `a` into `b`. */
 export function editDistance(a: string, b: string): number {

@@ -6,7 +6,12 @@ const window = { opensAt: 1000, handInBy: null, shutsAt: 600_000 };
 
 describe("a release", () => {
   test("opens at its moment and is shut from the moment it shuts", () => {
-    expect([999, 1000, 599_999, 600_000].map((at) => openingAt(window, at))).toEqual(["notYet", "open", "open", "shut"]);
+    expect([999, 1000, 599_999, 600_000].map((at) => openingAt(window, at))).toEqual([
+      "notYet",
+      "open",
+      "open",
+      "shut",
+    ]);
     expect(openingAt({ ...window, shutsAt: null }, 1e15)).toBe("open");
   });
   test("a sitting ends at its time limit or when the release shuts, whichever is first", () => {

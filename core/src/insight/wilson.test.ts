@@ -5,7 +5,10 @@ import { newcombe, wilson } from "./wilson.ts";
 describe("intervals", () => {
   test.each(vectors.wilson95)("Wilson of $k in $n", ({ k, n, ci }) => {
     const interval = wilson(k, n);
-    if (ci === null) return expect(interval).toBeNull();
+    if (ci === null) {
+      expect(interval).toBeNull();
+      return;
+    }
     expect(interval?.low).toBeCloseTo(ci[0] as number, 6);
     expect(interval?.high).toBeCloseTo(ci[1] as number, 6);
   });

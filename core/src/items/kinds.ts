@@ -1,7 +1,12 @@
 /** The registry of kinds. Adding a kind means a new module beside this one and one line in `kinds` and `KindTypes`. */
 
 import type { Kind } from "./kind.ts";
-import { oneRightAnswer, type OneRightAnswer, type OneRightAnswerAnswer, type OneRightAnswerView } from "./oneRightAnswer.ts";
+import {
+  oneRightAnswer,
+  type OneRightAnswer,
+  type OneRightAnswerAnswer,
+  type OneRightAnswerView,
+} from "./oneRightAnswer.ts";
 
 interface KindTypes {
   oneRightAnswer: { content: OneRightAnswer; answer: OneRightAnswerAnswer; view: OneRightAnswerView };

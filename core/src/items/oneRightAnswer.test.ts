@@ -38,7 +38,10 @@ describe("one right answer", () => {
   test("mixing keeps every option once, and those that stay put in their place", () => {
     fc.assert(
       fc.property(fc.integer({ min: 2, max: 8 }), fc.string(), fc.nat(7), (count, seed, put) => {
-        const content = item(Array.from({ length: count }, (_, i) => `Option ${i}`), [put % count]);
+        const content = item(
+          Array.from({ length: count }, (_, i) => `Option ${i}`),
+          [put % count],
+        );
         const order = oneRightAnswer.arrange(content, randomFrom(seed));
         expect([...order].sort()).toEqual(content.options.map((option) => option.id).sort());
         expect(order[put % count]).toBe(`o${put % count}`);
@@ -48,7 +51,12 @@ describe("one right answer", () => {
 
   test("answers are counted by option in authored order, blanks last", () => {
     const counts = oneRightAnswer.summarise(item(), [choose("o1"), choose("o1"), choose("o0"), choose(null)]);
-    expect(counts.map(({ id, count }) => [id, count])).toEqual([["o0", 1], ["o1", 2], ["o2", 0], [null, 1]]);
+    expect(counts.map(({ id, count }) => [id, count])).toEqual([
+      ["o0", 1],
+      ["o1", 2],
+      ["o2", 0],
+      [null, 1],
+    ]);
   });
 
   test("an item is usable with a stem, two different options and exactly one key", () => {

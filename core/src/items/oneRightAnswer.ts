@@ -57,7 +57,10 @@ export const oneRightAnswer: Kind<"oneRightAnswer", OneRightAnswer, OneRightAnsw
 
   arrange: ({ options }, next) => {
     if (next === null) return options.map((option) => option.id);
-    const mixed = shuffled(options.filter((option) => option.staysPut !== true), next);
+    const mixed = shuffled(
+      options.filter((option) => option.staysPut !== true),
+      next,
+    );
     return options.map((option) => (option.staysPut === true ? option : (mixed.pop() ?? option)).id);
   },
 
@@ -71,15 +74,13 @@ export const oneRightAnswer: Kind<"oneRightAnswer", OneRightAnswer, OneRightAnsw
   }),
 
   summarise: (content, answers) => {
-    const counts = content.options.map(
-      (option): AnswerCount => ({
-        id: option.id,
-        text: plainText(option.text),
-        isKey: option.isKey,
-        count: answers.filter((answer) => answer.optionId === option.id).length,
-        ...(option.misconceptionId !== undefined && { misconceptionId: option.misconceptionId }),
-      }),
-    );
+    const counts = content.options.map((option): AnswerCount => ({
+      id: option.id,
+      text: plainText(option.text),
+      isKey: option.isKey,
+      count: answers.filter((answer) => answer.optionId === option.id).length,
+      ...(option.misconceptionId !== undefined && { misconceptionId: option.misconceptionId }),
+    }));
     const blank = answers.filter((answer) => answer.optionId === null).length;
     return blank === 0 ? counts : [...counts, { id: null, text: "", isKey: false, count: blank }];
   },
@@ -106,7 +107,8 @@ function optionFaults(options: readonly Option[]): Fault[] {
   options.forEach((option, index) => {
     const text = plainText(option.text).toLowerCase();
     if (text === "") faults.push({ path: ["options", index, "text"], text: `Option ${index + 1} is empty.` });
-    else if (seen.has(text)) faults.push({ path: ["options", index, "text"], text: `Option ${index + 1} repeats another.` });
+    else if (seen.has(text))
+      faults.push({ path: ["options", index, "text"], text: `Option ${index + 1} repeats another.` });
     seen.add(text);
   });
   return faults;

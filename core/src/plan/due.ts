@@ -42,7 +42,7 @@ export interface TopicDue {
   readonly reviewed: boolean;
   /** Not seen for more than six weeks, or never within three weeks of being taught. */
   readonly neglected: boolean;
-  /** First day on which mean recall is below the target; null when not taught. */
+  /** First day on which mean recall is below the target and it has rested; null when not taught. */
   readonly dueOn: Day | null;
 }
 
@@ -94,7 +94,7 @@ function standingOf(memory: ClassMemory, topic: PlanTopic, students: readonly st
     lastOn,
     reviewed,
     neglected,
-    dueOn: firstDayBelow(targetRecall, meanRecall, today),
+    dueOn: Math.max(firstDayBelow(targetRecall, meanRecall, today), reviewed ? lastOn + restDays : today),
   };
 }
 

@@ -52,4 +52,3 @@ export function learn(offsets: Offsets, answer: AnswerEvidence, days: number, st
     student: step(offsets.student, 0.5, -1.5, 1.5),
   };
 }
-

@@ -25,7 +25,13 @@ describe("the memory model gives the published vectors", () => {
     near(slipOf(b), slip);
   });
   test.each(vectors.posterior)("posterior %#", ({ R, ev, pi }) => {
-    near(posterior(R, ev.map(({ correct, chance, slip }) => ({ credit: correct ? 1 : 0, chance, slip }))), pi);
+    near(
+      posterior(
+        R,
+        ev.map(({ correct, chance, slip }) => ({ credit: correct ? 1 : 0, chance, slip })),
+      ),
+      pi,
+    );
   });
   test.each(vectors.review)("review at pi = $pi, kappa = $kappa", ({ S, D, t, pi, kappa, outS, outD }) => {
     const after = review({ s: S, d: D }, t, pi, kappa);

@@ -1,7 +1,15 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { due, type PlanTopic } from "./due.ts";
-import { memoryKey, noMemory, remember, type ClassMemory, type ItemEvidence, type TopicEvidence, type TopicMemory } from "./remember.ts";
+import {
+  memoryKey,
+  noMemory,
+  remember,
+  type ClassMemory,
+  type ItemEvidence,
+  type TopicEvidence,
+  type TopicMemory,
+} from "./remember.ts";
 
 const taughtOn = 100;
 const right = (itemId: string): ItemEvidence => ({ itemId, credit: 1, chance: 0.25, slip: 0.1 });

@@ -59,7 +59,9 @@ async function candidatesFor(scope: Scope<Member>, due: ClassDue, wanted: Readon
     await store.listLastUse(scope.db, departmentId, due.class.id),
   ];
   const listed = bank.topicIds.map((topicId) => due.rollUp.get(topicId));
-  const chosen = [...bank.itemIds.keys()].filter((i) => bank.isPractice[i] === true && (wanted.get(listed[i] ?? "") ?? 0) > 0);
+  const chosen = [...bank.itemIds.keys()].filter(
+    (i) => bank.isPractice[i] === true && (wanted.get(listed[i] ?? "") ?? 0) > 0,
+  );
   const topics = due.topics.filter((topic) => (wanted.get(topic.topicId) ?? 0) > 0);
   const largestNeed = Math.max(1e-9, ...topics.map((topic) => topic.need));
   const needOf = new Map(topics.map((topic) => [topic.topicId, topic.need / largestNeed]));

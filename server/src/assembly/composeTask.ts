@@ -68,8 +68,18 @@ export function madeUpBank(count: number, size: number, next: () => number): Com
     unit: topic.map((one) => Math.floor(one / 6)),
     difficulty: Float64Array.from(column(() => Math.floor(next() * 5))),
     requirements: [
-      ...[0, 1, 2].map((unit) => ({ id: `unit ${unit}`, lower: quarter - 1, upper: quarter + 2, amount: flags((i) => Math.floor((topic[i] ?? 0) / 6) === unit) })),
-      ...[0, 1, 2].map((one) => ({ id: `level ${one}`, lower: quarter, upper: size, amount: flags((i) => level[i] === one) })),
+      ...[0, 1, 2].map((unit) => ({
+        id: `unit ${unit}`,
+        lower: quarter - 1,
+        upper: quarter + 2,
+        amount: flags((i) => Math.floor((topic[i] ?? 0) / 6) === unit),
+      })),
+      ...[0, 1, 2].map((one) => ({
+        id: `level ${one}`,
+        lower: quarter,
+        upper: size,
+        amount: flags((i) => level[i] === one),
+      })),
       { id: "seconds", lower: size * 60, upper: size * 66, amount: seconds },
     ],
     seed: "made up",

@@ -15,7 +15,11 @@ import * as store from "./store.ts";
 
 type Place = Awaited<ReturnType<typeof store.listPlaces>>[number];
 
-export async function describeQuiz(scope: Scope, departmentId: string, quizId: string): Promise<Result<typeof contract.showQuiz>> {
+export async function describeQuiz(
+  scope: Scope,
+  departmentId: string,
+  quizId: string,
+): Promise<Result<typeof contract.showQuiz>> {
   const quiz = need(await store.findQuiz(scope.db, departmentId, quizId), "quiz");
   const classId = quiz.classId ?? "";
   const places = await store.listPlaces(scope.db, departmentId, quizId);
@@ -82,7 +86,11 @@ function expectedOf(places: readonly Place[], recallOf: (place: Place) => number
     return sum + place.points * expectedScore(recallOf(place), kindOf(place.content).chance(place.content), slip);
   }, 0);
   const margin = outOf / 20;
-  return { low: Math.max(0, Math.floor(expected - margin)), high: Math.min(outOf, Math.ceil(expected + margin)), outOf };
+  return {
+    low: Math.max(0, Math.floor(expected - margin)),
+    high: Math.min(outOf, Math.ceil(expected + margin)),
+    outOf,
+  };
 }
 
 function checksOf(places: readonly Place[], strands: readonly Strand[], asked: number): z.infer<typeof Check>[] {
@@ -94,13 +102,22 @@ function checksOf(places: readonly Place[], strands: readonly Strand[], asked: n
     });
   }
   const pairs = neighbourPairs(strands) - unavoidablePairs(strands.map((strand) => strand.topicId));
-  if (pairs > 0) checks.push({ code: "sameTopicNeighbours", text: `${pairs === 1 ? "One pair" : `${pairs} pairs`} of neighbours share a topic and need not.` });
+  if (pairs > 0)
+    checks.push({
+      code: "sameTopicNeighbours",
+      text: `${pairs === 1 ? "One pair" : `${pairs} pairs`} of neighbours share a topic and need not.`,
+    });
   const families = new Set(places.map((place) => place.familyId));
-  if (families.size < places.length) checks.push({ code: "sameFamily", text: "Two questions are variants of one another." });
+  if (families.size < places.length)
+    checks.push({ code: "sameFamily", text: "Two questions are variants of one another." });
   for (const place of places) {
-    if (place.status !== "approved") checks.push({ code: "itemNotUsable", text: `Item ${place.number} cannot be used yet.` });
+    if (place.status !== "approved")
+      checks.push({ code: "itemNotUsable", text: `Item ${place.number} cannot be used yet.` });
     else if (place.seenRevisionId !== place.revisionId) {
-      checks.push({ code: "itemChanged", text: `Item ${place.number} has been changed since this quiz was built; students get the new version.` });
+      checks.push({
+        code: "itemChanged",
+        text: `Item ${place.number} has been changed since this quiz was built; students get the new version.`,
+      });
     }
   }
   return checks;

@@ -21,7 +21,14 @@ function solve(highs: Highs, program: LinearProgram): LpOutcome {
     colUpper: new Float64Array(columns).fill(1),
     rowLower,
     rowUpper,
-    matrix: { format: "csr", numRows: rowLower.length, numCols: columns, starts: start, indices: index, values: coefficient },
+    matrix: {
+      format: "csr",
+      numRows: rowLower.length,
+      numCols: columns,
+      starts: start,
+      indices: index,
+      values: coefficient,
+    },
   });
   try {
     model.options.set({ output_flag: false, random_seed: 1 });

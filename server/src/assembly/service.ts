@@ -13,7 +13,10 @@ import * as store from "./store.ts";
 
 type Quiz = Result<typeof contract.showQuiz>;
 
-export async function composeQuiz(scope: Scope<Member>, { params, body }: Input<typeof contract.composeQuiz>): Promise<Quiz> {
+export async function composeQuiz(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.composeQuiz>,
+): Promise<Quiz> {
   const { departmentId, personId } = scope.caller;
   const due = await dueOfClass(scope, departmentId, params.classId);
   const quizId = newId();
@@ -41,7 +44,13 @@ export async function composeQuiz(scope: Scope<Member>, { params, body }: Input<
       { departmentId, id: partId, quizId, position: 1, heading: null, instruction: null },
     );
     await insertChoice(within, partId, choice);
-    await record(within, { departmentId, entity: "quiz", entityId: quizId, action: "composed", after: { count: choice.items.length } });
+    await record(within, {
+      departmentId,
+      entity: "quiz",
+      entityId: quizId,
+      action: "composed",
+      after: { count: choice.items.length },
+    });
     return describeQuiz(within, departmentId, quizId);
   });
 }
@@ -56,7 +65,10 @@ const dayMonth = (date: string) =>
   new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "long", timeZone: "UTC" }).format(new Date(date));
 
 /** Composes again, with another number of questions; the quiz keeps its id, number and name. */
-export async function recomposeQuiz(scope: Scope<Member>, { params, body }: Input<typeof contract.recomposeQuiz>): Promise<Quiz> {
+export async function recomposeQuiz(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.recomposeQuiz>,
+): Promise<Quiz> {
   const { departmentId } = scope.caller;
   const quiz = need(await store.findQuiz(scope.db, departmentId, params.quizId), "quiz");
   const due = await dueOfClass(scope, departmentId, quiz.classId ?? "");
@@ -68,7 +80,13 @@ export async function recomposeQuiz(scope: Scope<Member>, { params, body }: Inpu
     await moveOn(within, params.quizId, body.version, { blueprint, seed });
     await store.deletePlaces(within.db, departmentId, quiz.partId, []);
     await insertChoice(within, quiz.partId, choice);
-    await record(within, { departmentId, entity: "quiz", entityId: quiz.id, action: "recomposed", after: { count: choice.items.length } });
+    await record(within, {
+      departmentId,
+      entity: "quiz",
+      entityId: quiz.id,
+      action: "recomposed",
+      after: { count: choice.items.length },
+    });
     return describeQuiz(within, departmentId, quiz.id);
   });
 }
@@ -108,8 +126,20 @@ export function arrangeQuiz(scope: Scope<Member>, { params, body }: Input<typeof
     await moveOn(within, quiz.id, body.version, { blueprint: JSON.stringify({ asked, gap }) });
 
     const kept = before.filter((place) => itemIds.includes(place.itemId));
-    await store.deletePlaces(db, departmentId, quiz.partId, kept.map((place) => place.id));
-    await store.insertPlaces(db, await newPlaces(within, quiz, itemIds.filter((id) => !kept.some((place) => place.itemId === id))));
+    await store.deletePlaces(
+      db,
+      departmentId,
+      quiz.partId,
+      kept.map((place) => place.id),
+    );
+    await store.insertPlaces(
+      db,
+      await newPlaces(
+        within,
+        quiz,
+        itemIds.filter((id) => !kept.some((place) => place.itemId === id)),
+      ),
+    );
     await store.setPositions(db, departmentId, quiz.partId, itemIds);
     await record(within, {
       departmentId,
@@ -123,10 +153,15 @@ export function arrangeQuiz(scope: Scope<Member>, { params, body }: Input<typeof
   });
 }
 
-const invalidItems = (detail: string) => new Failure("invalid", detail, { errors: [{ pointer: "/body/itemIds", detail }] });
+const invalidItems = (detail: string) =>
+  new Failure("invalid", detail, { errors: [{ pointer: "/body/itemIds", detail }] });
 
 /** Places for items that are put in by hand; each goes to the unit of the class's course that lists its topic. */
-async function newPlaces(scope: Scope<Member>, quiz: { partId: string; classId: string | null }, itemIds: readonly string[]) {
+async function newPlaces(
+  scope: Scope<Member>,
+  quiz: { partId: string; classId: string | null },
+  itemIds: readonly string[],
+) {
   if (itemIds.length === 0) return [];
   const { departmentId } = scope.caller;
   const bank = await scope.bank.usableItems(departmentId);
@@ -136,7 +171,16 @@ async function newPlaces(scope: Scope<Member>, quiz: { partId: string; classId: 
     if (i < 0) throw invalidItems("One of the items cannot be used: it lacks something, is retired or is not there.");
     const topicId = due.rollUp.get(bank.topicIds[i] ?? "");
     const unitId = due.topics.find((topic) => topic.topicId === topicId)?.strand.unitId ?? null;
-    return { departmentId, id: newId(), partId: quiz.partId, position: 0, kind: "fixed" as const, itemId, seenRevisionId: bank.revisionIds[i] ?? "", unitId };
+    return {
+      departmentId,
+      id: newId(),
+      partId: quiz.partId,
+      position: 0,
+      kind: "fixed" as const,
+      itemId,
+      seenRevisionId: bank.revisionIds[i] ?? "",
+      unitId,
+    };
   });
 }
 
@@ -145,14 +189,30 @@ export function renameQuiz(scope: Scope<Member>, { params, body }: Input<typeof 
     const { departmentId } = within.caller;
     const quiz = need(await store.findQuiz(within.db, departmentId, params.quizId), "quiz");
     await moveOn(within, quiz.id, body.version, { name: body.name });
-    await record(within, { departmentId, entity: "quiz", entityId: quiz.id, action: "renamed", before: quiz.name, after: body.name });
+    await record(within, {
+      departmentId,
+      entity: "quiz",
+      entityId: quiz.id,
+      action: "renamed",
+      before: quiz.name,
+      after: body.name,
+    });
     return describeQuiz(within, departmentId, quiz.id);
   });
 }
 
-async function moveOn({ db, caller }: Scope<Member>, quizId: string, version: number, change: Parameters<typeof store.updateQuiz>[2]) {
+async function moveOn(
+  { db, caller }: Scope<Member>,
+  quizId: string,
+  version: number,
+  change: Parameters<typeof store.updateQuiz>[2],
+) {
   const moved = await store.updateQuiz(db, { departmentId: caller.departmentId, quizId, version }, change);
-  if (!moved) throw new Failure("stale", "A colleague changed this quiz after you opened it. Look at the new version, then change it again.");
+  if (!moved)
+    throw new Failure(
+      "stale",
+      "A colleague changed this quiz after you opened it. Look at the new version, then change it again.",
+    );
 }
 
 export async function listQuizzes({ db, caller }: Scope<Member>): Promise<Result<typeof contract.listQuizzes>> {

@@ -13,7 +13,11 @@ export async function takeQuizNumber(db: Db, departmentId: string): Promise<numb
   return row.nextQuizNumber - 1;
 }
 
-export async function insertQuiz(db: Db, quiz: Insertable<Tables["quiz"]>, part: Insertable<Tables["quizPart"]>): Promise<void> {
+export async function insertQuiz(
+  db: Db,
+  quiz: Insertable<Tables["quiz"]>,
+  part: Insertable<Tables["quizPart"]>,
+): Promise<void> {
   await db.insertInto("quiz").values(quiz).execute();
   await db.insertInto("quizPart").values(part).execute();
 }
@@ -25,11 +29,22 @@ export async function insertPlaces(db: Db, rows: Insertable<Tables["quizPlace"]>
 export function findQuiz(db: Db, departmentId: string, quizId: string) {
   return db
     .selectFrom("quiz")
-    .innerJoin("quizPart as part", (join) => join.onRef("part.departmentId", "=", "quiz.departmentId").onRef("part.quizId", "=", "quiz.id"))
+    .innerJoin("quizPart as part", (join) =>
+      join.onRef("part.departmentId", "=", "quiz.departmentId").onRef("part.quizId", "=", "quiz.id"),
+    )
     .where("quiz.departmentId", "=", departmentId)
     .where("quiz.id", "=", quizId)
     .where("quiz.archivedAt", "is", null)
-    .select(["quiz.id", "quiz.number", "quiz.name", "quiz.version", "quiz.classId", "quiz.blueprint", "quiz.seed", "part.id as partId"])
+    .select([
+      "quiz.id",
+      "quiz.number",
+      "quiz.name",
+      "quiz.version",
+      "quiz.classId",
+      "quiz.blueprint",
+      "quiz.seed",
+      "part.id as partId",
+    ])
     .orderBy("part.position")
     .executeTakeFirst();
 }
@@ -37,20 +52,50 @@ export function findQuiz(db: Db, departmentId: string, quizId: string) {
 export function listPlaces(db: Db, departmentId: string, quizId: string) {
   return db
     .selectFrom("quizPlace as place")
-    .innerJoin("quizPart as part", (join) => join.onRef("part.departmentId", "=", "place.departmentId").onRef("part.id", "=", "place.partId"))
-    .innerJoin("item", (join) => join.onRef("item.departmentId", "=", "place.departmentId").onRef("item.id", "=", "place.itemId"))
-    .innerJoin("itemRevision as revision", (join) =>
-      join.onRef("revision.departmentId", "=", "item.departmentId").on("revision.id", "=", (eb) =>
-        eb.fn.coalesce("item.approvedRevisionId", "item.latestRevisionId"),
-      ),
+    .innerJoin("quizPart as part", (join) =>
+      join.onRef("part.departmentId", "=", "place.departmentId").onRef("part.id", "=", "place.partId"),
     )
-    .leftJoin("topic", (join) => join.onRef("topic.departmentId", "=", "item.departmentId").onRef("topic.id", "=", "item.topicId"))
-    .leftJoin("unit", (join) => join.onRef("unit.departmentId", "=", "place.departmentId").onRef("unit.id", "=", "place.unitId"))
+    .innerJoin("item", (join) =>
+      join.onRef("item.departmentId", "=", "place.departmentId").onRef("item.id", "=", "place.itemId"),
+    )
+    .innerJoin("itemRevision as revision", (join) =>
+      join
+        .onRef("revision.departmentId", "=", "item.departmentId")
+        .on("revision.id", "=", (eb) => eb.fn.coalesce("item.approvedRevisionId", "item.latestRevisionId")),
+    )
+    .leftJoin("topic", (join) =>
+      join.onRef("topic.departmentId", "=", "item.departmentId").onRef("topic.id", "=", "item.topicId"),
+    )
+    .leftJoin("unit", (join) =>
+      join.onRef("unit.departmentId", "=", "place.departmentId").onRef("unit.id", "=", "place.unitId"),
+    )
     .where("place.departmentId", "=", departmentId)
     .where("part.quizId", "=", quizId)
-    .select(["place.id", "place.unitId", "place.seenRevisionId", "place.points", "item.id as itemId", "item.number", "item.kind"])
-    .select(["item.familyId", "item.topicId", "item.status", "item.expectedSeconds", "item.writerDifficulty", "item.approvedRevisionId"])
-    .select(["revision.id as revisionId", "revision.content", "topic.name as topic", "unit.name as unit", "unit.letter", "unit.hue"])
+    .select([
+      "place.id",
+      "place.unitId",
+      "place.seenRevisionId",
+      "place.points",
+      "item.id as itemId",
+      "item.number",
+      "item.kind",
+    ])
+    .select([
+      "item.familyId",
+      "item.topicId",
+      "item.status",
+      "item.expectedSeconds",
+      "item.writerDifficulty",
+      "item.approvedRevisionId",
+    ])
+    .select([
+      "revision.id as revisionId",
+      "revision.content",
+      "topic.name as topic",
+      "unit.name as unit",
+      "unit.letter",
+      "unit.hue",
+    ])
     .orderBy("part.position")
     .orderBy("place.position")
     .execute();
@@ -73,7 +118,12 @@ export function updateQuiz(
     .executeTakeFirst();
 }
 
-export async function deletePlaces(db: Db, departmentId: string, partId: string, keep: readonly string[]): Promise<void> {
+export async function deletePlaces(
+  db: Db,
+  departmentId: string,
+  partId: string,
+  keep: readonly string[],
+): Promise<void> {
   await db
     .deleteFrom("quizPlace")
     .where("departmentId", "=", departmentId)
@@ -83,11 +133,18 @@ export async function deletePlaces(db: Db, departmentId: string, partId: string,
 }
 
 /** Numbers the places of a part in the order of their items. */
-export async function setPositions(db: Db, departmentId: string, partId: string, itemIds: readonly string[]): Promise<void> {
+export async function setPositions(
+  db: Db,
+  departmentId: string,
+  partId: string,
+  itemIds: readonly string[],
+): Promise<void> {
   await sql`
     update quiz_place set position = given.position
     from unnest(${itemIds}::uuid[]) with ordinality as given(item_id, position)
-    where quiz_place.department_id = ${departmentId} and quiz_place.part_id = ${partId} and quiz_place.item_id = given.item_id`.execute(db);
+    where quiz_place.department_id = ${departmentId} and quiz_place.part_id = ${partId} and quiz_place.item_id = given.item_id`.execute(
+    db,
+  );
 }
 
 /** The last day on which each item met anybody of the class. */
@@ -116,7 +173,9 @@ export function listReleasesOf(db: Db, departmentId: string, quizId: string) {
 export function listQuizzes(db: Db, departmentId: string) {
   return db
     .selectFrom("quiz")
-    .innerJoin("class", (join) => join.onRef("class.departmentId", "=", "quiz.departmentId").onRef("class.id", "=", "quiz.classId"))
+    .innerJoin("class", (join) =>
+      join.onRef("class.departmentId", "=", "quiz.departmentId").onRef("class.id", "=", "quiz.classId"),
+    )
     .leftJoinLateral(
       (eb) =>
         eb
@@ -131,12 +190,22 @@ export function listQuizzes(db: Db, departmentId: string) {
     )
     .where("quiz.departmentId", "=", departmentId)
     .where("quiz.archivedAt", "is", null)
-    .select(["quiz.id", "quiz.number", "quiz.name", "quiz.createdAt", "class.name as className", "newest.releaseId", "newest.releasedAt"])
+    .select([
+      "quiz.id",
+      "quiz.number",
+      "quiz.name",
+      "quiz.createdAt",
+      "class.name as className",
+      "newest.releaseId",
+      "newest.releasedAt",
+    ])
     .select((eb) =>
       eb
         .selectFrom("quizPlace")
         .innerJoin("quizPart", (join) =>
-          join.onRef("quizPart.departmentId", "=", "quizPlace.departmentId").onRef("quizPart.id", "=", "quizPlace.partId"),
+          join
+            .onRef("quizPart.departmentId", "=", "quizPlace.departmentId")
+            .onRef("quizPart.id", "=", "quizPlace.partId"),
         )
         .whereRef("quizPart.departmentId", "=", "quiz.departmentId")
         .whereRef("quizPart.quizId", "=", "quiz.id")

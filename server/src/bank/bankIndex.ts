@@ -31,10 +31,15 @@ export class BankIndexes {
 
   /** The usable items of a department as of now: reads what has changed since the last call, all of it at the first. */
   async usableItems(departmentId: string): Promise<UsableItems> {
-    const index = this.#indexes.get(departmentId) ?? { version: -1, rows: new Map<string, store.IndexRow>(), usable: null };
+    const index = this.#indexes.get(departmentId) ?? {
+      version: -1,
+      rows: new Map<string, store.IndexRow>(),
+      usable: null,
+    };
     const version = await store.findBankVersion(this.#db, departmentId);
     if (version !== index.version) {
-      for (const row of await store.listIndexRows(this.#db, departmentId, index.version)) index.rows.set(row.itemId, row);
+      for (const row of await store.listIndexRows(this.#db, departmentId, index.version))
+        index.rows.set(row.itemId, row);
       index.version = version;
       index.usable = null;
       this.#indexes.set(departmentId, index);

@@ -34,7 +34,10 @@ export async function listItems(
   };
 }
 
-export async function showItem({ db, caller }: Scope<Member>, { params }: Input<typeof contract.showItem>): Promise<Item> {
+export async function showItem(
+  { db, caller }: Scope<Member>,
+  { params }: Input<typeof contract.showItem>,
+): Promise<Item> {
   const row = need(await store.findItem(db, caller.departmentId, params.itemId), "item");
   const standardIds = await store.listStandardIds(db, caller.departmentId, row.id);
   const { label, topicId, demand, use, expectedSeconds, writerDifficulty } = row;
@@ -60,7 +63,8 @@ export function faultsOf(content: Content, topicId: string | null): Fault[] {
 /** The next bank version, and numbers for `newItems` items; holds the department's row until the transaction ends. */
 export const takeChange = store.nextChange;
 
-export const hashOfContent = (content: Content): string => createHash("sha256").update(JSON.stringify(content)).digest("hex");
+export const hashOfContent = (content: Content): string =>
+  createHash("sha256").update(JSON.stringify(content)).digest("hex");
 
 /**
  * Makes the item, or its next revision when the content differs. Where review is off, a usable item is approved at once;
@@ -119,9 +123,19 @@ export function saveItem(scope: Scope<Member>, { params, body }: Save): Promise<
 }
 
 const stale = () =>
-  new Failure("stale", "Somebody saved this item after you opened it. Your work is kept as a draft; compare the two and save again.");
+  new Failure(
+    "stale",
+    "Somebody saved this item after you opened it. Your work is kept as a draft; compare the two and save again.",
+  );
 
-const taggingOf = ({ label, topicId, demand, use, expectedSeconds, writerDifficulty }: Omit<Tagging, "standardIds">) => ({
+const taggingOf = ({
+  label,
+  topicId,
+  demand,
+  use,
+  expectedSeconds,
+  writerDifficulty,
+}: Omit<Tagging, "standardIds">) => ({
   label,
   topicId,
   demand,
@@ -168,7 +182,10 @@ async function insertNew(
   itemId: string,
   content: Content,
   number: number,
-  state: Pick<Parameters<typeof store.insertItem>[1], "changeSeq" | "changedAt" | "status" | "demand" | "use" | "expectedSeconds" | "writerDifficulty">,
+  state: Pick<
+    Parameters<typeof store.insertItem>[1],
+    "changeSeq" | "changedAt" | "status" | "demand" | "use" | "expectedSeconds" | "writerDifficulty"
+  >,
 ): Promise<void> {
   const familyId = newId();
   await store.insertFamily(db, caller.departmentId, familyId);
@@ -215,7 +232,10 @@ export async function keepDraft(
   return { ok: true };
 }
 
-export async function dropDraft({ db, caller }: Scope<Member>, { params }: Input<typeof contract.dropDraft>): Promise<{ ok: true }> {
+export async function dropDraft(
+  { db, caller }: Scope<Member>,
+  { params }: Input<typeof contract.dropDraft>,
+): Promise<{ ok: true }> {
   await store.deleteDraft(db, caller.departmentId, caller.personId, params.itemId);
   return { ok: true };
 }

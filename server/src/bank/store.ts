@@ -33,7 +33,14 @@ export function listIndexRows(db: Db, departmentId: string, version: number): Pr
     .execute();
 }
 
-const tagging = ["item.label", "item.topicId", "item.demand", "item.use", "item.expectedSeconds", "item.writerDifficulty"] as const;
+const tagging = [
+  "item.label",
+  "item.topicId",
+  "item.demand",
+  "item.use",
+  "item.expectedSeconds",
+  "item.writerDifficulty",
+] as const;
 
 export function findItem(db: Db, departmentId: string, itemId: string) {
   return db
@@ -46,7 +53,14 @@ export function findItem(db: Db, departmentId: string, itemId: string) {
     .where("item.departmentId", "=", departmentId)
     .where("item.id", "=", itemId)
     .select(["item.id", "item.number", "item.version", "item.status", "item.approvedRevisionId", ...tagging])
-    .select(["revision.id as revisionId", "revision.n", "revision.at", "revision.content", "revision.contentHash", "revision.parameterId"])
+    .select([
+      "revision.id as revisionId",
+      "revision.n",
+      "revision.at",
+      "revision.content",
+      "revision.contentHash",
+      "revision.parameterId",
+    ])
     .select(["author.name as author", "owner.name as owner"])
     .executeTakeFirst();
 }
@@ -80,10 +94,7 @@ export async function searchItems(
           join.onRef("itemSearch.departmentId", "=", "item.departmentId").onRef("itemSearch.itemId", "=", "item.id"),
         )
         .where((eb) =>
-          eb.or([
-            sql<boolean>`item_search.doc @@ ${prefixQuery(words)}`,
-            sql<boolean>`item.number::text = ${words}`,
-          ]),
+          eb.or([sql<boolean>`item_search.doc @@ ${prefixQuery(words)}`, sql<boolean>`item.number::text = ${words}`]),
         ),
     )
     .$if(filter.topicId !== undefined, (query) =>
@@ -102,7 +113,9 @@ export async function searchItems(
         eb
           .selectFrom("itemStandard")
           .innerJoin("standard", (join) =>
-            join.onRef("standard.departmentId", "=", "itemStandard.departmentId").onRef("standard.id", "=", "itemStandard.standardId"),
+            join
+              .onRef("standard.departmentId", "=", "itemStandard.departmentId")
+              .onRef("standard.id", "=", "itemStandard.standardId"),
           )
           .whereRef("itemStandard.departmentId", "=", "item.departmentId")
           .whereRef("itemStandard.itemId", "=", "item.id")
@@ -136,12 +149,22 @@ export async function nextChange(db: Db, departmentId: string, newItems: number)
 }
 
 export async function topicExists(db: Db, departmentId: string, topicId: string): Promise<boolean> {
-  const row = await db.selectFrom("topic").select("id").where("departmentId", "=", departmentId).where("id", "=", topicId).executeTakeFirst();
+  const row = await db
+    .selectFrom("topic")
+    .select("id")
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", topicId)
+    .executeTakeFirst();
   return row !== undefined;
 }
 
 export async function itemExists(db: Db, departmentId: string, itemId: string): Promise<boolean> {
-  const row = await db.selectFrom("item").select("id").where("departmentId", "=", departmentId).where("id", "=", itemId).executeTakeFirst();
+  const row = await db
+    .selectFrom("item")
+    .select("id")
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", itemId)
+    .executeTakeFirst();
   return row !== undefined;
 }
 
@@ -157,7 +180,10 @@ export async function insertRevision(
   db: Db,
   row: Omit<Insertable<Tables["itemRevision"]>, "content"> & { content: Content },
 ): Promise<void> {
-  await db.insertInto("itemRevision").values({ ...row, content: JSON.stringify(row.content) }).execute();
+  await db
+    .insertInto("itemRevision")
+    .values({ ...row, content: JSON.stringify(row.content) })
+    .execute();
 }
 
 /** Moves the item from `version` to the next; undefined when it is no longer at `version`. */
@@ -178,7 +204,12 @@ export function updateItem(
 }
 
 /** Replaces the item's standards; returns how many of `standardIds` the department knows. */
-export async function replaceStandards(db: Db, departmentId: string, itemId: string, standardIds: readonly string[]): Promise<number> {
+export async function replaceStandards(
+  db: Db,
+  departmentId: string,
+  itemId: string,
+  standardIds: readonly string[],
+): Promise<number> {
   await db.deleteFrom("itemStandard").where("departmentId", "=", departmentId).where("itemId", "=", itemId).execute();
   if (standardIds.length === 0) return 0;
   const inserted = await db
@@ -189,7 +220,11 @@ export async function replaceStandards(db: Db, departmentId: string, itemId: str
         .selectFrom("standard")
         .where("departmentId", "=", departmentId)
         .where("id", "in", standardIds)
-        .select((column) => [column.ref("departmentId").as("departmentId"), column.val(itemId).$castTo<string>().as("itemId"), "id"]),
+        .select((column) => [
+          column.ref("departmentId").as("departmentId"),
+          column.val(itemId).$castTo<string>().as("itemId"),
+          "id",
+        ]),
     )
     .executeTakeFirst();
   return Number(inserted.numInsertedOrUpdatedRows ?? 0);

@@ -63,8 +63,16 @@ export function reissueCard(
     } while (replaced === null);
     need(replaced, "student in this class");
     await store.deleteStudentSessions(db, caller.departmentId, studentId);
-    await record(within, { departmentId: caller.departmentId, entity: "enrolment", entityId: studentId, action: "entryCardReissued" });
+    await record(within, {
+      departmentId: caller.departmentId,
+      entity: "enrolment",
+      entityId: studentId,
+      action: "entryCardReissued",
+    });
     const { students } = await listEnrolments(within, { params: { classId } });
-    return need(students.find((student) => student.studentId === studentId), "student in this class");
+    return need(
+      students.find((student) => student.studentId === studentId),
+      "student in this class",
+    );
   });
 }

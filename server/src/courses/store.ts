@@ -7,9 +7,13 @@ const strand = ["unit.id as unitId", "unit.name", "unit.letter", "unit.hue"] as 
 export function listClasses(db: Db, departmentId: string, today: string) {
   return db
     .selectFrom("class")
-    .innerJoin("course", (join) => join.onRef("course.departmentId", "=", "class.departmentId").onRef("course.id", "=", "class.courseId"))
+    .innerJoin("course", (join) =>
+      join.onRef("course.departmentId", "=", "class.departmentId").onRef("course.id", "=", "class.courseId"),
+    )
     .innerJoin("schoolYear", (join) =>
-      join.onRef("schoolYear.departmentId", "=", "class.departmentId").onRef("schoolYear.id", "=", "class.schoolYearId"),
+      join
+        .onRef("schoolYear.departmentId", "=", "class.departmentId")
+        .onRef("schoolYear.id", "=", "class.schoolYearId"),
     )
     .where("class.departmentId", "=", departmentId)
     .where("schoolYear.startsOn", "<=", today)
@@ -42,12 +46,22 @@ export function findClass(db: Db, departmentId: string, classId: string) {
   return db
     .selectFrom("class")
     .innerJoin("schoolYear", (join) =>
-      join.onRef("schoolYear.departmentId", "=", "class.departmentId").onRef("schoolYear.id", "=", "class.schoolYearId"),
+      join
+        .onRef("schoolYear.departmentId", "=", "class.departmentId")
+        .onRef("schoolYear.id", "=", "class.schoolYearId"),
     )
     .innerJoin("department", "department.id", "class.departmentId")
     .where("class.departmentId", "=", departmentId)
     .where("class.id", "=", classId)
-    .select(["class.id", "class.name", "class.courseId", "class.schoolYearId", "class.rehearsal", "class.meetingDays", "class.examOn"])
+    .select([
+      "class.id",
+      "class.name",
+      "class.courseId",
+      "class.schoolYearId",
+      "class.rehearsal",
+      "class.meetingDays",
+      "class.examOn",
+    ])
     .select((eb) => [
       "schoolYear.name as schoolYear",
       eb.fn.coalesce("class.timeZone", "department.timeZone").as("timeZone"),
@@ -64,7 +78,13 @@ export function listEnrolments(db: Db, departmentId: string, classId: string) {
     .where("enrolment.departmentId", "=", departmentId)
     .where("enrolment.classId", "=", classId)
     .where("enrolment.leftOn", "is", null)
-    .select(["student.id as studentId", "student.givenName", "student.familyName", "enrolment.entryCard", "enrolment.arrangements"])
+    .select([
+      "student.id as studentId",
+      "student.givenName",
+      "student.familyName",
+      "enrolment.entryCard",
+      "enrolment.arrangements",
+    ])
     .orderBy("student.familyName")
     .orderBy("student.givenName")
     .execute();
@@ -72,7 +92,11 @@ export function listEnrolments(db: Db, departmentId: string, classId: string) {
 
 /** Undefined when the student is not in the class; null when the card is taken already. */
 export async function replaceCard(db: Db, departmentId: string, classId: string, studentId: string, entryCard: string) {
-  const taken = await db.selectFrom("enrolment").select("studentId").where("entryCard", "=", entryCard).executeTakeFirst();
+  const taken = await db
+    .selectFrom("enrolment")
+    .select("studentId")
+    .where("entryCard", "=", entryCard)
+    .executeTakeFirst();
   if (taken) return null;
   return db
     .updateTable("enrolment")

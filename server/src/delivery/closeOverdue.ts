@@ -7,7 +7,8 @@ import * as sittingStore from "./sittingStore.ts";
 export function closeOverdue(scope: Scope): Promise<number> {
   return atomically(scope, async (within) => {
     const overdue = await sittingStore.lockOverdue(within.db, within.now(), 50);
-    for (const { departmentId, id, deadlineAt } of overdue) await finish(within, departmentId, id, deadlineAt ?? within.now());
+    for (const { departmentId, id, deadlineAt } of overdue)
+      await finish(within, departmentId, id, deadlineAt ?? within.now());
     return overdue.length;
   });
 }

@@ -35,7 +35,12 @@ export function finish(scope: Scope, departmentId: string, sittingId: string, at
         evidenceSeq,
       },
     );
-    await record(within, { departmentId, entity: "sitting", entityId: sittingId, action: isByClock ? "handedInByClock" : "handedIn" });
+    await record(within, {
+      departmentId,
+      entity: "sitting",
+      entityId: sittingId,
+      action: isByClock ? "handedInByClock" : "handedIn",
+    });
   });
 }
 
@@ -93,9 +98,20 @@ export function markAgain(scope: Scope, departmentId: string, sittingId: string)
     if (sitting?.state !== "handedIn") return;
     const markingVersion = sitting.markingVersion + 1;
     const marked = await mark(within, departmentId, sittingId, markingVersion);
-    await sittingStore.finishSitting(within.db, { departmentId, sittingId }, { points: pointsOf(marked), markingVersion });
-    for (const { position, credit } of marked) await updateCredit(within.db, { departmentId, sittingId, position }, credit);
+    await sittingStore.finishSitting(
+      within.db,
+      { departmentId, sittingId },
+      { points: pointsOf(marked), markingVersion },
+    );
+    for (const { position, credit } of marked)
+      await updateCredit(within.db, { departmentId, sittingId, position }, credit);
     await replayClass(within, departmentId, sitting.classId);
-    await record(within, { departmentId, entity: "sitting", entityId: sittingId, action: "markedAgain", after: { markingVersion } });
+    await record(within, {
+      departmentId,
+      entity: "sitting",
+      entityId: sittingId,
+      action: "markedAgain",
+      after: { markingVersion },
+    });
   });
 }

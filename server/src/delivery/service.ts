@@ -20,15 +20,27 @@ export { beginSitting, handIn, saveAnswers, showSitting } from "./sitting.ts";
 type Release = Result<typeof contract.releaseQuiz>;
 
 /** Gives a quiz to its class: a snapshot of parts, places and revisions that later changes do not touch. */
-export function releaseQuiz(scope: Scope<Member>, { params, body }: Input<typeof contract.releaseQuiz>): Promise<Release> {
+export function releaseQuiz(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.releaseQuiz>,
+): Promise<Release> {
   return atomically(scope, async (within) => {
     const { db, caller, now } = within;
     const { departmentId } = caller;
     const quiz = await snapshotOf(within, departmentId, params.quizId);
-    if (quiz.version !== body.version) throw new Failure("stale", "A colleague changed this quiz after you opened it. Look at the new version, then release it.");
-    if (quiz.places.length === 0) throw new Failure("conflict", "This quiz has no questions yet; add some, then release it.");
+    if (quiz.version !== body.version)
+      throw new Failure(
+        "stale",
+        "A colleague changed this quiz after you opened it. Look at the new version, then release it.",
+      );
+    if (quiz.places.length === 0)
+      throw new Failure("conflict", "This quiz has no questions yet; add some, then release it.");
     const unusable = quiz.places.find((place) => place.revisionId === null);
-    if (unusable) throw new Failure("conflict", `Item ${unusable.number} cannot be used yet: it lacks something or is retired. Take it out or finish it.`);
+    if (unusable)
+      throw new Failure(
+        "conflict",
+        `Item ${unusable.number} cannot be used yet: it lacks something or is retired. Take it out or finish it.`,
+      );
     const opensAt = body.opensAt === null ? now() : new Date(body.opensAt);
     const shutsAt = body.shutsAt === null ? null : new Date(body.shutsAt);
     if (shutsAt !== null && shutsAt <= opensAt) {
@@ -51,12 +63,47 @@ export function releaseQuiz(scope: Scope<Member>, { params, body }: Input<typeof
         releasedAt: now(),
         closedAt: null,
       },
-      targets: [{ departmentId, id: newId(), releaseId, classId: quiz.classId, groupId: null, studentId: null, opensAt, handInBy: null, shutsAt }],
+      targets: [
+        {
+          departmentId,
+          id: newId(),
+          releaseId,
+          classId: quiz.classId,
+          groupId: null,
+          studentId: null,
+          opensAt,
+          handInBy: null,
+          shutsAt,
+        },
+      ],
       part: { departmentId, id: partId, releaseId, position: 1, heading: null, instruction: null, orderRule: "woven" },
-      places: placed.map(({ placeId, position, unitId, points }) => ({ departmentId, id: placeId, partId, position, kind: "fixed", unitId, points, take: null, pool: null })),
-      items: placed.map(({ placeId, itemId, revisionId }) => ({ departmentId, releaseId, placeId, itemId, revisionId: revisionId ?? "", stimulusRevisionId: null })),
+      places: placed.map(({ placeId, position, unitId, points }) => ({
+        departmentId,
+        id: placeId,
+        partId,
+        position,
+        kind: "fixed",
+        unitId,
+        points,
+        take: null,
+        pool: null,
+      })),
+      items: placed.map(({ placeId, itemId, revisionId }) => ({
+        departmentId,
+        releaseId,
+        placeId,
+        itemId,
+        revisionId: revisionId ?? "",
+        stimulusRevisionId: null,
+      })),
     });
-    await record(within, { departmentId, entity: "release", entityId: releaseId, action: "released", after: { quizId: quiz.id, rules: body.rules } });
+    await record(within, {
+      departmentId,
+      entity: "release",
+      entityId: releaseId,
+      action: "released",
+      after: { quizId: quiz.id, rules: body.rules },
+    });
     return describeRelease(within, departmentId, releaseId);
   });
 }
@@ -72,7 +119,10 @@ const toRelease = (row: ReleaseRow, now: Date): Release => ({
   questions: row.questions ?? 0,
   opensAt: row.opensAt.toISOString(),
   shutsAt: row.shutsAt?.toISOString() ?? null,
-  opening: openingAt({ opensAt: row.opensAt.getTime(), handInBy: null, shutsAt: row.shutsAt?.getTime() ?? null }, now.getTime()),
+  opening: openingAt(
+    { opensAt: row.opensAt.getTime(), handInBy: null, shutsAt: row.shutsAt?.getTime() ?? null },
+    now.getTime(),
+  ),
   students: row.students ?? 0,
   begun: row.begun ?? 0,
   handedIn: row.handedIn ?? 0,
@@ -96,7 +146,13 @@ export function shutRelease(scope: Scope<Member>, { params }: Input<typeof contr
     const { rules } = need(row, "release");
     const at = now();
     await store.closeRelease(db, departmentId, params.releaseId, at);
-    await sittingStore.bringDeadlinesForward(db, departmentId, params.releaseId, at, new Date(at.getTime() + rules.graceMinutes * 60_000));
+    await sittingStore.bringDeadlinesForward(
+      db,
+      departmentId,
+      params.releaseId,
+      at,
+      new Date(at.getTime() + rules.graceMinutes * 60_000),
+    );
     for (const sitting of await sittingStore.listRunning(db, departmentId, params.releaseId)) {
       await finish(within, departmentId, sitting.id, at);
     }
@@ -126,13 +182,18 @@ export async function whatNow({ db, caller, now }: Scope<Student>): Promise<Resu
         running: running
           ? {
               sittingId: running.id,
-              answered: items.filter((item) => item.answer !== null && !kindOf(item.answer).isBlank(item.answer)).length,
+              answered: items.filter((item) => item.answer !== null && !kindOf(item.answer).isBlank(item.answer))
+                .length,
               deadlineAt: running.deadlineAt?.toISOString() ?? null,
             }
           : null,
         mayBegin: !running && obstacleTo(release, goes.length, at) === null,
         goesTaken: goes.length,
-        isShown: openingAt({ opensAt: release.opensAt.getTime(), handInBy: null, shutsAt: release.shutsAt?.getTime() ?? null }, at.getTime()) === "open",
+        isShown:
+          openingAt(
+            { opensAt: release.opensAt.getTime(), handInBy: null, shutsAt: release.shutsAt?.getTime() ?? null },
+            at.getTime(),
+          ) === "open",
       };
     }),
   );
@@ -188,16 +249,22 @@ export async function showResult(
       content: shows(openness, "everything") ? item.content : null,
     })),
     releaseId: sitting.releaseId,
-    mayGoAgain: release !== undefined && goes.every((go) => isOver(go, now())) && obstacleTo(release, goes.length, now()) === null,
+    mayGoAgain:
+      release !== undefined &&
+      goes.every((go) => isOver(go, now())) &&
+      obstacleTo(release, goes.length, now()) === null,
   };
 }
 
 /** The rationale of what was chosen, without the others': those could give the key of another go away. */
 function whyOf(content: Content, answer: Answer | null) {
   const chosen = content.options.find((option) => option.id === answer?.optionId);
-  return { rationale: chosen?.rationale ?? null, explanation: content.explanation ?? null, nextStep: content.nextStep ?? null };
+  return {
+    rationale: chosen?.rationale ?? null,
+    explanation: content.explanation ?? null,
+    nextStep: content.nextStep ?? null,
+  };
 }
-
 
 /** The items of a release in order, with the content of the revision that was released. */
 export const listItemsOfRelease = ({ db }: Scope, departmentId: string, releaseId: string) =>

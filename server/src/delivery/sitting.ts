@@ -20,7 +20,8 @@ import { noticeOf, strandOf } from "./views.ts";
 type Begun = Result<typeof contract.beginSitting>;
 
 /** The token of a sitting: the same for every device of its student, and for nobody else. */
-const tokenFor = (secret: Buffer, sittingId: string) => createHmac("sha256", secret).update(`sitting ${sittingId}`).digest("base64url");
+const tokenFor = (secret: Buffer, sittingId: string) =>
+  createHmac("sha256", secret).update(`sitting ${sittingId}`).digest("base64url");
 
 /** A sitting whose time is over counts as handed in, also before the poller has made it so. */
 export const isOver = (sitting: { state: string; deadlineAt: Date | null }, now: Date): boolean =>
@@ -39,23 +40,29 @@ export function beginSitting(scope: Scope<Student>, { params }: Input<typeof con
     for (const overdue of goes.filter((sitting) => sitting.state === "running" && sitting !== running)) {
       await finish(within, departmentId, overdue.id, overdue.deadlineAt ?? now());
     }
-    const sittingId = running
-      ? running.id
-      : await startGo(within, release, goes.length + 1);
+    const sittingId = running ? running.id : await startGo(within, release, goes.length + 1);
     if (running) await sittingStore.nextEpoch(db, departmentId, sittingId);
-    return { sitting: await describeSitting(within, departmentId, studentId, sittingId), token: tokenFor(secret, sittingId) };
+    return {
+      sitting: await describeSitting(within, departmentId, studentId, sittingId),
+      token: tokenFor(secret, sittingId),
+    };
   });
 }
 
 type GivenRelease = Awaited<ReturnType<typeof store.listReleasesFor>>[number];
 
 /** Why a student may not begin now; null when they may. */
-export function obstacleTo(release: Pick<GivenRelease, "opensAt" | "shutsAt" | "rules">, goesTaken: number, now: Date): string | null {
+export function obstacleTo(
+  release: Pick<GivenRelease, "opensAt" | "shutsAt" | "rules">,
+  goesTaken: number,
+  now: Date,
+): string | null {
   const opening = openingAt(windowOf(release), now.getTime());
   if (opening === "notYet") return "This quiz has not opened yet.";
   if (opening === "shut") return "This quiz is shut.";
   const { goes } = release.rules;
-  if (goes !== null && goesTaken >= goes) return goes === 1 ? "You have had your go." : `You have had all ${goes} goes.`;
+  if (goes !== null && goesTaken >= goes)
+    return goes === 1 ? "You have had your go." : `You have had all ${goes} goes.`;
   return null;
 }
 
@@ -113,7 +120,13 @@ async function startGo(scope: Scope<Student>, release: GivenRelease, ordinal: nu
     }),
   );
   const { timeZone } = await needClass(scope, departmentId, release.classId);
-  await sittingStore.insertExposure(db, departmentId, release.classId, items.map((item) => item.itemId), localDateOf(at, timeZone));
+  await sittingStore.insertExposure(
+    db,
+    departmentId,
+    release.classId,
+    items.map((item) => item.itemId),
+    localDateOf(at, timeZone),
+  );
   return id;
 }
 
@@ -176,9 +189,11 @@ export async function saveAnswers(
 
 export function handIn(scope: Scope<Sitter>, { params }: Input<typeof contract.handIn>): Promise<{ ok: true }> {
   return atomically(scope, async (within) => {
-    const held = need(await sittingStore.findHeldSitting(within.db, params.sittingId, within.caller.tokenHash), "sitting");
+    const held = need(
+      await sittingStore.findHeldSitting(within.db, params.sittingId, within.caller.tokenHash),
+      "sitting",
+    );
     await finish(within, held.departmentId, held.id, within.now());
     return { ok: true };
   });
 }
-

@@ -44,7 +44,9 @@ export function listSittings(db: Db, departmentId: string, studentId: string, fi
 export function findSitting(db: Db, departmentId: string, studentId: string, sittingId: string) {
   return db
     .selectFrom("sitting")
-    .innerJoin("release", (join) => join.onRef("release.departmentId", "=", "sitting.departmentId").onRef("release.id", "=", "sitting.releaseId"))
+    .innerJoin("release", (join) =>
+      join.onRef("release.departmentId", "=", "sitting.departmentId").onRef("release.id", "=", "sitting.releaseId"),
+    )
     .where("sitting.departmentId", "=", departmentId)
     .where("sitting.studentId", "=", studentId)
     .where("sitting.id", "=", sittingId)
@@ -99,7 +101,13 @@ export function listRunning(db: Db, departmentId: string, releaseId: string) {
 }
 
 /** Ends the time of all running sittings of a release that would end later. */
-export async function bringDeadlinesForward(db: Db, departmentId: string, releaseId: string, to: Date, graceUntil: Date): Promise<void> {
+export async function bringDeadlinesForward(
+  db: Db,
+  departmentId: string,
+  releaseId: string,
+  to: Date,
+  graceUntil: Date,
+): Promise<void> {
   await db
     .updateTable("sitting")
     .set({ deadlineAt: to, graceUntil })
@@ -120,7 +128,13 @@ export async function insertSitting(
 }
 
 /** Notes that the class meets these items today; in the order of their ids, so that simultaneous starts cannot block each other. */
-export async function insertExposure(db: Db, departmentId: string, classId: string, itemIds: readonly string[], on: string): Promise<void> {
+export async function insertExposure(
+  db: Db,
+  departmentId: string,
+  classId: string,
+  itemIds: readonly string[],
+  on: string,
+): Promise<void> {
   await db
     .insertInto("exposure")
     .values([...itemIds].sort().map((itemId) => ({ departmentId, classId, itemId, on })))
@@ -142,7 +156,14 @@ export async function nextEpoch(db: Db, departmentId: string, sittingId: string)
 export async function finishSitting(
   db: Db,
   key: { departmentId: string; sittingId: string },
-  change: { state?: "handedIn"; handedInAt?: Date; graceUntil?: Date | null; points: number; markingVersion: number; evidenceSeq?: number | null },
+  change: {
+    state?: "handedIn";
+    handedInAt?: Date;
+    graceUntil?: Date | null;
+    points: number;
+    markingVersion: number;
+    evidenceSeq?: number | null;
+  },
 ): Promise<void> {
   await db
     .updateTable("sitting")
@@ -156,11 +177,15 @@ export async function finishSitting(
 export function listSittingItems(db: Db, departmentId: string, sittingId: string) {
   return db
     .selectFrom("sittingItem as si")
-    .innerJoin("item", (join) => join.onRef("item.departmentId", "=", "si.departmentId").onRef("item.id", "=", "si.itemId"))
+    .innerJoin("item", (join) =>
+      join.onRef("item.departmentId", "=", "si.departmentId").onRef("item.id", "=", "si.itemId"),
+    )
     .innerJoin("itemRevision as revision", (join) =>
       join.onRef("revision.departmentId", "=", "si.departmentId").onRef("revision.id", "=", "si.revisionId"),
     )
-    .innerJoin("sitting", (join) => join.onRef("sitting.departmentId", "=", "si.departmentId").onRef("sitting.id", "=", "si.sittingId"))
+    .innerJoin("sitting", (join) =>
+      join.onRef("sitting.departmentId", "=", "si.departmentId").onRef("sitting.id", "=", "si.sittingId"),
+    )
     .leftJoin("response", (join) =>
       join
         .onRef("response.departmentId", "=", "si.departmentId")
@@ -183,9 +208,13 @@ export function listSittingItems(db: Db, departmentId: string, sittingId: string
         .onRef("releaseItem.itemId", "=", "si.itemId"),
     )
     .leftJoin("releasePlace", (join) =>
-      join.onRef("releasePlace.departmentId", "=", "si.departmentId").onRef("releasePlace.id", "=", "releaseItem.placeId"),
+      join
+        .onRef("releasePlace.departmentId", "=", "si.departmentId")
+        .onRef("releasePlace.id", "=", "releaseItem.placeId"),
     )
-    .leftJoin("unit", (join) => join.onRef("unit.departmentId", "=", "si.departmentId").onRef("unit.id", "=", "releasePlace.unitId"))
+    .leftJoin("unit", (join) =>
+      join.onRef("unit.departmentId", "=", "si.departmentId").onRef("unit.id", "=", "releasePlace.unitId"),
+    )
     .where("si.departmentId", "=", departmentId)
     .where("si.sittingId", "=", sittingId)
     .select(["si.position", "si.itemId", "si.revisionId", "si.optionOrder", "si.points", "si.shownAt", "si.revisit"])

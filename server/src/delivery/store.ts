@@ -27,7 +27,9 @@ export function listReleases(db: Db, departmentId: string, filter: { releaseId?:
     .innerJoin("releaseTarget as target", (join) =>
       join.onRef("target.departmentId", "=", "release.departmentId").onRef("target.releaseId", "=", "release.id"),
     )
-    .innerJoin("class", (join) => join.onRef("class.departmentId", "=", "target.departmentId").onRef("class.id", "=", "target.classId"))
+    .innerJoin("class", (join) =>
+      join.onRef("class.departmentId", "=", "target.departmentId").onRef("class.id", "=", "target.classId"),
+    )
     .where("release.departmentId", "=", departmentId)
     .$if(filter.releaseId !== undefined, (query) => query.where("release.id", "=", filter.releaseId ?? ""))
     .select(["release.id", "release.name", "release.quizId", "release.releasedAt", "release.rules"])
@@ -89,16 +91,29 @@ export function listReleasesFor(db: Db, departmentId: string, studentId: string,
   return db
     .selectFrom("enrolment")
     .innerJoin("releaseTarget as target", (join) =>
-      join.onRef("target.departmentId", "=", "enrolment.departmentId").onRef("target.classId", "=", "enrolment.classId"),
+      join
+        .onRef("target.departmentId", "=", "enrolment.departmentId")
+        .onRef("target.classId", "=", "enrolment.classId"),
     )
-    .innerJoin("release", (join) => join.onRef("release.departmentId", "=", "target.departmentId").onRef("release.id", "=", "target.releaseId"))
-    .innerJoin("class", (join) => join.onRef("class.departmentId", "=", "target.departmentId").onRef("class.id", "=", "target.classId"))
+    .innerJoin("release", (join) =>
+      join.onRef("release.departmentId", "=", "target.departmentId").onRef("release.id", "=", "target.releaseId"),
+    )
+    .innerJoin("class", (join) =>
+      join.onRef("class.departmentId", "=", "target.departmentId").onRef("class.id", "=", "target.classId"),
+    )
     .where("enrolment.departmentId", "=", departmentId)
     .where("enrolment.studentId", "=", studentId)
     .where("enrolment.leftOn", "is", null)
     .where((eb) => eb.or([eb("target.studentId", "is", null), eb("target.studentId", "=", studentId)]))
     .$if(filter.releaseId !== undefined, (query) => query.where("release.id", "=", filter.releaseId ?? ""))
-    .select(["release.id as releaseId", "release.name", "release.rules", "release.rulesVersion", "class.id as classId", "class.name as className"])
+    .select([
+      "release.id as releaseId",
+      "release.name",
+      "release.rules",
+      "release.rulesVersion",
+      "class.id as classId",
+      "class.name as className",
+    ])
     .select(["target.opensAt", "target.handInBy", "target.shutsAt", "enrolment.arrangements"])
     .orderBy("release.releasedAt", "desc")
     .limit(50)
@@ -112,22 +127,53 @@ export function listReleaseItems(db: Db, departmentId: string, releaseId: string
     .innerJoin("releasePlace as place", (join) =>
       join.onRef("place.departmentId", "=", "releaseItem.departmentId").onRef("place.id", "=", "releaseItem.placeId"),
     )
-    .innerJoin("releasePart as part", (join) => join.onRef("part.departmentId", "=", "place.departmentId").onRef("part.id", "=", "place.partId"))
-    .innerJoin("itemRevision as revision", (join) =>
-      join.onRef("revision.departmentId", "=", "releaseItem.departmentId").onRef("revision.id", "=", "releaseItem.revisionId"),
+    .innerJoin("releasePart as part", (join) =>
+      join.onRef("part.departmentId", "=", "place.departmentId").onRef("part.id", "=", "place.partId"),
     )
-    .innerJoin("item", (join) => join.onRef("item.departmentId", "=", "releaseItem.departmentId").onRef("item.id", "=", "releaseItem.itemId"))
-    .leftJoin("topic", (join) => join.onRef("topic.departmentId", "=", "item.departmentId").onRef("topic.id", "=", "item.topicId"))
-    .leftJoin("unit", (join) => join.onRef("unit.departmentId", "=", "place.departmentId").onRef("unit.id", "=", "place.unitId"))
+    .innerJoin("itemRevision as revision", (join) =>
+      join
+        .onRef("revision.departmentId", "=", "releaseItem.departmentId")
+        .onRef("revision.id", "=", "releaseItem.revisionId"),
+    )
+    .innerJoin("item", (join) =>
+      join.onRef("item.departmentId", "=", "releaseItem.departmentId").onRef("item.id", "=", "releaseItem.itemId"),
+    )
+    .leftJoin("topic", (join) =>
+      join.onRef("topic.departmentId", "=", "item.departmentId").onRef("topic.id", "=", "item.topicId"),
+    )
+    .leftJoin("unit", (join) =>
+      join.onRef("unit.departmentId", "=", "place.departmentId").onRef("unit.id", "=", "place.unitId"),
+    )
     .where("releaseItem.departmentId", "=", departmentId)
     .where("releaseItem.releaseId", "=", releaseId)
-    .select(["item.id as itemId", "item.number", "item.kind", "item.topicId", "item.expectedSeconds", "item.writerDifficulty", "topic.name as topic"])
-    .select(["revision.id as revisionId", "revision.content", "place.points", "unit.id as unitId", "unit.name as unit", "unit.letter", "unit.hue"])
+    .select([
+      "item.id as itemId",
+      "item.number",
+      "item.kind",
+      "item.topicId",
+      "item.expectedSeconds",
+      "item.writerDifficulty",
+      "topic.name as topic",
+    ])
+    .select([
+      "revision.id as revisionId",
+      "revision.content",
+      "place.points",
+      "unit.id as unitId",
+      "unit.name as unit",
+      "unit.letter",
+      "unit.hue",
+    ])
     .orderBy("part.position")
     .orderBy("place.position")
     .execute();
 }
 
 export function findStudentName(db: Db, departmentId: string, studentId: string) {
-  return db.selectFrom("student").select("givenName").where("departmentId", "=", departmentId).where("id", "=", studentId).executeTakeFirst();
+  return db
+    .selectFrom("student")
+    .select("givenName")
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", studentId)
+    .executeTakeFirst();
 }

@@ -24,7 +24,12 @@ export async function noticeOf(
   };
 }
 
-export function strandOf(item: { unitId: string | null; unit: string | null; letter: string | null; hue: number | null }) {
+export function strandOf(item: {
+  unitId: string | null;
+  unit: string | null;
+  letter: string | null;
+  hue: number | null;
+}) {
   if (item.unitId === null) return null;
   return { unitId: item.unitId, name: item.unit ?? "", letter: item.letter ?? "–", hue: item.hue ?? 7 };
 }

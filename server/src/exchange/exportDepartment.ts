@@ -7,7 +7,8 @@ import { keyOfItem } from "./importItems.ts";
 import { topicPaths } from "./importStructure.ts";
 import * as store from "./store.ts";
 
-const optional = <K extends string, T>(key: K, value: T | null | undefined) => (value == null ? {} : ({ [key]: value } as { [P in K]: T }));
+const optional = <K extends string, T>(key: K, value: T | null | undefined) =>
+  value == null ? {} : ({ [key]: value } as { [P in K]: T });
 
 export async function exportDepartment({ db, caller }: Scope<Member>): Promise<DepartmentFile> {
   const { departmentId } = caller;
@@ -48,7 +49,10 @@ export async function exportDepartment({ db, caller }: Scope<Member>): Promise<D
     misconceptions: misconceptions.map(({ name }) => ({ key: name, name })),
     courses: await coursesOf({ db, caller }, paths),
     ...(await schoolYearOf({ db, caller }, paths)),
-    items: await itemsOf({ db, caller }, { paths, codes, misconceptions: new Map(misconceptions.map((row) => [row.id, row.name])) }),
+    items: await itemsOf(
+      { db, caller },
+      { paths, codes, misconceptions: new Map(misconceptions.map((row) => [row.id, row.name])) },
+    ),
   };
 }
 
@@ -57,7 +61,10 @@ const codesOf = (rows: readonly { standardId: string }[], codes: ReadonlyMap<str
 
 type Reader = Pick<Scope<Member>, "db" | "caller">;
 
-async function coursesOf({ db, caller }: Reader, paths: ReadonlyMap<string, string>): Promise<DepartmentFile["courses"]> {
+async function coursesOf(
+  { db, caller }: Reader,
+  paths: ReadonlyMap<string, string>,
+): Promise<DepartmentFile["courses"]> {
   const [courses, units, unitTopics] = [
     await store.listCourses(db, caller.departmentId),
     await store.listUnits(db, caller.departmentId),
@@ -104,7 +111,11 @@ async function schoolYearOf(
       rehearsal: one.rehearsal,
       meetingDays: one.meetingDays,
       ...optional("examOn", one.examOn),
-      units: (units.get(one.id) ?? []).map((row) => ({ letter: letters.get(row.unitId) ?? "", from: row.plannedFrom, to: row.plannedTo })),
+      units: (units.get(one.id) ?? []).map((row) => ({
+        letter: letters.get(row.unitId) ?? "",
+        from: row.plannedFrom,
+        to: row.plannedTo,
+      })),
       taught: (taught.get(one.id) ?? [])
         .flatMap((row) => (row.taughtOn === null ? [] : [{ topic: paths.get(row.topicId) ?? "", on: row.taughtOn }]))
         .sort((a, b) => (a.topic < b.topic ? -1 : 1)),
@@ -120,7 +131,11 @@ async function schoolYearOf(
 
 async function itemsOf(
   { db, caller }: Reader,
-  names: { paths: ReadonlyMap<string, string>; codes: ReadonlyMap<string, string>; misconceptions: ReadonlyMap<string, string> },
+  names: {
+    paths: ReadonlyMap<string, string>;
+    codes: ReadonlyMap<string, string>;
+    misconceptions: ReadonlyMap<string, string>;
+  },
 ): Promise<DepartmentFile["items"]> {
   const items = await store.listItems(db, caller.departmentId);
   const standards = groupBy(await store.listItemStandards(db, caller.departmentId), (row) => row.itemId);

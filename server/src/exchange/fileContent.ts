@@ -16,7 +16,9 @@ function fromText(text: RichText): FileText {
     (block) =>
       block.type === "paragraph" &&
       block.content.length <= 1 &&
-      block.content.every((inline) => inline.type === "text" && (inline.marks ?? []).length === 0 && !inline.text.includes("\n")),
+      block.content.every(
+        (inline) => inline.type === "text" && (inline.marks ?? []).length === 0 && !inline.text.includes("\n"),
+      ),
   );
   if (!plain || text.content.length === 0) return text;
   const words = (inline: Inline) => (inline.type === "text" ? inline.text : "");

@@ -46,7 +46,8 @@ export async function importItems(scope: Scope<Member>, file: DepartmentFile, ke
   return { ...outcome, created: fresh.length };
 }
 
-export const keyOfItem = (row: { origin: { key: string } | null; number: number }) => row.origin?.key ?? `item ${row.number}`;
+export const keyOfItem = (row: { origin: { key: string } | null; number: number }) =>
+  row.origin?.key ?? `item ${row.number}`;
 
 /** Options without ids in the file take those of the item that is there, where the text agrees. */
 function withKnownIds(item: FileItem, before: Content): FileItem {
@@ -92,9 +93,21 @@ async function insertFresh(
       families.push(familyId);
       if (item.family !== undefined) familyIds.set(item.family, familyId);
     }
-    return { id, item, content, familyId, number: firstNumber + i, revisionId: newId(), tagging: taggingOf(item, keys) };
+    return {
+      id,
+      item,
+      content,
+      familyId,
+      number: firstNumber + i,
+      revisionId: newId(),
+      tagging: taggingOf(item, keys),
+    };
   });
-  await store.insertAll(db, "family", families.map((id) => ({ departmentId, id, note: null })));
+  await store.insertAll(
+    db,
+    "family",
+    families.map((id) => ({ departmentId, id, note: null })),
+  );
   await store.insertAll(
     db,
     "item",
@@ -140,10 +153,16 @@ async function insertFresh(
   await store.insertAll(
     db,
     "itemStandard",
-    rows.flatMap(({ id, tagging }) => tagging.standardIds.map((standardId) => ({ departmentId, itemId: id, standardId }))),
+    rows.flatMap(({ id, tagging }) =>
+      tagging.standardIds.map((standardId) => ({ departmentId, itemId: id, standardId })),
+    ),
   );
   await store.insertSearch(
     db,
-    rows.map(({ id, content, tagging }) => ({ departmentId, itemId: id, words: `${tagging.label ?? ""} ${kindOf(content).words(content)}` })),
+    rows.map(({ id, content, tagging }) => ({
+      departmentId,
+      itemId: id,
+      words: `${tagging.label ?? ""} ${kindOf(content).words(content)}`,
+    })),
   );
 }

@@ -21,7 +21,10 @@ export function lookUp(map: ReadonlyMap<string, string>, key: string, what: stri
   throw new Failure("invalid", detail, { errors: [{ pointer: "/body", detail }] });
 }
 
-export async function importStandards({ db, caller }: Scope<Member>, file: DepartmentFile): Promise<{ keys: Map<string, string>; created: number }> {
+export async function importStandards(
+  { db, caller }: Scope<Member>,
+  file: DepartmentFile,
+): Promise<{ keys: Map<string, string>; created: number }> {
   const { departmentId } = caller;
   const known = await store.listStandards(db, departmentId);
   const keys = new Map(known.map((row) => [row.code, row.id]));
@@ -75,7 +78,18 @@ export async function importTopics(
       const parentId = topic.parent === undefined ? null : lookUp(keys, topic.parent, "topic");
       if (parentId !== null) parents.set(id, parentId);
       const { name, letter = null, hue = null, note = null } = topic;
-      return { departmentId, id, parentId, name, letter, hue, note, position: known.length + i + 1, mergedIntoId: null, archivedAt: null };
+      return {
+        departmentId,
+        id,
+        parentId,
+        name,
+        letter,
+        hue,
+        note,
+        position: known.length + i + 1,
+        mergedIntoId: null,
+        archivedAt: null,
+      };
     }),
   );
   for (const row of known) if (row.parentId !== null) parents.set(row.id, row.parentId);
@@ -96,14 +110,20 @@ export async function importTopics(
     db,
     "topicStandard",
     fresh.flatMap((topic) =>
-      topic.standards.map((code) => ({ departmentId, topicId: keys.get(topic.key) ?? "", standardId: lookUp(standards, code, "standard") })),
+      topic.standards.map((code) => ({
+        departmentId,
+        topicId: keys.get(topic.key) ?? "",
+        standardId: lookUp(standards, code, "standard"),
+      })),
     ),
   );
   return { keys, created: fresh.length };
 }
 
 /** A topic's key in a file: its path of names, which is readable and stays the same from export to import. */
-export function topicPaths(topics: readonly { id: string; parentId: string | null; name: string }[]): Map<string, string> {
+export function topicPaths(
+  topics: readonly { id: string; parentId: string | null; name: string }[],
+): Map<string, string> {
   const byId = new Map(topics.map((topic) => [topic.id, topic]));
   const pathOf = (topic: (typeof topics)[number]): string => {
     const parent = byId.get(topic.parentId ?? "");
@@ -112,30 +132,62 @@ export function topicPaths(topics: readonly { id: string; parentId: string | nul
   return new Map(topics.map((topic) => [pathOf(topic), topic.id]));
 }
 
-export async function importMisconceptions({ db, caller }: Scope<Member>, file: DepartmentFile): Promise<Map<string, string>> {
+export async function importMisconceptions(
+  { db, caller }: Scope<Member>,
+  file: DepartmentFile,
+): Promise<Map<string, string>> {
   const { departmentId } = caller;
-  const known = new Map((await store.listMisconceptions(db, departmentId)).map((row) => [row.name.toLowerCase(), row.id]));
-  const rows = file.misconceptions.map(({ key, name }) => ({ key, name, id: known.get(name.toLowerCase()) ?? newId(), isNew: !known.has(name.toLowerCase()) }));
-  await store.insertAll(db, "misconception", rows.filter((row) => row.isNew).map(({ id, name }) => ({ departmentId, id, name })));
+  const known = new Map(
+    (await store.listMisconceptions(db, departmentId)).map((row) => [row.name.toLowerCase(), row.id]),
+  );
+  const rows = file.misconceptions.map(({ key, name }) => ({
+    key,
+    name,
+    id: known.get(name.toLowerCase()) ?? newId(),
+    isNew: !known.has(name.toLowerCase()),
+  }));
+  await store.insertAll(
+    db,
+    "misconception",
+    rows.filter((row) => row.isNew).map(({ id, name }) => ({ departmentId, id, name })),
+  );
   return new Map(rows.map((row) => [row.key, row.id]));
 }
 
-export async function importCourses({ db, caller }: Scope<Member>, file: DepartmentFile, topics: ReadonlyMap<string, string>) {
+export async function importCourses(
+  { db, caller }: Scope<Member>,
+  file: DepartmentFile,
+  topics: ReadonlyMap<string, string>,
+) {
   const { departmentId } = caller;
   const known = new Map((await store.listCourses(db, departmentId)).map((row) => [row.name, row.id]));
   const keys = new Map<string, string>(known);
   const fresh = file.courses.filter((course) => !known.has(course.name));
   for (const course of file.courses) keys.set(course.key, known.get(course.name) ?? newId());
-  await store.insertAll(db, "course", fresh.map(({ key, name }) => ({ departmentId, id: keys.get(key) ?? "", name })));
+  await store.insertAll(
+    db,
+    "course",
+    fresh.map(({ key, name }) => ({ departmentId, id: keys.get(key) ?? "", name })),
+  );
   for (const course of fresh) {
     const courseId = keys.get(course.key) ?? "";
     const units = course.units.map((unit, i) => ({ ...unit, id: newId(), position: i + 1 }));
-    await store.insertAll(db, "unit", units.map(({ id, position, name, letter, hue }) => ({ departmentId, id, courseId, position, name, letter, hue })));
+    await store.insertAll(
+      db,
+      "unit",
+      units.map(({ id, position, name, letter, hue }) => ({ departmentId, id, courseId, position, name, letter, hue })),
+    );
     await store.insertAll(
       db,
       "unitTopic",
       units.flatMap((unit) =>
-        unit.topics.map((topic, i) => ({ departmentId, courseId, unitId: unit.id, topicId: lookUp(topics, topic, "topic"), position: i + 1 })),
+        unit.topics.map((topic, i) => ({
+          departmentId,
+          courseId,
+          unitId: unit.id,
+          topicId: lookUp(topics, topic, "topic"),
+          position: i + 1,
+        })),
       ),
     );
   }
@@ -158,37 +210,78 @@ export async function importClasses(
     await store.insertAll(
       db,
       "closedDays",
-      closed.map(({ from, to, label }) => ({ departmentId, id: newId(), schoolYearId, classId: null, fromOn: from, toOn: to, label })),
+      closed.map(({ from, to, label }) => ({
+        departmentId,
+        id: newId(),
+        schoolYearId,
+        classId: null,
+        fromOn: from,
+        toOn: to,
+        label,
+      })),
     );
   }
   const schoolYearId = year.id;
   const known = new Set((await store.listClasses(db, departmentId, schoolYearId)).map((row) => row.name));
   const units = await store.listUnits(db, departmentId);
   const fresh = file.classes.filter((one) => !known.has(one.name));
-  const taken = await store.listTakenCards(db, fresh.flatMap((one) => one.students.flatMap((student) => student.entryCard ?? [])));
+  const taken = await store.listTakenCards(
+    db,
+    fresh.flatMap((one) => one.students.flatMap((student) => student.entryCard ?? [])),
+  );
   const cardFor = (wanted: string | undefined) => (wanted === undefined || taken.has(wanted) ? newEntryCard() : wanted);
   let students = 0;
   for (const one of fresh) {
     const classId = newId();
     const courseId = lookUp(courses, one.course, "course");
     const { meetingDays, rehearsal, examOn = null } = one;
-    await store.insertAll(db, "class", [{ departmentId, id: classId, courseId, schoolYearId, name: one.name, rehearsal, meetingDays, examOn, timeZone: null }]);
+    await store.insertAll(db, "class", [
+      {
+        departmentId,
+        id: classId,
+        courseId,
+        schoolYearId,
+        name: one.name,
+        rehearsal,
+        meetingDays,
+        examOn,
+        timeZone: null,
+      },
+    ]);
     const unitIds = new Map(units.filter((unit) => unit.courseId === courseId).map((unit) => [unit.letter, unit.id]));
     await store.insertAll(
       db,
       "classUnit",
-      one.units.map(({ letter, from, to }) => ({ departmentId, classId, unitId: lookUp(unitIds, letter, "unit"), plannedFrom: from, plannedTo: to })),
+      one.units.map(({ letter, from, to }) => ({
+        departmentId,
+        classId,
+        unitId: lookUp(unitIds, letter, "unit"),
+        plannedFrom: from,
+        plannedTo: to,
+      })),
     );
     await store.insertAll(
       db,
       "classTopic",
-      one.taught.map(({ topic, on }) => ({ departmentId, classId, topicId: lookUp(topics, topic, "topic"), taughtOn: on })),
+      one.taught.map(({ topic, on }) => ({
+        departmentId,
+        classId,
+        topicId: lookUp(topics, topic, "topic"),
+        taughtOn: on,
+      })),
     );
     const rows = one.students.map((student) => ({ ...student, id: newId() }));
     await store.insertAll(
       db,
       "student",
-      rows.map(({ id, givenName, familyName }) => ({ departmentId, id, externalId: null, givenName, familyName, pseudonymisedAt: null })),
+      rows.map(({ id, givenName, familyName }) => ({
+        departmentId,
+        id,
+        externalId: null,
+        givenName,
+        familyName,
+        pseudonymisedAt: null,
+      })),
     );
     await store.insertAll(
       db,

@@ -7,7 +7,13 @@ import { record } from "../platform/history.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import * as departmentFile from "./exportDepartment.ts";
 import { importItems } from "./importItems.ts";
-import { importClasses, importCourses, importMisconceptions, importStandards, importTopics } from "./importStructure.ts";
+import {
+  importClasses,
+  importCourses,
+  importMisconceptions,
+  importStandards,
+  importTopics,
+} from "./importStructure.ts";
 
 /** All of it or nothing; what the department has already is left as it is, items whose content differs are revised. */
 export function importDepartment(
@@ -21,10 +27,27 @@ export function importDepartment(
     const misconceptions = await importMisconceptions(within, body);
     const courses = await importCourses(within, body, topics.keys);
     const classes = await importClasses(within, body, { courses: courses.keys, topics: topics.keys });
-    const items = await importItems(within, body, { standards: standards.keys, topics: topics.keys, misconceptions, courses: courses.keys });
+    const items = await importItems(within, body, {
+      standards: standards.keys,
+      topics: topics.keys,
+      misconceptions,
+      courses: courses.keys,
+    });
     const { departmentId } = within.caller;
-    const created = { standards: standards.created, topics: topics.created, courses: courses.created, ...classes, items: items.created };
-    await record(within, { departmentId, entity: "department", entityId: departmentId, action: "imported", after: created });
+    const created = {
+      standards: standards.created,
+      topics: topics.created,
+      courses: courses.created,
+      ...classes,
+      items: items.created,
+    };
+    await record(within, {
+      departmentId,
+      entity: "department",
+      entityId: departmentId,
+      action: "imported",
+      after: created,
+    });
     return { created, revised: { items: items.revised }, unchanged: { items: items.unchanged } };
   });
 }

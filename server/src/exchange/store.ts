@@ -6,18 +6,27 @@ import type { Tables } from "../platform/tables.ts";
 type Owned = Exclude<keyof Tables, "installation" | "department" | "person" | "throttle">;
 
 /** Inserts rows in batches that stay below PostgreSQL's 65,535 parameters. */
-export async function insertAll<T extends Owned>(db: Db, table: T, rows: readonly Insertable<Tables[T]>[]): Promise<void> {
+export async function insertAll<T extends Owned>(
+  db: Db,
+  table: T,
+  rows: readonly Insertable<Tables[T]>[],
+): Promise<void> {
   for (let at = 0; at < rows.length; at += 500) {
     // Safe: the row type follows from the table; Kysely cannot see through the type parameter.
     await (db as unknown as Kysely<Record<string, Record<string, unknown>>>)
       .insertInto(table)
-      .values(rows.slice(at, at + 500) as Record<string, unknown>[])
+      .values(rows.slice(at, at + 500))
       .execute();
   }
 }
 
 export function listFrameworks(db: Db, departmentId: string) {
-  return db.selectFrom("framework").select(["id", "guid", "title"]).where("departmentId", "=", departmentId).orderBy("id").execute();
+  return db
+    .selectFrom("framework")
+    .select(["id", "guid", "title"])
+    .where("departmentId", "=", departmentId)
+    .orderBy("id")
+    .execute();
 }
 
 export function listStandards(db: Db, departmentId: string) {
@@ -40,15 +49,29 @@ export function listTopics(db: Db, departmentId: string) {
 }
 
 export function listTopicStandards(db: Db, departmentId: string) {
-  return db.selectFrom("topicStandard").select(["topicId", "standardId"]).where("departmentId", "=", departmentId).execute();
+  return db
+    .selectFrom("topicStandard")
+    .select(["topicId", "standardId"])
+    .where("departmentId", "=", departmentId)
+    .execute();
 }
 
 export function listMisconceptions(db: Db, departmentId: string) {
-  return db.selectFrom("misconception").select(["id", "name"]).where("departmentId", "=", departmentId).orderBy("name").execute();
+  return db
+    .selectFrom("misconception")
+    .select(["id", "name"])
+    .where("departmentId", "=", departmentId)
+    .orderBy("name")
+    .execute();
 }
 
 export function listCourses(db: Db, departmentId: string) {
-  return db.selectFrom("course").select(["id", "name"]).where("departmentId", "=", departmentId).orderBy("name").execute();
+  return db
+    .selectFrom("course")
+    .select(["id", "name"])
+    .where("departmentId", "=", departmentId)
+    .orderBy("name")
+    .execute();
 }
 
 export function listUnits(db: Db, departmentId: string) {
@@ -62,7 +85,12 @@ export function listUnits(db: Db, departmentId: string) {
 }
 
 export function listUnitTopics(db: Db, departmentId: string) {
-  return db.selectFrom("unitTopic").select(["unitId", "topicId"]).where("departmentId", "=", departmentId).orderBy("position").execute();
+  return db
+    .selectFrom("unitTopic")
+    .select(["unitId", "topicId"])
+    .where("departmentId", "=", departmentId)
+    .orderBy("position")
+    .execute();
 }
 
 export function findNewestSchoolYear(db: Db, departmentId: string) {
@@ -96,7 +124,12 @@ export function listClasses(db: Db, departmentId: string, schoolYearId: string) 
 }
 
 export function listClassUnits(db: Db, departmentId: string) {
-  return db.selectFrom("classUnit").selectAll().where("departmentId", "=", departmentId).orderBy("plannedFrom").execute();
+  return db
+    .selectFrom("classUnit")
+    .selectAll()
+    .where("departmentId", "=", departmentId)
+    .orderBy("plannedFrom")
+    .execute();
 }
 
 export function listClassTopics(db: Db, departmentId: string) {
@@ -111,7 +144,13 @@ export function listEnrolments(db: Db, departmentId: string) {
     )
     .where("enrolment.departmentId", "=", departmentId)
     .where("enrolment.leftOn", "is", null)
-    .select(["enrolment.classId", "student.givenName", "student.familyName", "enrolment.entryCard", "enrolment.arrangements"])
+    .select([
+      "enrolment.classId",
+      "student.givenName",
+      "student.familyName",
+      "enrolment.entryCard",
+      "enrolment.arrangements",
+    ])
     .orderBy("student.familyName")
     .orderBy("student.givenName")
     .execute();
@@ -125,14 +164,28 @@ export function listItems(db: Db, departmentId: string) {
     )
     .where("item.departmentId", "=", departmentId)
     .where("item.archivedAt", "is", null)
-    .select(["item.id", "item.number", "item.origin", "item.label", "item.topicId", "item.familyId", "item.demand", "item.use", "item.status"])
+    .select([
+      "item.id",
+      "item.number",
+      "item.origin",
+      "item.label",
+      "item.topicId",
+      "item.familyId",
+      "item.demand",
+      "item.use",
+      "item.status",
+    ])
     .select(["item.expectedSeconds", "item.writerDifficulty", "item.language", "item.version", "revision.content"])
     .orderBy("item.number")
     .execute();
 }
 
 export function listItemStandards(db: Db, departmentId: string) {
-  return db.selectFrom("itemStandard").select(["itemId", "standardId"]).where("departmentId", "=", departmentId).execute();
+  return db
+    .selectFrom("itemStandard")
+    .select(["itemId", "standardId"])
+    .where("departmentId", "=", departmentId)
+    .execute();
 }
 
 /** The entry cards of `cards` that somebody has already, in any department. */
@@ -142,7 +195,10 @@ export async function listTakenCards(db: Db, cards: readonly string[]): Promise<
   return new Set(rows.map((row) => row.entryCard));
 }
 
-export async function insertSearch(db: Db, rows: readonly { departmentId: string; itemId: string; words: string }[]): Promise<void> {
+export async function insertSearch(
+  db: Db,
+  rows: readonly { departmentId: string; itemId: string; words: string }[],
+): Promise<void> {
   for (const { departmentId, itemId, words } of rows) {
     await db
       .insertInto("itemSearch")

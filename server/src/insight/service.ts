@@ -23,13 +23,18 @@ function shareOf(right: number, outOf: number) {
   return { right, outOf, low: interval?.low ?? null, high: interval?.high ?? null };
 }
 
-export async function showResults(scope: Scope<Member>, { params }: Input<typeof contract.showResults>): Promise<Results> {
+export async function showResults(
+  scope: Scope<Member>,
+  { params }: Input<typeof contract.showResults>,
+): Promise<Results> {
   const { db, caller } = scope;
   const { departmentId } = caller;
   const release = await describeRelease(scope, departmentId, params.releaseId);
   const items = await listItemsOfRelease(scope, departmentId, release.id);
   const answers = await store.listFirstGoAnswers(db, departmentId, release.id);
-  const states = new Map((await store.listFirstGoStates(db, departmentId, release.id)).map((row) => [row.studentId, row.state]));
+  const states = new Map(
+    (await store.listFirstGoStates(db, departmentId, release.id)).map((row) => [row.studentId, row.state]),
+  );
   const misconceptions = await store.listMisconceptions(db, departmentId);
   const { students } = await listEnrolments(scope, { params: { classId: release.classId } });
   const plan = await dueOfClass(scope, departmentId, release.classId);
@@ -44,19 +49,36 @@ export async function showResults(scope: Scope<Member>, { params }: Input<typeof
     begun: release.begun,
     handedIn: release.handedIn,
     items: items
-      .map((item, i) => resultOf(item, i + 1, answers.filter((answer) => answer.itemId === item.itemId), misconceptions))
+      .map((item, i) =>
+        resultOf(
+          item,
+          i + 1,
+          answers.filter((answer) => answer.itemId === item.itemId),
+          misconceptions,
+        ),
+      )
       .sort((a, b) => weakness(a) - weakness(b) || a.position - b.position),
     waiting: students
       .filter(({ studentId }) => !states.has(studentId) || states.get(studentId) === "running")
-      .map(({ studentId, name }) => ({ studentId, name, state: states.has(studentId) ? ("running" as const) : ("notBegun" as const) })),
+      .map(({ studentId, name }) => ({
+        studentId,
+        name,
+        state: states.has(studentId) ? ("running" as const) : ("notBegun" as const),
+      })),
     plan: answers.length === 0 ? [] : movedTopics(plan, items),
   };
 }
 
 /** Items nobody answered come last. */
-const weakness = ({ facility }: Results["items"][number]) => (facility.outOf === 0 ? 2 : facility.right / facility.outOf);
+const weakness = ({ facility }: Results["items"][number]) =>
+  facility.outOf === 0 ? 2 : facility.right / facility.outOf;
 
-function resultOf(item: ReleaseItem, position: number, answers: readonly FirstGoAnswer[], misconceptions: ReadonlyMap<string, string>) {
+function resultOf(
+  item: ReleaseItem,
+  position: number,
+  answers: readonly FirstGoAnswer[],
+  misconceptions: ReadonlyMap<string, string>,
+) {
   const kind = kindOf(item.content);
   const given = answers.map((answer) => answer.answer ?? kind.blankAnswer());
   return {
@@ -67,7 +89,10 @@ function resultOf(item: ReleaseItem, position: number, answers: readonly FirstGo
     stem: plainText(item.content.stem),
     topic: item.topic ?? "no topic",
     strand: strandOf(item),
-    facility: shareOf(answers.reduce((sum, answer) => sum + answer.credit, 0), answers.length),
+    facility: shareOf(
+      answers.reduce((sum, answer) => sum + answer.credit, 0),
+      answers.length,
+    ),
     choices: kind.summarise(item.content, given).map(({ misconceptionId, ...choice }) => ({
       ...choice,
       share: shareOf(choice.count, answers.length),

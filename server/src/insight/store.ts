@@ -5,7 +5,9 @@ import type { Db } from "../platform/database.ts";
 export function listFirstGoAnswers(db: Db, departmentId: string, releaseId: string) {
   return db
     .selectFrom("sitting")
-    .innerJoin("sittingItem as si", (join) => join.onRef("si.departmentId", "=", "sitting.departmentId").onRef("si.sittingId", "=", "sitting.id"))
+    .innerJoin("sittingItem as si", (join) =>
+      join.onRef("si.departmentId", "=", "sitting.departmentId").onRef("si.sittingId", "=", "sitting.id"),
+    )
     .innerJoin("mark", (join) =>
       join
         .onRef("mark.departmentId", "=", "si.departmentId")
@@ -41,6 +43,10 @@ export function listFirstGoStates(db: Db, departmentId: string, releaseId: strin
 }
 
 export async function listMisconceptions(db: Db, departmentId: string): Promise<Map<string, string>> {
-  const rows = await db.selectFrom("misconception").select(["id", "name"]).where("departmentId", "=", departmentId).execute();
+  const rows = await db
+    .selectFrom("misconception")
+    .select(["id", "name"])
+    .where("departmentId", "=", departmentId)
+    .execute();
   return new Map(rows.map((row) => [row.id, row.name]));
 }

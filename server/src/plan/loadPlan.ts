@@ -30,7 +30,12 @@ export async function loadPlan(scope: Scope, departmentId: string, classId: stri
   for (const [, topics] of groupBy(rows, (row) => row.unitId)) {
     const { plannedFrom, plannedTo } = topics[0] ?? {};
     if (plannedFrom == null || plannedTo == null) continue;
-    const schedule = { from: dayOf(plannedFrom), to: dayOf(plannedTo), meetingDays: one.meetingDays, closed: closedSpans };
+    const schedule = {
+      from: dayOf(plannedFrom),
+      to: dayOf(plannedTo),
+      meetingDays: one.meetingDays,
+      closed: closedSpans,
+    };
     taughtDays(schedule, topics.length).forEach((day, i) => scheduled.set(topics[i]?.topicId ?? "", day));
   }
   return {
@@ -48,4 +53,5 @@ export async function loadPlan(scope: Scope, departmentId: string, classId: stri
 }
 
 /** For every topic of the bank, the topic of the class's course that its evidence counts for. */
-export const rollUpOf = ({ db }: Scope, departmentId: string, courseId: string) => store.listRollUp(db, departmentId, courseId);
+export const rollUpOf = ({ db }: Scope, departmentId: string, courseId: string) =>
+  store.listRollUp(db, departmentId, courseId);

@@ -1,7 +1,14 @@
 /** A class's memory in the database: taking evidence in when a sitting is marked, and replaying it. */
 import { groupBy } from "@verdant/core/groupBy";
 import { dateOf, dayOf } from "@verdant/core/plan/day";
-import { memoryKey, noMemory, remember, type ClassMemory, type ItemEvidence, type TopicMemory } from "@verdant/core/plan/remember";
+import {
+  memoryKey,
+  noMemory,
+  remember,
+  type ClassMemory,
+  type ItemEvidence,
+  type TopicMemory,
+} from "@verdant/core/plan/remember";
 import type { Scope } from "../platform/scope.ts";
 import { loadPlan } from "./loadPlan.ts";
 import * as store from "./store.ts";
@@ -17,7 +24,12 @@ export interface SittingEvidence {
 }
 
 /** The memory of a class, or the part of it that concerns one student. */
-export async function loadMemory({ db }: Scope, departmentId: string, classId: string, studentId?: string): Promise<ClassMemory> {
+export async function loadMemory(
+  { db }: Scope,
+  departmentId: string,
+  classId: string,
+  studentId?: string,
+): Promise<ClassMemory> {
   const [states, evidence, offsets] = await Promise.all([
     store.listStates(db, departmentId, classId, studentId),
     store.listLastDayEvidence(db, departmentId, classId, studentId),
@@ -36,7 +48,9 @@ export async function loadMemory({ db }: Scope, departmentId: string, classId: s
     return [key, { now: { s: row.s, d: row.d }, lastOn: dayOf(row.lastOn), before, answers: answers.get(key) ?? [] }];
   });
   const ofKind = (kind: string) =>
-    offsets.filter((row) => row.kind === kind).map((row) => [row.subjectId, { value: row.value, lambda: row.lambda }] as const);
+    offsets
+      .filter((row) => row.kind === kind)
+      .map((row) => [row.subjectId, { value: row.value, lambda: row.lambda }] as const);
   return {
     topics: new Map(topics),
     classOffset: ofKind("class")[0]?.[1] ?? noMemory.classOffset,
@@ -63,7 +77,20 @@ export async function takeEvidence(scope: Scope, sitting: SittingEvidence): Prom
     const lastOn = memory.topics.get(memoryKey(studentId, topicId))?.lastOn ?? 0;
     const on = Math.max(dayOf(sitting.on), lastOn);
     for (const { itemId, position, chance, slip, credit } of answers) {
-      rows.push({ departmentId, classId, seq, studentId, topicId, itemId, on: dateOf(on), sittingId, position, chance, slip, credit });
+      rows.push({
+        departmentId,
+        classId,
+        seq,
+        studentId,
+        topicId,
+        itemId,
+        on: dateOf(on),
+        sittingId,
+        position,
+        chance,
+        slip,
+        credit,
+      });
     }
     const { standards = 1, taughtOn = null } = topic ?? {};
     memory = remember(memory, { studentId, topicId, on, taughtOn, standards, answers });
@@ -87,7 +114,14 @@ export async function replayClass(scope: Scope, departmentId: string, classId: s
       const first = answers[0];
       if (!first) continue;
       const { standards = 1, taughtOn = null } = topic ?? {};
-      memory = remember(memory, { studentId: first.studentId, topicId, on: dayOf(first.on), taughtOn, standards, answers });
+      memory = remember(memory, {
+        studentId: first.studentId,
+        topicId,
+        on: dayOf(first.on),
+        taughtOn,
+        standards,
+        answers,
+      });
     }
   }
   await store.deleteMemory(db, departmentId, classId);
@@ -128,9 +162,18 @@ async function storeMemory(
     }),
   );
   const changed = <K extends "topicOffsets" | "studentOffsets">(map: K, kind: "topic" | "student") =>
-    [...after[map]].filter(([id, offset]) => before[map].get(id) !== offset).map(([subjectId, offset]) => ({ ...owned, kind, subjectId, ...offset }));
-  const classWide = after.classOffset === before.classOffset ? [] : [{ ...owned, kind: "class" as const, subjectId: classId, ...after.classOffset }];
-  await store.upsertOffsets(db, [...classWide, ...changed("topicOffsets", "topic"), ...changed("studentOffsets", "student")]);
+    [...after[map]]
+      .filter(([id, offset]) => before[map].get(id) !== offset)
+      .map(([subjectId, offset]) => ({ ...owned, kind, subjectId, ...offset }));
+  const classWide =
+    after.classOffset === before.classOffset
+      ? []
+      : [{ ...owned, kind: "class" as const, subjectId: classId, ...after.classOffset }];
+  await store.upsertOffsets(db, [
+    ...classWide,
+    ...changed("topicOffsets", "topic"),
+    ...changed("studentOffsets", "student"),
+  ]);
 }
 
 export const updateCredit = store.updateCredit;

@@ -8,10 +8,16 @@ export function listPlanTopics(db: Db, departmentId: string, classId: string) {
   return db
     .selectFrom("class")
     .innerJoin("unitTopic", (join) =>
-      join.onRef("unitTopic.departmentId", "=", "class.departmentId").onRef("unitTopic.courseId", "=", "class.courseId"),
+      join
+        .onRef("unitTopic.departmentId", "=", "class.departmentId")
+        .onRef("unitTopic.courseId", "=", "class.courseId"),
     )
-    .innerJoin("unit", (join) => join.onRef("unit.departmentId", "=", "class.departmentId").onRef("unit.id", "=", "unitTopic.unitId"))
-    .innerJoin("topic", (join) => join.onRef("topic.departmentId", "=", "class.departmentId").onRef("topic.id", "=", "unitTopic.topicId"))
+    .innerJoin("unit", (join) =>
+      join.onRef("unit.departmentId", "=", "class.departmentId").onRef("unit.id", "=", "unitTopic.unitId"),
+    )
+    .innerJoin("topic", (join) =>
+      join.onRef("topic.departmentId", "=", "class.departmentId").onRef("topic.id", "=", "unitTopic.topicId"),
+    )
     .leftJoin("classUnit", (join) =>
       join
         .onRef("classUnit.departmentId", "=", "class.departmentId")
@@ -27,7 +33,13 @@ export function listPlanTopics(db: Db, departmentId: string, classId: string) {
     .where("class.departmentId", "=", departmentId)
     .where("class.id", "=", classId)
     .select(["topic.id as topicId", "topic.name as topic", "unit.id as unitId", "unit.name", "unit.letter", "unit.hue"])
-    .select(["classUnit.plannedFrom", "classUnit.plannedTo", "classTopic.taughtOn", "classTopic.importance", "classTopic.stance"])
+    .select([
+      "classUnit.plannedFrom",
+      "classUnit.plannedTo",
+      "classTopic.taughtOn",
+      "classTopic.importance",
+      "classTopic.stance",
+    ])
     .select((eb) =>
       eb
         .selectFrom("topicStandard")
@@ -56,7 +68,9 @@ export async function listRollUp(db: Db, departmentId: string, courseId: string)
   const rows = await db
     .selectFrom("topicAncestor")
     .innerJoin("unitTopic", (join) =>
-      join.onRef("unitTopic.departmentId", "=", "topicAncestor.departmentId").onRef("unitTopic.topicId", "=", "topicAncestor.ancestorId"),
+      join
+        .onRef("unitTopic.departmentId", "=", "topicAncestor.departmentId")
+        .onRef("unitTopic.topicId", "=", "topicAncestor.ancestorId"),
     )
     .where("topicAncestor.departmentId", "=", departmentId)
     .where("unitTopic.courseId", "=", courseId)
@@ -94,7 +108,14 @@ export function listLastDayEvidence(db: Db, departmentId: string, classId: strin
     .where("evidence.classId", "=", classId)
     .where("evidence.void", "=", false)
     .$if(studentId !== undefined, (query) => query.where("evidence.studentId", "=", studentId ?? ""))
-    .select(["evidence.studentId", "evidence.topicId", "evidence.itemId", "evidence.chance", "evidence.slip", "evidence.credit"])
+    .select([
+      "evidence.studentId",
+      "evidence.topicId",
+      "evidence.itemId",
+      "evidence.chance",
+      "evidence.slip",
+      "evidence.credit",
+    ])
     .orderBy("evidence.seq")
     .orderBy("evidence.position")
     .execute();
@@ -114,7 +135,12 @@ export function listEvidence(db: Db, departmentId: string, classId: string) {
 }
 
 export function listOffsets(db: Db, departmentId: string, classId: string) {
-  return db.selectFrom("memoryOffset").selectAll().where("departmentId", "=", departmentId).where("classId", "=", classId).execute();
+  return db
+    .selectFrom("memoryOffset")
+    .selectAll()
+    .where("departmentId", "=", departmentId)
+    .where("classId", "=", classId)
+    .execute();
 }
 
 /** Answers per topic that count, and the last release in which it came back. */
@@ -124,7 +150,9 @@ export async function listReturns(db: Db, departmentId: string, classId: string)
       qb
         .selectFrom("evidence")
         .innerJoin("sitting", (join) =>
-          join.onRef("sitting.departmentId", "=", "evidence.departmentId").onRef("sitting.id", "=", "evidence.sittingId"),
+          join
+            .onRef("sitting.departmentId", "=", "evidence.departmentId")
+            .onRef("sitting.id", "=", "evidence.sittingId"),
         )
         .where("evidence.departmentId", "=", departmentId)
         .where("evidence.classId", "=", classId)
@@ -138,9 +166,18 @@ export async function listReturns(db: Db, departmentId: string, classId: string)
         ]),
     )
     .selectFrom("by_release")
-    .innerJoin("release", (join) => join.onRef("release.id", "=", "by_release.releaseId").on("release.departmentId", "=", departmentId))
+    .innerJoin("release", (join) =>
+      join.onRef("release.id", "=", "by_release.releaseId").on("release.departmentId", "=", departmentId),
+    )
     .distinctOn("by_release.topicId")
-    .select(["by_release.topicId", "by_release.releaseId", "by_release.on", "by_release.right", "by_release.answers", "release.name"])
+    .select([
+      "by_release.topicId",
+      "by_release.releaseId",
+      "by_release.on",
+      "by_release.right",
+      "by_release.answers",
+      "release.name",
+    ])
     .select(sql<number>`sum(by_release.answers) over (partition by by_release.topic_id)`.as("allAnswers"))
     .orderBy("by_release.topicId")
     .orderBy("by_release.on", "desc")
@@ -168,7 +205,11 @@ export async function insertEvidence(db: Db, rows: Insertable<Tables["evidence"]
   if (rows.length > 0) await db.insertInto("evidence").values(rows).execute();
 }
 
-export async function updateCredit(db: Db, key: { departmentId: string; sittingId: string; position: number }, credit: number) {
+export async function updateCredit(
+  db: Db,
+  key: { departmentId: string; sittingId: string; position: number },
+  credit: number,
+) {
   await db
     .updateTable("evidence")
     .set({ credit })

@@ -25,9 +25,13 @@ export function connect(url: string, poolSize: number): Db {
 
 /** Brings the schema up to date; several processes may try at once. Returns the newest migration's name. */
 export async function migrate(db: Db): Promise<string> {
-  const ctype = await sql<{ ctype: string }>`select datctype as ctype from pg_database where datname = current_database()`.execute(db);
+  const ctype = await sql<{
+    ctype: string;
+  }>`select datctype as ctype from pg_database where datname = current_database()`.execute(db);
   if (ctype.rows[0]?.ctype === "C") {
-    throw new Error("The database was made with lc_ctype C, which breaks accents in searches. Make it with C.UTF-8 or a language's locale.");
+    throw new Error(
+      "The database was made with lc_ctype C, which breaks accents in searches. Make it with C.UTF-8 or a language's locale.",
+    );
   }
   const migrator = new Migrator({ db, provider: { getMigrations: () => Promise.resolve(migrations) } });
   const { error } = await migrator.migrateToLatest();

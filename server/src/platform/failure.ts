@@ -21,7 +21,10 @@ export function need<T>(found: T | null | undefined, what: string): T {
 }
 
 export function invalid(error: z.ZodError, part: string): Failure {
-  const errors = error.issues.map((issue) => ({ pointer: `/${[part, ...issue.path].join("/")}`, detail: issue.message }));
+  const errors = error.issues.map((issue) => ({
+    pointer: `/${[part, ...issue.path].join("/")}`,
+    detail: issue.message,
+  }));
   return new Failure("invalid", errors[0]?.detail ?? "Something is not valid.", { errors, cause: error });
 }
 

@@ -11,7 +11,11 @@ export const logRequests = (log: Logger) =>
     autoLogging: { ignore: (req) => req.url === "/api/health" || !(req.url ?? "").startsWith("/api/") },
     customLogLevel: (_req, res, error) => (error !== undefined || res.statusCode >= 500 ? "error" : "info"),
     serializers: {
-      req: (req: { id: unknown; method: string; url: string }) => ({ id: req.id, method: req.method, path: req.url.split("?")[0] }),
+      req: (req: { id: unknown; method: string; url: string }) => ({
+        id: req.id,
+        method: req.method,
+        path: req.url.split("?")[0],
+      }),
       res: (res: { statusCode: number }) => ({ status: res.statusCode }),
     },
   });

@@ -32,7 +32,11 @@ export function mount<E extends Endpoint>(router: Router, endpoint: E, handle: H
 }
 
 /** Mounts a whole feature; a missing or ill-typed handler does not compile. */
-export function mountAll<Es extends Record<string, Endpoint>>(router: Router, endpoints: Es, handlers: Handlers<Es>): void {
+export function mountAll<Es extends Record<string, Endpoint>>(
+  router: Router,
+  endpoints: Es,
+  handlers: Handlers<Es>,
+): void {
   for (const name of Object.keys(endpoints)) {
     // Safe: both come from the same key; TypeScript cannot follow the correlation.
     mount(router, endpoints[name] as Endpoint, handlers[name] as Handler<Endpoint>);
@@ -84,7 +88,8 @@ export const answerErrors =
     const failure =
       error instanceof Failure
         ? error
-        : (clientError(error) ?? new Failure("internal", "Your input was not changed. The error was recorded; try again."));
+        : (clientError(error) ??
+          new Failure("internal", "Your input was not changed. The error was recorded; try again."));
     if (failure.kind === "internal") report(error, req);
     const problem = toProblem(failure, req.originalUrl);
     res.status(problem.status).type("application/problem+json").send(JSON.stringify(problem));
@@ -93,7 +98,8 @@ export const answerErrors =
 /** body-parser marks malformed JSON and over-large bodies with a 4xx `status`. */
 function clientError(error: unknown): Failure | undefined {
   const status = (error as { status?: unknown } | null)?.status;
-  if (status === 413) return new Failure("tooLarge", "This is larger than one request may be; send it in parts.", { cause: error });
+  if (status === 413)
+    return new Failure("tooLarge", "This is larger than one request may be; send it in parts.", { cause: error });
   return typeof status === "number" && status >= 400 && status < 500
     ? new Failure("invalid", "The request could not be read.", { cause: error })
     : undefined;

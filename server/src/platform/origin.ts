@@ -12,7 +12,9 @@ export const mustComeFromHere: RequestHandler = (req, _res, next) => {
   const site = req.get("sec-fetch-site");
   const origin = req.get("origin");
   const isForeign =
-    site !== undefined ? site !== "same-origin" && site !== "none" : origin !== undefined && hostOf(origin) !== req.get("host");
+    site !== undefined
+      ? site !== "same-origin" && site !== "none"
+      : origin !== undefined && hostOf(origin) !== req.get("host");
   next(isForeign ? new Failure("forbidden", "This request did not come from the application's own pages.") : undefined);
 };
 

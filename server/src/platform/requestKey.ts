@@ -22,8 +22,12 @@ export function answerOnce<C extends Caller>(
       .values({ ...row, answered: null, at: within.now() })
       .onConflict((conflict) => conflict.doNothing())
       .executeTakeFirst();
-    const match = within.db.selectFrom("requestKey").where("departmentId", "=", row.departmentId).where("key", "=", row.key);
-    if (fresh.numInsertedOrUpdatedRows === 0n) return (await match.select("answered").executeTakeFirstOrThrow()).answered;
+    const match = within.db
+      .selectFrom("requestKey")
+      .where("departmentId", "=", row.departmentId)
+      .where("key", "=", row.key);
+    if (fresh.numInsertedOrUpdatedRows === 0n)
+      return (await match.select("answered").executeTakeFirstOrThrow()).answered;
     const answered = await work(within);
     await within.db
       .updateTable("requestKey")

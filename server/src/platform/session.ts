@@ -29,7 +29,13 @@ export async function callerOf(db: Db, req: Request, now: Date): Promise<Caller>
     .executeTakeFirst();
   if (row?.studentId != null) return { kind: "student", departmentId: row.departmentId, studentId: row.studentId };
   if (row?.personId == null || (row.role !== "lead" && row.role !== "teacher")) return { kind: "nobody" };
-  return { kind: "member", departmentId: row.departmentId, personId: row.personId, name: row.name ?? "", role: row.role };
+  return {
+    kind: "member",
+    departmentId: row.departmentId,
+    personId: row.personId,
+    name: row.name ?? "",
+    role: row.role,
+  };
 }
 
 /** Sets or clears the cookie; `Secure` whenever the browser came by https, also through a proxy that is trusted. */

@@ -26,7 +26,10 @@ export function mountShell(router: Router, folder: string): void {
   const pages = ["index.html", "student.html"].map((name) => join(folder, name));
   const [staff, student] = pages.map((path) => (existsSync(path) ? readFileSync(path, "utf8") : null));
   if (staff == null || student == null) return;
-  router.use("/assets", express.static(join(folder, "assets"), { immutable: true, maxAge: "1y", index: false, fallthrough: false }));
+  router.use(
+    "/assets",
+    express.static(join(folder, "assets"), { immutable: true, maxAge: "1y", index: false, fallthrough: false }),
+  );
   router.use(express.static(folder, { index: false, setHeaders: (res) => res.setHeader("cache-control", "no-cache") }));
   router.get("/s{/*path}", page(student));
   router.get("/{*path}", page(staff));

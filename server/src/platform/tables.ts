@@ -49,7 +49,14 @@ export interface Tables {
     before: JsonOrNull<unknown>;
     after: JsonOrNull<unknown>;
   };
-  draft: Owned & { personId: string; entity: string; entityId: string; baseVersion: number; body: Json<unknown>; savedAt: Date };
+  draft: Owned & {
+    personId: string;
+    entity: string;
+    entityId: string;
+    baseVersion: number;
+    body: Json<unknown>;
+    savedAt: Date;
+  };
 
   framework: Row & { guid: string; title: string; raw: JsonOrNull<unknown> };
   standard: Row & {
@@ -209,7 +216,13 @@ export interface Tables {
     handInBy: Date | null;
     shutsAt: Date | null;
   };
-  releasePart: Row & { releaseId: string; position: number; heading: string | null; instruction: JsonOrNull<unknown>; orderRule: string };
+  releasePart: Row & {
+    releaseId: string;
+    position: number;
+    heading: string | null;
+    instruction: JsonOrNull<unknown>;
+    orderRule: string;
+  };
   releasePlace: Row & {
     partId: string;
     position: number;
@@ -219,7 +232,13 @@ export interface Tables {
     take: number | null;
     pool: JsonOrNull<unknown>;
   };
-  releaseItem: Owned & { releaseId: string; placeId: string; itemId: string; revisionId: string; stimulusRevisionId: string | null };
+  releaseItem: Owned & {
+    releaseId: string;
+    placeId: string;
+    itemId: string;
+    revisionId: string;
+    stimulusRevisionId: string | null;
+  };
 
   sitting: Row & {
     releaseId: string;
@@ -312,5 +331,11 @@ export interface Tables {
     beforeOn: string;
     throughSeq: number;
   };
-  memoryOffset: Owned & { classId: string; kind: "class" | "topic" | "student"; subjectId: string; value: number; lambda: number };
+  memoryOffset: Owned & {
+    classId: string;
+    kind: "class" | "topic" | "student";
+    subjectId: string;
+    value: number;
+    lambda: number;
+  };
 }

@@ -17,7 +17,11 @@ export async function mustNotBeThrottled(scope: Scope, limits: readonly Limit[])
   const rows = await scope.db
     .selectFrom("throttle")
     .selectAll()
-    .where("key", "in", limits.map((limit) => limit.key))
+    .where(
+      "key",
+      "in",
+      limits.map((limit) => limit.key),
+    )
     .where("windowStart", ">", since)
     .execute();
   if (rows.some((row) => row.failures >= (limits.find((limit) => limit.key === row.key)?.failures ?? 0))) {

@@ -19,10 +19,19 @@ export function listTopics(db: Db, departmentId: string) {
         .as("standardIds"),
       eb
         .selectFrom("unitTopic")
-        .innerJoin("unit", (join) => join.onRef("unit.departmentId", "=", "unitTopic.departmentId").onRef("unit.id", "=", "unitTopic.unitId"))
+        .innerJoin("unit", (join) =>
+          join.onRef("unit.departmentId", "=", "unitTopic.departmentId").onRef("unit.id", "=", "unitTopic.unitId"),
+        )
         .whereRef("unitTopic.departmentId", "=", "topic.departmentId")
         .whereRef("unitTopic.topicId", "=", "topic.id")
-        .select(sql<{ letter: string; hue: number } | null>`(array_agg(json_build_object('letter', unit.letter, 'hue', unit.hue) order by unit.id))[1]`.as("strand"))
+        .select(
+          sql<{
+            letter: string;
+            hue: number;
+          } | null>`(array_agg(json_build_object('letter', unit.letter, 'hue', unit.hue) order by unit.id))[1]`.as(
+            "strand",
+          ),
+        )
         .as("strand"),
     ])
     .orderBy("position")

@@ -73,16 +73,25 @@ export async function enter(scope: Scope, { body }: Input<typeof contract.enter>
 
 /** The words of a card as they are kept: lower case, one space between. */
 export function entryCardOf(typed: string): string {
-  return typed.toLowerCase().split(/[^\p{L}]+/u).filter(Boolean).join(" ");
+  return typed
+    .toLowerCase()
+    .split(/[^\p{L}]+/u)
+    .filter(Boolean)
+    .join(" ");
 }
 
 export async function listDemoPeople(scope: Scope): Promise<Result<typeof contract.listDemoPeople>> {
   mustBeDemo(scope);
-  const members = (await store.listMembers(scope.db)).flatMap(({ role, ...one }) => (role === "guest" ? [] : [{ ...one, role }]));
+  const members = (await store.listMembers(scope.db)).flatMap(({ role, ...one }) =>
+    role === "guest" ? [] : [{ ...one, role }],
+  );
   const cards = await store.listEntryCards(scope.db, 4);
   return {
     members,
-    cards: cards.map((card) => ({ name: `${card.givenName} ${card.familyName}, ${card.className}`, card: card.entryCard })),
+    cards: cards.map((card) => ({
+      name: `${card.givenName} ${card.familyName}, ${card.className}`,
+      card: card.entryCard,
+    })),
   };
 }
 

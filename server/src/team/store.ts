@@ -47,7 +47,14 @@ export function findEntryCard(db: Db, card: string) {
 
 export async function insertSession(
   db: Db,
-  row: { tokenHash: Buffer; departmentId: string; personId: string | null; studentId: string | null; createdAt: Date; expiresAt: Date },
+  row: {
+    tokenHash: Buffer;
+    departmentId: string;
+    personId: string | null;
+    studentId: string | null;
+    createdAt: Date;
+    expiresAt: Date;
+  },
 ): Promise<void> {
   await db.deleteFrom("session").where("expiresAt", "<", row.createdAt).execute();
   await db.insertInto("session").values(row).execute();

@@ -19,7 +19,8 @@ export function BraidPanel(props: {
   const { quiz, places, selectedId, select, move } = props;
   const [isOpen, setOpen] = useState(false);
   const strands = new Map<string, BraidStrand>();
-  for (const { strand } of places) strands.set(strand.unitId, { id: strand.unitId, name: strand.name, hue: strand.hue });
+  for (const { strand } of places)
+    strands.set(strand.unitId, { id: strand.unitId, name: strand.name, hue: strand.hue });
   const toLookAt = quiz.checks.length;
   return (
     <Paper sx={{ px: 2, py: 1.5 }}>
@@ -27,17 +28,32 @@ export function BraidPanel(props: {
         <Typography variant="body2">{wovenInWords(quiz.woven)}</Typography>
         <Box sx={{ flex: 1 }} />
         {toLookAt === 0 ? (
-          <Typography variant="body2" color="primary" sx={{ fontWeight: 700, display: "flex", alignItems: "center", gap: 0.5 }}>
+          <Typography
+            variant="body2"
+            color="primary"
+            sx={{ fontWeight: 700, display: "flex", alignItems: "center", gap: 0.5 }}
+          >
             <Check size={16} aria-hidden /> All well
           </Typography>
         ) : (
-          <Link component="button" type="button" variant="body2" aria-expanded={isOpen} onClick={() => { setOpen(!isOpen); }} sx={{ color: "warning.dark", fontWeight: 700, display: "flex", alignItems: "center", gap: 0.5 }}>
+          <Link
+            component="button"
+            type="button"
+            variant="body2"
+            aria-expanded={isOpen}
+            onClick={() => {
+              setOpen(!isOpen);
+            }}
+            sx={{ color: "warning.dark", fontWeight: 700, display: "flex", alignItems: "center", gap: 0.5 }}
+          >
             <TriangleAlert size={16} aria-hidden /> {toLookAt} to look at
           </Link>
         )}
         {quiz.gap !== null && (
-          <Typography variant="body2" color="text.secondary">
-            {quiz.gap === 0 ? "the best this bank can give today" : `within ${gapInWords(quiz.gap)} of the best this bank can give`}
+          <Typography variant="body2" color="textSecondary">
+            {quiz.gap === 0
+              ? "the best this bank can give today"
+              : `within ${gapInWords(quiz.gap)} of the best this bank can give`}
           </Typography>
         )}
       </Box>
@@ -52,7 +68,11 @@ export function BraidPanel(props: {
       </Collapse>
       <Braid
         strands={[...strands.values()]}
-        beads={places.map((place) => ({ id: place.itemId, strandId: place.strand.unitId, label: `${place.stem} (${place.strand.name})` }))}
+        beads={places.map((place) => ({
+          id: place.itemId,
+          strandId: place.strand.unitId,
+          label: `${place.stem} (${place.strand.name})`,
+        }))}
         selectedId={selectedId}
         onSelect={select}
         onMove={move}

@@ -38,7 +38,9 @@ function Composer({ quiz }: { quiz: Quiz }) {
   // The order shown at once while the server still writes it; dropped when its answer comes.
   const [pending, setPending] = useState<readonly string[] | null>(null);
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
-  const places = (pending ?? quiz.places.map((place) => place.itemId)).flatMap((id) => quiz.places.find((place) => place.itemId === id) ?? []);
+  const places = (pending ?? quiz.places.map((place) => place.itemId)).flatMap(
+    (id) => quiz.places.find((place) => place.itemId === id) ?? [],
+  );
   const minutes = Math.max(1, Math.round(places.reduce((sum, place) => sum + place.expectedSeconds, 0) / 60));
 
   const setItems = async (itemIds: readonly string[], version: number) => {
@@ -51,7 +53,10 @@ function Composer({ quiz }: { quiz: Quiz }) {
   const itemIds = places.map((place) => place.itemId);
   const move = (from: number, to: number) => void setItems(moved(itemIds, from, to), quiz.version);
   const takeOut = async (itemId: string) => {
-    const changed = await setItems(itemIds.filter((id) => id !== itemId), quiz.version);
+    const changed = await setItems(
+      itemIds.filter((id) => id !== itemId),
+      quiz.version,
+    );
     if (!changed) return;
     enqueueSnackbar("Taken out of this quiz; it stays in the bank.", {
       action: (key) => (
@@ -97,4 +102,5 @@ function Composer({ quiz }: { quiz: Quiz }) {
   );
 }
 
-const band = ({ low, high, outOf }: Quiz["expected"]) => (low === high ? `about ${low} of ${outOf}` : `${low} to ${high} of ${outOf}`);
+const band = ({ low, high, outOf }: Quiz["expected"]) =>
+  low === high ? `about ${low} of ${outOf}` : `${low} to ${high} of ${outOf}`;

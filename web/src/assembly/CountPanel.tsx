@@ -10,7 +10,15 @@ import { Bead } from "../ui/Bead.tsx";
 import { groupBy } from "@verdant/core/groupBy";
 
 /** How many questions, and how they share out among the units; a change composes anew. */
-export function CountPanel({ quiz, isComposing, compose }: { quiz: Quiz; isComposing: boolean; compose: (count: number) => void }) {
+export function CountPanel({
+  quiz,
+  isComposing,
+  compose,
+}: {
+  quiz: Quiz;
+  isComposing: boolean;
+  compose: (count: number) => void;
+}) {
   const [count, setCount] = useState(quiz.places.length);
   useEffect(() => {
     setCount(quiz.places.length);
@@ -20,16 +28,42 @@ export function CountPanel({ quiz, isComposing, compose }: { quiz: Quiz; isCompo
     <Box sx={{ display: "flex", gap: 1, alignItems: "stretch", flexWrap: "wrap" }}>
       <Paper sx={{ px: 1.75, py: 1, display: "flex", alignItems: "center", gap: 1 }}>
         <Typography sx={{ fontWeight: 700, mr: 0.5 }}>Questions</Typography>
-        <IconButton size="small" aria-label="One question fewer" disabled={count <= 1} onClick={() => { setCount(count - 1); }}>
+        <IconButton
+          size="small"
+          aria-label="One question fewer"
+          disabled={count <= 1}
+          onClick={() => {
+            setCount(count - 1);
+          }}
+        >
           <Minus size={16} />
         </IconButton>
-        <Box component="output" aria-label="Number of questions" sx={{ minWidth: 22, textAlign: "center", fontWeight: 700 }}>
+        <Box
+          component="output"
+          aria-label="Number of questions"
+          sx={{ minWidth: 22, textAlign: "center", fontWeight: 700 }}
+        >
           {count}
         </Box>
-        <IconButton size="small" aria-label="One question more" disabled={count >= 60} onClick={() => { setCount(count + 1); }}>
+        <IconButton
+          size="small"
+          aria-label="One question more"
+          disabled={count >= 60}
+          onClick={() => {
+            setCount(count + 1);
+          }}
+        >
           <Plus size={16} />
         </IconButton>
-        <Button variant="outlined" size="small" disabled={isComposing} onClick={() => { compose(count); }} sx={{ ml: 1 }}>
+        <Button
+          variant="outlined"
+          size="small"
+          disabled={isComposing}
+          onClick={() => {
+            compose(count);
+          }}
+          sx={{ ml: 1 }}
+        >
           {isComposing ? "Composing…" : `Compose ${count} anew`}
         </Button>
       </Paper>

@@ -15,20 +15,42 @@ export function QuizzesPage() {
     <Page title="Quizzes" about={data && counted(data.quizzes.length, "quiz", "quizzes")}>
       {isLoading && <Loading what="quizzes" />}
       {error && <Failed error={error} retry={() => void refetch()} />}
-      {data?.quizzes.length === 0 && <Empty>No quiz yet. Compose one from what is due, on Today or in the plan of a class.</Empty>}
+      {data?.quizzes.length === 0 && (
+        <Empty>No quiz yet. Compose one from what is due, on Today or in the plan of a class.</Empty>
+      )}
       {data && data.quizzes.length > 0 && (
         <Paper component="ul" aria-label="Quizzes" sx={{ m: 0, p: 0, listStyle: "none" }}>
           {data.quizzes.map((quiz) => (
-            <Box component="li" key={quiz.id} sx={{ display: "grid", gridTemplateColumns: "60px 1fr 90px 120px 220px", gap: 2, px: 2, py: 1.25, alignItems: "baseline", borderTop: 1, borderColor: "divider", "&:first-of-type": { borderTop: 0 } }}>
-              <Typography variant="body2" color="text.secondary">
+            <Box
+              component="li"
+              key={quiz.id}
+              sx={{
+                display: "grid",
+                gridTemplateColumns: "60px 1fr 90px 120px 220px",
+                gap: 2,
+                px: 2,
+                py: 1.25,
+                alignItems: "baseline",
+                borderTop: 1,
+                borderColor: "divider",
+                "&:first-of-type": { borderTop: 0 },
+              }}
+            >
+              <Typography variant="body2" color="textSecondary">
                 {quiz.number}
               </Typography>
-              <Link component={RouterLink} to={`/quizzes/${quiz.id}`} color="inherit" underline="hover" sx={{ fontWeight: 700 }}>
+              <Link
+                component={RouterLink}
+                to={`/quizzes/${quiz.id}`}
+                color="inherit"
+                underline="hover"
+                sx={{ fontWeight: 700 }}
+              >
                 {quiz.name}
               </Link>
               <Typography variant="body2">{quiz.className}</Typography>
               <Typography variant="body2">{counted(quiz.questions, "question")}</Typography>
-              <Typography variant="body2" color="text.secondary">
+              <Typography variant="body2" color="textSecondary">
                 {quiz.releasedAt && quiz.releaseId ? (
                   <Link component={RouterLink} to={`/results/${quiz.releaseId}`}>
                     released {moment(quiz.releasedAt)}

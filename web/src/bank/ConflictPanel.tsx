@@ -11,7 +11,17 @@ import { moment } from "../ui/dates.ts";
 import type { Work } from "./useItemEditor.ts";
 
 /** Two people saved one item: both versions side by side, nothing lost, one is chosen. */
-export function ConflictPanel({ mine, theirs, keepMine, takeTheirs }: { mine: Work; theirs: Item; keepMine: () => void; takeTheirs: () => void }) {
+export function ConflictPanel({
+  mine,
+  theirs,
+  keepMine,
+  takeTheirs,
+}: {
+  mine: Work;
+  theirs: Item;
+  keepMine: () => void;
+  takeTheirs: () => void;
+}) {
   return (
     <Alert severity="warning" icon={false} sx={{ mb: 2, "& .MuiAlert-message": { width: "100%" } }}>
       <AlertTitle>
@@ -20,13 +30,28 @@ export function ConflictPanel({ mine, theirs, keepMine, takeTheirs }: { mine: Wo
       Nothing is lost. Look at the two, go on writing if you like, then choose. The other one stays in the history.
       <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 2, mt: 1.5 }}>
         <Version title="Yours" content={mine.content} action="Keep mine" onChoose={keepMine} />
-        <Version title={`By ${theirs.revision.author}`} content={theirs.content} action="Take theirs" onChoose={takeTheirs} />
+        <Version
+          title={`By ${theirs.revision.author}`}
+          content={theirs.content}
+          action="Take theirs"
+          onChoose={takeTheirs}
+        />
       </Box>
     </Alert>
   );
 }
 
-function Version({ title, content, action, onChoose }: { title: string; content: Content; action: string; onChoose: () => void }) {
+function Version({
+  title,
+  content,
+  action,
+  onChoose,
+}: {
+  title: string;
+  content: Content;
+  action: string;
+  onChoose: () => void;
+}) {
   const kind = kindOf(content);
   const keyIds = content.options.filter((option) => option.isKey).map((option) => option.id);
   return (
@@ -37,7 +62,12 @@ function Version({ title, content, action, onChoose }: { title: string; content:
           {action}
         </Button>
       </Box>
-      <Player view={kind.toStudentView(content, kind.arrange(content, null))} answer={null} name={title} verdict={{ keyIds, isRight: null }} />
+      <Player
+        view={kind.toStudentView(content, kind.arrange(content, null))}
+        answer={null}
+        name={title}
+        verdict={{ keyIds, isRight: null }}
+      />
     </Paper>
   );
 }

@@ -32,7 +32,10 @@ export function ItemEditor(props: {
   const editor = useItemEditor(itemId, start);
   const { work, change, trouble } = editor;
   const Editor = editors[work.content.kind];
-  const faults = [...kindOf(work.content).faults(work.content), ...(work.tagging.topicId === null ? [{ path: ["topicId"], text: "Choose a topic." }] : [])];
+  const faults = [
+    ...kindOf(work.content).faults(work.content),
+    ...(work.tagging.topicId === null ? [{ path: ["topicId"], text: "Choose a topic." }] : []),
+  ];
   const isConflict = trouble?.kind === "stale";
 
   const finish = async (then: string) => {
@@ -41,7 +44,11 @@ export function ItemEditor(props: {
       void reload();
       return;
     }
-    enqueueSnackbar(item.status === "approved" ? `Item ${item.number} is in the bank.` : `Item ${item.number} is kept as a draft: ${item.faults[0]?.text ?? ""}`);
+    enqueueSnackbar(
+      item.status === "approved"
+        ? `Item ${item.number} is in the bank.`
+        : `Item ${item.number} is kept as a draft: ${item.faults[0]?.text ?? ""}`,
+    );
     await navigate(then);
   };
 
@@ -73,17 +80,34 @@ export function ItemEditor(props: {
           takeTheirs={() => void editor.giveUp().then(() => navigate(`/bank?item=${itemId}`))}
         />
       )}
-      <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1.25fr) minmax(0, 1fr)", gap: 3, alignItems: "start" }}>
+      <Box
+        sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1.25fr) minmax(0, 1fr)", gap: 3, alignItems: "start" }}
+      >
         <Stack spacing={2.5}>
-          <Editor content={work.content} onChange={(content: Content) => { change({ ...work, content }); }} isNew={!saved} />
-          <TaggingForm tagging={work.tagging} onChange={(tagging) => { change({ ...work, tagging }); }} />
+          <Editor
+            content={work.content}
+            onChange={(content: Content) => {
+              change({ ...work, content });
+            }}
+            isNew={!saved}
+          />
+          <TaggingForm
+            tagging={work.tagging}
+            onChange={(tagging) => {
+              change({ ...work, tagging });
+            }}
+          />
         </Stack>
         <Stack spacing={2} sx={{ position: "sticky", top: 16 }}>
           <Paper sx={{ p: 2.5 }} component="section" aria-label="As a student sees it">
-            <Typography variant="caption" color="text.secondary" component="p" sx={{ mt: 0, mb: 1 }}>
+            <Typography variant="caption" color="textSecondary" component="p" sx={{ mt: 0, mb: 1 }}>
               As a student sees it
             </Typography>
-            <Player view={kindOf(work.content).toStudentView(work.content, kindOf(work.content).arrange(work.content, null))} answer={null} name="rendering" />
+            <Player
+              view={kindOf(work.content).toStudentView(work.content, kindOf(work.content).arrange(work.content, null))}
+              answer={null}
+              name="rendering"
+            />
           </Paper>
           <Findings texts={faults.map((fault) => fault.text)} />
         </Stack>

@@ -53,7 +53,11 @@ function LoadedItem({ itemId }: { itemId: string }) {
       itemId={itemId}
       saved={saved ?? null}
       newest={item.data ?? null}
-      start={{ work: start.draft?.body ?? base, version: start.draft?.baseVersion ?? saved?.version ?? 0, isDraft: start.draft !== null }}
+      start={{
+        work: start.draft?.body ?? base,
+        version: start.draft?.baseVersion ?? saved?.version ?? 0,
+        isDraft: start.draft !== null,
+      }}
       reload={() => item.refetch()}
     />
   );

@@ -26,20 +26,40 @@ function Pane({ item }: { item: Item }) {
   const [showsKey, setShowsKey] = useState(false);
   const { content } = item;
   const kind = kindOf(content);
-  const verdict = { keyIds: content.options.filter((option) => option.isKey).map((option) => option.id), isRight: answer ? creditOf(content, answer) === 1 : null };
+  const verdict = {
+    keyIds: content.options.filter((option) => option.isKey).map((option) => option.id),
+    isRight: answer ? creditOf(content, answer) === 1 : null,
+  };
   return (
     <Paper sx={{ p: 2 }} component="article" aria-label={`Item ${item.number}`}>
-      <Typography variant="caption" color="text.secondary" component="p" sx={{ m: 0, mb: 1 }}>
+      <Typography variant="caption" color="textSecondary" component="p" sx={{ m: 0, mb: 1 }}>
         Item {item.number} · {kindNames[content.kind]} · {item.tagging.use} · by {item.owner}
       </Typography>
-      <Player view={kind.toStudentView(content, kind.arrange(content, null))} answer={answer} onAnswer={setAnswer} name={`pane ${item.id}`} {...(showsKey && { verdict })} />
+      <Player
+        view={kind.toStudentView(content, kind.arrange(content, null))}
+        answer={answer}
+        onAnswer={setAnswer}
+        name={`pane ${item.id}`}
+        {...(showsKey && { verdict })}
+      />
       {showsKey && content.explanation && (
         <Box sx={{ mt: 1.5, p: 1.5, borderRadius: 2, bgcolor: "success.light" }}>
           <RichTextView text={content.explanation} />
         </Box>
       )}
       <Box sx={{ display: "flex", alignItems: "center", mt: 1.5 }}>
-        <FormControlLabel sx={{ flex: 1 }} control={<Switch checked={showsKey} onChange={(_, checked) => { setShowsKey(checked); }} />} label="Show the key" />
+        <FormControlLabel
+          sx={{ flex: 1 }}
+          control={
+            <Switch
+              checked={showsKey}
+              onChange={(_, checked) => {
+                setShowsKey(checked);
+              }}
+            />
+          }
+          label="Show the key"
+        />
         <Button component={Link} to={`/bank/${item.id}`} variant="outlined">
           Edit
         </Button>

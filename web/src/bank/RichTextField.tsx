@@ -20,7 +20,13 @@ const Field = styled(Box)(({ theme }) => ({
 }));
 
 /** One piece of rich text. Its tools show while it is being written in. */
-export function RichTextField(props: { label: string; hideLabel?: boolean; value: RichText; onChange: (text: RichText) => void; autoFocus?: boolean }) {
+export function RichTextField(props: {
+  label: string;
+  hideLabel?: boolean;
+  value: RichText;
+  onChange: (text: RichText) => void;
+  autoFocus?: boolean;
+}) {
   const { label, hideLabel = false, value, onChange, autoFocus = false } = props;
   const [isFocused, setFocused] = useState(autoFocus);
   const editor = useEditor({

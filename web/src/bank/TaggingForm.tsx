@@ -17,7 +17,8 @@ export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange:
   const [isOpen, setOpen] = useState(false);
   const topics = data?.topics ?? [];
   const nameOf = (id: string) => topics.find((topic) => topic.id === id)?.name ?? "";
-  const pathOf = (topic: (typeof topics)[number]) => (topic.parentId ? `${nameOf(topic.parentId)}: ${topic.name}` : topic.name);
+  const pathOf = (topic: (typeof topics)[number]) =>
+    topic.parentId ? `${nameOf(topic.parentId)}: ${topic.name}` : topic.name;
   const standards = data?.standards ?? [];
   const codes = tagging.standardIds.map((id) => standards.find((standard) => standard.id === id)?.code ?? "…");
   return (
@@ -28,29 +29,61 @@ export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange:
         value={topics.find((topic) => topic.id === tagging.topicId) ?? null}
         getOptionLabel={pathOf}
         isOptionEqualToValue={(a, b) => a.id === b.id}
-        onChange={(_, topic) => { onChange({ ...tagging, topicId: topic?.id ?? null }); }}
+        onChange={(_, topic) => {
+          onChange({ ...tagging, topicId: topic?.id ?? null });
+        }}
         renderInput={(params) => <TextField {...params} label="Topic" required />}
         noOptionsText="No topic has these letters"
       />
-      <Typography variant="body2" color="text.secondary" sx={{ mt: 1.5 }}>
-        Assumed: {tagging.demand} · {tagging.use} · {tagging.expectedSeconds} s · {difficulties[tagging.writerDifficulty - 1]} · {codes.length > 0 ? codes.join(", ") : "no standard"}
+      <Typography variant="body2" color="textSecondary" sx={{ mt: 1.5 }}>
+        Assumed: {tagging.demand} · {tagging.use} · {tagging.expectedSeconds} s ·{" "}
+        {difficulties[tagging.writerDifficulty - 1]} · {codes.length > 0 ? codes.join(", ") : "no standard"}
         {tagging.label ? ` · “${tagging.label}”` : ""}.{" "}
-        <Link component="button" type="button" aria-expanded={isOpen} onClick={() => { setOpen(!isOpen); }}>
+        <Link
+          component="button"
+          type="button"
+          aria-expanded={isOpen}
+          onClick={() => {
+            setOpen(!isOpen);
+          }}
+        >
           {isOpen ? "Close" : "Change"}
         </Link>
       </Typography>
       {isOpen && (
         <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr 1fr", gap: 1.5, mt: 1.5 }}>
-          <TextField select label="Demand" value={tagging.demand} onChange={(event) => { onChange({ ...tagging, demand: event.target.value as Tagging["demand"] }); }}>
+          <TextField
+            select
+            label="Demand"
+            value={tagging.demand}
+            onChange={(event) => {
+              onChange({ ...tagging, demand: event.target.value as Tagging["demand"] });
+            }}
+          >
             <MenuItem value="recall">recall</MenuItem>
             <MenuItem value="apply">apply</MenuItem>
             <MenuItem value="reason">reason</MenuItem>
           </TextField>
-          <TextField select label="Use" value={tagging.use} helperText="Reserved items are kept for tests and never drawn for practice." onChange={(event) => { onChange({ ...tagging, use: event.target.value as Tagging["use"] }); }}>
+          <TextField
+            select
+            label="Use"
+            value={tagging.use}
+            helperText="Reserved items are kept for tests and never drawn for practice."
+            onChange={(event) => {
+              onChange({ ...tagging, use: event.target.value as Tagging["use"] });
+            }}
+          >
             <MenuItem value="practice">practice</MenuItem>
             <MenuItem value="reserved">reserved</MenuItem>
           </TextField>
-          <TextField select label="Difficulty, as you see it" value={tagging.writerDifficulty} onChange={(event) => { onChange({ ...tagging, writerDifficulty: Number(event.target.value) }); }}>
+          <TextField
+            select
+            label="Difficulty, as you see it"
+            value={tagging.writerDifficulty}
+            onChange={(event) => {
+              onChange({ ...tagging, writerDifficulty: Number(event.target.value) });
+            }}
+          >
             {difficulties.map((name, i) => (
               <MenuItem key={name} value={i + 1}>
                 {name}
@@ -62,9 +95,21 @@ export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange:
             type="number"
             value={tagging.expectedSeconds}
             slotProps={{ htmlInput: { min: 5, max: 7200 } }}
-            onChange={(event) => { onChange({ ...tagging, expectedSeconds: Math.min(7200, Math.max(5, Math.round(Number(event.target.value)) || 5)) }); }}
+            onChange={(event) => {
+              onChange({
+                ...tagging,
+                expectedSeconds: Math.min(7200, Math.max(5, Math.round(Number(event.target.value)) || 5)),
+              });
+            }}
           />
-          <TextField label="Label for lists" value={tagging.label ?? ""} onChange={(event) => { onChange({ ...tagging, label: event.target.value || null }); }} slotProps={{ htmlInput: { maxLength: 120 } }} />
+          <TextField
+            label="Label for lists"
+            value={tagging.label ?? ""}
+            onChange={(event) => {
+              onChange({ ...tagging, label: event.target.value || null });
+            }}
+            slotProps={{ htmlInput: { maxLength: 120 } }}
+          />
           <Autocomplete
             multiple
             size="small"
@@ -77,7 +122,9 @@ export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange:
               </li>
             )}
             isOptionEqualToValue={(a, b) => a.id === b.id}
-            onChange={(_, chosen) => { onChange({ ...tagging, standardIds: chosen.map((standard) => standard.id) }); }}
+            onChange={(_, chosen) => {
+              onChange({ ...tagging, standardIds: chosen.map((standard) => standard.id) });
+            }}
             renderInput={(params) => <TextField {...params} label="Standards" />}
           />
         </Box>

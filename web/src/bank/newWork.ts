@@ -6,6 +6,14 @@ export const newOptionId = () => crypto.randomUUID().slice(0, 8);
 
 /** An empty item with everything assumed that is not asked for. */
 export const newWork = (): Work => ({
-  tagging: { label: null, topicId: null, standardIds: [], demand: "recall", use: "practice", expectedSeconds: 45, writerDifficulty: 3 },
+  tagging: {
+    label: null,
+    topicId: null,
+    standardIds: [],
+    demand: "recall",
+    use: "practice",
+    expectedSeconds: 45,
+    writerDifficulty: 3,
+  },
   content: kinds.oneRightAnswer.blank(newOptionId),
 });

@@ -70,6 +70,8 @@ const markNames: readonly string[] = ["bold", "italic", "subscript", "superscrip
 function toInline(node: JSONContent): Inline[] {
   if (node.type === "hardBreak") return [{ type: "lineBreak" }];
   if (node.type !== "text" || !node.text) return [];
-  const marks = (node.marks ?? []).map((mark) => mark.type).filter((type): type is MarkName => markNames.includes(type));
+  const marks = (node.marks ?? [])
+    .map((mark) => mark.type)
+    .filter((type): type is MarkName => markNames.includes(type));
   return [{ type: "text", text: node.text, ...(marks.length > 0 && { marks }) }];
 }

@@ -37,7 +37,10 @@ export function useItemEditor(itemId: string, start: { work: Work; version: numb
   useEffect(() => {
     if (keeping !== "typing") return;
     const timer = setTimeout(() => {
-      void keepDraft({ params: { itemId }, body: { baseVersion: version, body: { tagging: work.tagging, content: work.content } } }).then((answer) => {
+      void keepDraft({
+        params: { itemId },
+        body: { baseVersion: version, body: { tagging: work.tagging, content: work.content } },
+      }).then((answer) => {
         setKeeping((now) => (now === "typing" ? (answer.error ? "notKept" : "draftKept") : now));
       });
     }, pause);
@@ -50,7 +53,10 @@ export function useItemEditor(itemId: string, start: { work: Work; version: numb
   const save = useCallback(
     async (onVersion?: number): Promise<Item | null> => {
       const { work: current, version: base } = latest.current;
-      const answer = await saveItem({ params: { itemId }, body: { version: onVersion ?? base, tagging: current.tagging, content: current.content } });
+      const answer = await saveItem({
+        params: { itemId },
+        body: { version: onVersion ?? base, tagging: current.tagging, content: current.content },
+      });
       if (answer.error) {
         setTrouble(problemOf(answer.error));
         return null;

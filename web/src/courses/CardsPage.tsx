@@ -17,7 +17,10 @@ export function CardsPage() {
   const { enqueueSnackbar } = useSnackbar();
   const giveNew = async (studentId: string, name: string) => {
     const answer = await reissue({ params: { classId, studentId } });
-    if (answer.data) enqueueSnackbar(`${name} has a new card: ${answer.data.entryCard}. The old one no longer works.`, { variant: "success" });
+    if (answer.data)
+      enqueueSnackbar(`${name} has a new card: ${answer.data.entryCard}. The old one no longer works.`, {
+        variant: "success",
+      });
     else enqueueSnackbar(problemOf(answer.error).detail, { variant: "error" });
   };
   return (
@@ -40,15 +43,20 @@ export function CardsPage() {
       <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(260px, 1fr))", gap: 1.5 }}>
         {data?.students.map((student) => (
           <Paper key={student.studentId} sx={{ p: 2, breakInside: "avoid" }}>
-            <Typography variant="body2" color="text.secondary">
+            <Typography variant="body2" color="textSecondary">
               {student.name}, {data.className}
             </Typography>
             <Typography sx={{ fontSize: 20, fontWeight: 700, my: 0.5 }}>{student.entryCard}</Typography>
             <Box sx={{ display: "flex", justifyContent: "space-between", alignItems: "center" }}>
-              <Typography variant="caption" color="text.secondary">
+              <Typography variant="caption" color="textSecondary">
                 {window.location.host}/s
               </Typography>
-              <Button size="small" sx={{ displayPrint: "none" }} aria-label={`New card for ${student.name}`} onClick={() => void giveNew(student.studentId, student.name)}>
+              <Button
+                size="small"
+                sx={{ displayPrint: "none" }}
+                aria-label={`New card for ${student.name}`}
+                onClick={() => void giveNew(student.studentId, student.name)}
+              >
                 New card
               </Button>
             </Box>

@@ -67,7 +67,12 @@ function ReleaseForm({ quiz }: { quiz: Quiz }) {
   const submit = async () => {
     const answer = await release({
       params: { quizId: quiz.id },
-      body: { version: quiz.version, rules, opensAt: null, shutsAt: shutsAt === "" ? null : new Date(shutsAt).toISOString() },
+      body: {
+        version: quiz.version,
+        rules,
+        opensAt: null,
+        shutsAt: shutsAt === "" ? null : new Date(shutsAt).toISOString(),
+      },
     });
     if (answer.data) await navigate(`/results/${answer.data.id}`);
   };
@@ -85,26 +90,72 @@ function ReleaseForm({ quiz }: { quiz: Quiz }) {
         {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
         <Paper sx={{ p: 3 }} component="section" aria-label="The notice, as students get it">
           <Typography sx={{ fontSize: 19, lineHeight: 2 }}>
-            This is <Word label="Preset" value={rules.preset} choices={presetWords} onChange={(preset) => { setRules(presets[preset]); }} /> of{" "}
-            {counted(quiz.places.length, "question")}. It opens now. Students have{" "}
-            <Word label="Goes" value={rules.goes === null ? "any" : String(rules.goes)} choices={goesWords} onChange={(goes) => { set({ goes: goes === "any" ? null : Number(goes) }); }} />,{" "}
-            <Word label="Time limit" value={rules.timeLimitMinutes === null ? "none" : String(rules.timeLimitMinutes)} choices={limitWords} onChange={(limit) => { set({ timeLimitMinutes: limit === "none" ? null : Number(limit) }); }} />
+            This is{" "}
+            <Word
+              label="Preset"
+              value={rules.preset}
+              choices={presetWords}
+              onChange={(preset) => {
+                setRules(presets[preset]);
+              }}
+            />{" "}
+            of {counted(quiz.places.length, "question")}. It opens now. Students have{" "}
+            <Word
+              label="Goes"
+              value={rules.goes === null ? "any" : String(rules.goes)}
+              choices={goesWords}
+              onChange={(goes) => {
+                set({ goes: goes === "any" ? null : Number(goes) });
+              }}
+            />
+            ,{" "}
+            <Word
+              label="Time limit"
+              value={rules.timeLimitMinutes === null ? "none" : String(rules.timeLimitMinutes)}
+              choices={limitWords}
+              onChange={(limit) => {
+                set({ timeLimitMinutes: limit === "none" ? null : Number(limit) });
+              }}
+            />
             {rules.timeLimitMinutes !== null && " (longer for those with extra time)"}. Options come{" "}
-            <Word label="Order of options" value={rules.optionsMix ? "yes" : "no"} choices={mixWords} onChange={(mix) => { set({ optionsMix: mix === "yes" }); }} />. When they have handed in, they see{" "}
-            <Word label="What students see" value={rules.openness} choices={opennessWords} onChange={(openness) => { set({ openness }); }} />.
+            <Word
+              label="Order of options"
+              value={rules.optionsMix ? "yes" : "no"}
+              choices={mixWords}
+              onChange={(mix) => {
+                set({ optionsMix: mix === "yes" });
+              }}
+            />
+            . When they have handed in, they see{" "}
+            <Word
+              label="What students see"
+              value={rules.openness}
+              choices={opennessWords}
+              onChange={(openness) => {
+                set({ openness });
+              }}
+            />
+            .
           </Typography>
           <TextField
             label="It shuts at"
             type="datetime-local"
             value={shutsAt}
-            onChange={(event) => { setShutsAt(event.target.value); }}
+            onChange={(event) => {
+              setShutsAt(event.target.value);
+            }}
             slotProps={{ inputLabel: { shrink: true } }}
-            helperText={shutsAt === "" ? "Without a time it stays open until you shut it." : "From then on nobody can begin; what is running is handed in as it stands."}
+            helperText={
+              shutsAt === ""
+                ? "Without a time it stays open until you shut it."
+                : "From then on nobody can begin; what is running is handed in as it stands."
+            }
             sx={{ mt: 2, minWidth: 280 }}
           />
         </Paper>
-        <Typography variant="body2" color="text.secondary">
-          Tap an underlined word to change it. Later changes of the quiz or its items do not touch what has been released.
+        <Typography variant="body2" color="textSecondary">
+          Tap an underlined word to change it. Later changes of the quiz or its items do not touch what has been
+          released.
         </Typography>
       </Stack>
     </Page>

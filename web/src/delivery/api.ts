@@ -5,7 +5,10 @@ export const deliveryApi = api.injectEndpoints({
   endpoints: (build) => ({
     listReleases: build.query({ ...calls<typeof listReleases>(listReleases), providesTags: ["Release"] }),
     releaseQuiz: build.mutation({ ...calls<typeof releaseQuiz>(releaseQuiz), invalidatesTags: ["Release", "Quiz"] }),
-    shutRelease: build.mutation({ ...calls<typeof shutRelease>(shutRelease), invalidatesTags: ["Release", "Results", "Due"] }),
+    shutRelease: build.mutation({
+      ...calls<typeof shutRelease>(shutRelease),
+      invalidatesTags: ["Release", "Results", "Due"],
+    }),
   }),
 });
 

@@ -29,17 +29,21 @@ export function ItemTable({ results }: { results: Results }) {
           {results.items.map((item) => (
             <TableRow key={item.itemId} sx={{ verticalAlign: "top", "& td": { py: 1.5 } }}>
               <TableCell>
-                <Bead mark={item.position} hue={item.strand?.hue ?? 7} label={`Question ${item.position}, ${item.strand?.name ?? ""}`} />
+                <Bead
+                  mark={item.position}
+                  hue={item.strand?.hue ?? 7}
+                  label={`Question ${item.position}, ${item.strand?.name ?? ""}`}
+                />
               </TableCell>
               <TableCell>
                 <Typography sx={{ fontWeight: 700 }}>{item.stem}</Typography>
-                <Typography variant="caption" color="text.secondary">
+                <Typography variant="caption" color="textSecondary">
                   {item.topic}
                 </Typography>
               </TableCell>
               <TableCell>
                 {item.facility.outOf === 0 ? (
-                  <Typography variant="body2" color="text.secondary">
+                  <Typography variant="body2" color="textSecondary">
                     no answers yet
                   </Typography>
                 ) : (
@@ -70,13 +74,16 @@ function Choices({ item }: { item: ItemResult }) {
               {choice.count}
             </Typography>
             <Whisker share={choice.share} width={90} />
-            <Typography variant="body2" sx={{ color: choice.isKey ? "primary.main" : "text.primary", fontWeight: choice.isKey ? 700 : 400 }}>
+            <Typography
+              variant="body2"
+              sx={{ color: choice.isKey ? "primary.main" : "text.primary", fontWeight: choice.isKey ? 700 : 400 }}
+            >
               {choice.isKey && "✓ "}
               {choice.id === null ? "left blank" : choice.text}
             </Typography>
           </Box>
           {choice.misconception && choice.count > 0 && (
-            <Typography variant="caption" sx={{ color: "error.main", pl: "142px", display: "block" }}>
+            <Typography variant="caption" sx={{ color: "error.main", pl: "132px", display: "block" }}>
               wrong idea: “{choice.misconception}”
             </Typography>
           )}

@@ -15,20 +15,43 @@ export function ReleasesPage() {
     <Page title="Results" about={data && counted(data.releases.length, "release")}>
       {isLoading && <Loading what="releases" />}
       {error && <Failed error={error} retry={() => void refetch()} />}
-      {data?.releases.length === 0 && <Empty>Nothing has been released yet. Compose a quiz and release it to a class.</Empty>}
+      {data?.releases.length === 0 && (
+        <Empty>Nothing has been released yet. Compose a quiz and release it to a class.</Empty>
+      )}
       {data && data.releases.length > 0 && (
         <Paper component="ul" aria-label="Releases" sx={{ m: 0, p: 0, listStyle: "none" }}>
           {data.releases.map((release) => (
-            <Box component="li" key={release.id} sx={{ display: "grid", gridTemplateColumns: "1fr 90px 200px 160px", gap: 2, px: 2, py: 1.25, alignItems: "baseline", borderTop: 1, borderColor: "divider", "&:first-of-type": { borderTop: 0 } }}>
-              <Link component={RouterLink} to={`/results/${release.id}`} color="inherit" underline="hover" sx={{ fontWeight: 700 }}>
+            <Box
+              component="li"
+              key={release.id}
+              sx={{
+                display: "grid",
+                gridTemplateColumns: "1fr 90px 200px 160px",
+                gap: 2,
+                px: 2,
+                py: 1.25,
+                alignItems: "baseline",
+                borderTop: 1,
+                borderColor: "divider",
+                "&:first-of-type": { borderTop: 0 },
+              }}
+            >
+              <Link
+                component={RouterLink}
+                to={`/results/${release.id}`}
+                color="inherit"
+                underline="hover"
+                sx={{ fontWeight: 700 }}
+              >
                 {release.name}
               </Link>
               <Typography variant="body2">{release.className}</Typography>
               <Typography variant="body2">
                 {release.handedIn} of {release.students} handed in
               </Typography>
-              <Typography variant="body2" color="text.secondary">
-                {release.opening === "open" ? "open since" : release.opening === "shut" ? "shut, opened" : "opens"} {moment(release.opensAt)}
+              <Typography variant="body2" color="textSecondary">
+                {release.opening === "open" ? "open since" : release.opening === "shut" ? "shut, opened" : "opens"}{" "}
+                {moment(release.opensAt)}
               </Typography>
             </Box>
           ))}

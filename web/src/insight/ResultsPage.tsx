@@ -17,11 +17,17 @@ import { useShowResultsQuery } from "./api.ts";
 /** What a release says: sentences first, then item by item, weakest first. Always said what the figures are from. */
 export function ResultsPage() {
   const { releaseId = "" } = useParams();
-  const { data, error, isLoading, refetch } = useShowResultsQuery({ params: { releaseId } }, { pollingInterval: 10_000, skipPollingIfUnfocused: true, refetchOnMountOrArgChange: true });
+  const { data, error, isLoading, refetch } = useShowResultsQuery(
+    { params: { releaseId } },
+    { pollingInterval: 10_000, skipPollingIfUnfocused: true, refetchOnMountOrArgChange: true },
+  );
   return (
     <Page
       title={data?.name ?? "Results"}
-      about={data && `${data.className} · ${data.schoolYear.toLowerCase()} · first go · ${data.handedIn} of ${data.students} handed in`}
+      about={
+        data &&
+        `${data.className} · ${data.schoolYear.toLowerCase()} · first go · ${data.handedIn} of ${data.students} handed in`
+      }
       actions={data && <Actions results={data} />}
     >
       {isLoading && <Loading what="results" />}
@@ -46,10 +52,14 @@ function Actions({ results }: { results: Results }) {
   const { data } = useListReleasesQuery();
   const [shut, { isLoading }] = useShutReleaseMutation();
   const { enqueueSnackbar } = useSnackbar();
-  const isOpen = data?.releases.some((release) => release.id === results.releaseId && release.opening !== "shut") === true;
+  const isOpen =
+    data?.releases.some((release) => release.id === results.releaseId && release.opening !== "shut") === true;
   const shutNow = async () => {
     const answer = await shut({ params: { releaseId: results.releaseId } });
-    enqueueSnackbar(answer.error ? problemOf(answer.error).detail : "Shut. What was running has been handed in as it stood.", { variant: answer.error ? "error" : "default" });
+    enqueueSnackbar(
+      answer.error ? problemOf(answer.error).detail : "Shut. What was running has been handed in as it stood.",
+      { variant: answer.error ? "error" : "default" },
+    );
   };
   return (
     <>
@@ -78,7 +88,12 @@ function Waiting({ results }: { results: Results }) {
           {results.waiting.map((student) => (
             <Typography key={student.studentId} component="li" variant="body2">
               {student.name}
-              {student.state === "running" && <Box component="span" sx={{ color: "warning.dark", fontWeight: 700 }}> is writing</Box>}
+              {student.state === "running" && (
+                <Box component="span" sx={{ color: "warning.dark", fontWeight: 700 }}>
+                  {" "}
+                  is writing
+                </Box>
+              )}
             </Typography>
           ))}
         </Box>

@@ -14,7 +14,11 @@ export function Sentences({ results }: { results: Results }) {
     <Box sx={{ display: "grid", gridTemplateColumns: "repeat(3, minmax(0, 1fr))", gap: 1.5 }}>
       {weakest && weakest.facility.outOf > 0 ? (
         <Sentence
-          title={weakest.facility.low !== null && (weakest.facility.high ?? 1) < 0.6 ? `Question ${weakest.position} went badly.` : `Question ${weakest.position} was the weakest.`}
+          title={
+            weakest.facility.low !== null && (weakest.facility.high ?? 1) < 0.6
+              ? `Question ${weakest.position} went badly.`
+              : `Question ${weakest.position} was the weakest.`
+          }
           action={
             <Button component={Link} to={`/bank?item=${weakest.itemId}`} variant="outlined" size="small">
               Look at the item
@@ -27,7 +31,11 @@ export function Sentences({ results }: { results: Results }) {
         <Sentence title="No answers yet.">They show here as soon as the first student hands in.</Sentence>
       )}
       <Sentence
-        title={results.waiting.length === 0 ? "Everybody has handed in." : `${counted(results.waiting.length, "student")} ${results.waiting.length === 1 ? "has" : "have"} not handed in.`}
+        title={
+          results.waiting.length === 0
+            ? "Everybody has handed in."
+            : `${counted(results.waiting.length, "student")} ${results.waiting.length === 1 ? "has" : "have"} not handed in.`
+        }
         action={
           results.waiting.length > 0 && (
             <Button href="#waiting" variant="outlined" size="small">
@@ -36,10 +44,16 @@ export function Sentences({ results }: { results: Results }) {
           )
         }
       >
-        {results.waiting.filter((student) => student.state === "running").length} of them are writing.
+        {results.waiting.length === 0
+          ? "The whole class is in."
+          : writingInWords(results.waiting.filter((student) => student.state === "running").length)}
       </Sentence>
       <Sentence
-        title={results.plan.length === 0 ? "The plan waits for answers." : `${counted(results.plan.length, "topic")} came back.`}
+        title={
+          results.plan.length === 0
+            ? "The plan waits for answers."
+            : `${counted(results.plan.length, "topic")} came back.`
+        }
         action={
           <Button component={Link} to={`/plans/${results.classId}`} variant="outlined" size="small">
             See the plan
@@ -48,11 +62,16 @@ export function Sentences({ results }: { results: Results }) {
       >
         {results.plan.length === 0
           ? "When students hand in, their topics move."
-          : results.plan.map((topic) => `${topic.topic}${topic.dueOn === null ? "" : ` next ${shortDate(topic.dueOn)}`}`).join(", ") + "."}
+          : results.plan
+              .map((topic) => `${topic.topic}${topic.dueOn === null ? "" : ` next ${shortDate(topic.dueOn)}`}`)
+              .join(", ") + "."}
       </Sentence>
     </Box>
   );
 }
+
+const writingInWords = (n: number) =>
+  n === 0 ? "None of them is writing at the moment." : `${n} of them ${n === 1 ? "is" : "are"} writing now.`;
 
 function Sentence({ title, children, action }: { title: string; children: ReactNode; action?: ReactNode }) {
   return (

@@ -6,7 +6,9 @@ import { ago, ahead, counted, daysBetween } from "../ui/dates.ts";
 
 /** Says when answers of the last week have changed the list, which, and what became of the topics. */
 export function ChangeNotice({ plan }: { plan: DueList }) {
-  const recent = plan.topics.flatMap((topic) => (topic.lastReturn && daysBetween(topic.lastReturn.on, plan.today) <= 7 ? [{ topic, last: topic.lastReturn }] : []));
+  const recent = plan.topics.flatMap((topic) =>
+    topic.lastReturn && daysBetween(topic.lastReturn.on, plan.today) <= 7 ? [{ topic, last: topic.lastReturn }] : [],
+  );
   const newest = [...recent].sort((a, b) => (a.last.on < b.last.on ? 1 : -1))[0]?.last;
   if (!newest) return null;
   const moved = recent.filter(({ last }) => last.releaseId === newest.releaseId);

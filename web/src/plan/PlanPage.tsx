@@ -55,13 +55,23 @@ export function PlanPage() {
             <Typography variant="h2" id="due-heading" sx={{ mb: 1 }}>
               Due now: {counted(due.length, "topic")}
             </Typography>
-            <TopicRows topics={due} today={data.today} label="Topics that are due" none="Nothing is due today. What was taught is still fresh, or has just come back." />
+            <TopicRows
+              topics={due}
+              today={data.today}
+              label="Topics that are due"
+              none="Nothing is due today. What was taught is still fresh, or has just come back."
+            />
           </section>
           <section aria-labelledby="rest-heading">
             <Typography variant="h2" id="rest-heading" sx={{ mb: 1 }}>
               Not due yet
             </Typography>
-            <TopicRows topics={rest} today={data.today} label="Topics that are not due" none="Every topic of the course is due." />
+            <TopicRows
+              topics={rest}
+              today={data.today}
+              label="Topics that are not due"
+              none="Every topic of the course is due."
+            />
           </section>
         </Stack>
       )}
@@ -69,7 +79,10 @@ export function PlanPage() {
   );
 }
 
-const basisOf = (answers: number) => (answers < 30 ? `estimates from the calendar only (${counted(answers, "answer")} so far)` : `estimates from ${answers} answers`);
+const basisOf = (answers: number) =>
+  answers < 30
+    ? `estimates from the calendar only (${counted(answers, "answer")} so far)`
+    : `estimates from ${answers} answers`;
 
 /** As many questions as topics are due, and at least three; the composer changes the number. */
 function Compose({ classId, due }: { classId: string; due: number }) {

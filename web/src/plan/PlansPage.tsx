@@ -10,7 +10,13 @@ export function PlansPage() {
   if (first) return <Navigate to={`/plans/${first.id}`} replace />;
   return (
     <Page title="Plans">
-      {error ? <Failed error={error} retry={() => void refetch()} /> : data ? <Empty>There is no class in this school year yet.</Empty> : <Loading what="classes" />}
+      {error ? (
+        <Failed error={error} retry={() => void refetch()} />
+      ) : data ? (
+        <Empty>There is no class in this school year yet.</Empty>
+      ) : (
+        <Loading what="classes" />
+      )}
     </Page>
   );
 }

@@ -8,23 +8,54 @@ import { RecallTint } from "./RecallTint.tsx";
 import { reasonFor } from "./reason.ts";
 
 /** Topics as rows: bead, name, one sentence of reasons, recall as a tint, items at hand. */
-export function TopicRows({ topics, today, label, none }: { topics: readonly DueTopic[]; today: string; label: string; none: string }) {
-  if (topics.length === 0) return <Typography color="text.secondary">{none}</Typography>;
+export function TopicRows({
+  topics,
+  today,
+  label,
+  none,
+}: {
+  topics: readonly DueTopic[];
+  today: string;
+  label: string;
+  none: string;
+}) {
+  if (topics.length === 0) return <Typography color="textSecondary">{none}</Typography>;
   return (
     <Paper component="ul" aria-label={label} sx={{ m: 0, p: 0, listStyle: "none", overflow: "hidden" }}>
       {topics.map((topic) => (
         <Box
           component="li"
           key={topic.topicId}
-          sx={{ display: "grid", gridTemplateColumns: "28px 190px 1fr 132px 72px", gap: 1.5, alignItems: "center", px: 2, py: 1.1, borderTop: 1, borderColor: "divider", "&:first-of-type": { borderTop: 0 } }}
+          sx={{
+            display: "grid",
+            gridTemplateColumns: "28px 190px 1fr 132px 72px",
+            gap: 1.5,
+            alignItems: "center",
+            px: 2,
+            py: 1.1,
+            borderTop: 1,
+            borderColor: "divider",
+            "&:first-of-type": { borderTop: 0 },
+          }}
         >
-          <Bead mark={topic.strand.letter} hue={topic.strand.hue} state={topic.lastReturn ? "done" : "planned"} label={topic.strand.name} />
+          <Bead
+            mark={topic.strand.letter}
+            hue={topic.strand.hue}
+            state={topic.lastReturn ? "done" : "planned"}
+            label={topic.strand.name}
+          />
           <Typography sx={{ fontWeight: 700 }}>{topic.name}</Typography>
-          <Typography variant="body2" color="text.secondary">
+          <Typography variant="body2" color="textSecondary">
             {reasonFor(topic, today)}
           </Typography>
-          <RecallTint band={topic.band} />
-          <Typography variant="caption" color={topic.available === 0 ? "warning.dark" : "text.secondary"} sx={{ textAlign: "right" }}>
+          <RecallTint
+            band={topic.standing === "justSeen" ? null : topic.band}
+            none={topic.standing === "justSeen" ? "just came back" : "no estimate"}
+          />
+          <Typography
+            variant="caption"
+            sx={{ textAlign: "right", color: topic.available === 0 ? "warning.dark" : "text.secondary" }}
+          >
             {topic.available === 0 ? "no items" : counted(topic.available, "item")}
           </Typography>
         </Box>

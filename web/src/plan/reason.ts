@@ -16,8 +16,11 @@ export function reasonFor(topic: DueTopic, today: string): string {
     : `taught ${ago(taughtOn ?? lastOn ?? today, today)} and not come back since`;
   const when = standing === "due" ? "" : dueOn === null ? "" : `; due ${ahead(dueOn, today)}`;
   if (standing === "justTaught") return `taught this week, not yet${when}`;
+  // On the day itself everybody has just seen it: an estimate would say nothing.
+  if (standing === "justSeen") return `${seen}${when}`;
   if (standing === "leftOut") return `left out of this class's reviews; ${recall}`;
   return `${seen}; ${recall}${when}`;
 }
 
-const basis = ({ answers }: DueTopic) => (answers === 0 ? "from the calendar only" : answers === 1 ? "1 answer" : `${answers} answers`);
+const basis = ({ answers }: DueTopic) =>
+  answers === 0 ? "from the calendar only" : answers === 1 ? "1 answer" : `${answers} answers`;

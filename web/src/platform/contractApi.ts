@@ -44,11 +44,14 @@ export function requestOf(route: Pick<Endpoint, "method" | "path">, call: AnyCal
   };
 }
 
+type Plain = string | number | boolean | undefined;
+
 /** Lists become repeated keys; undefined values are left out. */
 function searchOf(query: object): string {
   const search = new URLSearchParams();
-  for (const [key, value] of Object.entries(query) as [string, unknown][]) {
-    for (const one of Array.isArray(value) ? (value as unknown[]) : [value]) if (one !== undefined) search.append(key, String(one));
+  for (const [key, value] of Object.entries(query) as [string, Plain | Plain[]][]) {
+    for (const one of Array.isArray(value) ? value : [value])
+      if (one !== undefined) search.append(key, String(one));
   }
   return search.toString();
 }

@@ -15,7 +15,13 @@ export interface Trouble {
 export function problemOf(error: unknown): Trouble {
   const { status, data } = (error ?? {}) as { status?: unknown; data?: Partial<Problem> };
   if (status === "FETCH_ERROR" || status === "TIMEOUT_ERROR") {
-    return { title: "No connection", detail: "The server was not reached. Nothing is lost; try again when the network is back.", status: 0, kind: "offline", fields: {} };
+    return {
+      title: "No connection",
+      detail: "The server was not reached. Nothing is lost; try again when the network is back.",
+      status: 0,
+      kind: "offline",
+      fields: {},
+    };
   }
   return {
     title: data?.title ?? "Something went wrong",

@@ -3,7 +3,13 @@ import type { Block, Inline, Mark, RichText } from "@verdant/core/richText";
 import type { ReactNode } from "react";
 
 export function RichTextView({ text, inline = false }: { text: RichText; inline?: boolean }) {
-  return <>{text.content.map((block, i) => <BlockView key={i} block={block} inline={inline} />)}</>;
+  return (
+    <>
+      {text.content.map((block, i) => (
+        <BlockView key={i} block={block} inline={inline} />
+      ))}
+    </>
+  );
 }
 
 function BlockView({ block, inline }: { block: Block; inline: boolean }) {

@@ -16,7 +16,9 @@ export function NotHere() {
           </Button>
         }
       >
-        {broke ? "Something on this page went wrong. What you had written is kept as a draft." : "The address may be old, or a colleague may have moved what was here."}
+        {broke
+          ? "Something on this page went wrong. What you had written is kept as a draft."
+          : "The address may be old, or a colleague may have moved what was here."}
       </Empty>
     </Page>
   );

@@ -18,7 +18,11 @@ export function PersonMenu({ name, role }: { name: string; role: "lead" | "teach
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [signOut] = useSignOutMutation();
   const { mode, setMode } = useColorScheme();
-  const initials = name.split(" ").map((part) => part[0]).slice(0, 2).join("");
+  const initials = name
+    .split(" ")
+    .map((part) => part[0])
+    .slice(0, 2)
+    .join("");
   const close = () => {
     setAnchor(null);
   };
@@ -32,10 +36,21 @@ export function PersonMenu({ name, role }: { name: string; role: "lead" | "teach
         }}
         sx={{ p: 0.25 }}
       >
-        <Avatar sx={{ width: 30, height: 30, fontSize: 13, fontWeight: 700, bgcolor: "primary.main", color: "primary.contrastText" }}>{initials}</Avatar>
+        <Avatar
+          sx={{
+            width: 30,
+            height: 30,
+            fontSize: 13,
+            fontWeight: 700,
+            bgcolor: "primary.main",
+            color: "primary.contrastText",
+          }}
+        >
+          {initials}
+        </Avatar>
       </IconButton>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
-        <Typography variant="body2" color="text.secondary" sx={{ px: 2, py: 0.5 }}>
+        <Typography variant="body2" color="textSecondary" sx={{ px: 2, py: 0.5 }}>
           {name}, {role}
         </Typography>
         {modes.map(([value, text]) => (

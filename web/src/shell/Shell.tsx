@@ -24,7 +24,11 @@ const Area = styled(NavLink)(({ theme }) => ({
   color: theme.vars?.palette.text.secondary,
   textDecoration: "none",
   fontSize: 14,
-  "&.active": { backgroundColor: theme.vars?.palette.success.light, color: theme.vars?.palette.primary.dark, fontWeight: 700 },
+  "&.active": {
+    backgroundColor: theme.vars?.palette.success.light,
+    color: theme.vars?.palette.primary.dark,
+    fontWeight: 700,
+  },
 }));
 
 export function Shell() {
@@ -34,17 +38,52 @@ export function Shell() {
   if (!data.member) return <SignInPage isDemo={data.isDemo} />;
   return (
     <>
-      <Link href="#content" sx={{ position: "absolute", left: -9999, "&:focus": { left: 8, top: 8, zIndex: 2, bgcolor: "background.paper", p: 1 } }}>
+      <Link
+        href="#content"
+        sx={{
+          position: "absolute",
+          left: -9999,
+          "&:focus": { left: 8, top: 8, zIndex: 2, bgcolor: "background.paper", p: 1 },
+        }}
+      >
         Skip to the page
       </Link>
-      <Box component="header" sx={{ height: 48, px: 2.5, display: "flex", alignItems: "center", gap: 1.25, bgcolor: "background.paper", borderBottom: 1, borderColor: "divider", displayPrint: "none" }}>
-        <Box component={RouterLink} to="/" sx={{ display: "flex", alignItems: "center", gap: 1.25, color: "inherit", textDecoration: "none" }}>
+      <Box
+        component="header"
+        sx={{
+          height: 48,
+          px: 2.5,
+          display: "flex",
+          alignItems: "center",
+          gap: 1.25,
+          bgcolor: "background.paper",
+          borderBottom: 1,
+          borderColor: "divider",
+          displayPrint: "none",
+        }}
+      >
+        <Box
+          component={RouterLink}
+          to="/"
+          sx={{ display: "flex", alignItems: "center", gap: 1.25, color: "inherit", textDecoration: "none" }}
+        >
           <Mark />
           <Box component="strong" sx={{ fontFamily: "h2.fontFamily" }}>
             Verdant Loop
           </Box>
         </Box>
-        <Box sx={{ color: "text.secondary", fontSize: 13, flex: "0 1 auto", whiteSpace: "nowrap", overflow: "hidden", textOverflow: "ellipsis" }}>{data.member.department}</Box>
+        <Box
+          sx={{
+            color: "text.secondary",
+            fontSize: 13,
+            flex: "0 1 auto",
+            whiteSpace: "nowrap",
+            overflow: "hidden",
+            textOverflow: "ellipsis",
+          }}
+        >
+          {data.member.department}
+        </Box>
         <Box component="nav" aria-label="Areas" sx={{ display: "flex", gap: 0.5, flex: 1, ml: 3 }}>
           {areas.map(([to, name]) => (
             <Area key={to} to={to} end={to === "/"}>

@@ -19,7 +19,14 @@ export function Door() {
   if (error) {
     return (
       <StudentFrame title={t("No connection")} bar={<strong>Verdant Loop</strong>}>
-        <Alert severity="warning" action={<Button color="inherit" onClick={() => void refetch()}>{t("Try again")}</Button>}>
+        <Alert
+          severity="warning"
+          action={
+            <Button color="inherit" onClick={() => void refetch()}>
+              {t("Try again")}
+            </Button>
+          }
+        >
           {t("The server was not reached. What you have answered is safe on this device.")}
         </Alert>
       </StudentFrame>

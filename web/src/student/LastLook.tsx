@@ -12,10 +12,22 @@ import type { SittingHere } from "./useSitting.ts";
 import { t } from "./words.ts";
 
 /** Before handing in: only what is open or marked. Nothing open, one button. */
-export function LastLook({ here, sitting, show, done }: { here: SittingHere; sitting: Sitting; show: (position: number) => void; done: () => void }) {
+export function LastLook({
+  here,
+  sitting,
+  show,
+  done,
+}: {
+  here: SittingHere;
+  sitting: Sitting;
+  show: (position: number) => void;
+  done: () => void;
+}) {
   const [state, setState] = useState<"ready" | "sending" | "noNetwork">("ready");
   const open = sitting.items.filter((item) => !here.isAnswered(item.position));
-  const marked = sitting.items.filter((item) => here.isAnswered(item.position) && here.given.get(item.position)?.revisit);
+  const marked = sitting.items.filter(
+    (item) => here.isAnswered(item.position) && here.given.get(item.position)?.revisit,
+  );
   const handIn = async () => {
     setState("sending");
     if (await here.handIn()) done();
@@ -27,7 +39,13 @@ export function LastLook({ here, sitting, show, done }: { here: SittingHere; sit
       bar={<SittingBar here={here} sitting={sitting} centre={sitting.items.length - open.length} />}
       foot={
         <>
-          <Button variant="outlined" size="large" onClick={() => { show(sitting.items.length); }}>
+          <Button
+            variant="outlined"
+            size="large"
+            onClick={() => {
+              show(sitting.items.length);
+            }}
+          >
             {t("Back")}
           </Button>
           <Button variant="contained" size="large" disabled={state === "sending"} onClick={() => void handIn()}>
@@ -45,7 +63,9 @@ export function LastLook({ here, sitting, show, done }: { here: SittingHere; sit
         </Alert>
       )}
       <Typography>
-        {open.length === 0 ? t("Every question has an answer.") : t("{{count}} questions are still open", { count: open.length })}
+        {open.length === 0
+          ? t("Every question has an answer.")
+          : t("{{count}} questions are still open", { count: open.length })}
       </Typography>
       <Rows items={open} note={t("open")} show={show} />
       {marked.length > 0 && <Typography sx={{ mt: 2.5 }}>{t("You marked these to come back to:")}</Typography>}
@@ -54,7 +74,15 @@ export function LastLook({ here, sitting, show, done }: { here: SittingHere; sit
   );
 }
 
-function Rows({ items, note, show }: { items: readonly Sitting["items"][number][]; note: string; show: (position: number) => void }) {
+function Rows({
+  items,
+  note,
+  show,
+}: {
+  items: readonly Sitting["items"][number][];
+  note: string;
+  show: (position: number) => void;
+}) {
   return items.map((item) => (
     <Paper key={item.position} sx={{ px: 1.75, py: 1.25, mt: 1.25, display: "flex", gap: 1.5, alignItems: "center" }}>
       <Box sx={{ flex: 1, minWidth: 0 }}>
@@ -63,7 +91,13 @@ function Rows({ items, note, show }: { items: readonly Sitting["items"][number][
         </Box>
         <Box sx={{ fontSize: 15, color: "text.secondary" }}>{note}</Box>
       </Box>
-      <Button variant="outlined" onClick={() => { show(item.position); }} aria-label={t("Go to question {{position}}", { position: item.position })}>
+      <Button
+        variant="outlined"
+        onClick={() => {
+          show(item.position);
+        }}
+        aria-label={t("Go to question {{position}}", { position: item.position })}
+      >
         {t("Go to it")}
       </Button>
     </Paper>

@@ -7,7 +7,17 @@ import type { SittingHere } from "./useSitting.ts";
 import { t } from "./words.ts";
 
 /** All questions by their first words, with what is open and what is marked. */
-export function QuestionList({ here, sitting, current, show }: { here: SittingHere; sitting: Sitting; current: number; show: (position: number) => void }) {
+export function QuestionList({
+  here,
+  sitting,
+  current,
+  show,
+}: {
+  here: SittingHere;
+  sitting: Sitting;
+  current: number;
+  show: (position: number) => void;
+}) {
   return (
     <Paper component="nav" aria-label={t("Questions")} sx={{ p: 1, mb: 2 }}>
       {sitting.items.map((item) => (
@@ -15,8 +25,17 @@ export function QuestionList({ here, sitting, current, show }: { here: SittingHe
           key={item.position}
           fullWidth
           aria-current={item.position === current}
-          onClick={() => { show(item.position); }}
-          sx={{ justifyContent: "flex-start", textAlign: "start", color: "text.primary", fontWeight: item.position === current ? 700 : 400, fontSize: 16, gap: 1 }}
+          onClick={() => {
+            show(item.position);
+          }}
+          sx={{
+            justifyContent: "flex-start",
+            textAlign: "start",
+            color: "text.primary",
+            fontWeight: item.position === current ? 700 : 400,
+            fontSize: 16,
+            gap: 1,
+          }}
         >
           <Box component="span" sx={{ minWidth: 24 }}>
             {item.position}
@@ -25,7 +44,11 @@ export function QuestionList({ here, sitting, current, show }: { here: SittingHe
             {plainText(item.view.stem)}
           </Box>
           <Box component="span" sx={{ color: "text.secondary", fontSize: 14 }}>
-            {here.given.get(item.position)?.revisit ? t("marked") : here.isAnswered(item.position) ? t("answered") : t("open")}
+            {here.given.get(item.position)?.revisit
+              ? t("marked")
+              : here.isAnswered(item.position)
+                ? t("answered")
+                : t("open")}
           </Box>
         </Button>
       ))}

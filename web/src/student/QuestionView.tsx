@@ -13,7 +13,13 @@ import type { SittingHere } from "./useSitting.ts";
 import { numberOf, t } from "./words.ts";
 
 /** One question of a sitting. */
-export function QuestionView(props: { here: SittingHere; sitting: Sitting; position: number; show: (position: number) => void; toLastLook: () => void }) {
+export function QuestionView(props: {
+  here: SittingHere;
+  sitting: Sitting;
+  position: number;
+  show: (position: number) => void;
+  toLastLook: () => void;
+}) {
   const { here, sitting, position, show, toLastLook } = props;
   const [isListOpen, setListOpen] = useState(false);
   const top = useRef<HTMLDivElement>(null);
@@ -26,7 +32,8 @@ export function QuestionView(props: { here: SittingHere; sitting: Sitting; posit
   const item = sitting.items.find((one) => one.position === position);
   if (!item) return null;
   const given = here.given.get(position) ?? { answer: null, revisit: false };
-  const record = (change: { answer?: Answer; revisit?: boolean }) => void here.record(position, { ...given, ...change }, blankAnswer(item.view.kind));
+  const record = (change: { answer?: Answer; revisit?: boolean }) =>
+    void here.record(position, { ...given, ...change }, blankAnswer(item.view.kind));
   const isLast = position === sitting.items.length;
   return (
     <StudentFrame
@@ -43,23 +50,63 @@ export function QuestionView(props: { here: SittingHere; sitting: Sitting; posit
       }
       foot={
         <>
-          <Button variant="outlined" size="large" disabled={position === 1} onClick={() => { show(position - 1); }}>
+          <Button
+            variant="outlined"
+            size="large"
+            disabled={position === 1}
+            onClick={() => {
+              show(position - 1);
+            }}
+          >
             {t("Back")}
           </Button>
-          <Button variant="contained" size="large" onClick={() => { if (isLast) toLastLook(); else show(position + 1); }}>
+          <Button
+            variant="contained"
+            size="large"
+            onClick={() => {
+              if (isLast) toLastLook();
+              else show(position + 1);
+            }}
+          >
             {isLast ? t("Last look") : t("Next")}
           </Button>
         </>
       }
     >
-      {isListOpen && <QuestionList here={here} sitting={sitting} current={position} show={(next) => { setListOpen(false); show(next); }} />}
+      {isListOpen && (
+        <QuestionList
+          here={here}
+          sitting={sitting}
+          current={position}
+          show={(next) => {
+            setListOpen(false);
+            show(next);
+          }}
+        />
+      )}
       <Box ref={top} tabIndex={-1} sx={{ outline: "none !important" }}>
-        <Typography variant="body2" color="text.secondary" sx={{ mb: 0.5 }}>
-          {t("Question {{position}} of {{questions}}", { position, questions: sitting.items.length })} · {item.points === 1 ? t("1 point") : t("{{points}} points", { points: numberOf(item.points) })}
+        <Typography variant="body2" color="textSecondary" sx={{ mb: 0.5 }}>
+          {t("Question {{position}} of {{questions}}", { position, questions: sitting.items.length })} ·{" "}
+          {item.points === 1 ? t("1 point") : t("{{points}} points", { points: numberOf(item.points) })}
         </Typography>
-        <Player view={item.view} answer={given.answer} name={`question ${position}`} onAnswer={(answer) => { record({ answer }); }} />
+        <Player
+          view={item.view}
+          answer={given.answer}
+          name={`question ${position}`}
+          onAnswer={(answer) => {
+            record({ answer });
+          }}
+        />
       </Box>
-      <Link component="button" type="button" aria-pressed={given.revisit} onClick={() => { record({ revisit: !given.revisit }); }} sx={{ mt: 2.5, fontSize: 17 }}>
+      <Link
+        component="button"
+        type="button"
+        aria-pressed={given.revisit}
+        onClick={() => {
+          record({ revisit: !given.revisit });
+        }}
+        sx={{ mt: 2.5, fontSize: 17 }}
+      >
         {given.revisit ? t("◆ Marked to come back to; take the mark off") : t("◇ Mark to come back")}
       </Link>
     </StudentFrame>

@@ -25,7 +25,14 @@ export function ResultPage() {
   if (error) {
     return (
       <StudentFrame title={t("How it went")} bar={<strong>Verdant Loop</strong>}>
-        <Alert severity="warning" action={<Button color="inherit" onClick={() => void refetch()}>{t("Try again")}</Button>}>
+        <Alert
+          severity="warning"
+          action={
+            <Button color="inherit" onClick={() => void refetch()}>
+              {t("Try again")}
+            </Button>
+          }
+        >
           {problemOf(error).detail}
         </Alert>
         <Button component={Link} to="/" sx={{ mt: 2 }} variant="outlined">
@@ -41,12 +48,14 @@ export function ResultPage() {
       title={t("How it went")}
       bar={
         <>
-          {segments.length > 0 && <Ring size={60} segments={segments} centre={segments.filter((one) => one === "done").length} label="" />}
+          {segments.length > 0 && (
+            <Ring size={60} segments={segments} centre={segments.filter((one) => one === "done").length} label="" />
+          )}
           <Box>
             <Typography variant="h2" component="p">
               {data.name}
             </Typography>
-            <Typography variant="body2" color="text.secondary">
+            <Typography variant="body2" color="textSecondary">
               {t("handed in on {{day}}", { day: dayOf(data.handedInAt) })}
             </Typography>
           </Box>
@@ -59,7 +68,9 @@ export function ResultPage() {
       }
     >
       <Typography variant="h1" sx={{ mb: 2 }}>
-        {data.points === null ? t("Handed in. Your teacher will say when you can see more.") : t("You got {{points}} of {{outOf}}", { points: numberOf(data.points), outOf: numberOf(data.outOf) })}
+        {data.points === null
+          ? t("Handed in. Your teacher will say when you can see more.")
+          : t("You got {{points}} of {{outOf}}", { points: numberOf(data.points), outOf: numberOf(data.outOf) })}
       </Typography>
       {data.items.map((item) => (
         <ResultItem key={item.position} item={item} />
@@ -72,11 +83,24 @@ function ResultItem({ item }: { item: Shown["items"][number] }) {
   const isRight = item.credit === 1;
   const keyIds = item.content ? item.content.options.filter((option) => option.isKey).map((option) => option.id) : null;
   return (
-    <Paper sx={{ p: 2, mb: 1.5 }} component="article" aria-label={t("Question {{position}}", { position: item.position })}>
+    <Paper
+      sx={{ p: 2, mb: 1.5 }}
+      component="article"
+      aria-label={t("Question {{position}}", { position: item.position })}
+    >
       <Typography variant="body2" sx={{ fontWeight: 700, color: isRight ? "primary.main" : "error.main", mb: 0.5 }}>
-        {isRight ? t("✓ Question {{position}}: right", { position: item.position }) : item.answer ? t("✗ Question {{position}}: not right", { position: item.position }) : t("Question {{position}}: not answered", { position: item.position })}
+        {isRight
+          ? t("✓ Question {{position}}: right", { position: item.position })
+          : item.answer
+            ? t("✗ Question {{position}}: not right", { position: item.position })
+            : t("Question {{position}}: not answered", { position: item.position })}
       </Typography>
-      <Player view={item.view} answer={item.answer} name={`result ${item.position}`} verdict={{ keyIds, isRight: item.credit === null ? null : isRight }} />
+      <Player
+        view={item.view}
+        answer={item.answer}
+        name={`result ${item.position}`}
+        verdict={{ keyIds, isRight: item.credit === null ? null : isRight }}
+      />
       {item.why && (
         <Box sx={{ mt: 1.5, fontSize: 17 }}>
           {item.why.rationale && (
@@ -103,7 +127,7 @@ function ResultItem({ item }: { item: Shown["items"][number] }) {
 function Said({ title, children }: { title: string; children: ReactNode }) {
   return (
     <Box sx={{ mb: 1 }}>
-      <Typography component="h3" variant="body2" color="text.secondary" sx={{ fontWeight: 700 }}>
+      <Typography component="h3" variant="body2" color="textSecondary" sx={{ fontWeight: 700 }}>
         {title}
       </Typography>
       {children}

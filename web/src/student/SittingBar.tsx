@@ -9,14 +9,40 @@ import type { SittingHere } from "./useSitting.ts";
 import { t } from "./words.ts";
 
 /** The ring (tap it for the list of questions), the name, whether all is saved, and the time left. */
-export function SittingBar({ here, sitting, centre, openList }: { here: SittingHere; sitting: Sitting; centre: string | number; openList?: () => void }) {
-  const segments = sitting.items.map((item): Segment => (here.given.get(item.position)?.revisit ? "marked" : here.isAnswered(item.position) ? "done" : "open"));
+export function SittingBar({
+  here,
+  sitting,
+  centre,
+  openList,
+}: {
+  here: SittingHere;
+  sitting: Sitting;
+  centre: string | number;
+  openList?: () => void;
+}) {
+  const segments = sitting.items.map((item): Segment =>
+    here.given.get(item.position)?.revisit ? "marked" : here.isAnswered(item.position) ? "done" : "open",
+  );
   const answered = sitting.items.filter((item) => here.isAnswered(item.position)).length;
-  const ring = <Ring size={60} segments={segments} centre={centre} label={t("{{answered}} of {{questions}} answered", { answered, questions: sitting.items.length })} />;
+  const ring = (
+    <Ring
+      size={60}
+      segments={segments}
+      centre={centre}
+      label={t("{{answered}} of {{questions}} answered", { answered, questions: sitting.items.length })}
+    />
+  );
   return (
     <>
       {openList ? (
-        <ButtonBase onClick={openList} aria-label={t("List of questions: {{answered}} of {{questions}} answered", { answered, questions: sitting.items.length })} sx={{ borderRadius: "50%" }}>
+        <ButtonBase
+          onClick={openList}
+          aria-label={t("List of questions: {{answered}} of {{questions}} answered", {
+            answered,
+            questions: sitting.items.length,
+          })}
+          sx={{ borderRadius: "50%" }}
+        >
           {ring}
         </ButtonBase>
       ) : (
@@ -57,6 +83,8 @@ function TimeLeft({ deadlineAt, here }: { deadlineAt: string; here: SittingHere 
     };
   }, [deadlineAt, flush, now]);
   const minutes = Math.max(0, Math.ceil(left / 60_000));
+  // A quiz that shuts next week needs no clock.
+  if (minutes > 180) return null;
   return (
     <>
       {" · "}

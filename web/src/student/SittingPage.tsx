@@ -28,15 +28,37 @@ export function SittingPage() {
   }, [condition, here, navigate, sittingId]);
 
   if (condition === "loading" || condition === "over") return <LinearProgress aria-label={t("Loading")} />;
-  if (condition === "offline") return <Notice text={t("There is no network at the moment. Your answers are safe on this device; the quiz comes back as soon as the network does.")} />;
+  if (condition === "offline")
+    return (
+      <Notice
+        text={t(
+          "There is no network at the moment. Your answers are safe on this device; the quiz comes back as soon as the network does.",
+        )}
+      />
+    );
   if (condition === "unknown" || !sitting) {
-    return <Notice text={t("This quiz is not open on this device.")} action={<Button variant="contained" href="/s">{t("What now")}</Button>} />;
+    return (
+      <Notice
+        text={t("This quiz is not open on this device.")}
+        action={
+          <Button variant="contained" href="/s">
+            {t("What now")}
+          </Button>
+        }
+      />
+    );
   }
   if (condition === "elsewhere") {
     return (
       <Notice
         text={t("You carry on with this quiz on another device. Every answer from here has been kept.")}
-        action={releaseId && <Button variant="contained" onClick={() => void here.carryOnHere(releaseId)}>{t("Carry on here")}</Button>}
+        action={
+          releaseId && (
+            <Button variant="contained" onClick={() => void here.carryOnHere(releaseId)}>
+              {t("Carry on here")}
+            </Button>
+          )
+        }
       />
     );
   }
@@ -45,7 +67,15 @@ export function SittingPage() {
     setPosition(next);
     window.scrollTo({ top: 0 });
   };
-  if (isLastLook) return <LastLook here={here} sitting={sitting} show={show} done={() => void navigate(`/result/${sittingId}`, { replace: true })} />;
+  if (isLastLook)
+    return (
+      <LastLook
+        here={here}
+        sitting={sitting}
+        show={show}
+        done={() => void navigate(`/result/${sittingId}`, { replace: true })}
+      />
+    );
   return (
     <QuestionView
       key={position}

@@ -34,7 +34,7 @@ export function WhatNowPage() {
             <Typography variant="h2" component="p">
               {data ? t("Hello, {{name}}", { name: data.givenName }) : t("Hello")}
             </Typography>
-            <Typography variant="body2" color="text.secondary">
+            <Typography variant="body2" color="textSecondary">
               {[...new Set(data?.releases.map((release) => release.className))].join(", ")}
             </Typography>
           </Box>
@@ -49,12 +49,21 @@ export function WhatNowPage() {
       </Typography>
       {!data && !error && <LinearProgress aria-label={t("Loading")} />}
       {error && (
-        <Alert severity="warning" action={<Button color="inherit" onClick={() => void refetch()}>{t("Try again")}</Button>}>
+        <Alert
+          severity="warning"
+          action={
+            <Button color="inherit" onClick={() => void refetch()}>
+              {t("Try again")}
+            </Button>
+          }
+        >
           {problemOf(error).detail}
         </Alert>
       )}
       {data?.releases.length === 0 && <Typography>{t("Nothing is open for you at the moment.")}</Typography>}
-      {data?.releases.map((release) => <ReleaseCard key={release.releaseId} of={release} />)}
+      {data?.releases.map((release) => (
+        <ReleaseCard key={release.releaseId} of={release} />
+      ))}
       {data && data.done.length > 0 && (
         <>
           <Typography variant="h2" sx={{ fontSize: "1.1rem", color: "text.secondary", mt: 3, mb: 1 }}>
@@ -87,13 +96,22 @@ function ReleaseCard({ of }: { of: Now["releases"][number] }) {
       <Box sx={{ display: "flex", gap: 1.5, alignItems: "center" }}>
         <Box sx={{ flex: 1 }}>
           <Typography sx={{ fontWeight: 700, fontSize: 18 }}>{of.name}</Typography>
-          <Typography variant="body2" color="text.secondary">
+          <Typography variant="body2" color="textSecondary">
             {of.running
-              ? t("{{answered}} of {{questions}} answered", { answered: of.running.answered, questions: of.notice.questions })
+              ? t("{{answered}} of {{questions}} answered", {
+                  answered: of.running.answered,
+                  questions: of.notice.questions,
+                })
               : noticeOf(of.notice)}
           </Typography>
         </Box>
-        <Button variant="contained" size="large" disabled={isLoading} onClick={() => void start()} aria-label={`${of.running ? t("Carry on") : t("Begin")}: ${of.name}`}>
+        <Button
+          variant="contained"
+          size="large"
+          disabled={isLoading}
+          onClick={() => void start()}
+          aria-label={`${of.running ? t("Carry on") : t("Begin")}: ${of.name}`}
+        >
           {of.running ? t("Carry on") : of.goesTaken > 0 ? t("Another go") : t("Begin")}
         </Button>
       </Box>
@@ -110,7 +128,9 @@ function ReleaseCard({ of }: { of: Now["releases"][number] }) {
 function noticeOf({ questions, minutes, goes, timeLimitMinutes, shutsAt }: Now["releases"][number]["notice"]): string {
   return [
     t("{{count}} questions", { count: questions }),
-    timeLimitMinutes === null ? t("about {{minutes}} min", { minutes }) : t("{{minutes}} min at most", { minutes: timeLimitMinutes }),
+    timeLimitMinutes === null
+      ? t("about {{minutes}} min", { minutes })
+      : t("{{minutes}} min at most", { minutes: timeLimitMinutes }),
     goes === null ? t("as many goes as you like") : goes === 1 ? t("one go") : t("{{goes}} goes", { goes }),
     ...(shutsAt === null ? [] : [t("until {{time}}", { time: timeOf(shutsAt) })]),
   ].join(" · ");
@@ -120,15 +140,27 @@ function DoneCard({ of }: { of: Now["done"][number] }) {
   const right = of.points ?? 0;
   return (
     <Paper sx={{ p: 1.75, mb: 1.25, display: "flex", gap: 1.75, alignItems: "center" }}>
-      <Ring size={40} segments={Array.from({ length: Math.max(1, Math.round(of.outOf)) }, (_, i) => (i < right ? "done" : "open"))} label="" />
+      <Ring
+        size={40}
+        segments={Array.from({ length: Math.max(1, Math.round(of.outOf)) }, (_, i) => (i < right ? "done" : "open"))}
+        label=""
+      />
       <Box sx={{ flex: 1 }}>
         <Typography sx={{ fontWeight: 700, fontSize: 18 }}>{of.name}</Typography>
-        <Typography variant="body2" color="text.secondary">
-          {of.points === null ? t("handed in") : t("{{points}} of {{outOf}}", { points: numberOf(of.points), outOf: numberOf(of.outOf) })} · {dayOf(of.handedInAt)}
+        <Typography variant="body2" color="textSecondary">
+          {of.points === null
+            ? t("handed in")
+            : t("{{points}} of {{outOf}}", { points: numberOf(of.points), outOf: numberOf(of.outOf) })}{" "}
+          · {dayOf(of.handedInAt)}
         </Typography>
       </Box>
       {of.openness !== "nothing" && (
-        <Button component={Link} to={`/result/${of.sittingId}`} variant="outlined" aria-label={t("See how it went: {{name}}", { name: of.name })}>
+        <Button
+          component={Link}
+          to={`/result/${of.sittingId}`}
+          variant="outlined"
+          aria-label={t("See how it went: {{name}}", { name: of.name })}
+        >
           {t("See")}
         </Button>
       )}

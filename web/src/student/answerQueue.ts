@@ -51,7 +51,10 @@ export async function enqueue(sittingId: string, event: Omit<AnswerEvent, "seq">
 
 /** The answers of a sitting that the server may not have yet, oldest first. */
 export async function listWaiting(sittingId: string) {
-  return (await database).getAll("events", IDBKeyRange.bound([sittingId, 0, 0], [sittingId, Number.MAX_SAFE_INTEGER, 0]));
+  return (await database).getAll(
+    "events",
+    IDBKeyRange.bound([sittingId, 0, 0], [sittingId, Number.MAX_SAFE_INTEGER, 0]),
+  );
 }
 
 /** Sittings with answers that wait, of whichever student. */
@@ -80,12 +83,24 @@ export async function deliver(sittingId: string, shown: readonly number[]): Prom
   return last;
 }
 
-async function send(held: Held, epoch: number, events: readonly AnswerEvent[], shown: readonly number[]): Promise<Delivered | undefined> {
+async function send(
+  held: Held,
+  epoch: number,
+  events: readonly AnswerEvent[],
+  shown: readonly number[],
+): Promise<Delivered | undefined> {
   const { method, path } = routes.saveAnswers;
   const body = {
     epoch,
     shown,
-    events: events.map(({ seq, position, answer, revisit, spentMs, clientMs }) => ({ seq, position, answer, revisit, spentMs, clientMs })),
+    events: events.map(({ seq, position, answer, revisit, spentMs, clientMs }) => ({
+      seq,
+      position,
+      answer,
+      revisit,
+      spentMs,
+      clientMs,
+    })),
   };
   try {
     const answer = await fetch(`/api${path.replace(":sittingId", held.sittingId)}`, {
@@ -100,7 +115,10 @@ async function send(held: Held, epoch: number, events: readonly AnswerEvent[], s
 }
 
 /** Asks the server something in the name of a sitting. Null: not reached; otherwise the response. */
-export async function askAsSitting(held: Held, route: { readonly method: string; readonly path: string }): Promise<Response | null> {
+export async function askAsSitting(
+  held: Held,
+  route: { readonly method: string; readonly path: string },
+): Promise<Response | null> {
   try {
     return await fetch(`/api${route.path.replace(":sittingId", held.sittingId)}`, {
       method: route.method.toUpperCase(),

@@ -10,9 +10,19 @@ export const studentApi = api.injectEndpoints({
     enter: build.mutation({ ...calls<typeof team.enter>(routes.enter), invalidatesTags: ["Session", "Now"] }),
     leave: build.mutation(calls<typeof team.signOut>(routes.signOut)),
     whatNow: build.query({ ...calls<typeof delivery.whatNow>(routes.whatNow), providesTags: ["Now"] }),
-    beginSitting: build.mutation({ ...calls<typeof delivery.beginSitting>(routes.beginSitting), invalidatesTags: ["Now"] }),
+    beginSitting: build.mutation({
+      ...calls<typeof delivery.beginSitting>(routes.beginSitting),
+      invalidatesTags: ["Now"],
+    }),
     showResult: build.query({ ...calls<typeof delivery.showResult>(routes.showResult), providesTags: ["Now"] }),
   }),
 });
 
-export const { useStudentSessionQuery, useEnterMutation, useLeaveMutation, useWhatNowQuery, useBeginSittingMutation, useShowResultQuery } = studentApi;
+export const {
+  useStudentSessionQuery,
+  useEnterMutation,
+  useLeaveMutation,
+  useWhatNowQuery,
+  useBeginSittingMutation,
+  useShowResultQuery,
+} = studentApi;

@@ -8,7 +8,9 @@ const { whatNow, beginSitting, showSitting, saveAnswers, handIn, showResult } = 
 const used = { showSession, signOut, enter, whatNow, beginSitting, showSitting, saveAnswers, handIn, showResult };
 
 export function studentRoutesSource(): string {
-  const lines = Object.entries<Endpoint>(used).map(([name, { method, path }]) => `  ${name}: { method: "${method}", path: "${path}" },`);
+  const lines = Object.entries<Endpoint>(used).map(
+    ([name, { method, path }]) => `  ${name}: { method: "${method}", path: "${path}" },`,
+  );
   return [
     "/** Made by `npx tsx scripts/student-routes.ts` from the contract. */",
     "export const routes = {",

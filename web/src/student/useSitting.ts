@@ -30,9 +30,12 @@ export function useSitting(sittingId: string) {
 
   const show = useCallback(async (next: Sitting) => {
     clockOffset.current = Date.parse(next.now) - Date.now();
-    const answers = new Map(next.items.map((item): [number, Given] => [item.position, { answer: item.answer, revisit: item.revisit }]));
+    const answers = new Map(
+      next.items.map((item): [number, Given] => [item.position, { answer: item.answer, revisit: item.revisit }]),
+    );
     // What waits on this device is newer than what the server knows.
-    for (const event of await listWaiting(next.id)) answers.set(event.position, { answer: event.answer, revisit: event.revisit });
+    for (const event of await listWaiting(next.id))
+      answers.set(event.position, { answer: event.answer, revisit: event.revisit });
     setGiven(answers);
     setSitting(next);
     setCondition(next.state === "running" ? "running" : "over");

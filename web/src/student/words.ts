@@ -21,7 +21,8 @@ void i18next.init({
   },
 });
 
-export const t = (sentence: string, values?: Record<string, string | number>): string => i18next.t(sentence, values ?? {});
+export const t = (sentence: string, values?: Record<string, string | number>): string =>
+  i18next.t(sentence, values ?? {});
 
 const time = new Intl.DateTimeFormat(i18next.language, { weekday: "long", hour: "2-digit", minute: "2-digit" });
 const day = new Intl.DateTimeFormat(i18next.language, { weekday: "long", day: "numeric", month: "long" });

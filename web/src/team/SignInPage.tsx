@@ -22,14 +22,16 @@ export function SignInPage({ isDemo }: { isDemo: boolean }) {
         <Ring size={56} segments={["done", "done", "done", "open"]} label="" />
         <Box>
           <Typography variant="h1">Verdant Loop</Typography>
-          <Typography color="text.secondary">One item bank for the department, and short mixed quizzes that bring past units back.</Typography>
+          <Typography color="textSecondary">
+            One item bank for the department, and short mixed quizzes that bring past units back.
+          </Typography>
         </Box>
       </Stack>
       <Box sx={{ display: "grid", gridTemplateColumns: isDemo ? "1fr 1fr" : "minmax(0, 420px)", gap: 3 }}>
         <PasswordForm />
         {isDemo && <DemoPeople />}
       </Box>
-      <Typography variant="body2" color="text.secondary" sx={{ mt: 3 }}>
+      <Typography variant="body2" color="textSecondary" sx={{ mt: 3 }}>
         Are you a student? <Link href="/s">Come in with your entry card</Link>.
       </Typography>
     </Box>
@@ -87,17 +89,23 @@ function DemoPeople() {
     <Paper sx={{ p: 3 }}>
       <Stack spacing={1.5}>
         <Typography variant="h2">Look round the demo</Typography>
-        <Typography variant="body2" color="text.secondary">
+        <Typography variant="body2" color="textSecondary">
           Larkmoor School is made up, with everybody in it. Come in as:
         </Typography>
         {data?.members.map((member) => (
-          <Button key={member.personId} variant="outlined" disabled={isLoading} onClick={() => void signIn({ body: { personId: member.personId } })}>
+          <Button
+            key={member.personId}
+            variant="outlined"
+            disabled={isLoading}
+            onClick={() => void signIn({ body: { personId: member.personId } })}
+          >
             {member.name}, {member.role}
           </Button>
         ))}
         {data?.cards[0] && (
-          <Typography variant="body2" color="text.secondary">
-            As a student: <Link href={`/s?card=${encodeURIComponent(data.cards[0].card)}`}>{data.cards[0].name}</Link>, entry card “{data.cards[0].card}”.
+          <Typography variant="body2" color="textSecondary">
+            As a student: <Link href={`/s?card=${encodeURIComponent(data.cards[0].card)}`}>{data.cards[0].name}</Link>,
+            entry card “{data.cards[0].card}”.
           </Typography>
         )}
       </Stack>

@@ -40,22 +40,38 @@ export function TodayPage() {
           </Typography>
           {classes.isLoading && <Loading what="classes" />}
           {classes.error && <Failed error={classes.error} retry={() => void classes.refetch()} />}
-          {classes.data?.classes.length === 0 && <Empty>There is no class in this school year yet. A lead can import one on the Team page.</Empty>}
-          <Stack spacing={1}>{classes.data?.classes.map((one) => <ClassRow key={one.id} of={one} />)}</Stack>
+          {classes.data?.classes.length === 0 && (
+            <Empty>There is no class in this school year yet. A lead can import one on the Team page.</Empty>
+          )}
+          <Stack spacing={1}>
+            {classes.data?.classes.map((one) => (
+              <ClassRow key={one.id} of={one} />
+            ))}
+          </Stack>
         </section>
         <section aria-labelledby="running-heading">
           <Typography variant="h2" id="running-heading" sx={{ mb: 1 }}>
             Running now
           </Typography>
           {releases.error && <Failed error={releases.error} retry={() => void releases.refetch()} />}
-          {releases.data && open.length === 0 && <Typography color="text.secondary">Nothing is released at the moment.</Typography>}
-          <Stack spacing={1}>{open.map((release) => <ReleaseRow key={release.id} of={release} />)}</Stack>
+          {releases.data && open.length === 0 && (
+            <Typography color="textSecondary">Nothing is released at the moment.</Typography>
+          )}
+          <Stack spacing={1}>
+            {open.map((release) => (
+              <ReleaseRow key={release.id} of={release} />
+            ))}
+          </Stack>
           {shut.length > 0 && (
             <>
               <Typography variant="h2" sx={{ mb: 1, mt: 2.5 }}>
                 Lately
               </Typography>
-              <Stack spacing={1}>{shut.map((release) => <ReleaseRow key={release.id} of={release} />)}</Stack>
+              <Stack spacing={1}>
+                {shut.map((release) => (
+                  <ReleaseRow key={release.id} of={release} />
+                ))}
+              </Stack>
             </>
           )}
         </section>
@@ -73,28 +89,51 @@ function ClassRow({ of }: { of: Class }) {
   return (
     <Paper sx={{ p: 1.75, display: "grid", gridTemplateColumns: "84px auto 1fr auto", gap: 2, alignItems: "center" }}>
       <Box>
-        <Link component={RouterLink} to={`/plans/${of.id}`} underline="hover" color="inherit" sx={{ fontWeight: 700, fontSize: 18, fontFamily: "h2.fontFamily" }}>
+        <Link
+          component={RouterLink}
+          to={`/plans/${of.id}`}
+          underline="hover"
+          color="inherit"
+          sx={{ fontWeight: 700, fontSize: 18, fontFamily: "h2.fontFamily" }}
+        >
           {of.name}
         </Link>
-        <Typography variant="caption" color="text.secondary" component="div">
+        <Typography variant="caption" color="textSecondary" component="div">
           {counted(of.students, "student")}
         </Typography>
       </Box>
       <Box sx={{ display: "flex", gap: 0.5, minWidth: 24 }}>
         {due.slice(0, 8).map((topic) => (
-          <Bead key={topic.topicId} mark={topic.strand.letter} hue={topic.strand.hue} state="planned" label={`${topic.name} is due`} />
+          <Bead
+            key={topic.topicId}
+            mark={topic.strand.letter}
+            hue={topic.strand.hue}
+            state="planned"
+            label={`${topic.name} is due`}
+          />
         ))}
       </Box>
       <Typography variant="body2">
-        {error ? "The plan could not be loaded." : !data ? "…" : first ? (
+        {error ? (
+          "The plan could not be loaded."
+        ) : !data ? (
+          "…"
+        ) : first ? (
           <>
-            {counted(due.length, "topic")} due; <strong>{first.name}</strong> was last seen {ago(first.lastReturn?.on ?? first.taughtOn ?? data.today, data.today)}
+            {counted(due.length, "topic")} due; <strong>{first.name}</strong> was{" "}
+            {first.lastReturn ? "last seen" : "taught"}{" "}
+            {ago(first.lastReturn?.on ?? first.taughtOn ?? data.today, data.today)}
           </>
         ) : (
           "Nothing is due today"
         )}
       </Typography>
-      <Button variant={due.length > 0 ? "contained" : "outlined"} disabled={!data || isComposing} onClick={() => void composeFor(of.id, count)} aria-label={`Compose ${count} for ${of.name}`}>
+      <Button
+        variant={due.length > 0 ? "contained" : "outlined"}
+        disabled={!data || isComposing}
+        onClick={() => void composeFor(of.id, count)}
+        aria-label={`Compose ${count} for ${of.name}`}
+      >
         {isComposing ? "Composing…" : `Compose ${count}`}
       </Button>
     </Paper>
@@ -102,17 +141,32 @@ function ClassRow({ of }: { of: Class }) {
 }
 
 function ReleaseRow({ of }: { of: Release }) {
-  const segments = Array.from({ length: of.students }, (_, i): Segment => (i < of.handedIn ? "done" : i < of.begun ? "marked" : "open"));
+  const segments = Array.from({ length: of.students }, (_, i): Segment =>
+    i < of.handedIn ? "done" : i < of.begun ? "marked" : "open",
+  );
   const state = `${of.handedIn} of ${of.students} handed in, ${of.begun - of.handedIn} writing, ${of.students - of.begun} not begun`;
-  const when = of.opening === "notYet" ? `opens ${moment(of.opensAt)}` : of.opening === "shut" ? "shut" : of.shutsAt === null ? "stays open" : `shuts ${moment(of.shutsAt)}`;
+  const when =
+    of.opening === "notYet"
+      ? `opens ${moment(of.opensAt)}`
+      : of.opening === "shut"
+        ? "shut"
+        : of.shutsAt === null
+          ? "stays open"
+          : `shuts ${moment(of.shutsAt)}`;
   return (
     <Paper sx={{ p: 1.5, display: "flex", gap: 2, alignItems: "center" }}>
       <Ring segments={segments} centre={of.handedIn} size={56} label={state} />
       <Box sx={{ minWidth: 0 }}>
-        <Link component={RouterLink} to={`/results/${of.id}`} underline="hover" color="inherit" sx={{ fontWeight: 700 }}>
+        <Link
+          component={RouterLink}
+          to={`/results/${of.id}`}
+          underline="hover"
+          color="inherit"
+          sx={{ fontWeight: 700 }}
+        >
           {of.name} · {of.className}
         </Link>
-        <Typography variant="caption" color="text.secondary" component="div">
+        <Typography variant="caption" color="textSecondary" component="div">
           {state} · {when}
         </Typography>
       </Box>

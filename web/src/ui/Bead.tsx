@@ -14,7 +14,9 @@ export interface BeadProps {
   readonly label?: string;
 }
 
-const Circle = styled("span", { shouldForwardProp: (name) => name !== "hue" && name !== "size" && name !== "planned" && name !== "notched" })<{
+const Circle = styled("span", {
+  shouldForwardProp: (name) => name !== "hue" && name !== "size" && name !== "planned" && name !== "notched",
+})<{
   hue: number;
   size: number;
   planned: boolean;
@@ -34,12 +36,21 @@ const Circle = styled("span", { shouldForwardProp: (name) => name !== "hue" && n
   ...(planned
     ? { border: `2px dashed var(--unit-ink-${hue})`, color: `var(--unit-ink-${hue})` }
     : { backgroundColor: `var(--unit-${hue})`, color: "#fff" }),
-  ...(notched && { clipPath: "polygon(0 0, 66% 0, 50% 22%, 34% 0, 100% 0, 100% 100%, 0 100%)", boxShadow: "inset 0 4px var(--mui-palette-warning-main)" }),
+  ...(notched && {
+    clipPath: "polygon(0 0, 66% 0, 50% 22%, 34% 0, 100% 0, 100% 100%, 0 100%)",
+    boxShadow: "inset 0 4px var(--mui-palette-warning-main)",
+  }),
 }));
 
 export function Bead({ mark, hue, state = "done", notched = false, size = 24, label }: BeadProps) {
   return (
-    <Circle hue={hue % 10} size={size} planned={state === "planned"} notched={notched} {...(label === undefined ? { "aria-hidden": true } : { role: "img", "aria-label": label })}>
+    <Circle
+      hue={hue % 10}
+      size={size}
+      planned={state === "planned"}
+      notched={notched}
+      {...(label === undefined ? { "aria-hidden": true } : { role: "img", "aria-label": label })}
+    >
       {mark}
     </Circle>
   );

@@ -33,7 +33,9 @@ const BeadButton = styled("button", { shouldForwardProp: (name) => name !== "hue
   fontWeight: 700,
   cursor: "grab",
   touchAction: "none",
-  "&[aria-pressed=true]": { boxShadow: "0 0 0 2px var(--mui-palette-background-paper), 0 0 0 4px var(--mui-palette-warning-main)" },
+  "&[aria-pressed=true]": {
+    boxShadow: "0 0 0 2px var(--mui-palette-background-paper), 0 0 0 4px var(--mui-palette-warning-main)",
+  },
 }));
 
 export function Braid(props: {
@@ -48,7 +50,11 @@ export function Braid(props: {
   const field = useRef<HTMLDivElement>(null);
   const [dragged, setDragged] = useState<{ from: number; to: number } | null>(null);
   const shown = dragged ? moved(beads, dragged.from, dragged.to) : beads;
-  const row = (strandId: string) => Math.max(0, strands.findIndex((strand) => strand.id === strandId));
+  const row = (strandId: string) =>
+    Math.max(
+      0,
+      strands.findIndex((strand) => strand.id === strandId),
+    );
   const x = (position: number) => (beads.length < 2 ? 50 : 3 + (94 * position) / (beads.length - 1));
   const y = (strandId: string) => rowHeight * (row(strandId) + 0.5);
   const positionAt = (clientX: number) => {
@@ -62,17 +68,55 @@ export function Braid(props: {
     <Box sx={{ display: "grid", gridTemplateColumns: `${names}px 1fr`, columnGap: 1.5 }}>
       <div>
         {strands.map((strand) => (
-          <Box key={strand.id} sx={{ height: rowHeight, display: "flex", alignItems: "center", justifyContent: "flex-end", textAlign: "right", fontSize: 13, lineHeight: 1.15 }}>
+          <Box
+            key={strand.id}
+            sx={{
+              height: rowHeight,
+              display: "flex",
+              alignItems: "center",
+              justifyContent: "flex-end",
+              textAlign: "right",
+              fontSize: 13,
+              lineHeight: 1.15,
+            }}
+          >
             {strand.name}
           </Box>
         ))}
       </div>
-      <Box ref={field} role="group" aria-label="Order of the quiz: left and right arrow keys move the question in focus" sx={{ position: "relative", height: rowHeight * strands.length }}>
-        <svg viewBox={`0 0 100 ${rowHeight * strands.length}`} preserveAspectRatio="none" width="100%" height="100%" aria-hidden style={{ position: "absolute", inset: 0 }}>
+      <Box
+        ref={field}
+        role="group"
+        aria-label="Order of the quiz: left and right arrow keys move the question in focus"
+        sx={{ position: "relative", height: rowHeight * strands.length }}
+      >
+        <svg
+          viewBox={`0 0 100 ${rowHeight * strands.length}`}
+          preserveAspectRatio="none"
+          width="100%"
+          height="100%"
+          aria-hidden
+          style={{ position: "absolute", inset: 0 }}
+        >
           {strands.map((strand) => (
-            <line key={strand.id} x1="0" x2="100" y1={y(strand.id)} y2={y(strand.id)} strokeWidth="6" vectorEffect="non-scaling-stroke" style={{ stroke: `var(--unit-tint-${strand.hue % 10})` }} />
+            <line
+              key={strand.id}
+              x1="0"
+              x2="100"
+              y1={y(strand.id)}
+              y2={y(strand.id)}
+              strokeWidth="6"
+              vectorEffect="non-scaling-stroke"
+              style={{ stroke: `var(--unit-tint-${strand.hue % 10})` }}
+            />
           ))}
-          <path d={threadOf(shown.map((one, i) => [x(i), y(one.strandId)]))} fill="none" strokeWidth="1.5" vectorEffect="non-scaling-stroke" style={{ stroke: "var(--mui-palette-text-secondary)" }} />
+          <path
+            d={threadOf(shown.map((one, i) => [x(i), y(one.strandId)]))}
+            fill="none"
+            strokeWidth="1.5"
+            vectorEffect="non-scaling-stroke"
+            style={{ stroke: "var(--mui-palette-text-secondary)" }}
+          />
         </svg>
         {shown.map((one, i) => {
           const hue = (strands[row(one.strandId)]?.hue ?? 0) % 10;

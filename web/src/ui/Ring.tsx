@@ -8,7 +8,17 @@ const colours: Record<Segment, string> = {
   marked: "var(--mui-palette-warning-main)",
 };
 
-export function Ring({ segments, centre, size = 60, label }: { segments: readonly Segment[]; centre?: string | number; size?: number; label: string }) {
+export function Ring({
+  segments,
+  centre,
+  size = 60,
+  label,
+}: {
+  segments: readonly Segment[];
+  centre?: string | number;
+  size?: number;
+  label: string;
+}) {
   const radius = 42;
   const step = (2 * Math.PI) / Math.max(1, segments.length);
   const gap = segments.length > 1 ? Math.min(0.12, step * 0.28) : 0;
@@ -16,7 +26,14 @@ export function Ring({ segments, centre, size = 60, label }: { segments: readonl
   return (
     <svg viewBox="0 0 100 100" width={size} height={size} role="img" aria-label={label} style={{ flex: "none" }}>
       {segments.length === 1 ? (
-        <circle cx="50" cy="50" r={radius} fill="none" strokeWidth="11" style={{ stroke: colours[segments[0] ?? "open"] }} />
+        <circle
+          cx="50"
+          cy="50"
+          r={radius}
+          fill="none"
+          strokeWidth="11"
+          style={{ stroke: colours[segments[0] ?? "open"] }}
+        />
       ) : (
         segments.map((segment, i) => (
           <path
@@ -29,7 +46,15 @@ export function Ring({ segments, centre, size = 60, label }: { segments: readonl
         ))
       )}
       {centre !== undefined && (
-        <text x="50" y="50" dy="0.35em" textAnchor="middle" fontSize="28" fontWeight="700" style={{ fill: "var(--mui-palette-text-primary)" }}>
+        <text
+          x="50"
+          y="50"
+          dy="0.35em"
+          textAnchor="middle"
+          fontSize="28"
+          fontWeight="700"
+          style={{ fill: "var(--mui-palette-text-primary)" }}
+        >
           {centre}
         </text>
       )}

@@ -14,7 +14,16 @@ export const Loading = ({ what }: { what: string }) => <LinearProgress aria-labe
 export function Failed({ error, retry }: { error: unknown; retry?: () => void }) {
   const { title, detail } = problemOf(error);
   return (
-    <Alert severity="error" action={retry && <Button color="inherit" onClick={retry}>Try again</Button>}>
+    <Alert
+      severity="error"
+      action={
+        retry && (
+          <Button color="inherit" onClick={retry}>
+            Try again
+          </Button>
+        )
+      }
+    >
       <AlertTitle>{title}</AlertTitle>
       {detail}
     </Alert>

@@ -9,6 +9,8 @@ export type TaskName = keyof Tasks;
 /** Asked by a task between rounds; true once its job is cancelled. */
 export type Cancelled = () => boolean;
 
-export const tasks: { readonly [N in TaskName]: (input: Tasks[N]["input"], cancelled: Cancelled) => Promise<Tasks[N]["output"]> } = {
+export const tasks: {
+  readonly [N in TaskName]: (input: Tasks[N]["input"], cancelled: Cancelled) => Promise<Tasks[N]["output"]>;
+} = {
   compose: composeTask,
 };
