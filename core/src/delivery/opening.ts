@@ -8,10 +8,11 @@ export interface Window {
 
 export type Opening = "notYet" | "open" | "shut";
 
-/** "open" from `opensAt` on until `shutsAt`; the moment itself counts as shut. */
+/** "open" from `opensAt` on until `shutsAt`; the moment itself counts as shut. One that shuts as it opens is shut for good. */
 export function openingAt(window: Window, at: number): Opening {
-  if (at < window.opensAt) return "notYet";
-  return window.shutsAt !== null && at >= window.shutsAt ? "shut" : "open";
+  const { opensAt, shutsAt } = window;
+  if (shutsAt !== null && (at >= shutsAt || shutsAt <= opensAt)) return "shut";
+  return at < opensAt ? "notYet" : "open";
 }
 
 /** When a sitting begun at `startedAt` ends by itself: at its time limit or when the release shuts; null: never. */

@@ -27,7 +27,11 @@ const budgetMs = 2000;
  * met, or met longest ago; never two of a family; in a woven order.
  */
 export async function choose(scope: Scope<Member>, due: ClassDue, count: number, seed: string): Promise<Choice> {
-  const eligible = due.topics.filter((topic) => topic.standing === "due" || topic.standing === "fresh");
+  const ready = due.topics.filter((topic) => topic.standing === "due" || topic.standing === "fresh");
+  // Where everything has only just come back, a review of that is better than none.
+  const eligible = ready.some((topic) => (due.available.get(topic.topicId) ?? 0) > 0)
+    ? ready
+    : due.topics.filter((topic) => topic.standing === "justSeen");
   const counts = mix(
     count,
     eligible.map((topic) => ({
@@ -37,6 +41,7 @@ export async function choose(scope: Scope<Member>, due: ClassDue, count: number,
       available: due.available.get(topic.topicId) ?? 0,
     })),
   );
+  if (counts.every((one) => one === 0)) return { items: [], gap: null };
   const wanted = new Map(eligible.map((topic, i) => [topic.topicId, counts[i] ?? 0]));
   const candidates = await candidatesFor(scope, due, wanted, seed);
   const { order, gap } = await scope.jobs.run("interactive", "compose", candidates.input, budgetMs);

@@ -63,8 +63,15 @@ export function faultsOf(content: Content, topicId: string | null): Fault[] {
 /** The next bank version, and numbers for `newItems` items; holds the department's row until the transaction ends. */
 export const takeChange = store.nextChange;
 
+/** Hash of a content whatever the order of its keys: jsonb does not keep it. */
 export const hashOfContent = (content: Content): string =>
-  createHash("sha256").update(JSON.stringify(content)).digest("hex");
+  createHash("sha256")
+    .update(JSON.stringify(content, (_, value: unknown) => (isPlainObject(value) ? sorted(value) : value)))
+    .digest("hex");
+
+const isPlainObject = (value: unknown): value is object =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
+const sorted = (value: object) => Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)));
 
 /**
  * Makes the item, or its next revision when the content differs. Where review is off, a usable item is approved at once;

@@ -80,7 +80,7 @@ export async function searchItems(
   departmentId: string,
   filter: { text?: string | undefined; topicId?: string | undefined; limit: number },
 ) {
-  const words = filter.text?.trim() ?? "";
+  const terms = (filter.text ?? "").split(/[^\p{L}\p{N}]+/u).filter(Boolean);
   const found = db
     .selectFrom("item")
     .innerJoin("itemRevision as revision", (join) =>
@@ -88,13 +88,16 @@ export async function searchItems(
     )
     .where("item.departmentId", "=", departmentId)
     .where("item.archivedAt", "is", null)
-    .$if(words !== "", (query) =>
+    .$if(terms.length > 0, (query) =>
       query
         .innerJoin("itemSearch", (join) =>
           join.onRef("itemSearch.departmentId", "=", "item.departmentId").onRef("itemSearch.itemId", "=", "item.id"),
         )
         .where((eb) =>
-          eb.or([sql<boolean>`item_search.doc @@ ${prefixQuery(words)}`, sql<boolean>`item.number::text = ${words}`]),
+          eb.or([
+            sql<boolean>`item_search.doc @@ ${prefixQuery(terms)}`,
+            sql<boolean>`item.number::text = ${terms.join(" ")}`,
+          ]),
         ),
     )
     .$if(filter.topicId !== undefined, (query) =>
@@ -131,8 +134,7 @@ export async function searchItems(
 }
 
 /** All words must occur, the last one as a beginning. */
-function prefixQuery(words: string) {
-  const terms = words.split(/[^\p{L}\p{N}]+/u).filter(Boolean);
+function prefixQuery(terms: readonly string[]) {
   const query = terms.map((term, i) => `'${term}'${i === terms.length - 1 ? ":*" : ""}`).join(" & ");
   return sql`to_tsquery('english', unaccent(${query}))`;
 }

@@ -79,7 +79,7 @@ export async function closeRelease(db: Db, departmentId: string, releaseId: stri
     .execute();
   await db
     .updateTable("releaseTarget")
-    .set({ shutsAt: sql<Date>`greatest(${at}::timestamptz, opens_at + interval '1 millisecond')` })
+    .set({ shutsAt: sql<Date>`greatest(${at}::timestamptz, opens_at)` })
     .where("departmentId", "=", departmentId)
     .where("releaseId", "=", releaseId)
     .where((eb) => eb.or([eb("shutsAt", "is", null), eb("shutsAt", ">", at)]))

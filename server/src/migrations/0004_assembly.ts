@@ -84,7 +84,7 @@ create table release_target (
   student_id uuid,
   opens_at timestamptz not null,
   hand_in_by timestamptz,
-  shuts_at timestamptz check (shuts_at > opens_at),
+  shuts_at timestamptz check (shuts_at >= opens_at),
   primary key (department_id, id),
   foreign key (department_id, release_id) references release,
   foreign key (department_id, class_id) references class,

@@ -96,7 +96,7 @@ export async function takeEvidence(scope: Scope, sitting: SittingEvidence): Prom
     memory = remember(memory, { studentId, topicId, on, taughtOn, standards, answers });
   }
   await store.insertEvidence(db, rows);
-  await storeMemory(scope, departmentId, classId, seq, before, memory);
+  await storeMemory(scope, departmentId, classId, () => seq, before, memory);
   return seq;
 }
 
@@ -107,25 +107,20 @@ export async function replayClass(scope: Scope, departmentId: string, classId: s
   const plan = await loadPlan(scope, departmentId, classId);
   const evidence = await store.listEvidence(db, departmentId, classId);
   let memory: ClassMemory = noMemory;
-  const sittings = groupBy(evidence, (row) => row.seq);
-  for (const rows of sittings.values()) {
+  const touchedBy = new Map<string, number>();
+  for (const [seq, rows] of groupBy(evidence, (row) => row.seq)) {
     for (const [topicId, answers] of byTopic(rows)) {
       const topic = plan.topics.find((one) => one.topicId === topicId);
       const first = answers[0];
       if (!first) continue;
       const { standards = 1, taughtOn = null } = topic ?? {};
-      memory = remember(memory, {
-        studentId: first.studentId,
-        topicId,
-        on: dayOf(first.on),
-        taughtOn,
-        standards,
-        answers,
-      });
+      const { studentId } = first;
+      memory = remember(memory, { studentId, topicId, on: dayOf(first.on), taughtOn, standards, answers });
+      touchedBy.set(memoryKey(studentId, topicId), seq);
     }
   }
   await store.deleteMemory(db, departmentId, classId);
-  await storeMemory(scope, departmentId, classId, evidence.at(-1)?.seq ?? 0, noMemory, memory);
+  await storeMemory(scope, departmentId, classId, (key) => touchedBy.get(key) ?? 0, noMemory, memory);
 }
 
 /** The answers by topic, in the order in which the topics first came up. */
@@ -138,7 +133,7 @@ async function storeMemory(
   { db }: Scope,
   departmentId: string,
   classId: string,
-  throughSeq: number,
+  throughSeqOf: (key: string) => number,
   before: ClassMemory,
   after: ClassMemory,
 ): Promise<void> {
@@ -157,7 +152,7 @@ async function storeMemory(
         beforeS: state.before.strength.s,
         beforeD: state.before.strength.d,
         beforeOn: dateOf(state.before.on),
-        throughSeq,
+        throughSeq: throughSeqOf(key),
       };
     }),
   );

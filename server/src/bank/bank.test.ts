@@ -1,0 +1,196 @@
+import type { Input } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/bank";
+import { richTextOf } from "@verdant/core/richText";
+import { describe, expect, test } from "vitest";
+import { newId } from "../platform/id.ts";
+import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
+import * as bank from "./service.ts";
+
+const bench = useWorkbench();
+type Body = Input<typeof contract.saveItem>["body"];
+
+async function meanders(): Promise<string> {
+  const row = await bench.db.selectFrom("topic").select("id").where("name", "=", "Meanders").executeTakeFirstOrThrow();
+  return row.id;
+}
+const content = (stem: string, options = ["Right", "Wrong"]): Body["content"] => ({
+  kind: "oneRightAnswer",
+  schemaVersion: 1,
+  stem: richTextOf(stem),
+  options: options.map((text, i) => ({ id: `option${i}`, text: richTextOf(text), isKey: i === 0 })),
+});
+const body = async (more: Partial<Body> = {}): Promise<Body> => ({
+  version: 0,
+  tagging: {
+    label: null,
+    topicId: await meanders(),
+    standardIds: [],
+    demand: "recall",
+    use: "practice",
+    expectedSeconds: 45,
+    writerDifficulty: 3,
+  },
+  content: content("Where is the current fastest?"),
+  ...more,
+});
+const save = (itemId: string, given: Body, scope = bench.lead) =>
+  bank.saveItem(scope, { params: { itemId }, body: given });
+
+describe("saving an item", () => {
+  test("with stem, key and topic it is approved at once; without one of them it stays a draft that says what it lacks", async () => {
+    expect((await save(newId(), await body())).status).toBe("approved");
+    const { tagging } = await body();
+    const draft = await save(
+      newId(),
+      await body({ tagging: { ...tagging, topicId: null }, content: content("", ["A", "A"]) }),
+    );
+    expect(draft.status).toBe("draft");
+    expect(draft.faults.map((fault) => fault.path[0])).toEqual(["stem", "options", "topicId"]);
+  });
+
+  test("a change of words makes a revision; a change of tags does not, and none is asked of a typo's difficulty", async () => {
+    const id = newId();
+    const first = await save(id, await body());
+    const tagged = await save(id, await body({ version: 1, tagging: { ...(await body()).tagging, demand: "reason" } }));
+    expect(tagged.revision).toEqual(first.revision);
+    const reworded = await save(id, await body({ version: 2, content: content("Where is the current fastest!") }));
+    expect([reworded.revision.n, reworded.version]).toEqual([2, 3]);
+    const rows = await bench.db
+      .selectFrom("itemRevision")
+      .select(["changeKind", "parameterId"])
+      .where("itemId", "=", id)
+      .orderBy("n")
+      .execute();
+    expect(rows.map((row) => row.changeKind)).toEqual(["first", "typo"]);
+    expect(rows[1]?.parameterId).toBe(rows[0]?.parameterId);
+  });
+
+  test("of two saves from one version at the same time, the second is stale and leaves no trace", async () => {
+    const id = newId();
+    await save(id, await body());
+    const outcomes = await Promise.allSettled([
+      save(id, await body({ version: 1, content: content("Lead's words") })),
+      save(id, await body({ version: 1, content: content("Teacher's words") }), bench.teacher),
+    ]);
+    expect(outcomes.map((outcome) => outcome.status).sort()).toEqual(["fulfilled", "rejected"]);
+    expect(outcomes.find((outcome) => outcome.status === "rejected")?.reason).toMatchObject({ kind: "stale" });
+    expect(await bench.db.selectFrom("itemRevision").select("n").where("itemId", "=", id).execute()).toHaveLength(2);
+  });
+
+  test("a new item that is sent twice is stale the second time, not there twice", async () => {
+    const id = newId();
+    const given = await body();
+    const outcomes = await Promise.allSettled([save(id, given), save(id, given)]);
+    expect(outcomes.filter((outcome) => outcome.status === "fulfilled")).toHaveLength(1);
+    expect(outcomes.find((outcome) => outcome.status === "rejected")?.reason).toMatchObject({ kind: "stale" });
+  });
+
+  test("an edit that takes the key away keeps the approved revision approved", async () => {
+    const id = newId();
+    const good = await save(id, await body());
+    const broken = content("No key");
+    await save(
+      id,
+      await body({
+        version: 1,
+        content: { ...broken, options: broken.options.map((option) => ({ ...option, isKey: false })) },
+      }),
+    );
+    const row = await bench.db
+      .selectFrom("item")
+      .select(["status", "approvedRevisionId"])
+      .where("id", "=", id)
+      .executeTakeFirstOrThrow();
+    expect(row).toEqual({ status: "approved", approvedRevisionId: good.revision.id });
+  });
+
+  test("a topic or standard of another department is refused by name of the field, and nothing is written", async () => {
+    const other = await otherDepartment(bench);
+    const foreignTopic = newId();
+    await bench.db
+      .insertInto("topic")
+      .values({
+        departmentId: other.lead.caller.departmentId,
+        id: foreignTopic,
+        parentId: null,
+        name: "Theirs",
+        note: null,
+        letter: null,
+        hue: null,
+        position: 1,
+        mergedIntoId: null,
+        archivedAt: null,
+      })
+      .execute();
+    const { tagging } = await body();
+    const id = newId();
+    await expect(save(id, await body({ tagging: { ...tagging, topicId: foreignTopic } }))).rejects.toMatchObject({
+      kind: "invalid",
+      errors: [{ pointer: "/body/tagging/topicId" }],
+    });
+    await expect(save(id, await body({ tagging: { ...tagging, standardIds: [newId()] } }))).rejects.toMatchObject({
+      kind: "invalid",
+      errors: [{ pointer: "/body/tagging/standardIds" }],
+    });
+    await expect(bank.showItem(bench.lead, { params: { itemId: id } })).rejects.toMatchObject({ kind: "missing" });
+  });
+
+  test("a revision never changes, whoever asks", async () => {
+    await expect(bench.db.updateTable("itemRevision").set({ note: "changed" }).execute()).rejects.toThrow(
+      /never change/,
+    );
+    await expect(bench.db.deleteFrom("itemRevision").execute()).rejects.toThrow(/never change/);
+  });
+});
+
+describe("drafts", () => {
+  test("my draft is mine alone, is read back as it was, and goes with the save", async () => {
+    const id = newId();
+    const given = await body();
+    const draft = { tagging: given.tagging, content: content("Half a sent") };
+    await bank.keepDraft(bench.lead, { params: { itemId: id }, body: { baseVersion: 0, body: draft } });
+    expect((await bank.showDraft(bench.lead, { params: { itemId: id } })).draft).toMatchObject({
+      baseVersion: 0,
+      body: draft,
+    });
+    expect((await bank.showDraft(bench.teacher, { params: { itemId: id } })).draft).toBeNull();
+    await save(id, given);
+    expect((await bank.showDraft(bench.lead, { params: { itemId: id } })).draft).toBeNull();
+  });
+});
+
+describe("finding", () => {
+  const find = async (query: { text?: string; topicId?: string }) =>
+    (await bank.listItems(bench.lead, { query: { limit: 50, ...query } })).items.map((item) => item.label ?? item.stem);
+
+  test("words match by stem and by beginning, with or without accents; a number finds its item", async () => {
+    expect(await find({ text: "groynes" })).toEqual(["Groyne at Penmarrow"]);
+    expect(await find({ text: "Penmár" })).toEqual(["Groyne at Penmarrow"]);
+    expect(await find({ text: "12" })).toContain("Groyne at Penmarrow");
+    expect(await find({ text: "zeppelin" })).toEqual([]);
+  });
+  test("signs of the search language are words like any others", async () => {
+    expect(await find({ text: "'); drop table item; --" })).toEqual([]);
+    expect(await find({ text: "| & ! :*" })).not.toEqual([]);
+  });
+  test("a topic finds what lies under it", async () => {
+    const { id } = await bench.db
+      .selectFrom("topic")
+      .select("id")
+      .where("name", "=", "Coasts")
+      .executeTakeFirstOrThrow();
+    expect(await find({ topicId: id })).toHaveLength(8);
+  });
+});
+
+describe("the bank index", () => {
+  test("follows every change, and never shows what a transaction took back", async () => {
+    const count = async () => (await bench.installation.bank.usableItems(bench.departmentId)).itemIds.length;
+    const before = await count();
+    await save(newId(), await body());
+    expect(await count()).toBe(before + 1);
+    const { tagging } = await body();
+    await expect(save(newId(), await body({ tagging: { ...tagging, standardIds: [newId()] } }))).rejects.toThrow();
+    expect(await count()).toBe(before + 1);
+  });
+});

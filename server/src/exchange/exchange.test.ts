@@ -1,0 +1,77 @@
+import { expect, test } from "vitest";
+import { DepartmentFile } from "@verdant/contract/exchange";
+import { saveItem, showItem } from "../bank/service.ts";
+import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
+import * as exchange from "./service.ts";
+
+const bench = useWorkbench();
+
+/** Entry cards are unique per installation, so a second copy of a class gets new ones. */
+const withoutCards = (file: DepartmentFile) => ({
+  ...file,
+  classes: file.classes.map((one) => ({
+    ...one,
+    students: one.students.map((student) => ({ ...student, entryCard: "" })),
+  })),
+});
+
+test("what is exported and imported elsewhere is exported there the same: nothing is lost", async () => {
+  const [listed] = await bench.db.selectFrom("item").select("id").orderBy("number").execute();
+  const item = await showItem(bench.lead, { params: { itemId: listed!.id } });
+  const stem = {
+    type: "richText" as const,
+    content: [
+      {
+        type: "paragraph" as const,
+        content: [
+          { type: "text" as const, text: "  Two  spaces, H" },
+          { type: "text" as const, text: "2", marks: ["subscript" as const] },
+          { type: "lineBreak" as const },
+        ],
+      },
+      {
+        type: "bulletList" as const,
+        items: [[{ type: "paragraph" as const, content: [{ type: "text" as const, text: "one" }] }]],
+      },
+    ],
+  };
+  await saveItem(bench.lead, {
+    params: { itemId: item.id },
+    body: { version: item.version, tagging: { ...item.tagging, label: null }, content: { ...item.content, stem } },
+  });
+  const file = await exchange.exportDepartment(bench.lead);
+  const parsed = DepartmentFile.parse(JSON.parse(JSON.stringify(file)));
+  const other = await otherDepartment(bench);
+  const { created } = await exchange.importDepartment(other.lead, { body: parsed });
+  expect(created).toEqual({ standards: 15, topics: 9, courses: 1, classes: 1, students: 24, items: 24 });
+  expect(withoutCards(await exchange.exportDepartment(other.lead))).toEqual(withoutCards(file));
+  expect(file.items[0]?.content.stem).toEqual(stem);
+});
+
+test("the same file again changes nothing; a changed item becomes a revision of the same item", async () => {
+  const file = await exchange.exportDepartment(bench.lead);
+  expect(await exchange.importDepartment(bench.lead, { body: file })).toMatchObject({
+    created: { items: 0, students: 0 },
+    revised: { items: 0 },
+    unchanged: { items: 24 },
+  });
+  const [first, ...rest] = file.items;
+  const changed = { ...first!, content: { ...first!.content, stem: "Another question?" } };
+  expect(await exchange.importDepartment(bench.lead, { body: { ...file, items: [changed, ...rest] } })).toMatchObject({
+    revised: { items: 1 },
+    unchanged: { items: 23 },
+  });
+});
+
+test("a file that names what it does not hold is refused whole", async () => {
+  const other = await otherDepartment(bench);
+  const file = await exchange.exportDepartment(bench.lead);
+  const broken = { ...file, items: file.items.map((item, i) => (i === 20 ? { ...item, topic: "Nowhere" } : item)) };
+  await expect(exchange.importDepartment(other.lead, { body: broken })).rejects.toMatchObject({ kind: "invalid" });
+  const left = await bench.db
+    .selectFrom("topic")
+    .select("id")
+    .where("departmentId", "=", other.lead.caller.departmentId)
+    .execute();
+  expect(left).toEqual([]);
+});

@@ -1,0 +1,313 @@
+/** The application over HTTP: sessions, origins, limits, problems, and the matrix of every endpoint, role and department. */
+import type { Server } from "node:http";
+import type { AddressInfo } from "node:net";
+import type { Endpoint } from "@verdant/contract/endpoint";
+import { endpoints, type EndpointName } from "@verdant/contract/endpoints";
+import { presets } from "@verdant/core/delivery/rules";
+import { kinds } from "@verdant/core/items/kinds";
+import { pino } from "pino";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { createApp } from "../app.ts";
+import * as delivery from "../delivery/service.ts";
+import { hashPassword } from "../team/service.ts";
+import { newId } from "./id.ts";
+import { release } from "./testing/sittings.ts";
+import { otherDepartment, useWorkbench } from "./testing/workbench.ts";
+
+const bench = useWorkbench();
+let server: Server;
+let base: string;
+const defects: unknown[] = [];
+
+beforeAll(async () => {
+  const log = pino({ level: "error" }, { write: (line: string) => defects.push(line) });
+  const parts = {
+    config: { trustProxy: 1, isDemo: true },
+    db: bench.db,
+    installation: { ...bench.installation, isDemo: true },
+    log,
+    now: () => bench.clock.now,
+  };
+  server = createApp(parts).listen(0);
+  await new Promise((resolve) => server.once("listening", resolve));
+  base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+});
+afterAll(() => {
+  server.close();
+});
+
+type Headers = Record<string, string>;
+const call = (method: string, path: string, given: { body?: unknown; headers?: Headers } = {}) =>
+  fetch(`${base}/api${path}`, {
+    method,
+    headers: { ...(given.body !== undefined && { "content-type": "application/json" }), ...given.headers },
+    ...(given.body !== undefined && { body: typeof given.body === "string" ? given.body : JSON.stringify(given.body) }),
+  });
+const cookieOf = (answer: Response) => (answer.headers.get("set-cookie") ?? "").split(";")[0] ?? "";
+const signedIn = async (personId: string): Promise<Headers> => ({
+  cookie: cookieOf(await call("POST", "/demo/session", { body: { personId } })),
+});
+const entered = async (card: string): Promise<Headers> => ({
+  cookie: cookieOf(await call("POST", "/entry", { body: { card } })),
+});
+
+describe("sessions", () => {
+  test("a member signs in by password, is known by the cookie, and is not after signing out", async () => {
+    const { personId } = bench.teacher.caller;
+    await bench.db
+      .updateTable("person")
+      .set({ passwordHash: await hashPassword("a good password") })
+      .where("id", "=", personId)
+      .execute();
+    const { email } = await bench.db
+      .selectFrom("person")
+      .select("email")
+      .where("id", "=", personId)
+      .executeTakeFirstOrThrow();
+    const answer = await call("POST", "/session", {
+      body: { email: email.toUpperCase(), password: "a good password" },
+    });
+    expect(answer.headers.get("set-cookie")).toMatch(/HttpOnly.*SameSite=Lax/);
+    const headers = { cookie: cookieOf(answer) };
+    expect((await (await call("GET", "/session", { headers })).json()) as unknown).toMatchObject({
+      member: { role: "teacher" },
+    });
+    await call("DELETE", "/session", { headers });
+    expect((await call("GET", "/classes", { headers })).status).toBe(401);
+  });
+
+  test("behind a proxy that speaks https the cookie is Secure", async () => {
+    const body = { personId: bench.lead.caller.personId };
+    const plain = await call("POST", "/demo/session", { body });
+    const secure = await call("POST", "/demo/session", { body, headers: { "x-forwarded-proto": "https" } });
+    expect([plain, secure].map((answer) => /Secure/.test(answer.headers.get("set-cookie") ?? ""))).toEqual([
+      false,
+      true,
+    ]);
+  });
+
+  test("wrong passwords are refused in one wording and, after ten, made to wait; the right one then waits too", async () => {
+    const email = "nobody@larkmoor.example";
+    const tries = [];
+    for (let i = 0; i < 11; i++)
+      tries.push((await call("POST", "/session", { body: { email, password: "wrong" } })).status);
+    expect(tries).toEqual([...Array.from({ length: 10 }, () => 422), 429]);
+  });
+
+  test("a card works however it is typed; a new card ends the old one and whoever came in with it", async () => {
+    const { entryCard, studentId } = bench.students[0]!;
+    const student = await entered(` ${entryCard.toUpperCase().replaceAll(" ", "-")} `);
+    expect((await call("GET", "/student/now", { headers: student })).status).toBe(200);
+    const headers = await signedIn(bench.lead.caller.personId);
+    const reissued = (await (
+      await call("POST", `/classes/${bench.classId}/students/${studentId}/card`, { headers })
+    ).json()) as { entryCard: string };
+    expect(reissued.entryCard.split(" ")).toHaveLength(3);
+    expect((await call("GET", "/student/now", { headers: student })).status).toBe(401);
+    expect((await call("POST", "/entry", { body: { card: entryCard } })).status).toBe(422);
+    expect((await call("POST", "/entry", { body: { card: reissued.entryCard } })).status).toBe(200);
+  });
+});
+
+describe("requests", () => {
+  test("a change that comes from another site's page is refused", async () => {
+    const body = { personId: bench.lead.caller.personId };
+    expect(
+      (await call("POST", "/demo/session", { body, headers: { origin: "https://elsewhere.example" } })).status,
+    ).toBe(403);
+    expect((await call("POST", "/demo/session", { body, headers: { "sec-fetch-site": "cross-site" } })).status).toBe(
+      403,
+    );
+    expect((await call("POST", "/demo/session", { body, headers: { origin: base } })).status).toBe(200);
+  });
+
+  test.each([
+    ["malformed JSON", "{", 422, "invalid"],
+    ["a body over the limit", JSON.stringify({ card: "x".repeat(1_200_000) }), 413, "tooLarge"],
+    ["a field of the wrong kind", { card: 7 }, 422, "invalid"],
+  ])("%s is the caller's problem, told as a problem document", async (_, body, status, kind) => {
+    const answer = await call("POST", "/entry", { body });
+    expect([answer.status, answer.headers.get("content-type")]).toEqual([
+      status,
+      "application/problem+json; charset=utf-8",
+    ]);
+    expect(await answer.json()).toMatchObject({ status, type: `/problems/${kind}` });
+  });
+
+  test("the field that is wrong is named by a pointer", async () => {
+    const headers = await signedIn(bench.lead.caller.personId);
+    const answer = await call("POST", `/classes/${bench.classId}/quizzes`, { headers, body: { count: 0 } });
+    expect(await answer.json()).toMatchObject({
+      errors: [{ pointer: "/body/count", detail: "Ask for at least one question." }],
+    });
+  });
+
+  test("a create that is sent twice with one key happens once and is answered the same", async () => {
+    const headers = { ...(await signedIn(bench.lead.caller.personId)), "idempotency-key": "once" };
+    const send = () => call("POST", `/classes/${bench.classId}/quizzes`, { headers, body: { count: 2 } });
+    const [first, second] = await Promise.all([send(), send()]);
+    expect(await first.json()).toEqual(await second.json());
+    expect(await bench.db.selectFrom("quiz").select("id").execute()).toHaveLength(1);
+  });
+
+  test("an unknown path is a problem document too, health answers, and the description names every endpoint", async () => {
+    expect((await call("GET", "/nowhere")).status).toBe(404);
+    expect(await (await call("GET", "/health")).json()).toMatchObject({ status: "ok", migration: "0005_delivery" });
+    const { paths } = (await (await call("GET", "/openapi.json")).json()) as {
+      paths: Record<string, Record<string, { operationId: string }>>;
+    };
+    const described = Object.values(paths).flatMap((path) =>
+      Object.values(path).map((operation) => operation.operationId),
+    );
+    expect(described.sort()).toEqual(Object.keys(endpoints).sort());
+  });
+});
+
+/** Input for every endpoint that would be good, were the caller the right one; ids are Larkmoor's. */
+async function samples() {
+  const { quiz, releaseId } = await release(bench);
+  const begun = await delivery.beginSitting(bench.students[1]!.scope, { params: { releaseId } });
+  const item = quiz.places[0]!.itemId;
+  const content = kinds.oneRightAnswer.blank(newId);
+  const tagging = {
+    label: null,
+    topicId: null,
+    standardIds: [],
+    demand: "recall",
+    use: "practice",
+    expectedSeconds: 45,
+    writerDifficulty: 3,
+  };
+  const ids: Record<string, string> = {
+    itemId: item,
+    classId: bench.classId,
+    studentId: bench.students[2]!.studentId,
+    quizId: quiz.id,
+    releaseId,
+    sittingId: begun.sitting.id,
+  };
+  const bodies: Partial<Record<EndpointName, unknown>> = {
+    signIn: { email: "a@b.example", password: "x" },
+    enter: { card: "a b c" },
+    signInDemo: { personId: newId() },
+    saveItem: { version: 1, tagging, content },
+    keepDraft: { baseVersion: 1, body: { tagging, content } },
+    composeQuiz: { count: 3 },
+    recomposeQuiz: { version: 1, count: 3 },
+    arrangeQuiz: { version: 1, itemIds: [item] },
+    renameQuiz: { version: 1, name: "New" },
+    releaseQuiz: { version: 1, rules: presets.weeklyReview, opensAt: null, shutsAt: null },
+    saveAnswers: { epoch: 1, events: [], shown: [] },
+    importDepartment: { format: "verdant-loop-department", formatVersion: 1 },
+  };
+  return { ids, bodies };
+}
+
+describe("the matrix", () => {
+  test("every endpoint x role: who may not call is told so, whatever the request holds", async () => {
+    const roles: Record<string, { headers: Headers; may: readonly Endpoint["access"][] }> = {
+      nobody: { headers: {}, may: ["public"] },
+      teacher: { headers: await signedIn(bench.teacher.caller.personId), may: ["public", "member"] },
+      lead: { headers: await signedIn(bench.lead.caller.personId), may: ["public", "member", "lead"] },
+      student: { headers: await entered(bench.students[3]!.entryCard), may: ["public", "student"] },
+      sitter: { headers: { authorization: `Sitting ${"x".repeat(43)}` }, may: ["public", "sitting"] },
+    };
+    for (const [name, endpoint] of Object.entries<Endpoint>(endpoints)) {
+      for (const [role, { headers, may }] of Object.entries(roles)) {
+        const isAllowed = may.includes(endpoint.access);
+        if (isAllowed) continue;
+        const path = endpoint.path.replaceAll(/:\w+/g, newId());
+        const { status } = await call(endpoint.method.toUpperCase(), path, {
+          headers,
+          ...(endpoint.body && { body: {} }),
+        });
+        expect(`${name} as ${role}: ${status}`).toBe(`${name} as ${role}: ${role === "nobody" ? 401 : 403}`);
+      }
+    }
+  });
+
+  test("every endpoint x foreign department: what belongs to others is not there, and lists of it are empty", async () => {
+    const { ids, bodies } = await samples();
+    const other = await otherDepartment(bench);
+    const card = "foreign entry card";
+    const { departmentId, studentId } = other.student.caller;
+    const classId = newId();
+    const [courseId, schoolYearId] = [newId(), newId()];
+    await bench.db.insertInto("course").values({ departmentId, id: courseId, name: "Theirs" }).execute();
+    await bench.db
+      .insertInto("schoolYear")
+      .values({ departmentId, id: schoolYearId, name: "Now", startsOn: "2030-09-01", endsOn: "2031-07-01" })
+      .execute();
+    await bench.db
+      .insertInto("class")
+      .values({ departmentId, id: classId, courseId, schoolYearId, name: "9Z", timeZone: null, examOn: null })
+      .execute();
+    await bench.db
+      .insertInto("enrolment")
+      .values({
+        departmentId,
+        classId,
+        studentId,
+        entryCard: card,
+        joinedOn: "2030-09-01",
+        leftOn: null,
+        arrangements: "{}",
+      })
+      .execute();
+    const headersFor: Record<string, Headers> = {
+      member: await signedIn(other.lead.caller.personId),
+      lead: await signedIn(other.lead.caller.personId),
+      student: await entered(card),
+      sitting: { authorization: `Sitting ${"x".repeat(43)}` },
+    };
+    const before = await everything();
+    for (const [name, endpoint] of Object.entries<Endpoint>(endpoints)) {
+      if (endpoint.access === "public") continue;
+      const path = endpoint.path.replaceAll(/:(\w+)/g, (_, id: string) => ids[id] ?? "");
+      const body = bodies[name as EndpointName];
+      const answer = await call(endpoint.method.toUpperCase(), path, {
+        headers: headersFor[endpoint.access] ?? {},
+        ...(body !== undefined && { body }),
+      });
+      const text = await answer.text();
+      const isNamed = endpoint.path.includes(":");
+      // My draft on somebody else's item: reading finds none and dropping drops none of theirs.
+      const isOwn = name === "showDraft" || name === "dropDraft";
+      expect(`${name}: ${answer.status}`).toBe(
+        `${name}: ${isNamed && !isOwn ? (name === "saveItem" ? 409 : 404) : 200}`,
+      );
+      for (const id of Object.values(ids)) if (answer.status === 200) expect(`${name} ${text}`).not.toContain(id);
+    }
+    expect(await everything()).toEqual(before);
+    expect(defects).toEqual([]);
+  });
+});
+
+/** Counts of Larkmoor's rows that a foreign request must not change. */
+async function everything() {
+  const tables = [
+    "item",
+    "itemRevision",
+    "quiz",
+    "quizPlace",
+    "release",
+    "sitting",
+    "response",
+    "evidence",
+    "enrolment",
+    "topic",
+    "draft",
+  ] as const;
+  return Promise.all(
+    tables.map(async (table) => [
+      table,
+      (
+        await bench.db
+          .selectFrom(table)
+          .where("departmentId", "=", bench.departmentId)
+          .select((eb) => eb.fn.countAll<number>().as("n"))
+          .executeTakeFirstOrThrow()
+      ).n,
+    ]),
+  );
+}
