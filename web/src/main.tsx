@@ -1,5 +1,4 @@
 /** The staff pages. */
-import { SnackbarProvider } from "notistack";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { Provider } from "react-redux";
@@ -7,6 +6,7 @@ import { RouterProvider } from "react-router";
 import { Frame } from "./platform/Frame.tsx";
 import { router } from "./routes.tsx";
 import { store } from "./store.ts";
+import { Toasts } from "./ui/Toasts.tsx";
 
 const root = document.getElementById("root");
 if (root) {
@@ -14,9 +14,9 @@ if (root) {
     <StrictMode>
       <Provider store={store}>
         <Frame>
-          <SnackbarProvider maxSnack={3}>
+          <Toasts>
             <RouterProvider router={router} />
-          </SnackbarProvider>
+          </Toasts>
         </Frame>
       </Provider>
     </StrictMode>,

@@ -1,10 +1,10 @@
 import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
-import { useSnackbar } from "notistack";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Quiz } from "@verdant/contract/assembly";
 import { problemOf } from "../platform/problem.ts";
+import { useToast } from "../ui/Toasts.tsx";
 import { moved } from "../ui/Braid.tsx";
 import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
@@ -37,7 +37,7 @@ function Composer({ quiz }: { quiz: Quiz }) {
   const [recompose, { isLoading: isComposing }] = useRecomposeQuizMutation();
   // The order shown at once while the server still writes it; dropped when its answer comes.
   const [pending, setPending] = useState<readonly string[] | null>(null);
-  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
+  const say = useToast();
   const places = (pending ?? quiz.places.map((place) => place.itemId)).flatMap(
     (id) => quiz.places.find((place) => place.itemId === id) ?? [],
   );
@@ -47,7 +47,7 @@ function Composer({ quiz }: { quiz: Quiz }) {
     setPending(itemIds);
     const answer = await arrange({ params: { quizId: quiz.id }, body: { version, itemIds: [...itemIds] } });
     setPending(null);
-    if (answer.error) enqueueSnackbar(problemOf(answer.error).detail, { variant: "error" });
+    if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
     return answer.data;
   };
   const itemIds = places.map((place) => place.itemId);
@@ -58,23 +58,14 @@ function Composer({ quiz }: { quiz: Quiz }) {
       quiz.version,
     );
     if (!changed) return;
-    enqueueSnackbar("Taken out of this quiz; it stays in the bank.", {
-      action: (key) => (
-        <Button
-          color="inherit"
-          onClick={() => {
-            closeSnackbar(key);
-            void setItems(itemIds, changed.version);
-          }}
-        >
-          Undo
-        </Button>
-      ),
+    say({
+      text: "Taken out of this quiz; it stays in the bank.",
+      undo: () => void setItems(itemIds, changed.version),
     });
   };
   const composeAgain = async (count: number) => {
     const answer = await recompose({ params: { quizId: quiz.id }, body: { version: quiz.version, count } });
-    if (answer.error) enqueueSnackbar(problemOf(answer.error).detail, { variant: "error" });
+    if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
   };
 
   return (

@@ -1,8 +1,8 @@
-import { useSnackbar } from "notistack";
 import { useNavigate } from "react-router";
 import { arrangeQuiz, composeQuiz, listQuizzes, recomposeQuiz, renameQuiz, showQuiz } from "@verdant/contract/assembly";
 import { api, calls } from "../platform/contractApi.ts";
 import { problemOf } from "../platform/problem.ts";
+import { useToast } from "../ui/Toasts.tsx";
 
 export const assemblyApi = api.injectEndpoints({
   endpoints: (build) => ({
@@ -27,12 +27,12 @@ export const {
 /** Composes a review for a class and opens it in the composer; says why where that cannot be. */
 export function useCompose() {
   const navigate = useNavigate();
-  const { enqueueSnackbar } = useSnackbar();
+  const say = useToast();
   const [compose, { isLoading }] = useComposeQuizMutation();
   const composeFor = async (classId: string, count: number) => {
     const answer = await compose({ params: { classId }, body: { count } });
     if (answer.data) await navigate(`/quizzes/${answer.data.id}`);
-    else enqueueSnackbar(problemOf(answer.error).detail, { variant: "error" });
+    else say({ text: problemOf(answer.error).detail, isError: true });
   };
   return { composeFor, isComposing: isLoading };
 }

@@ -6,10 +6,10 @@ import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import type { Item } from "@verdant/contract/bank";
 import { kindOf, type Content } from "@verdant/core/items/kinds";
-import { useSnackbar } from "notistack";
 import { useNavigate } from "react-router";
 import { Player } from "../player/Player.tsx";
 import { Page } from "../ui/Page.tsx";
+import { useToast } from "../ui/Toasts.tsx";
 import { ConflictPanel } from "./ConflictPanel.tsx";
 import { OneRightAnswerEditor } from "./OneRightAnswerEditor.tsx";
 import { TaggingForm } from "./TaggingForm.tsx";
@@ -28,7 +28,7 @@ export function ItemEditor(props: {
 }) {
   const { itemId, saved, newest, start, reload } = props;
   const navigate = useNavigate();
-  const { enqueueSnackbar } = useSnackbar();
+  const say = useToast();
   const editor = useItemEditor(itemId, start);
   const { work, change, trouble } = editor;
   const Editor = editors[work.content.kind];
@@ -44,11 +44,12 @@ export function ItemEditor(props: {
       void reload();
       return;
     }
-    enqueueSnackbar(
-      item.status === "approved"
-        ? `Item ${item.number} is in the bank.`
-        : `Item ${item.number} is kept as a draft: ${item.faults[0]?.text ?? ""}`,
-    );
+    say({
+      text:
+        item.status === "approved"
+          ? `Item ${item.number} is in the bank.`
+          : `Item ${item.number} is kept as a draft: ${item.faults[0]?.text ?? ""}`,
+    });
     await navigate(then);
   };
 

@@ -2,9 +2,9 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
-import { useSnackbar } from "notistack";
 import { useParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
+import { useToast } from "../ui/Toasts.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useListEnrolmentsQuery, useReissueCardMutation } from "./api.ts";
@@ -14,14 +14,11 @@ export function CardsPage() {
   const { classId = "" } = useParams();
   const { data, error, isLoading, refetch } = useListEnrolmentsQuery({ params: { classId } });
   const [reissue] = useReissueCardMutation();
-  const { enqueueSnackbar } = useSnackbar();
+  const say = useToast();
   const giveNew = async (studentId: string, name: string) => {
     const answer = await reissue({ params: { classId, studentId } });
-    if (answer.data)
-      enqueueSnackbar(`${name} has a new card: ${answer.data.entryCard}. The old one no longer works.`, {
-        variant: "success",
-      });
-    else enqueueSnackbar(problemOf(answer.error).detail, { variant: "error" });
+    if (answer.data) say({ text: `${name} has a new card: ${answer.data.entryCard}. The old one no longer works.` });
+    else say({ text: problemOf(answer.error).detail, isError: true });
   };
   return (
     <Page

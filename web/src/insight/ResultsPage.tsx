@@ -4,10 +4,10 @@ import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import type { Results } from "@verdant/contract/insight";
-import { useSnackbar } from "notistack";
 import { Link, useParams } from "react-router";
 import { useListReleasesQuery, useShutReleaseMutation } from "../delivery/api.ts";
 import { problemOf } from "../platform/problem.ts";
+import { useToast } from "../ui/Toasts.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { ItemTable } from "./ItemTable.tsx";
@@ -51,14 +51,15 @@ export function ResultsPage() {
 function Actions({ results }: { results: Results }) {
   const { data } = useListReleasesQuery();
   const [shut, { isLoading }] = useShutReleaseMutation();
-  const { enqueueSnackbar } = useSnackbar();
+  const say = useToast();
   const isOpen =
     data?.releases.some((release) => release.id === results.releaseId && release.opening !== "shut") === true;
   const shutNow = async () => {
     const answer = await shut({ params: { releaseId: results.releaseId } });
-    enqueueSnackbar(
-      answer.error ? problemOf(answer.error).detail : "Shut. What was running has been handed in as it stood.",
-      { variant: answer.error ? "error" : "default" },
+    say(
+      answer.error
+        ? { text: problemOf(answer.error).detail, isError: true }
+        : { text: "Shut. What was running has been handed in as it stood." },
     );
   };
   return (

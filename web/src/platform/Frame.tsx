@@ -14,7 +14,7 @@ const cache = createCache({ key: "vl", nonce, prepend: true });
 export function Frame({ children }: { children: ReactNode }) {
   return (
     <CacheProvider value={cache}>
-      <ThemeProvider theme={theme} defaultMode="system" disableTransitionOnChange>
+      <ThemeProvider theme={theme} defaultMode="system">
         <CssBaseline />
         {children}
       </ThemeProvider>

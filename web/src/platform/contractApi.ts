@@ -50,8 +50,7 @@ type Plain = string | number | boolean | undefined;
 function searchOf(query: object): string {
   const search = new URLSearchParams();
   for (const [key, value] of Object.entries(query) as [string, Plain | Plain[]][]) {
-    for (const one of Array.isArray(value) ? value : [value])
-      if (one !== undefined) search.append(key, String(one));
+    for (const one of Array.isArray(value) ? value : [value]) if (one !== undefined) search.append(key, String(one));
   }
   return search.toString();
 }

@@ -43,13 +43,7 @@ const Dot = styled("span")(({ theme }) => ({
 }));
 
 /** The stem and its options as radio buttons: tap, click or arrow keys. Without `onAnswer` only what was chosen shows. */
-export function OneRightAnswerPlayer({
-  view,
-  answer,
-  name,
-  onAnswer,
-  verdict,
-}: PlayerProps) {
+export function OneRightAnswerPlayer({ view, answer, name, onAnswer, verdict }: PlayerProps) {
   const id = useId();
   return (
     <Box component="fieldset" sx={{ border: 0, m: 0, p: 0, minWidth: 0 }} aria-labelledby={id}>

@@ -2,10 +2,10 @@ import Button from "@mui/material/Button";
 import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
-import { useSnackbar } from "notistack";
 import { Link } from "react-router";
 import { useListClassesQuery } from "../courses/api.ts";
 import { problemOf } from "../platform/problem.ts";
+import { useToast } from "../ui/Toasts.tsx";
 import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
@@ -41,11 +41,11 @@ export function TeamPage() {
 
 function ExportButton() {
   const [load, { isFetching }] = useLazyExportDepartmentQuery();
-  const { enqueueSnackbar } = useSnackbar();
+  const say = useToast();
   const save = async () => {
     const { data, error } = await load();
     if (!data) {
-      enqueueSnackbar(problemOf(error).detail, { variant: "error" });
+      say({ text: problemOf(error).detail, isError: true });
       return;
     }
     const link = document.createElement("a");

@@ -1,0 +1,123 @@
+/** What every journey needs: a server on a copy of the demo, people with their screens, and a watch for what must not happen. */
+import { spawn, type ChildProcess } from "node:child_process";
+import { randomBytes } from "node:crypto";
+import { fileURLToPath } from "node:url";
+import { AxeBuilder } from "@axe-core/playwright";
+import { expect, test as base, type Browser, type Page } from "@playwright/test";
+import { sql } from "kysely";
+import { freePort } from "../scripts/cluster.mjs";
+import { connect } from "../server/src/platform/database.ts";
+
+export { expect };
+
+interface Fixtures {
+  /** Opens a page for one person; errors in its console and violations of the policy fail the test. */
+  readonly person: (viewport: { width: number; height: number }) => Promise<Page>;
+}
+
+const staffScreen = { width: 1280, height: 800 };
+const phone = { width: 390, height: 844 };
+
+export const test = base.extend<Fixtures>({
+  person: async ({ browser }, use) => {
+    const watch: string[] = [];
+    const pages: Page[] = [];
+    await use(async (viewport) => {
+      const page = await open(browser, viewport, watch);
+      pages.push(page);
+      return page;
+    });
+    for (const page of pages) await page.context().close();
+    expect(watch, "errors in the console, or violations of the content security policy").toEqual([]);
+  },
+});
+
+async function open(browser: Browser, viewport: { width: number; height: number }, watch: string[]): Promise<Page> {
+  const context = await browser.newContext({ viewport });
+  const page = await context.newPage();
+  page.on("pageerror", (error) => watch.push(error.message));
+  page.on("console", (message) => {
+    // A request that fails is the journey's own doing (offline, or a problem that the page shows); all else is a defect.
+    if (message.type() === "error" && !/Failed to load resource|net::ERR_/.test(message.text()))
+      watch.push(message.text());
+  });
+  return page;
+}
+
+/** Call at the top of a journey: starts a server of its own on a copy of the demo; returns where it is. */
+export function serveDemo(): { readonly address: string } {
+  const served = { address: "" };
+  let child: ChildProcess | undefined;
+  base.beforeAll(async () => {
+    const url = process.env["E2E_DATABASE_URL"] ?? "";
+    const name = `e2e_${randomBytes(5).toString("hex")}`;
+    const admin = connect(url.replace("{}", "maintenance"), 1);
+    await sql.raw(`create database "${name}" template demo_template`).execute(admin);
+    await admin.destroy();
+    const port = await freePort();
+    served.address = `http://localhost:${port}`;
+    const env = {
+      ...process.env,
+      DATABASE_URL: url.replace("{}", name),
+      PORT: String(port),
+      DEMO: "1",
+      LOG_LEVEL: "error",
+    };
+    child = spawn(process.execPath, [fileURLToPath(new URL("../server/dist/main.js", import.meta.url))], {
+      env,
+      stdio: "inherit",
+    });
+    await expect(async () => {
+      expect((await fetch(`${served.address}/api/health`)).ok).toBe(true);
+    }).toPass({ timeout: 30_000 });
+  });
+  base.afterAll(async () => {
+    const ended = new Promise((resolve) => child?.once("exit", resolve));
+    child?.kill("SIGTERM");
+    await ended;
+  });
+  return served;
+}
+
+/** A teacher at a laptop, signed in by one click. */
+export async function teacherAt(person: Fixtures["person"], address: string, name = "Mara Okafor"): Promise<Page> {
+  const page = await person(staffScreen);
+  await page.goto(address);
+  await page.getByRole("button", { name: new RegExp(name) }).click();
+  await expect(page.getByRole("heading", { name: "Due for review" })).toBeVisible();
+  return page;
+}
+
+/** A student with a phone who has come in with the entry card. */
+export async function studentAt(person: Fixtures["person"], address: string, card: string): Promise<Page> {
+  const page = await person(phone);
+  await page.goto(`${address}/s`);
+  await page.getByLabel("The three words of your entry card").fill(card);
+  await page.getByRole("button", { name: "Come in" }).click();
+  await expect(page.getByRole("heading", { name: "What now" })).toBeVisible();
+  return page;
+}
+
+/** Composes what is due for 8B and releases it as a weekly review. */
+export async function releaseDue(teacher: Page): Promise<void> {
+  await teacher.getByRole("link", { name: "Today" }).click();
+  await teacher.getByRole("button", { name: /^Compose \d+ for 8B/ }).click();
+  await teacher.getByRole("link", { name: "Release to 8B" }).click();
+  await teacher.getByRole("button", { name: "Release to 8B" }).click();
+  await expect(teacher.getByRole("heading", { name: "Items, weakest first" })).toBeVisible();
+}
+
+/** No serious finding by axe, in light and in dark. */
+export async function expectAccessible(page: Page): Promise<void> {
+  for (const colorScheme of ["dark", "light"] as const) {
+    await page.emulateMedia({ colorScheme });
+    // Colours that are still on their way would be measured half-way.
+    await page.evaluate(() => Promise.allSettled(document.getAnimations().map((animation) => animation.finished)));
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    const serious = violations.filter((one) => one.impact === "serious" || one.impact === "critical");
+    expect(
+      serious.map((one) => `${one.id}: ${one.nodes.map((node) => node.html.slice(0, 200)).join(" | ")}`),
+      `axe in ${colorScheme} at ${page.url()}`,
+    ).toEqual([]);
+  }
+}

@@ -1,0 +1,80 @@
+/** What must not get lost: a draft across a reload, two versions of one item, a sitting across reloads and devices. */
+import { expect, releaseDue, serveDemo, studentAt, teacherAt, test } from "./journey.ts";
+
+const demo = serveDemo();
+
+test("a draft survives a reload, and of two people's versions both are shown and one is chosen", async ({ person }) => {
+  const [mara, tobias] = [await teacherAt(person, demo.address), await teacherAt(person, demo.address, "Tobias Lind")];
+  for (const page of [mara, tobias]) {
+    await page.getByRole("link", { name: "Bank" }).click();
+    await page.getByLabel("Search items").fill("groyne");
+    await page.getByRole("button", { name: /Groyne at Penmarrow/ }).click();
+    await page.getByRole("link", { name: "Edit" }).click();
+  }
+  const question = (page: typeof mara) => page.getByRole("textbox", { name: "Question" });
+  await question(mara).fill("Mara's words for the groyne?");
+  await expect(mara.getByText("draft kept")).toBeVisible();
+  await mara.reload();
+  await expect(question(mara)).toHaveText("Mara's words for the groyne?");
+
+  await question(tobias).fill("Tobias's words for the groyne?");
+  await tobias.getByRole("button", { name: "Finish", exact: true }).click();
+  await expect(tobias.getByText("Item 12 is in the bank.")).toBeVisible();
+
+  await mara.getByRole("button", { name: "Finish", exact: true }).click();
+  await expect(mara.getByText(/Tobias Lind saved this item after you opened it/)).toBeVisible();
+  await expect(mara.getByRole("alert")).toContainText("Tobias's words for the groyne?");
+  await expect(mara.getByRole("alert")).toContainText("Mara's words for the groyne?");
+  await mara.getByRole("button", { name: "Keep mine" }).click();
+  await expect(mara.getByRole("article", { name: "Item 12" })).toContainText("Mara's words for the groyne?");
+});
+
+test("leaving by another way than the button leaves a revision too", async ({ person }) => {
+  const teacher = await teacherAt(person, demo.address);
+  await teacher.getByRole("link", { name: "New item" }).click();
+  await teacher.getByRole("textbox", { name: "Question" }).fill("Left in the middle of writing?");
+  await expect(teacher.getByText("draft kept")).toBeVisible();
+  await teacher.getByRole("link", { name: "Bank" }).click();
+  await expect(teacher.getByRole("button", { name: /Left in the middle of writing/ })).toContainText("draft");
+});
+
+test("a sitting goes on after a reload and on another device; the first device says so and loses nothing", async ({
+  person,
+}) => {
+  const teacher = await teacherAt(person, demo.address);
+  await releaseDue(teacher);
+  const card = "bold cedar kite";
+  const phone = await studentAt(person, demo.address, card);
+  await phone.getByRole("button", { name: /^Begin/ }).click();
+  await phone.getByRole("radio").nth(2).check();
+  await expect(phone.getByRole("status")).toHaveText("saved");
+  await phone.reload();
+  await expect(phone.getByRole("radio").nth(2)).toBeChecked();
+
+  const tablet = await studentAt(person, demo.address, card);
+  await tablet.getByRole("button", { name: /^Carry on/ }).click();
+  await expect(tablet.getByRole("radio").nth(2)).toBeChecked();
+  await phone.getByRole("radio").nth(0).check();
+  await expect(phone.getByText("You carry on with this quiz on another device.")).toBeVisible();
+  await phone.getByRole("button", { name: "Carry on here" }).click();
+  await expect(phone.getByRole("radio").first()).toBeVisible();
+
+  await teacher.getByRole("button", { name: "Shut it now" }).click();
+  await expect(teacher.getByText("1 of 24 handed in")).toBeVisible();
+  await phone.getByRole("button", { name: "Next" }).click();
+  await phone.getByRole("radio").first().check();
+  await expect(phone.getByRole("heading", { name: /You got/ })).toBeVisible();
+});
+
+test("without network the students' page still starts, and comes back by itself", async ({ person }) => {
+  const student = await studentAt(person, demo.address, "calm river lamp");
+  await expect
+    .poll(() => student.evaluate(async () => (await navigator.serviceWorker.ready).active?.state))
+    .toBe("activated");
+  await student.reload();
+  await student.context().setOffline(true);
+  await student.reload();
+  await expect(student.getByText("The server was not reached.")).toBeVisible();
+  await student.context().setOffline(false);
+  await expect(student.getByRole("heading", { name: "What now" })).toBeVisible();
+});

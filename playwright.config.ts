@@ -1,0 +1,23 @@
+import { defineConfig } from "@playwright/test";
+
+export default defineConfig({
+  testDir: "e2e",
+  globalSetup: "./e2e/setup.ts",
+  outputDir: "test-results",
+  timeout: 60_000,
+  expect: { timeout: 15_000 },
+  workers: 2,
+  fullyParallel: false,
+  forbidOnly: true,
+  reporter: [["list"], ["json", { outputFile: "test-results/e2e.json" }]],
+  use: {
+    launchOptions: {
+      executablePath: process.env["CHROMIUM_PATH"] ?? "/usr/bin/chromium",
+      // As root Chromium runs only without its sandbox; the other flags keep it from looking for the internet.
+      args: ["--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+    },
+    locale: "en-GB",
+    timezoneId: "Europe/London",
+    trace: "retain-on-failure",
+  },
+});
