@@ -3,7 +3,14 @@ import { defineConfig } from "vitest/config";
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: "core", include: ["core/src/**/*.test.ts"] } },
+      {
+        test: {
+          name: "core",
+          include: ["core/src/**/*.test.ts"],
+          setupFiles: ["core/src/testing/properties.ts"],
+          testTimeout: 20_000,
+        },
+      },
       { test: { name: "contract", include: ["contract/src/**/*.test.ts", "demo/**/*.test.ts"] } },
       {
         test: {
@@ -16,6 +23,7 @@ export default defineConfig({
         },
       },
       { test: { name: "web", include: ["web/src/**/*.test.ts"] } },
+      { test: { name: "scripts", include: ["scripts/**/*.test.ts"], testTimeout: 120_000, fileParallelism: false } },
     ],
   },
 });

@@ -10,8 +10,8 @@ import { ensureBuilt, ensureDebianPackages, ensureNodePackages, root } from "./s
 run(async () => {
   const port = Number(process.env["PORT"] ?? 4400);
   const folder = resolve(process.env["DATA_DIR"] ?? join(root, ".data/demo"));
-  await mustBeFree(port);
   mustBeAlone(folder);
+  await mustBeFree(port);
   ensureDebianPackages({ browser: false });
   ensureNodePackages();
   ensureBuilt();
@@ -40,7 +40,9 @@ run(async () => {
   });
   if (loaded.status !== 0) throw new Obstacle("The demo data could not be loaded; see the message above.");
 
-  const server = spawn(process.execPath, [join(root, "server/dist/main.js")], { cwd: root, env, stdio: "inherit" });
+  // The channel is how the server notices that this script was killed, and stops by itself.
+  const stdio = ["ignore", "inherit", "inherit", "ipc"];
+  const server = spawn(process.execPath, [join(root, "server/dist/main.js")], { cwd: root, env, stdio });
   let stopping = false;
   const stop = () => {
     if (stopping) return;
@@ -75,14 +77,24 @@ async function announce(port, hasEnded) {
   }
 }
 
-function mustBeFree(port) {
-  return new Promise((resolve, reject) => {
+/** Waits a moment for a port that a killed start is about to give free. */
+async function mustBeFree(port) {
+  let why = await obstacleAt(port);
+  for (let i = 0; why === "EADDRINUSE" && i < 20; i++) {
+    await new Promise((resolve) => setTimeout(resolve, 100));
+    why = await obstacleAt(port);
+  }
+  if (why === null) return;
+  const reason = why === "EADDRINUSE" ? "is taken by another program" : `cannot be used (${why})`;
+  throw new Obstacle(`Port ${port} ${reason}. Choose another: PORT=4500 npm run demo`);
+}
+
+/** The code of the error that keeps this port from being used; null when it is free. */
+function obstacleAt(port) {
+  return new Promise((resolve) => {
     const probe = createServer();
-    probe.once("error", (error) => {
-      const why = error.code === "EADDRINUSE" ? "is taken by another program" : `cannot be used (${error.code})`;
-      reject(new Obstacle(`Port ${port} ${why}. Choose another: PORT=4500 npm run demo`));
-    });
-    probe.listen(port, () => probe.close(resolve));
+    probe.once("error", (error) => resolve(error.code));
+    probe.listen(port, () => probe.close(() => resolve(null)));
   });
 }
 

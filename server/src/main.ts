@@ -54,6 +54,8 @@ async function start(): Promise<void> {
   };
   process.on("SIGTERM", () => void stop());
   process.on("SIGINT", () => void stop());
+  // Started by a script: when that is killed, this process goes too instead of keeping the port.
+  process.once("disconnect", () => void stop());
 }
 
 start().catch((error: unknown) => {

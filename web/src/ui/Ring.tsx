@@ -24,7 +24,13 @@ export function Ring({
   const gap = segments.length > 1 ? Math.min(0.12, step * 0.28) : 0;
   const point = (angle: number) => `${50 + radius * Math.sin(angle)} ${50 - radius * Math.cos(angle)}`;
   return (
-    <svg viewBox="0 0 100 100" width={size} height={size} {...(label === "" ? { "aria-hidden": true } : { role: "img", "aria-label": label })} style={{ flex: "none" }}>
+    <svg
+      viewBox="0 0 100 100"
+      width={size}
+      height={size}
+      {...(label === "" ? { "aria-hidden": true } : { role: "img", "aria-label": label })}
+      style={{ flex: "none" }}
+    >
       {segments.length === 1 ? (
         <circle
           cx="50"

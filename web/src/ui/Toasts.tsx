@@ -40,6 +40,11 @@ export function Toasts({ children }: { children: ReactNode }) {
         <Alert
           severity={toast?.isError ? "error" : "success"}
           variant="filled"
+          sx={
+            toast?.isError
+              ? { bgcolor: "error.main", color: "error.contrastText" }
+              : { bgcolor: "text.primary", color: "background.paper" }
+          }
           icon={false}
           onClose={close}
           closeText="Close the message"

@@ -1,0 +1,67 @@
+/** `npm test`: sets everything up, then checks format, lint, types and boundaries, runs all tests, and says how many passed. */
+import { spawnSync } from "node:child_process";
+import { mkdirSync, readFileSync, rmSync } from "node:fs";
+import { join } from "node:path";
+import { run, say } from "./say.mjs";
+import { ensureBuilt, ensureDebianPackages, ensureNodePackages, root } from "./setup.mjs";
+
+const bin = (name) => join(root, "node_modules/.bin", name);
+let passed = 0;
+let failed = 0;
+
+/** A check that passes or fails as a whole. */
+function check(name, command, args, env = {}) {
+  say(name);
+  const done = spawnSync(command, args, { cwd: root, stdio: "inherit", env: { ...process.env, ...env } });
+  if (done.status === 0) passed += 1;
+  else failed += 1;
+}
+
+/** Tests that are counted one by one in the JSON report they leave. */
+function tests(name, report, command, args, env = {}) {
+  say(name);
+  rmSync(report, { force: true });
+  const done = spawnSync(command, args, { cwd: root, stdio: "inherit", env: { ...process.env, ...env } });
+  const counts = countsOf(report);
+  passed += counts.passed;
+  failed += counts.failed;
+  // A runner that fails without a failed test (an error outside of any) is a failure of its own.
+  if (done.status !== 0 && counts.failed === 0) failed += 1;
+}
+
+function countsOf(report) {
+  try {
+    const { numPassedTests, numFailedTests, stats } = JSON.parse(readFileSync(report, "utf8"));
+    return stats
+      ? { passed: stats.expected, failed: stats.unexpected + stats.flaky }
+      : { passed: numPassedTests, failed: numFailedTests };
+  } catch {
+    return { passed: 0, failed: 1 };
+  }
+}
+
+run(async () => {
+  ensureDebianPackages({ browser: true });
+  ensureNodePackages();
+  mkdirSync(join(root, "test-results"), { recursive: true });
+  check("format", bin("prettier"), ["--check", "--log-level", "warn", "."]);
+  check("lint", bin("eslint"), ["--cache", "--cache-location", ".cache/eslint", "--max-warnings", "0", "."]);
+  for (const project of ["core", "contract", "server", "web", "."])
+    check(`types of ${project}`, bin("tsc"), ["-p", project]);
+  check("boundaries, with each rule seen to fire", process.execPath, ["scripts/boundaries.mjs", "--planted"]);
+  ensureBuilt();
+  const unit = join(root, "test-results/unit.json");
+  tests("core, contract, server and scripts", unit, bin("vitest"), [
+    "run",
+    "--reporter",
+    "default",
+    "--reporter",
+    "json",
+    "--outputFile.json",
+    unit,
+  ]);
+  const journeys = join(root, "test-results/e2e.json");
+  tests("journeys in the browser", journeys, bin("playwright"), ["test"], { NODE_OPTIONS: "--import tsx" });
+  console.log(`\n${passed} passed, ${failed} failed`);
+  process.exitCode = failed > 0 ? 1 : 0;
+});
