@@ -74,5 +74,8 @@ export default tseslint.config(
       "jsx-a11y/no-autofocus": "off",
     },
   },
-  { files: ["**/*.test.ts", "e2e/**/*.ts"], rules: { "@typescript-eslint/no-non-null-assertion": "off" } },
+  {
+    files: ["**/*.test.ts", "**/testing/*.ts", "e2e/**/*.ts"],
+    rules: { "@typescript-eslint/no-non-null-assertion": "off" },
+  },
 );

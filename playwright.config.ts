@@ -14,7 +14,14 @@ export default defineConfig({
     launchOptions: {
       executablePath: process.env["CHROMIUM_PATH"] ?? "/usr/bin/chromium",
       // As root Chromium runs only without its sandbox; the other flags keep it from looking for the internet.
-      args: ["--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+      args: [
+        "--no-sandbox",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+      ],
     },
     locale: "en-GB",
     timezoneId: "Europe/London",

@@ -19,11 +19,13 @@ export default defineConfig({
           globalSetup: "server/src/platform/testing/cluster.ts",
           testTimeout: 30_000,
           hookTimeout: 60_000,
-          maxWorkers: 2,
+          sequence: { groupOrder: 1 },
         },
       },
       { test: { name: "web", include: ["web/src/**/*.test.ts"] } },
-      { test: { name: "scripts", include: ["scripts/**/*.test.ts"], testTimeout: 120_000, fileParallelism: false } },
+      {
+        test: { name: "scripts", include: ["scripts/**/*.test.ts"], testTimeout: 120_000, sequence: { groupOrder: 2 } },
+      },
     ],
   },
 });

@@ -25,8 +25,8 @@ async function start(port: number): Promise<{ child: ChildProcess; said: () => s
     stdio: ["ignore", "pipe", "pipe"],
   });
   let text = "";
-  child.stdout?.on("data", (chunk: Buffer) => (text += chunk.toString()));
-  child.stderr?.on("data", (chunk: Buffer) => (text += chunk.toString()));
+  child.stdout.on("data", (chunk: Buffer) => (text += chunk.toString()));
+  child.stderr.on("data", (chunk: Buffer) => (text += chunk.toString()));
   for (let i = 0; !text.includes("Ctrl-C stops everything"); i++) {
     if (child.exitCode !== null || i > 900) throw new Error(text);
     await new Promise((resolve) => setTimeout(resolve, 100));

@@ -69,7 +69,7 @@ describe("sessions", () => {
     });
     expect(answer.headers.get("set-cookie")).toMatch(/HttpOnly.*SameSite=Lax/);
     const headers = { cookie: cookieOf(answer) };
-    expect((await (await call("GET", "/session", { headers })).json()) as unknown).toMatchObject({
+    expect(await (await call("GET", "/session", { headers })).json()).toMatchObject({
       member: { role: "teacher" },
     });
     await call("DELETE", "/session", { headers });

@@ -2,7 +2,15 @@
 import { pino, type Logger } from "pino";
 import { pinoHttp } from "pino-http";
 
-export const createLog = (level: string): Logger => pino({ level, base: { pid: process.pid } });
+export const createLog = (level: string): Logger =>
+  pino({ level, base: { pid: process.pid }, serializers: { err: withoutData } });
+
+/** What a developer needs of an error. The database's `detail` and parameters hold people's data and stay out. */
+function withoutData(error: unknown) {
+  if (!(error instanceof Error)) return { message: "not an Error" };
+  const { name, message, stack } = error;
+  return { name, message, stack, code: (error as { code?: unknown }).code };
+}
 
 export const logRequests = (log: Logger) =>
   pinoHttp({

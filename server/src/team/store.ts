@@ -90,3 +90,35 @@ export function listEntryCards(db: Db, limit: number) {
     .limit(limit)
     .execute();
 }
+
+/** A department with its first lead, in one transaction. */
+export async function insertDepartment(
+  pool: Db,
+  given: {
+    departmentId: string;
+    personId: string;
+    membershipId: string;
+    name: string;
+    timeZone: string;
+    email: string;
+    leadName: string;
+    passwordHash: string;
+    at: Date;
+  },
+): Promise<void> {
+  await pool.transaction().execute(async (db) => {
+    const { departmentId, personId, at } = given;
+    await db
+      .insertInto("department")
+      .values({ id: departmentId, name: given.name, timeZone: given.timeZone, createdAt: at })
+      .execute();
+    await db
+      .insertInto("person")
+      .values({ id: personId, email: given.email, name: given.leadName, passwordHash: given.passwordHash })
+      .execute();
+    await db
+      .insertInto("membership")
+      .values({ departmentId, id: given.membershipId, personId, role: "lead", joinedAt: at, leftAt: null })
+      .execute();
+  });
+}

@@ -11,8 +11,9 @@ import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { BraidPanel } from "./BraidPanel.tsx";
 import { CountPanel } from "./CountPanel.tsx";
+import { NameField } from "./NameField.tsx";
 import { PlaceList } from "./PlaceList.tsx";
-import { useArrangeQuizMutation, useRecomposeQuizMutation, useShowQuizQuery } from "./api.ts";
+import { useArrangeQuizMutation, useRecomposeQuizMutation, useRenameQuizMutation, useShowQuizQuery } from "./api.ts";
 
 /** A quiz being composed: how many questions, the braid, the items in order, what to look at before releasing. */
 export function ComposerPage() {
@@ -34,6 +35,7 @@ export function ComposerPage() {
 function Composer({ quiz }: { quiz: Quiz }) {
   const [selectedId, setSelectedId] = useState<string | null>(null);
   const [arrange] = useArrangeQuizMutation();
+  const [rename] = useRenameQuizMutation();
   const [recompose, { isLoading: isComposing }] = useRecomposeQuizMutation();
   // The order shown at once while the server still writes it; dropped when its answer comes.
   const [pending, setPending] = useState<readonly string[] | null>(null);
@@ -63,6 +65,10 @@ function Composer({ quiz }: { quiz: Quiz }) {
       undo: () => void setItems(itemIds, changed.version),
     });
   };
+  const nameIt = async (name: string) => {
+    const answer = await rename({ params: { quizId: quiz.id }, body: { version: quiz.version, name } });
+    if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
+  };
   const composeAgain = async (count: number) => {
     const answer = await recompose({ params: { quizId: quiz.id }, body: { version: quiz.version, count } });
     if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
@@ -79,7 +85,12 @@ function Composer({ quiz }: { quiz: Quiz }) {
       }
     >
       <Stack spacing={1.5}>
-        <CountPanel quiz={quiz} isComposing={isComposing} compose={(count) => void composeAgain(count)} />
+        <CountPanel
+          quiz={quiz}
+          isComposing={isComposing}
+          compose={(count) => void composeAgain(count)}
+          name={<NameField name={quiz.name} rename={(name) => void nameIt(name)} />}
+        />
         <BraidPanel quiz={quiz} places={places} selectedId={selectedId} select={setSelectedId} move={move} />
         <PlaceList
           places={places}

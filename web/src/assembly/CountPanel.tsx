@@ -5,7 +5,7 @@ import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
 import type { Quiz } from "@verdant/contract/assembly";
 import { Minus, Plus } from "lucide-react";
-import { useEffect, useState } from "react";
+import { useEffect, useState, type ReactNode } from "react";
 import { Bead } from "../ui/Bead.tsx";
 import { groupBy } from "@verdant/core/groupBy";
 
@@ -14,10 +14,13 @@ export function CountPanel({
   quiz,
   isComposing,
   compose,
+  name,
 }: {
   quiz: Quiz;
   isComposing: boolean;
   compose: (count: number) => void;
+  /** The field for the name, which stands at the end of the line. */
+  name: ReactNode;
 }) {
   const [count, setCount] = useState(quiz.places.length);
   useEffect(() => {
@@ -80,6 +83,8 @@ export function CountPanel({
           )
         );
       })}
+      <Box sx={{ flex: 1 }} />
+      {name}
     </Box>
   );
 }

@@ -2,6 +2,8 @@ import Button from "@mui/material/Button";
 import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
+import type { Result } from "@verdant/contract/endpoint";
+import type { DepartmentFile, importDepartment } from "@verdant/contract/exchange";
 import { Link } from "react-router";
 import { useListClassesQuery } from "../courses/api.ts";
 import { problemOf } from "../platform/problem.ts";
@@ -9,7 +11,7 @@ import { useToast } from "../ui/Toasts.tsx";
 import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
-import { useLazyExportDepartmentQuery, useShowSessionQuery } from "./api.ts";
+import { useImportDepartmentMutation, useLazyExportDepartmentQuery, useShowSessionQuery } from "./api.ts";
 
 /** The department: its classes with their entry cards, and the whole of it as a file. */
 export function TeamPage() {
@@ -17,7 +19,18 @@ export function TeamPage() {
   const { data, error, isLoading, refetch } = useListClassesQuery();
   const isLead = session.data?.member?.role === "lead";
   return (
-    <Page title="Team" about={session.data?.member?.department} actions={isLead && <ExportButton />}>
+    <Page
+      title="Team"
+      about={session.data?.member?.department}
+      actions={
+        isLead && (
+          <>
+            <ImportButton />
+            <ExportButton />
+          </>
+        )
+      }
+    >
       {isLoading && <Loading what="classes" />}
       {error && <Failed error={error} retry={() => void refetch()} />}
       <Typography variant="h2" sx={{ mb: 1.5 }}>
@@ -60,3 +73,40 @@ function ExportButton() {
     </Button>
   );
 }
+
+/** Reads a department file; what the department has already stays, items that differ become revisions. */
+function ImportButton() {
+  const [importFile, { isLoading }] = useImportDepartmentMutation();
+  const say = useToast();
+  const read = async (file: File) => {
+    let body: DepartmentFile;
+    try {
+      // Safe: the server checks every field and answers with the one that is wrong.
+      body = JSON.parse(await file.text()) as DepartmentFile;
+    } catch {
+      say({ text: `${file.name} is no JSON file. Nothing was imported.`, isError: true });
+      return;
+    }
+    const { data, error } = await importFile({ body });
+    if (error) say({ text: `${problemOf(error).detail} Nothing was imported.`, isError: true });
+    else say({ text: importedInWords(data) });
+  };
+  return (
+    <Button component="label" variant="outlined" disabled={isLoading}>
+      {isLoading ? "Importing…" : "Import a file"}
+      <input
+        type="file"
+        hidden
+        accept="application/json,.json"
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          event.target.value = "";
+          if (file) void read(file);
+        }}
+      />
+    </Button>
+  );
+}
+
+const importedInWords = ({ created, revised, unchanged }: Result<typeof importDepartment>) =>
+  `Imported: ${counted(created.items, "new item")}, ${revised.items} revised, ${unchanged.items} unchanged; ${counted(created.topics, "topic")}, ${counted(created.classes, "class", "classes")}, ${counted(created.students, "student")}.`;

@@ -1,5 +1,5 @@
 import { listDemoPeople, showSession, signIn, signInDemo, signOut } from "@verdant/contract/team";
-import { exportDepartment } from "@verdant/contract/exchange";
+import { exportDepartment, importDepartment } from "@verdant/contract/exchange";
 import { api, calls } from "../platform/contractApi.ts";
 
 export const teamApi = api.injectEndpoints({
@@ -9,6 +9,10 @@ export const teamApi = api.injectEndpoints({
     signOut: build.mutation(calls<typeof signOut>(signOut)),
     listDemoPeople: build.query(calls<typeof listDemoPeople>(listDemoPeople)),
     signInDemo: build.mutation({ ...calls<typeof signInDemo>(signInDemo), invalidatesTags: ["Session"] }),
+    importDepartment: build.mutation({
+      ...calls<typeof importDepartment>(importDepartment),
+      invalidatesTags: ["Topic", "Item", "Class", "Due"],
+    }),
     exportDepartment: build.query({ ...calls<typeof exportDepartment>(exportDepartment), keepUnusedDataFor: 0 }),
   }),
 });
@@ -19,5 +23,6 @@ export const {
   useSignOutMutation,
   useListDemoPeopleQuery,
   useSignInDemoMutation,
+  useImportDepartmentMutation,
   useLazyExportDepartmentQuery,
 } = teamApi;

@@ -1,0 +1,92 @@
+/** The computation: due lists, orders, and the solver on made-up banks. */
+import { interleave } from "../core/src/assembly/interleave.ts";
+import type { Strand } from "../core/src/assembly/orderCost.ts";
+import { due, type PlanTopic } from "../core/src/plan/due.ts";
+import { noMemory, remember, type ClassMemory } from "../core/src/plan/remember.ts";
+import { randomFrom } from "../core/src/random.ts";
+import { composeTask, madeUpBank } from "../server/src/assembly/composeTask.ts";
+import type { Measure } from "./main.ts";
+import { median, medianMs } from "./median.ts";
+
+export async function computation(): Promise<Measure[]> {
+  return [await dueTable(), ...(await order40()), ...(await solver(10_000)), ...(await solver(100_000))];
+}
+
+async function dueTable(): Promise<Measure> {
+  const topics = Array.from({ length: 60 }, (_, i): PlanTopic => ({
+    topicId: `t${i}`,
+    taughtOn: 100 + i,
+    importance: 1,
+    stance: "auto",
+  }));
+  const students = Array.from({ length: 150 }, (_, i) => `s${i}`);
+  let memory: ClassMemory = noMemory;
+  const next = randomFrom("due");
+  for (let i = 0; i < 600; i++) {
+    const topic = topics[Math.floor(next() * 60)] ?? topics[0];
+    const answers = [{ itemId: `i${i}`, credit: next() < 0.6 ? 1 : 0, chance: 0.25, slip: 0.1 }];
+    memory = remember(memory, {
+      studentId: students[Math.floor(next() * 150)] ?? "",
+      topicId: topic?.topicId ?? "",
+      on: 200 + i / 10,
+      taughtOn: topic?.taughtOn ?? 0,
+      standards: 2,
+      answers,
+    });
+  }
+  const value = await medianMs(9, () => due(memory, topics, students, 300));
+  return { name: "due-150x60", value, unit: "ms", target: "at most 50" };
+}
+
+async function order40(): Promise<Measure[]> {
+  const next = randomFrom("order");
+  const items = Array.from({ length: 40 }, (): Strand => {
+    const topic = Math.floor(next() * 14);
+    return { topicId: `t${topic}`, unitId: `u${topic % 5}`, kind: "oneRightAnswer", difficultyRank: next() };
+  });
+  const value = await medianMs(7, () => interleave(items, "seed"));
+  const best = interleave(items, "long", 200_000);
+  const { index } = interleave(items, "seed");
+  return [
+    { name: "order-40", value, unit: "ms", target: "at most 200" },
+    {
+      name: "order-40-index",
+      value: index ?? Number.NaN,
+      unit: "of 1",
+      target: "at least 0.99",
+      note: `ten times the steps reach ${(best.index ?? 0).toFixed(3)} of their own best`,
+    },
+  ];
+}
+
+async function solver(count: number): Promise<Measure[]> {
+  const name = `solver-20-of-${count / 1000}k`;
+  const banks = Array.from({ length: 5 }, (_, i) => ({
+    ...madeUpBank(count, 20, randomFrom(`bank ${i}`)),
+    seed: `seed ${i}`,
+  }));
+  const gaps: number[] = [];
+  const times: number[] = [];
+  for (const bank of [...banks.slice(0, 2), ...banks]) {
+    const start = performance.now();
+    const { gap } = await composeTask(bank, () => false);
+    times.push(performance.now() - start);
+    gaps.push(gap ?? 1);
+  }
+  return [
+    {
+      name,
+      value: median(times.slice(2)),
+      unit: "ms",
+      target: count === 10_000 ? "at most 150" : "at most 300",
+      note: "items and order; 7 requirements and families; 5 banks, warm",
+    },
+    {
+      name: `${name}-gap`,
+      value: 100 * Math.max(...gaps.slice(2)),
+      unit: "%",
+      target: "at most 1",
+      note: "the largest of the 5",
+    },
+  ];
+}

@@ -1,0 +1,15 @@
+/** The median of `runs` timings of `work` in milliseconds, after two runs that do not count. */
+export async function medianMs(runs: number, work: () => unknown): Promise<number> {
+  const times: number[] = [];
+  for (let i = -2; i < runs; i++) {
+    const start = performance.now();
+    await work();
+    if (i >= 0) times.push(performance.now() - start);
+  }
+  return median(times);
+}
+
+export function median(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.floor(sorted.length / 2)] ?? Number.NaN;
+}

@@ -1,0 +1,184 @@
+/** Answers saved per second, against a bare Express and pg endpoint that upserts into rows of its own, A-B-A-B. */
+import { randomBytes } from "node:crypto";
+import type { Server } from "node:http";
+import type { AddressInfo } from "node:net";
+import autocannon from "autocannon";
+import express from "express";
+import { sql } from "kysely";
+import pg from "pg";
+import { pino } from "pino";
+import { loadLarkmoor } from "../demo/load.ts";
+import { createApp } from "../server/src/app.ts";
+import { composeQuiz } from "../server/src/assembly/service.ts";
+import { BankIndexes } from "../server/src/bank/bankIndex.ts";
+import { beginSitting, releaseQuiz } from "../server/src/delivery/service.ts";
+import { connect, migrate, type Db } from "../server/src/platform/database.ts";
+import { startJobs } from "../server/src/platform/jobs/jobs.ts";
+import type { Caller, Scope } from "../server/src/platform/scope.ts";
+import type { Measure } from "./main.ts";
+import { median } from "./median.ts";
+
+const poolSize = 20;
+const seconds = 4;
+
+export async function saveAnswer(): Promise<Measure[]> {
+  const database = `bench_${randomBytes(4).toString("hex")}`;
+  const address = (name: string) => (process.env["DATABASE_URL"] ?? "").replace("{}", name);
+  const admin = connect(address("maintenance"), 1);
+  await sql.raw(`create database ${database}`).execute(admin);
+  const db = connect(address(database), poolSize);
+  await migrate(db);
+  const departmentId = await loadLarkmoor(db, new Date());
+  const jobs = startJobs();
+  const { secret } = await db.selectFrom("installation").select("secret").executeTakeFirstOrThrow();
+  const installation = { isDemo: false, jobs, bank: new BankIndexes(db), secret };
+  const log = pino({ level: "silent" });
+  const app = createApp({ config: { trustProxy: 0, isDemo: false }, db, installation, log, now: () => new Date() });
+  const scope = <C extends Caller>(caller: C): Scope<C> => ({
+    ...installation,
+    db,
+    caller,
+    log,
+    now: () => new Date(),
+    address: "",
+    keepSession: () => undefined,
+  });
+  const sittings = await begin(db, departmentId, scope);
+  const ours = await listen(app);
+  const bare = await listen(await bareApp(address(database)));
+
+  const seqs = new Map<string, number>();
+  const answer = (i: number) => {
+    const { id, token } = sittings[i % sittings.length] ?? { id: "", token: "" };
+    const seq = (seqs.get(id) ?? 0) + 1;
+    seqs.set(id, seq);
+    const events = [
+      {
+        seq,
+        position: 1 + (seq % 3),
+        answer: { kind: "oneRightAnswer", optionId: "abcdef" },
+        revisit: false,
+        spentMs: 1000,
+        clientMs: 1,
+      },
+    ];
+    return {
+      path: `/api/sittings/${id}/answers`,
+      authorization: `Sitting ${token}`,
+      body: JSON.stringify({ epoch: 1, shown: [], events }),
+    };
+  };
+  const ourRates: number[] = [];
+  const bareRates: number[] = [];
+  for (let round = 0; round < 5; round++) {
+    ourRates.push(await load(ours.url, answer));
+    bareRates.push(
+      await load(bare.url, (i) => ({
+        path: `/save/${i % 5000}`,
+        authorization: "",
+        body: JSON.stringify({ body: { optionId: "abcdef" } }),
+      })),
+    );
+  }
+  ours.server.close();
+  bare.server.close();
+  await jobs.stop();
+  await db.destroy();
+  await sql.raw(`drop database ${database} with (force)`).execute(admin);
+  await admin.destroy();
+  const [value, baseline] = [median(ourRates), median(bareRates)];
+  return [
+    {
+      name: "save-answer",
+      value,
+      unit: "requests/s",
+      baseline: Math.round(baseline),
+      ratio: value / baseline,
+      target: "ratio at least 0.5",
+      note: `64 connections, ${sittings.length} sittings, durable database, 5 rounds of ${seconds} s each`,
+    },
+  ];
+}
+
+async function begin(db: Db, departmentId: string, scope: <C extends Caller>(caller: C) => Scope<C>) {
+  const { personId } = await db
+    .selectFrom("membership")
+    .select("personId")
+    .where("role", "=", "lead")
+    .executeTakeFirstOrThrow();
+  const lead = scope({ kind: "member", departmentId, personId, name: "", role: "lead" });
+  const enrolments = await db.selectFrom("enrolment").select(["studentId", "classId"]).execute();
+  const sittings: { id: string; token: string }[] = [];
+  for (let n = 0; n < 10; n++) {
+    const quiz = await composeQuiz(lead, { params: { classId: enrolments[0]?.classId ?? "" }, body: { count: 3 } });
+    const rules = {
+      schemaVersion: 1,
+      preset: "weeklyReview",
+      goes: null,
+      openness: "everything",
+      timeLimitMinutes: null,
+      graceMinutes: 30,
+      optionsMix: true,
+    } as const;
+    const { id: releaseId } = await releaseQuiz(lead, {
+      params: { quizId: quiz.id },
+      body: { version: quiz.version, rules, opensAt: null, shutsAt: null },
+    });
+    for (const { studentId } of enrolments) {
+      const { sitting, token } = await beginSitting(scope({ kind: "student", departmentId, studentId }), {
+        params: { releaseId },
+      });
+      sittings.push({ id: sitting.id, token });
+    }
+  }
+  return sittings;
+}
+
+/** The least that could be done: parse, one upsert on one of many rows, answer. */
+async function bareApp(url: string) {
+  const pool = new pg.Pool({ connectionString: url, max: poolSize });
+  await pool.query(
+    "create table bare (id int primary key, body jsonb not null, at timestamptz not null) with (fillfactor = 80)",
+  );
+  const app = express();
+  app.use(express.json());
+  app.post("/save/:id", async (req, res) => {
+    const { body } = req.body as { body: unknown };
+    await pool.query(
+      "insert into bare values ($1, $2, now()) on conflict (id) do update set body = excluded.body, at = excluded.at",
+      [req.params.id, body],
+    );
+    res.json({ ok: true });
+  });
+  return app;
+}
+
+async function listen(app: express.Express): Promise<{ server: Server; url: string }> {
+  const server = app.listen(0, "127.0.0.1");
+  await new Promise((resolve) => server.once("listening", resolve));
+  return { server, url: `http://127.0.0.1:${(server.address() as AddressInfo).port}` };
+}
+
+async function load(
+  url: string,
+  next: (i: number) => { path: string; authorization: string; body: string },
+): Promise<number> {
+  let i = 0;
+  const result = await autocannon({
+    url,
+    connections: 64,
+    duration: seconds,
+    requests: [
+      {
+        method: "POST",
+        setupRequest: (request) => {
+          const { path, authorization, body } = next(i++);
+          return { ...request, path, body, headers: { "content-type": "application/json", authorization } };
+        },
+      },
+    ],
+  });
+  if (result.non2xx > 0 || result.errors > 0)
+    throw new Error(`${result.non2xx} answers were refused, ${result.errors} failed`);
+  return result.requests.average;
+}
