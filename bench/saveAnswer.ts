@@ -45,7 +45,8 @@ export async function saveAnswer(): Promise<Measure[]> {
   });
   const sittings = await begin(db, departmentId, scope);
   const ours = await listen(app);
-  const bare = await listen(await bareApp(address(database)));
+  const barePool = new pg.Pool({ connectionString: address(database), max: poolSize });
+  const bare = await listen(await bareApp(barePool));
 
   const seqs = new Map<string, number>();
   const answer = (i: number) => {
@@ -82,6 +83,7 @@ export async function saveAnswer(): Promise<Measure[]> {
   }
   ours.server.close();
   bare.server.close();
+  await barePool.end();
   await jobs.stop();
   await db.destroy();
   await sql.raw(`drop database ${database} with (force)`).execute(admin);
@@ -135,8 +137,7 @@ async function begin(db: Db, departmentId: string, scope: <C extends Caller>(cal
 }
 
 /** The least that could be done: parse, one upsert on one of many rows, answer. */
-async function bareApp(url: string) {
-  const pool = new pg.Pool({ connectionString: url, max: poolSize });
+async function bareApp(pool: pg.Pool) {
   await pool.query(
     "create table bare (id int primary key, body jsonb not null, at timestamptz not null) with (fillfactor = 80)",
   );

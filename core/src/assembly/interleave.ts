@@ -13,7 +13,7 @@ export interface WovenOrder {
 }
 
 type Blocks = readonly (readonly number[])[];
-type Cost = (order: readonly number[]) => OrderCost;
+type Cost = (order: ArrayLike<number>) => OrderCost;
 
 const exactUpTo = 10;
 /** Branches that the exact search may open: about 30 ms. */
@@ -94,28 +94,50 @@ function bestOrder(blocks: Blocks, cost: Cost): Blocks | null {
 
 function anneal(blocks: Blocks, cost: Cost, seed: string, iterations: number): Blocks {
   const next = randomFrom(seed);
-  let current = shuffled(blocks, next);
-  let now = cost(current.flat()).total;
-  let best = current;
+  const length = blocks.length;
+  let current = Int32Array.from(shuffled([...blocks.keys()], next));
+  let candidate = new Int32Array(length);
+  const items = new Int32Array(blocks.reduce((sum, block) => sum + block.length, 0));
+  const totalOf = (order: Int32Array) => {
+    let at = 0;
+    for (let p = 0; p < length; p++) {
+      const block = blocks[order[p] as number] as readonly number[];
+      for (let k = 0; k < block.length; k++) items[at++] = block[k] as number;
+    }
+    return cost(items).total;
+  };
+  let now = totalOf(current);
+  let best = current.slice();
   let least = now;
   const cooling = (0.0008 / 0.4) ** (1 / iterations);
   for (let step = 0, temperature = 0.4; step < iterations; step++, temperature *= cooling) {
-    const candidate = neighbour(current, next);
-    const total = cost(candidate.flat()).total;
+    candidate.set(current);
+    disturb(candidate, next);
+    const total = totalOf(candidate);
     if (total > now && next() >= Math.exp((now - total) / temperature)) continue;
-    [current, now] = [candidate, total];
-    if (now < least) [best, least] = [current, now];
+    [current, candidate, now] = [candidate, current, total];
+    if (now < least) {
+      best = current.slice();
+      least = now;
+    }
   }
-  return best;
+  return Array.from(best, (i) => blocks[i] as readonly number[]);
 }
 
-function neighbour<T>(list: readonly T[], next: () => number): T[] {
-  const copy = [...list];
-  const i = Math.floor(next() * copy.length);
-  const j = Math.floor(next() * copy.length);
+/** Swaps two blocks, moves one or reverses a run, in place. */
+function disturb(order: Int32Array, next: () => number): void {
+  const i = Math.floor(next() * order.length);
+  const j = Math.floor(next() * order.length);
   const move = next();
-  if (move < 0.5) [copy[i], copy[j]] = [copy[j] as T, copy[i] as T];
-  else if (move < 0.8) copy.splice(j, 0, ...copy.splice(i, 1));
-  else copy.splice(Math.min(i, j), Math.abs(i - j) + 1, ...copy.slice(Math.min(i, j), Math.max(i, j) + 1).reverse());
-  return copy;
+  const [low, high] = i < j ? [i, j] : [j, i];
+  if (move < 0.5) {
+    [order[i], order[j]] = [order[j] as number, order[i] as number];
+  } else if (move < 0.8) {
+    const taken = order[i] as number;
+    if (i < j) order.copyWithin(i, i + 1, j + 1);
+    else order.copyWithin(j + 1, j, i);
+    order[j] = taken;
+  } else {
+    order.subarray(low, high + 1).reverse();
+  }
 }

@@ -25,7 +25,7 @@ export interface OrderCost {
  *
  * @returns a function of an order of the indices of `items`, or of the beginning of one: it never costs more than the whole
  */
-export function orderCost(items: readonly Strand[]): (order: readonly number[]) => OrderCost {
+export function orderCost(items: readonly Strand[]): (order: ArrayLike<number>) => OrderCost {
   const n = items.length;
   const apart = Float64Array.from({ length: n * n }, (_, at) => pairWeight(items, at));
   const beside = apart.map((weight) => (weight === 1 ? 3 : 3 * weight));

@@ -2,8 +2,9 @@ import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import LinearProgress from "@mui/material/LinearProgress";
+import OutlinedInput from "@mui/material/OutlinedInput";
 import Stack from "@mui/material/Stack";
-import TextField from "@mui/material/TextField";
+
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { Outlet, useSearchParams } from "react-router";
@@ -55,19 +56,25 @@ function CardForm() {
           <Ring size={56} segments={["done", "done", "done", "open"]} label="" />
           <Typography variant="h1">{t("Come in with your card")}</Typography>
         </Box>
-        <TextField
-          label={t("The three words of your entry card")}
-          placeholder={t("for example: river maple stone")}
-          size="medium"
-          required
-          autoFocus
-          autoComplete="off"
-          value={card}
-          onChange={(event) => {
-            setCard(event.target.value);
-          }}
-          slotProps={{ htmlInput: { autoCapitalize: "none", spellCheck: false, maxLength: 80 } }}
-        />
+        <Box>
+          <Typography component="label" htmlFor="card" sx={{ display: "block", fontWeight: 700, mb: 0.75 }}>
+            {t("The three words of your entry card")}
+          </Typography>
+          <OutlinedInput
+            id="card"
+            fullWidth
+            required
+            autoFocus
+            autoComplete="off"
+            placeholder={t("for example: river maple stone")}
+            value={card}
+            onChange={(event) => {
+              setCard(event.target.value);
+            }}
+            inputProps={{ autoCapitalize: "none", spellCheck: false, maxLength: 80 }}
+            sx={{ bgcolor: "background.paper" }}
+          />
+        </Box>
         {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
         <Button type="submit" variant="contained" size="large" disabled={isLoading}>
           {t("Come in")}
