@@ -36,7 +36,7 @@ export async function saveAnswers(
   },
 ): Promise<Saved | undefined> {
   const { sittingId, tokenHash, epoch, now } = given;
-  const result = await sql<Saved>`
+  const result = await sql<Saved>`/* prepared: save_answers */
     with held as (
       select department_id, id, state, epoch, deadline_at, grace_until
       from sitting where id = ${sittingId} and token_hash = ${tokenHash} for share

@@ -13,8 +13,28 @@ types.setTypeParser(pg.types.builtins.DATE, (text) => text);
 types.setTypeParser(pg.types.builtins.INT8, Number);
 types.setTypeParser(pg.types.builtins.NUMERIC, Number);
 
+/**
+ * A client that prepares the statements which ask for it by beginning with a comment "prepared: name": planning a large
+ * one anew each time costs several times its execution.
+ */
+class PreparingClient extends pg.Client {
+  // The signature of pg's overloads; only the form that Kysely uses is looked at.
+  override query(...given: unknown[]): never {
+    const [text, values] = given;
+    const name = typeof text === "string" ? /^\s*\/\* prepared: (\w+) \*\//.exec(text)?.[1] : undefined;
+    const query = super.query.bind(this) as (...args: unknown[]) => never;
+    return name === undefined ? query(...given) : query({ name, text, values }, ...given.slice(2));
+  }
+}
+
 export function connect(url: string, poolSize: number): Db {
-  const pool = new pg.Pool({ connectionString: url, max: poolSize, types, application_name: "verdant-loop" });
+  const pool = new pg.Pool({
+    connectionString: url,
+    max: poolSize,
+    types,
+    Client: PreparingClient,
+    application_name: "verdant-loop",
+  });
   // An idle connection that breaks is replaced at the next query; without a listener it would end the process.
   pool.on("error", () => undefined);
   return new Kysely<Tables>({
