@@ -94,6 +94,16 @@ describe("sessions", () => {
     expect(tries).toEqual([...Array.from({ length: 10 }, () => 422), 429]);
   });
 
+  test("whoever is signed in cannot guess on by sending a key that rolls the count back", async () => {
+    const headers = { ...(await entered(bench.students[5]!.entryCard)), "idempotency-key": "guess" };
+    const tries = [];
+    for (let i = 0; i < 21; i++) {
+      const card = `wild guess ${String.fromCharCode(97 + i)}`;
+      tries.push((await call("POST", "/entry", { headers, body: { card } })).status);
+    }
+    expect(tries.slice(-2)).toEqual([422, 429]);
+  });
+
   test("a card works however it is typed; a new card ends the old one and whoever came in with it", async () => {
     const { entryCard, studentId } = bench.students[0]!;
     const student = await entered(` ${entryCard.toUpperCase().replaceAll(" ", "-")} `);

@@ -25,7 +25,9 @@ export function mount<E extends Endpoint>(router: Router, endpoint: E, handle: H
     // Safe: mustBe has just established the kind of caller that the access stands for.
     const scope = req.scope as Scope<CallerOf<E["access"]>>;
     const input = parseInput(endpoint, req);
-    const key = endpoint.method === "post" ? req.get("idempotency-key") : undefined;
+    // Not for public endpoints: a wrong password must stay counted although its request fails and is rolled back.
+    const isCreate = endpoint.method === "post" && endpoint.access !== "public";
+    const key = isCreate ? req.get("idempotency-key") : undefined;
     const answer = async (within: Scope<CallerOf<E["access"]>>) => endpoint.result.parse(await handle(within, input)); // drops what the contract does not name
     res.json(key === undefined ? await answer(scope) : await answerOnce(scope, key, answer));
   });
