@@ -4,7 +4,8 @@ export default defineConfig({
   testDir: "e2e",
   globalSetup: "./e2e/setup.ts",
   outputDir: "test-results",
-  timeout: 60_000,
+  // The thread with axe on every screen in light and dark is long, and CI may be slow.
+  timeout: 300_000,
   expect: { timeout: 15_000 },
   workers: 2,
   fullyParallel: false,
