@@ -24,7 +24,13 @@ void i18next.init({
 export const t = (sentence: string, values?: Record<string, string | number>): string =>
   i18next.t(sentence, values ?? {});
 
-const time = new Intl.DateTimeFormat(i18next.language, { weekday: "long", hour: "2-digit", minute: "2-digit" });
+const time = new Intl.DateTimeFormat(i18next.language, {
+  weekday: "short",
+  day: "numeric",
+  month: "short",
+  hour: "2-digit",
+  minute: "2-digit",
+});
 const day = new Intl.DateTimeFormat(i18next.language, { weekday: "long", day: "numeric", month: "long" });
 const number = new Intl.NumberFormat(i18next.language, { maximumFractionDigits: 2 });
 
