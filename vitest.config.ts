@@ -24,7 +24,13 @@ export default defineConfig({
       },
       { test: { name: "web", include: ["web/src/**/*.test.ts"] } },
       {
-        test: { name: "scripts", include: ["scripts/**/*.test.ts"], testTimeout: 120_000, sequence: { groupOrder: 2 } },
+        test: {
+          name: "scripts",
+          include: ["scripts/**/*.test.ts"],
+          testTimeout: 120_000,
+          hookTimeout: 120_000,
+          sequence: { groupOrder: 2 },
+        },
       },
     ],
   },
