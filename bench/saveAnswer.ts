@@ -7,6 +7,7 @@ import express from "express";
 import { sql } from "kysely";
 import pg from "pg";
 import { pino } from "pino";
+import { presets } from "../core/src/delivery/rules.ts";
 import { loadLarkmoor } from "../demo/load.ts";
 import { createApp } from "../server/src/app.ts";
 import { composeQuiz } from "../server/src/assembly/service.ts";
@@ -113,18 +114,9 @@ async function begin(db: Db, departmentId: string, scope: <C extends Caller>(cal
   const sittings: { id: string; token: string }[] = [];
   for (let n = 0; n < 10; n++) {
     const quiz = await composeQuiz(lead, { params: { classId: enrolments[0]?.classId ?? "" }, body: { count: 3 } });
-    const rules = {
-      schemaVersion: 1,
-      preset: "weeklyReview",
-      goes: null,
-      openness: "everything",
-      timeLimitMinutes: null,
-      graceMinutes: 30,
-      optionsMix: true,
-    } as const;
     const { id: releaseId } = await releaseQuiz(lead, {
       params: { quizId: quiz.id },
-      body: { version: quiz.version, rules, opensAt: null, shutsAt: null },
+      body: { version: quiz.version, rules: presets.weeklyReview, opensAt: null, shutsAt: null },
     });
     for (const { studentId } of enrolments) {
       const { sitting, token } = await beginSitting(scope({ kind: "student", departmentId, studentId }), {

@@ -2,7 +2,12 @@
 import { build } from "esbuild";
 
 await build({
-  entryPoints: { main: "src/main.ts", worker: "src/platform/jobs/worker.ts", loadDemo: "../demo/load.ts" },
+  entryPoints: {
+    main: "src/main.ts",
+    worker: "src/platform/jobs/worker.ts",
+    loadDemo: "../demo/load.ts",
+    newDepartment: "src/newDepartment.ts",
+  },
   outdir: "dist",
   bundle: true,
   platform: "node",
