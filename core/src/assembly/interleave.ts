@@ -2,6 +2,7 @@
 
 import { randomFrom, shuffled } from "../random.ts";
 import { orderCost, type OrderCost, type Strand } from "./orderCost.ts";
+import { orderState } from "./orderDelta.ts";
 
 export interface WovenOrder {
   /** Indices of the items in their new order. */
@@ -30,7 +31,12 @@ export function interleave(items: readonly Strand[], seed: string, iterations = 
   const cost = orderCost(items);
   const blocks = blocksOf(items);
   const exact = blocks.length <= exactUpTo ? bestOrder(blocks, cost) : null;
-  const order = (exact ?? anneal(blocks, cost, seed, iterations)).flat();
+  const isSingles = blocks.length === items.length;
+  const order = exact
+    ? exact.flat()
+    : isSingles
+      ? annealSingles(items, seed, iterations)
+      : anneal(blocks, cost, seed, iterations).flat();
   return { order, index: wovenIndex(items, order, cost(order).spacing), proven: exact !== null };
 }
 
@@ -90,6 +96,31 @@ function bestOrder(blocks: Blocks, cost: Cost): Blocks | null {
   };
   extend([], blocks);
   return branches > branchBudget ? null : best;
+}
+
+/**
+ * Annealing where every item stands alone: exchanges only, each judged by its change in O(n). Three times the steps, since
+ * a step costs so much less and moves less.
+ */
+function annealSingles(items: readonly Strand[], seed: string, iterations: number): number[] {
+  const next = randomFrom(seed);
+  const { length } = items;
+  const state = orderState(items, shuffled([...items.keys()], next));
+  let best = state.order.slice();
+  let least = state.total();
+  const steps = 3 * iterations;
+  const cooling = (0.0008 / 0.4) ** (1 / steps);
+  for (let step = 0, temperature = 0.4; step < steps; step++, temperature *= cooling) {
+    const [p, q] = [Math.floor(next() * length), Math.floor(next() * length)];
+    const change = state.delta(p, q);
+    if (change > 0 && next() >= Math.exp(-change / temperature)) continue;
+    state.exchange(p, q, change);
+    if (state.total() < least - 1e-9) {
+      best = state.order.slice();
+      least = state.total();
+    }
+  }
+  return [...best];
 }
 
 function anneal(blocks: Blocks, cost: Cost, seed: string, iterations: number): Blocks {

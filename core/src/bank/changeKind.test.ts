@@ -1,7 +1,8 @@
 import { expect, test } from "vitest";
 import type { OneRightAnswer } from "../items/oneRightAnswer.ts";
 import { richTextOf } from "../richText.ts";
-import { changeKindOf, editDistance } from "./changeKind.ts";
+import { editDistance } from "../editDistance.ts";
+import { changeKindOf } from "./changeKind.ts";
 
 const item = (stem: string, key = 0): OneRightAnswer => ({
   kind: "oneRightAnswer",

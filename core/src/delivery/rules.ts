@@ -1,51 +1,115 @@
-/** The rules of a release: what students may do and what they get to see. */
+/** The rules of a release: presets, and what follows from a rule. */
 
 /** What students see of a sitting that is over, from least to most. Each includes the ones before it. */
 export const opennessLevels = ["nothing", "score", "which", "why", "everything"] as const;
 export type Openness = (typeof opennessLevels)[number];
 
+/** From when students see it: as they hand in, when the release has shut, or when a teacher says so. */
+export const openFrom = ["handIn", "shut", "word"] as const;
+/** Which of several goes is the mark. */
+export const countings = ["first", "last", "best", "mean"] as const;
+export const presetNames = ["weeklyReview", "homework", "check", "test", "sprint", "preTest"] as const;
+export type PresetName = (typeof presetNames)[number];
+
 export interface Rules {
   readonly schemaVersion: 1;
-  readonly preset: "weeklyReview" | "check";
+  readonly preset: PresetName;
   /** Goes each student has; null: as many as they like. */
   readonly goes: number | null;
-  /** From the moment the sitting is handed in. */
+  /** Hours between handing one go in and beginning the next. */
+  readonly waitHours: number;
+  readonly counts: (typeof countings)[number];
   readonly openness: Openness;
+  readonly openFrom: (typeof openFrom)[number];
   /** Whole minutes from the start, before access arrangements; null: no limit. */
   readonly timeLimitMinutes: number | null;
   /** Answers given in time but delivered later still count within so many minutes. */
   readonly graceMinutes: number;
   /** Options mix for each student; those that stay put do not. */
   readonly optionsMix: boolean;
+  /** Each student gets a woven order of their own. */
+  readonly ownOrder: boolean;
+  /** All questions on a page, one at a time, or one at a time without going back. */
+  readonly paging: "all" | "one" | "forwardOnly";
+  /** False: answered before it was taught, so it changes no plan. */
+  readonly countsForPlan: boolean;
 }
 
-export const presets: { readonly [Name in Rules["preset"]]: Rules } = {
-  weeklyReview: {
-    schemaVersion: 1,
-    preset: "weeklyReview",
-    goes: null,
-    openness: "everything",
-    timeLimitMinutes: null,
-    graceMinutes: 30,
-    optionsMix: true,
-  },
-  check: {
-    schemaVersion: 1,
-    preset: "check",
-    goes: 1,
-    openness: "which",
-    timeLimitMinutes: 20,
-    graceMinutes: 30,
-    optionsMix: true,
-  },
+const usual: Rules = {
+  schemaVersion: 1,
+  preset: "weeklyReview",
+  goes: null,
+  waitHours: 0,
+  counts: "first",
+  openness: "everything",
+  openFrom: "handIn",
+  timeLimitMinutes: null,
+  graceMinutes: 30,
+  optionsMix: true,
+  ownOrder: true,
+  paging: "one",
+  countsForPlan: true,
 };
+
+export const presets: { readonly [Name in PresetName]: Rules } = {
+  weeklyReview: usual,
+  homework: { ...usual, preset: "homework", goes: 3, counts: "best" },
+  check: { ...usual, preset: "check", goes: 2, waitHours: 24, counts: "best", openness: "which", timeLimitMinutes: 20 },
+  test: {
+    ...usual,
+    preset: "test",
+    goes: 1,
+    openness: "score",
+    openFrom: "word",
+    timeLimitMinutes: 40,
+    graceMinutes: 10,
+  },
+  sprint: { ...usual, preset: "sprint", timeLimitMinutes: 3, counts: "best", openness: "which", paging: "forwardOnly" },
+  preTest: { ...usual, preset: "preTest", goes: 1, openness: "nothing", countsForPlan: false },
+};
+
+/** Rules as they were kept, with what did not exist yet when they were. */
+export const completeRules = (kept: Partial<Rules>): Rules => ({ ...usual, ownOrder: false, ...kept });
 
 /** True when `openness` shows at least what `level` shows. */
 export function shows(openness: Openness, level: Openness): boolean {
   return opennessLevels.indexOf(openness) >= opennessLevels.indexOf(level);
 }
 
+/**
+ * What a student sees now of a sitting that is handed in.
+ *
+ * @param at.isShut the release has shut for this student; @param at.isOpened a teacher has opened the results
+ */
+export function opennessNow(
+  { openness, openFrom: from }: Pick<Rules, "openness" | "openFrom">,
+  at: { readonly isShut: boolean; readonly isOpened: boolean },
+): Openness {
+  const isOpen = from === "handIn" || at.isOpened || (from === "shut" && at.isShut);
+  return isOpen ? openness : "nothing";
+}
+
 /** Longer by `percent` of the limit, rounded up to whole minutes; null stays no limit. */
 export function minutesAllowed(timeLimitMinutes: number | null, extraTimePercent: number): number | null {
   return timeLimitMinutes === null ? null : Math.ceil(timeLimitMinutes * (1 + extraTimePercent / 100));
+}
+
+/** The mark of several goes, in points; null without any. Goes in the order they were taken. */
+export function markOf(counts: Rules["counts"], points: readonly number[]): number | null {
+  if (points.length === 0) return null;
+  switch (counts) {
+    case "first":
+      return points[0] ?? null;
+    case "last":
+      return points.at(-1) ?? null;
+    case "best":
+      return Math.max(...points);
+    case "mean":
+      return points.reduce((sum, one) => sum + one, 0) / points.length;
+  }
+}
+
+/** The moment from which the next go may begin, in milliseconds; null when there is nothing to wait for. */
+export function nextGoFrom(waitHours: number, lastHandedIn: number | null): number | null {
+  return waitHours === 0 || lastHandedIn === null ? null : lastHandedIn + waitHours * 3_600_000;
 }

@@ -12,7 +12,7 @@ export interface Feedback {
 
 /** One line of a summary of answers: how many gave this answer, and what it means. */
 export interface AnswerCount {
-  /** The option's id; null for "left blank". */
+  /** The option's id, or the answer itself as a word; null for "left blank". */
   readonly id: string | null;
   readonly text: string;
   readonly isKey: boolean;
@@ -40,19 +40,26 @@ export interface Kind<Name extends string, Content, Answer, View> {
   readonly score: (content: Content, answer: Answer) => number;
   /** Probability in [0, 1) of full credit by guessing. */
   readonly chance: (content: Content) => number;
-  readonly isBlank: (answer: Answer) => boolean;
-  /** The answer of somebody who left it blank. */
-  readonly blankAnswer: () => Answer;
+  /** An answer that earns full credit; null while the content has no key. */
+  readonly rightAnswer: (content: Content) => Answer | null;
   /**
    * The order in which one student meets the parts that mix; ids only. Parts that stay put keep their place.
    * Without a stream of random numbers: as authored.
    */
   readonly arrange: (content: Content, next: (() => number) | null) => readonly string[];
   readonly toStudentView: (content: Content, order: readonly string[]) => View;
-  /** Counts of the answers given, in authored order, blanks last. */
+  /** Counts of the answers given, in authored order, blanks last. An answer of several parts counts at each of them. */
   readonly summarise: (content: Content, answers: readonly Answer[]) => readonly AnswerCount[];
+  /** What the author wrote about just this answer: why its parts are wrong or right. */
+  readonly rationales: (content: Content, answer: Answer) => readonly RichText[];
   /** What keeps this content from being used; empty when it is usable. */
   readonly faults: (content: Content) => readonly Fault[];
-  /** All words of the content, for searching. */
-  readonly words: (content: Content) => string;
+  /** What earns credit, as a word: two contents with the same word have the same key. */
+  readonly keyWord: (content: Content) => string;
+  /** Every rich text of the content, the stem first. */
+  readonly texts: (content: Content) => readonly RichText[];
+  /** The content with `change` applied to every rich text. */
+  readonly mapTexts: (content: Content, change: (text: RichText) => RichText) => Content;
+  /** Further words of the content that finding should know: accepted answers, units. */
+  readonly furtherWords: (content: Content) => readonly string[];
 }

@@ -1,38 +1,97 @@
 /** The registry of kinds. Adding a kind means a new module beside this one and one line in `kinds` and `KindTypes`. */
 
-import type { Kind } from "./kind.ts";
+import { isBlank } from "./blank.ts";
+import { isEmptyText, imagesOf, plainText } from "../richText.ts";
+import type { Fault, Kind } from "./kind.ts";
+import { numeric, type Numeric, type NumericAnswer, type NumericView } from "./numeric.ts";
 import {
   oneRightAnswer,
   type OneRightAnswer,
   type OneRightAnswerAnswer,
   type OneRightAnswerView,
 } from "./oneRightAnswer.ts";
+import { optionSet, type OptionSet, type OptionSetAnswer, type OptionSetView } from "./optionSet.ts";
+import {
+  severalRightAnswers,
+  type SeveralRightAnswers,
+  type SeveralRightAnswersAnswer,
+  type SeveralRightAnswersView,
+} from "./severalRightAnswers.ts";
+import { shortText, type ShortText, type ShortTextAnswer, type ShortTextView } from "./shortText.ts";
 
 interface KindTypes {
   oneRightAnswer: { content: OneRightAnswer; answer: OneRightAnswerAnswer; view: OneRightAnswerView };
+  severalRightAnswers: {
+    content: SeveralRightAnswers;
+    answer: SeveralRightAnswersAnswer;
+    view: SeveralRightAnswersView;
+  };
+  optionSet: { content: OptionSet; answer: OptionSetAnswer; view: OptionSetView };
+  shortText: { content: ShortText; answer: ShortTextAnswer; view: ShortTextView };
+  numeric: { content: Numeric; answer: NumericAnswer; view: NumericView };
 }
 
 export type KindName = keyof KindTypes;
 export type Content = KindTypes[KindName]["content"];
 export type Answer = KindTypes[KindName]["answer"];
 export type View = KindTypes[KindName]["view"];
+export type ContentOf<N extends KindName> = KindTypes[N]["content"];
 
 type Named<N extends KindName> = Kind<N, KindTypes[N]["content"], KindTypes[N]["answer"], KindTypes[N]["view"]>;
 
-export const kinds: { readonly [N in KindName]: Named<N> } = { oneRightAnswer };
+export const kinds: { readonly [N in KindName]: Named<N> } = {
+  oneRightAnswer,
+  severalRightAnswers,
+  optionSet,
+  shortText,
+  numeric,
+};
+
+export const kindNames = Object.keys(kinds) as readonly KindName[];
 
 /**
  * The kind that a content, answer or view belongs to. Its own types are widened to the unions, which is sound as long as
  * callers pass content and answers of the same kind; {@link creditOf} makes sure of it.
  */
 export function kindOf(tagged: { readonly kind: KindName }): Kind<KindName, Content, Answer, View> {
-  return kinds[tagged.kind];
+  return kinds[tagged.kind] as unknown as Kind<KindName, Content, Answer, View>;
 }
 
 /** Credit in [0, 1] of `answer`; 0 when it is missing, blank or of another kind than `content`. */
 export function creditOf(content: Content, answer: Answer | null): number {
-  if (answer?.kind !== content.kind || kindOf(content).isBlank(answer)) return 0;
+  if (answer?.kind !== content.kind || isBlank(answer)) return 0;
   return kindOf(content).score(content, answer);
 }
 
-export const blankAnswer = (kind: KindName): Answer => kinds[kind].blankAnswer();
+/** All words of the content, for searching and for telling how far two contents differ. */
+export function wordsOf(content: Content): string {
+  const kind = kindOf(content);
+  return [...kind.texts(content).map(plainText), ...kind.furtherWords(content)].filter((word) => word !== "").join(" ");
+}
+
+/** What keeps a content from being used: what its kind finds, and pictures without a text for those who cannot see them. */
+export function faultsOf(content: Content): Fault[] {
+  const kind = kindOf(content);
+  const images = kind.texts(content).flatMap(imagesOf);
+  return [
+    ...kind.faults(content),
+    ...(images.some((image) => image.alt.trim() === "")
+      ? [{ path: ["stem"], text: "Describe the picture for those who cannot see it." }]
+      : []),
+  ];
+}
+
+/** Hashes of the media that a content shows, each once. */
+export function mediaOf(content: Content): string[] {
+  return [
+    ...new Set(
+      kindOf(content)
+        .texts(content)
+        .flatMap(imagesOf)
+        .map((image) => image.hash),
+    ),
+  ];
+}
+
+export const hasExplanation = (content: Content): boolean =>
+  content.explanation !== undefined && !isEmptyText(content.explanation);

@@ -1,0 +1,76 @@
+/** Which questions one student gets, and in which order: draws dealt, orders woven. */
+
+import { drawFrom, type PoolItem } from "../assembly/draws.ts";
+import { interleave } from "../assembly/interleave.ts";
+import type { Strand } from "../assembly/orderCost.ts";
+import { randomFrom } from "../random.ts";
+
+export interface DealtItem extends PoolItem, Strand {}
+
+/** A place that gives questions: one fixed item, or a draw of some from a pool. */
+export interface DealPlace<Item extends DealtItem> {
+  readonly placeId: string;
+  /** One item where it is fixed, the pool where it is drawn. */
+  readonly items: readonly Item[];
+  /** How many of `items` each student gets; 1 where it is fixed. */
+  readonly take: number;
+}
+
+export interface DealPart<Item extends DealtItem> {
+  readonly orderRule: "woven" | "asWritten" | "easyToHard";
+  readonly places: readonly DealPlace<Item>[];
+}
+
+export interface Dealt<Item extends DealtItem> {
+  readonly placeId: string;
+  readonly item: Item;
+}
+
+/**
+ * The questions of one go, part after part; parts never mix.
+ *
+ * Draws never give two of a family, also not beside what is fixed or drawn earlier, where the pool allows it. With
+ * `ownOrder` every woven part is woven anew for this seed; otherwise questions come in the order of their places.
+ *
+ * @param seed of this student and go
+ * @param met items of earlier goes, drawn again only where there is nothing else
+ */
+export function deal<Item extends DealtItem>(
+  parts: readonly DealPart<Item>[],
+  given: { readonly seed: string; readonly ownOrder: boolean; readonly met?: ReadonlySet<string> },
+): Dealt<Item>[] {
+  const taken = new Set(
+    parts.flatMap((part) =>
+      part.places.filter((place) => place.items.length === 1).map((place) => place.items[0]?.familyId),
+    ),
+  );
+  return parts.flatMap((part, p) => {
+    const dealt = part.places.flatMap((place): Dealt<Item>[] => {
+      const [only] = place.items;
+      if (place.items.length === 1 && only) return [{ placeId: place.placeId, item: only }];
+      const open = place.items.filter((item) => !taken.has(item.familyId));
+      const drawn = drawFrom(open, place.take, randomFrom(`${given.seed} ${place.placeId}`), given.met);
+      return drawn.flatMap((itemId) => {
+        const item = open.find((one) => one.itemId === itemId);
+        if (!item) return [];
+        taken.add(item.familyId);
+        return [{ placeId: place.placeId, item }];
+      });
+    });
+    return ordered(dealt, part.orderRule, given.ownOrder, `${given.seed} part ${p}`);
+  });
+}
+
+function ordered<Item extends DealtItem>(
+  dealt: readonly Dealt<Item>[],
+  rule: DealPart<Item>["orderRule"],
+  ownOrder: boolean,
+  seed: string,
+): Dealt<Item>[] {
+  if (rule === "easyToHard") return [...dealt].sort((a, b) => a.item.difficultyRank - b.item.difficultyRank);
+  if (rule === "asWritten" || !ownOrder) return [...dealt];
+  // A little noise in the difficulty makes equally woven orders differ from student to student.
+  const next = randomFrom(seed);
+  const strands = dealt.map(({ item }) => ({ ...item, difficultyRank: next() }));
+  return interleave(strands, seed, 3000).order.map((i) => dealt[i] as Dealt<Item>);
+}

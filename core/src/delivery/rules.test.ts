@@ -1,0 +1,52 @@
+import { expect, test } from "vitest";
+import {
+  completeRules,
+  markOf,
+  minutesAllowed,
+  nextGoFrom,
+  openFrom,
+  opennessLevels,
+  opennessNow,
+  presetNames,
+  presets,
+  shows,
+} from "./rules.ts";
+
+test("each level of openness shows what the ones before it show", () => {
+  opennessLevels.forEach((openness, i) => {
+    expect(opennessLevels.filter((level) => shows(openness, level))).toEqual(opennessLevels.slice(0, i + 1));
+  });
+});
+
+test("nothing shows before its moment, and a teacher's word opens at any time", () => {
+  const seen = openFrom.map((from) =>
+    [false, true].flatMap((isShut) =>
+      [false, true].map((isOpened) => opennessNow({ openness: "why", openFrom: from }, { isShut, isOpened })),
+    ),
+  );
+  expect(seen).toEqual([
+    ["why", "why", "why", "why"],
+    ["nothing", "why", "why", "why"],
+    ["nothing", "why", "nothing", "why"],
+  ]);
+});
+
+test("the mark of several goes", () => {
+  const goes = [3, 5, 1];
+  expect((["first", "last", "best", "mean"] as const).map((counts) => markOf(counts, goes))).toEqual([3, 1, 5, 3]);
+  expect(markOf("best", [])).toBeNull();
+});
+
+test("waiting between goes, and extra time in whole minutes", () => {
+  expect(nextGoFrom(24, Date.UTC(2026, 2, 28))).toBe(Date.UTC(2026, 2, 29));
+  expect(nextGoFrom(0, 5)).toBeNull();
+  expect(nextGoFrom(24, null)).toBeNull();
+  expect([minutesAllowed(20, 25), minutesAllowed(7, 10), minutesAllowed(null, 25)]).toEqual([25, 8, null]);
+});
+
+test("each preset names itself, and rules kept before a rule existed are completed without changing what they said", () => {
+  for (const name of presetNames) expect(presets[name].preset).toBe(name);
+  expect(completeRules({ preset: "test", goes: 1 })).toMatchObject({ preset: "test", goes: 1, ownOrder: false });
+  expect(completeRules({ ownOrder: true }).ownOrder).toBe(true);
+  expect(presets.preTest.countsForPlan).toBe(false);
+});

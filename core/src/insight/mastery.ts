@@ -1,0 +1,42 @@
+/** How sure we are that a student has secured a standard. */
+
+import { betaCdf } from "./distributions.ts";
+
+export type MasteryLabel = "noEvidence" | "tooEarly" | "secure" | "notYet" | "uncertain";
+
+export interface Mastery {
+  /** Posterior mean of the share right, in [0, 1]. */
+  readonly mean: number;
+  /** Probability that the share lies at or above the secure line. */
+  readonly probability: number;
+  readonly label: MasteryLabel;
+}
+
+/**
+ * Mastery from `right` of `given` answers: the posterior Beta(m kappa + k, (1 - m) kappa + n - k) against the secure line.
+ *
+ * Labels: under 3 answers too early; probability at least .8 and 4 answers secure; at most .2 not yet; else uncertain. A
+ * promise of .8 is wrong for about one in five, so "secure" is never shown as a fact.
+ *
+ * @param right credit earned, in [0, given]
+ * @param prior mean of the class on this standard in (0, 1), and how many answers it weighs
+ * @param secureLine in (0, 1)
+ */
+export function masteryOf(
+  right: number,
+  given: number,
+  prior: { readonly mean: number; readonly weight: number } = { mean: 0.6, weight: 2 },
+  secureLine = 0.7,
+): Mastery {
+  const a = prior.mean * prior.weight + right;
+  const b = (1 - prior.mean) * prior.weight + given - right;
+  const probability = 1 - betaCdf(secureLine, a, b);
+  return { mean: a / (a + b), probability, label: labelOf(probability, given) };
+}
+
+function labelOf(probability: number, given: number): MasteryLabel {
+  if (given === 0) return "noEvidence";
+  if (given < 3) return "tooEarly";
+  if (probability >= 0.8 && given >= 4) return "secure";
+  return probability <= 0.2 ? "notYet" : "uncertain";
+}

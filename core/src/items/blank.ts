@@ -1,0 +1,35 @@
+/** Answers in which nothing is given yet. Apart from the kinds, so that a student's page needs no scoring. */
+
+import type { NumericAnswer } from "./numeric.ts";
+import type { OneRightAnswerAnswer } from "./oneRightAnswer.ts";
+import type { OptionSetAnswer } from "./optionSet.ts";
+import type { SeveralRightAnswersAnswer } from "./severalRightAnswers.ts";
+import type { ShortTextAnswer } from "./shortText.ts";
+
+type Answer = OneRightAnswerAnswer | SeveralRightAnswersAnswer | OptionSetAnswer | ShortTextAnswer | NumericAnswer;
+
+export function isBlank(answer: Answer): boolean {
+  switch (answer.kind) {
+    case "oneRightAnswer":
+    case "optionSet":
+      return answer.optionId === null;
+    case "severalRightAnswers":
+      return answer.optionIds.length === 0;
+    case "shortText":
+    case "numeric":
+      return answer.text.trim() === "";
+  }
+}
+
+export function blankAnswer(kind: Answer["kind"]): Answer {
+  switch (kind) {
+    case "oneRightAnswer":
+    case "optionSet":
+      return { kind, optionId: null };
+    case "severalRightAnswers":
+      return { kind, optionIds: [] };
+    case "shortText":
+    case "numeric":
+      return { kind, text: "" };
+  }
+}

@@ -1,0 +1,205 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { randomFrom } from "../random.ts";
+import { richTextOf } from "../richText.ts";
+import { blankAnswer, isBlank } from "./blank.ts";
+import { creditOf, faultsOf, kindNames, kindOf, mediaOf, wordsOf, type Content } from "./kinds.ts";
+import { readNumber, type Numeric } from "./numeric.ts";
+import type { OptionSet } from "./optionSet.ts";
+import type { SeveralRightAnswers } from "./severalRightAnswers.ts";
+import { foldAnswer, type ShortText } from "./shortText.ts";
+
+const secret = richTextOf("SECRET");
+const stem = richTextOf("What?");
+const option = (id: string, isKey: boolean) => ({ id, text: richTextOf(id), isKey, rationale: secret });
+const feedback = { explanation: secret, nextStep: secret };
+const several = (scoring: SeveralRightAnswers["scoring"], keys = ["a", "b"]): SeveralRightAnswers => ({
+  kind: "severalRightAnswers",
+  schemaVersion: 1,
+  stem,
+  scoring,
+  options: ["a", "b", "c", "d"].map((id) => option(id, keys.includes(id))),
+  ...feedback,
+});
+const typed = (accepted: string[], more: Partial<ShortText> = {}): ShortText => ({
+  kind: "shortText",
+  schemaVersion: 1,
+  stem,
+  accepted: accepted.map((text, i) => ({ id: `a${i}`, text })),
+  caseMatters: false,
+  allowsNearMiss: false,
+  expectedWrong: [{ id: "w", text: "estuary", rationale: secret, misconceptionId: "SECRET" }],
+  ...feedback,
+  ...more,
+});
+const number = (value: number | null, more: Partial<Numeric> = {}): Numeric => ({
+  kind: "numeric",
+  schemaVersion: 1,
+  stem,
+  value,
+  tolerance: { kind: "absolute", amount: 0 },
+  unit: "km",
+  expectedWrong: [{ id: "w", text: "125", rationale: secret, misconceptionId: "SECRET" }],
+  ...feedback,
+  ...more,
+});
+const set: OptionSet = {
+  kind: "optionSet",
+  schemaVersion: 1,
+  stem,
+  setName: "rises, falls, stays the same",
+  options: ["Rises", "Falls", "Stays"].map((id, i) => option(id, i === 1)),
+  ...feedback,
+};
+const one: Content = {
+  kind: "oneRightAnswer",
+  schemaVersion: 1,
+  stem,
+  options: [option("a", true), option("b", false)],
+  ...feedback,
+};
+const each: Content[] = [one, several("partial"), set, typed(["tombolo"]), number(12.5)];
+const type = (content: ShortText | Numeric, text: string) => creditOf(content, { kind: content.kind, text });
+const tick = (content: SeveralRightAnswers, ids: string) =>
+  creditOf(content, { kind: "severalRightAnswers", optionIds: ids.split("") });
+
+describe("every kind", () => {
+  test("is in this table, is whole, and has a right answer that earns full credit; a blank and another kind earn none", () => {
+    expect(each.map((content) => content.kind).sort()).toEqual([...kindNames].sort());
+    for (const content of each) {
+      const kind = kindOf(content);
+      expect(faultsOf(content)).toEqual([]);
+      expect(creditOf(content, kind.rightAnswer(content))).toBe(1);
+      expect(creditOf(content, blankAnswer(content.kind))).toBe(0);
+      expect([blankAnswer(content.kind), kind.rightAnswer(content)!].map(isBlank)).toEqual([true, false]);
+      expect(creditOf(content, null)).toBe(0);
+      expect(creditOf(content, blankAnswer(content.kind === "numeric" ? "shortText" : "numeric"))).toBe(0);
+      expect(kind.chance(content)).toBeGreaterThan(0);
+      expect(kind.chance(content)).toBeLessThanOrEqual(0.5);
+    }
+  });
+
+  test("shows a student the question and what to answer with, and nothing that says which is right or why", () => {
+    for (const content of each) {
+      const kind = kindOf(content);
+      const view = JSON.stringify(kind.toStudentView(content, kind.arrange(content, randomFrom("s"))));
+      expect(view).toContain("What?");
+      for (const hidden of ["SECRET", "isKey", "accepted", "tombolo", "12.5", "expectedWrong", "tolerance", "scoring"])
+        expect(view).not.toContain(hidden);
+    }
+  });
+
+  test("says what is still missing of a blank one, and keeps its texts when they are mapped to themselves", () => {
+    let id = 0;
+    for (const content of each) {
+      const kind = kindOf(content);
+      expect(faultsOf(kind.blank(() => `n${id++}`)).length).toBeGreaterThan(0);
+      expect(kind.mapTexts(content, (text) => text)).toEqual(content);
+      expect(kind.texts(content).filter((text) => text === secret).length).toBeGreaterThanOrEqual(2);
+    }
+  });
+
+  test("needs a description of every picture, and tells which pictures it shows", () => {
+    const image = (alt: string) => ({ type: "image", hash: "h", alt, credit: "", width: 1, height: 1 }) as const;
+    for (const content of each) {
+      const withImage = (alt: string) =>
+        ({ ...content, stem: { ...stem, content: [...stem.content, image(alt)] } }) as Content;
+      expect(faultsOf(withImage(" "))).toHaveLength(1);
+      expect(faultsOf(withImage("A map"))).toEqual([]);
+      expect(mediaOf(withImage("A map"))).toEqual(["h"]);
+    }
+  });
+});
+
+describe("several right answers", () => {
+  test("all or nothing: exactly the right ones; by share: a wrong one takes a share away, never below nothing", () => {
+    expect(["ab", "a", "abc", "cd", ""].map((ids) => tick(several("all"), ids))).toEqual([1, 0, 0, 0, 0]);
+    expect(["ab", "a", "abc", "ac", "cd", "abcd"].map((ids) => tick(several("partial"), ids))).toEqual([
+      1, 0.5, 0.5, 0, 0, 0,
+    ]);
+    expect(tick(several("partial"), "aab")).toBe(1);
+  });
+
+  test("counts each option, so that the counts add up to more than the answers", () => {
+    const counts = kindOf(several("all")).summarise(several("all"), [
+      { kind: "severalRightAnswers", optionIds: ["a", "b"] },
+      { kind: "severalRightAnswers", optionIds: ["a", "c"] },
+    ]);
+    expect(counts.map((line) => line.count)).toEqual([2, 1, 1, 0]);
+  });
+});
+
+describe("short text", () => {
+  test("spaces, accents, closing points and capitals do not matter, unless capitals are asked for", () => {
+    const item = typed(["Río Grande"]);
+    for (const text of ["río grande", " Rio  Grande. ", "RIO GRANDE"]) expect(type(item, text)).toBe(1);
+    expect(type(typed(["pH"], { caseMatters: true }), "ph")).toBe(0);
+    expect(type(typed(["pH"], { caseMatters: true }), "pH")).toBe(1);
+    expect(foldAnswer("  It’s  here! ", false)).toBe("it's here");
+  });
+
+  test("one wrong letter counts only where it is allowed, in words of five letters or more", () => {
+    const strict = typed(["tombolo", "spit"]);
+    const mild = typed(["tombolo", "spit"], { allowsNearMiss: true });
+    expect(type(strict, "tombollo")).toBe(0);
+    expect(["tombollo", "tombolq", "tombol"].map((text) => type(mild, text))).toEqual([1, 1, 1]);
+    expect(["spot", "tombllo!", "tmbol"].map((text) => type(mild, text))).toEqual([0, 1, 0]);
+  });
+
+  test("an answer expected as wrong is never a near miss, is counted as its own line and gives its reason", () => {
+    const item = typed(["estuarys"], { allowsNearMiss: true });
+    const answer = { kind: "shortText", text: "Estuary" } as const;
+    expect(creditOf(item, answer)).toBe(0);
+    expect(kindOf(item).rationales(item, answer)).toEqual([secret]);
+    const lines = kindOf(item).summarise(item, [answer, answer, { kind: "shortText", text: "delta" }]);
+    expect(lines.map(({ text, count, misconceptionId }) => [text, count, misconceptionId])).toEqual([
+      ["estuarys", 0, undefined],
+      ["estuary", 2, "SECRET"],
+      ["delta", 1, undefined],
+    ]);
+    expect(faultsOf(typed(["Estuary"]))).toHaveLength(1);
+  });
+});
+
+describe("numeric", () => {
+  test("numbers are read as people write them", () => {
+    const read = { "12,5 km": [12.5], "−3": [-3], "1 200": [1200], "1.5e3": [1500], ",5": [0.5], "7.": [7] };
+    for (const [text, numbers] of Object.entries(read)) expect(readNumber(text, "km")).toEqual(numbers);
+    expect([...readNumber("1,200")].sort()).toEqual([1.2, 1200]);
+    expect(readNumber("1.234,5")).toEqual([1234.5]);
+    for (const text of ["", "km", "twelve", "1.2.3", "--4", "NaN", "Infinity", "0x10"])
+      expect(readNumber(text, "km")).toEqual([]);
+  });
+
+  test("any number a computer writes is read back", () => {
+    fc.assert(
+      fc.property(fc.double({ noNaN: true, noDefaultInfinity: true, min: -1e9, max: 1e9 }), (value) => {
+        expect(readNumber(String(value)).some((read) => read === value || Object.is(read, value))).toBe(true);
+      }),
+    );
+  });
+
+  test("both bounds of the tolerance count, absolute and in per cent", () => {
+    const absolute = number(0.3, { tolerance: { kind: "absolute", amount: 0.1 } });
+    expect(["0.2", "0.4", "0.19", "0.41"].map((text) => type(absolute, text))).toEqual([1, 1, 0, 0]);
+    const relative = number(200, { tolerance: { kind: "relative", amount: 5 } });
+    expect(["190", "210", "189.9", "210.1"].map((text) => type(relative, text))).toEqual([1, 1, 0, 0]);
+  });
+
+  test("what is right cannot be expected as wrong, and equal numbers are one line", () => {
+    expect(faultsOf(number(125))).toHaveLength(1);
+    expect(wordsOf(number(3))).toContain("km");
+    const item = number(12.5);
+    const given = ["12.5", "12,50 km", "125", "9", "9.0", ""].map((text) => ({ kind: "numeric", text }) as const);
+    expect(
+      kindOf(item)
+        .summarise(item, given)
+        .map(({ text, count }) => [text, count]),
+    ).toEqual([
+      ["12.5", 2],
+      ["9", 2],
+      ["125", 1],
+      ["", 1],
+    ]);
+  });
+});

@@ -1,0 +1,39 @@
+import { expect, test } from "vitest";
+import { readCase } from "./caseFile.ts";
+
+const item = (identifier: string, code: string) => ({
+  identifier,
+  humanCodingScheme: code,
+  fullStatement: `About ${code}`,
+});
+const under = (child: string, parent: string, sequenceNumber: number) => ({
+  associationType: "isChildOf",
+  originNodeURI: { identifier: child },
+  destinationNodeURI: { identifier: parent },
+  sequenceNumber,
+});
+const document = { identifier: "doc", title: "Made-up standards" };
+
+test("the tree is read whatever the order of items, children after parents by sequence number", () => {
+  const read = readCase({
+    CFDocument: document,
+    CFItems: [item("b", "2"), item("a1", "1.1"), item("a", "1"), item("a2", "1.2")],
+    CFAssociations: [under("a2", "a", 2), under("a1", "a", 10), under("b", "doc", 2), under("a", "doc", 1)],
+  });
+  expect(read?.standards.map(({ code, parentGuid }) => [code, parentGuid])).toEqual([
+    ["1", null],
+    ["1.2", "a"],
+    ["1.1", "a"],
+    ["2", null],
+  ]);
+});
+
+test("a circle is left out and said; what is no framework is none", () => {
+  const read = readCase({
+    CFDocument: document,
+    CFItems: [item("a", "1"), item("b", "2"), item("c", "3")],
+    CFAssociations: [under("a", "b", 1), under("b", "a", 1)],
+  });
+  expect([read?.standards.map((one) => one.code), read?.notes.length]).toEqual([["3"], 1]);
+  for (const file of [null, [], {}, { CFDocument: { title: "x" } }]) expect(readCase(file)).toBeNull();
+});
