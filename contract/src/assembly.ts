@@ -2,29 +2,105 @@
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
 import { KindName, StudentView } from "./items/kinds.ts";
-import { Id, limits, Moment, Name, Strand } from "./wire.ts";
+import { Demand, Use } from "./bank.ts";
+import { count, Id, limits, Moment, Name, Share, Strand } from "./wire.ts";
 
-export const Place = z.object({
-  id: Id,
+const placeBase = { id: Id, partId: Id };
+
+const FixedPlace = z.object({
+  ...placeBase,
+  type: z.literal("fixed"),
   itemId: Id,
   number: z.int(),
   kind: KindName,
+  label: z.string().nullable(),
   stem: z.string(),
   view: StudentView,
   topic: z.string(),
   strand: Strand,
   points: z.number(),
   expectedSeconds: z.int(),
+  writerDifficulty: z.int(),
+  /** Keeps its place when the quiz is woven or composed anew. */
+  locked: z.boolean(),
+  /** Share right of all first answers in the department; null: nobody has had it. */
+  facility: Share.nullable(),
   /** Last day this class met the item; null: never. */
   lastOn: z.iso.date().nullable(),
   /** True when the item has a newer approved revision than the quiz was built with. */
   changed: z.boolean(),
 });
+
+const DrawPlace = z.object({
+  ...placeBase,
+  type: z.literal("draw"),
+  /** Each student gets so many of the pool, never two of a family. */
+  take: z.int(),
+  points: z.number(),
+  strand: Strand.nullable(),
+  pool: z.array(z.object({ itemId: Id, number: z.int(), stem: z.string(), topic: z.string() })),
+  expectedSeconds: z.int(),
+});
+
+/** Text only; it is no item. */
+const InterludePlace = z.object({ ...placeBase, type: z.literal("interlude"), text: z.string() });
+
+export const Place = z.discriminatedUnion("type", [FixedPlace, DrawPlace, InterludePlace]);
 export type Place = z.infer<typeof Place>;
+export type FixedPlace = z.infer<typeof FixedPlace>;
+
+export const orderRules = ["woven", "asWritten", "easyToHard"] as const;
+
+export const Part = z.object({
+  id: Id,
+  heading: z.string().nullable(),
+  instruction: z.string().nullable(),
+  orderRule: z.enum(orderRules),
+});
+
+const Range = { atLeast: z.int().min(0).max(60), atMost: z.int().min(0).max(60) };
+
+/** What a quiz must meet. Never two of a family, whatever is asked. */
+export const Blueprint = z.strictObject({
+  schemaVersion: z.literal(1),
+  count: z.int().min(1, "Ask for at least one question.").max(limits.quizItems),
+  units: z.array(z.strictObject({ unitId: Id, ...Range })).max(20),
+  /** Only from these topics of the course; empty: from all that have been taught. */
+  topicIds: z.array(Id).max(200),
+  standards: z.array(z.strictObject({ standardId: Id, atLeast: z.int().min(1).max(60) })).max(60),
+  kinds: z.array(z.strictObject({ kind: KindName, ...Range })).max(10),
+  demands: z.array(z.strictObject({ demand: Demand, ...Range })).max(3),
+  minutesAtMost: z.int().min(1).max(240).nullable(),
+  use: Use,
+  /** Not met by this class within so many weeks; null: whenever. */
+  unseenWeeks: z.int().min(1).max(200).nullable(),
+});
+export type Blueprint = z.infer<typeof Blueprint>;
+
+/** A unit of the class's course in the mix of a quiz. */
+export const MixUnit = z.object({
+  strand: Strand,
+  /** Questions of this unit in the quiz, draws counted by what they give. */
+  count: z.int(),
+  standing: z.enum(["open", "taughtThisWeek", "notTaught"]),
+  /** "about 6 to 7 in 10" as { low, high }; null before it is taught. */
+  recall: z.object({ low: z.int(), high: z.int() }).nullable(),
+  /** Distinct families of practice items that the bank has for it. */
+  available: z.int(),
+});
 
 /** Something a teacher should look at before releasing. */
 export const Check = z.object({
-  code: z.enum(["fewerThanAsked", "sameTopicNeighbours", "sameFamily", "itemChanged", "itemNotUsable"]),
+  code: z.enum([
+    "fewerThanAsked",
+    "sameTopicNeighbours",
+    "sameFamily",
+    "itemChanged",
+    "itemNotUsable",
+    "drawTooSmall",
+    "drawsAlike",
+    "partEmpty",
+  ]),
   text: z.string(),
 });
 
@@ -37,7 +113,16 @@ export const Quiz = z.object({
   className: z.string(),
   students: z.int(),
   asked: z.int(),
+  /** Questions that each student gets. */
+  questions: z.int(),
+  parts: z.array(Part),
   places: z.array(Place),
+  mix: z.array(MixUnit),
+  blueprint: Blueprint.nullable(),
+  /** Why the last composition could not meet the blueprint, in sentences; empty when it did. */
+  shortfalls: z.array(z.string()),
+  /** Of the draws: how many different quizzes there are, as a power of ten, and the chance that two students get the same. */
+  draws: z.object({ powerOfTen: z.number(), chanceOfSame: z.number() }).nullable(),
   /** 1 = as woven as can be, 0 = sorted by unit; null when there is nothing to weave. */
   woven: z.number().nullable(),
   /** The relative gap of the last composition: no other quiz of the bank is better by more; null once changed by hand. */
@@ -64,6 +149,19 @@ export const composeQuiz = endpoint({
   result: Quiz,
 });
 
+export const createQuiz = endpoint({
+  method: "post",
+  path: "/quizzes",
+  access: "member",
+  summary: "Makes a quiz for a class from items chosen by hand, in the order given; without items an empty one.",
+  body: z.object({
+    classId: Id,
+    itemIds: z.array(Id).max(limits.quizItems, `At most ${limits.quizItems} questions.`),
+    name: Name.optional(),
+  }),
+  result: Quiz,
+});
+
 export const recomposeQuiz = endpoint({
   method: "post",
   path: "/quizzes/:quizId/composition",
@@ -76,6 +174,8 @@ export const recomposeQuiz = endpoint({
       .int()
       .min(1, "Ask for at least one question.")
       .max(limits.quizItems, `At most ${limits.quizItems} questions.`),
+    /** null: from what is due, without requirements. */
+    blueprint: Blueprint.nullable().default(null),
   }),
   result: Quiz,
 });
@@ -89,18 +189,116 @@ export const showQuiz = endpoint({
   result: Quiz,
 });
 
-export const arrangeQuiz = endpoint({
+const points = z.number().min(0).max(100).default(1);
+const LayoutPlace = z.discriminatedUnion("type", [
+  z.strictObject({ type: z.literal("fixed"), itemId: Id, locked: z.boolean().default(false), points }),
+  z.strictObject({
+    type: z.literal("draw"),
+    itemIds: z.array(Id).min(1).max(200, "A pool holds at most 200 items."),
+    take: z.int().min(1, "Draw at least one.").max(limits.quizItems),
+    points,
+  }),
+  z.strictObject({ type: z.literal("interlude"), text: z.string().trim().min(1, "Write a sentence.").max(2000) }),
+]);
+const LayoutPart = z.strictObject({
+  heading: z.string().trim().max(limits.name).nullable(),
+  instruction: z.string().trim().max(2000).nullable(),
+  orderRule: z.enum(orderRules).default("woven"),
+  places: z.array(LayoutPlace).max(limits.quizItems, `At most ${limits.quizItems} places in a part.`),
+});
+export type LayoutPart = z.input<typeof LayoutPart>;
+
+export const setLayout = endpoint({
   method: "put",
-  path: "/quizzes/:quizId/items",
+  path: "/quizzes/:quizId/layout",
   access: "member",
   summary:
-    "Sets the items of a quiz and their order: items left out are taken out, new ones are put in. A stale version is refused.",
+    "Sets the parts and places of a quiz and their order: what is left out is taken out. A stale version is refused.",
   params: z.object({ quizId: Id }),
-  body: z.object({
-    version: z.int(),
-    itemIds: z.array(Id).max(limits.quizItems, `At most ${limits.quizItems} questions.`),
-  }),
+  body: z.object({ version: z.int(), parts: z.array(LayoutPart).min(1).max(12) }),
   result: Quiz,
+});
+
+export const changeMix = endpoint({
+  method: "post",
+  path: "/quizzes/:quizId/mix",
+  access: "member",
+  summary: "One question more of a unit, the best there is, put where it weaves in; or one fewer, the least needed.",
+  params: z.object({ quizId: Id }),
+  body: z.object({ version: z.int(), unitId: Id, change: z.union([z.literal(1), z.literal(-1)]) }),
+  result: Quiz,
+});
+
+export const weaveQuiz = endpoint({
+  method: "post",
+  path: "/quizzes/:quizId/order",
+  access: "member",
+  summary: "Puts the questions of every part in a woven order, or from easy to hard; what is locked keeps its place.",
+  params: z.object({ quizId: Id }),
+  body: z.object({ version: z.int(), order: z.enum(["woven", "easyToHard"]) }),
+  result: Quiz,
+});
+
+const Candidate = z.object({
+  itemId: Id,
+  number: z.int(),
+  kind: KindName,
+  stem: z.string(),
+  topic: z.string(),
+  strand: Strand.nullable(),
+  facility: Share.nullable(),
+  lastOn: z.iso.date().nullable(),
+  expectedSeconds: z.int(),
+});
+export type Candidate = z.infer<typeof Candidate>;
+
+export const listSwaps = endpoint({
+  method: "get",
+  path: "/quizzes/:quizId/items/:itemId/swaps",
+  access: "member",
+  summary: "The best items to put in the place of one, each with what would change.",
+  params: z.object({ quizId: Id, itemId: Id }),
+  result: z.object({ swaps: z.array(Candidate.extend({ changes: z.array(z.string()) })) }),
+});
+
+export const listMatches = endpoint({
+  method: "get",
+  path: "/quizzes/:quizId/matches",
+  access: "member",
+  summary: "Items that the words of an add line match, and topics to draw from.",
+  params: z.object({ quizId: Id }),
+  query: z.object({ text: z.string().max(200).default("") }),
+  result: z.object({
+    items: z.array(
+      Candidate.extend({
+        /** It stands in this quiz, or a look-alike of it does. */
+        here: z.enum(["no", "itself", "lookAlike"]),
+      }),
+    ),
+    draws: z.array(z.object({ topicId: Id, topic: z.string(), strand: Strand.nullable(), itemIds: z.array(Id) })),
+  }),
+});
+
+export const previewQuiz = endpoint({
+  method: "get",
+  path: "/quizzes/:quizId/preview",
+  access: "member",
+  summary: "The quiz as a student would get it; another number, another student's. Nothing is recorded.",
+  params: z.object({ quizId: Id }),
+  query: z.object({ student: count.default(1) }),
+  result: z.object({
+    items: z.array(
+      z.object({
+        position: z.int(),
+        itemId: Id,
+        points: z.number(),
+        strand: Strand.nullable(),
+        view: StudentView,
+        /** Heading, instruction and interludes that come before it. */
+        before: z.array(z.string()),
+      }),
+    ),
+  }),
 });
 
 export const renameQuiz = endpoint({
@@ -132,4 +330,17 @@ export const listQuizzes = endpoint({
   result: z.object({ quizzes: z.array(QuizRow) }),
 });
 
-export const assemblyEndpoints = { composeQuiz, recomposeQuiz, showQuiz, arrangeQuiz, renameQuiz, listQuizzes };
+export const assemblyEndpoints = {
+  composeQuiz,
+  createQuiz,
+  recomposeQuiz,
+  showQuiz,
+  setLayout,
+  changeMix,
+  weaveQuiz,
+  listSwaps,
+  listMatches,
+  previewQuiz,
+  renameQuiz,
+  listQuizzes,
+};

@@ -2,7 +2,7 @@
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
 import { Content, KindName } from "./items/kinds.ts";
-import { count, Done, Id, limits, Moment } from "./wire.ts";
+import { count, Done, Id, limits, Moment, Name } from "./wire.ts";
 
 export const Status = z.enum(["draft", "inReview", "approved", "retired"]);
 export const Use = z.enum(["practice", "reserved"]);
@@ -20,6 +20,7 @@ export const ItemRow = z.object({
   use: Use,
   demand: Demand,
   expectedSeconds: z.int(),
+  writerDifficulty: z.int(),
   standardCodes: z.array(z.string()),
   changedAt: Moment,
 });
@@ -42,6 +43,9 @@ export const Fault = z.object({ path: z.array(z.union([z.string(), z.int()])), t
 export const Item = z.object({
   id: Id,
   number: z.int(),
+  familyId: Id,
+  /** Items of its family, itself included. */
+  familySize: z.int(),
   /** Grows with every change; a save names the version it was made to. */
   version: z.int(),
   status: Status,
@@ -54,18 +58,49 @@ export const Item = z.object({
 });
 export type Item = z.infer<typeof Item>;
 
+/** One value or several of the same key. */
+const some = <T extends z.ZodType>(value: T) => z.union([value, z.array(value).max(200)]).optional();
+
+export const itemSorts = ["newest", "oldest", "changed", "easiest", "hardest", "quickest"] as const;
+
+const FacetCount = z.object({ id: z.string(), count: z.int() });
+
 export const listItems = endpoint({
   method: "get",
   path: "/items",
   access: "member",
-  summary: "Items of the bank that match words and a topic, newest first, with how many there are.",
+  summary:
+    "Items of the bank that match words and filters, with how many there are and, per facet, how many each of its values would give.",
   query: z.object({
     text: z.string().max(200).optional(),
-    topicId: Id.optional(),
-    limit: count.max(200).default(100),
+    topicId: some(Id),
+    standardId: some(Id),
+    kind: some(KindName),
+    demand: some(Demand),
+    status: some(Status),
+    use: some(Use),
+    sort: z.enum(itemSorts).default("newest"),
+    /** Goes on after this item; absent: from the start. */
+    after: Id.optional(),
+    limit: count.max(200).default(60),
   }),
-  result: z.object({ items: z.array(ItemRow), total: z.int() }),
+  result: z.object({
+    items: z.array(ItemRow),
+    total: z.int(),
+    /** Counts that follow the words and all filters but the facet's own. A topic counts what lies under it. */
+    facets: z.object({
+      topic: z.array(FacetCount),
+      standard: z.array(FacetCount),
+      kind: z.array(FacetCount),
+      demand: z.array(FacetCount),
+      status: z.array(FacetCount),
+      use: z.array(FacetCount),
+    }),
+    /** Words that the bank does not know, and what was looked for instead. */
+    understood: z.array(z.object({ typed: z.string(), words: z.array(z.string()) })),
+  }),
 });
+export type ItemList = z.infer<typeof listItems.result>;
 
 export const showItem = endpoint({
   method: "get",
@@ -82,8 +117,67 @@ export const saveItem = endpoint({
   access: "member",
   summary: "Makes a revision of an item, or the item itself when version is 0. A stale version is refused.",
   params: z.object({ itemId: Id }),
-  body: z.object({ version: z.int().nonnegative(), tagging: Tagging, content: Content }),
+  body: z.object({
+    version: z.int().nonnegative(),
+    tagging: Tagging,
+    content: Content,
+    /** Of a new item: the item it is a look-alike of, whose family it joins. */
+    variantOf: Id.optional(),
+  }),
   result: Item,
+});
+
+export const addItems = endpoint({
+  method: "post",
+  path: "/items",
+  access: "member",
+  summary: "Puts several new items on one topic into the bank, all or none.",
+  body: z.object({ topicId: Id, contents: z.array(Content).min(1).max(200) }),
+  result: z.object({ itemIds: z.array(Id) }),
+});
+
+export const setItemStatus = endpoint({
+  method: "put",
+  path: "/items/:itemId/status",
+  access: "member",
+  summary: "Retires an item, so that it is drawn no more, or takes it back into use. What was given stays as it was.",
+  params: z.object({ itemId: Id }),
+  body: z.object({ version: z.int().positive(), status: z.enum(["approved", "retired"]) }),
+  result: Item,
+});
+
+export const listMisconceptions = endpoint({
+  method: "get",
+  path: "/misconceptions",
+  access: "member",
+  summary: "The department's catalogue of named wrong ideas.",
+  result: z.object({ misconceptions: z.array(z.object({ id: Id, name: z.string() })) }),
+});
+
+export const addMisconception = endpoint({
+  method: "post",
+  path: "/misconceptions",
+  access: "member",
+  summary: "Names a wrong idea; one that has this name already is answered as it is.",
+  body: z.object({ name: Name }),
+  result: z.object({ id: Id, name: z.string() }),
+});
+
+export const listTray = endpoint({
+  method: "get",
+  path: "/tray",
+  access: "member",
+  summary: "The items I have set aside, in the order I did.",
+  result: z.object({ items: z.array(ItemRow) }),
+});
+
+export const changeTray = endpoint({
+  method: "post",
+  path: "/tray",
+  access: "member",
+  summary: "Sets items aside and takes others out of the tray.",
+  body: z.object({ add: z.array(Id).max(500), remove: z.array(Id).max(500) }),
+  result: Done,
 });
 
 export const DraftBody = z.object({ tagging: Tagging, content: Content });
@@ -118,4 +212,22 @@ export const dropDraft = endpoint({
   result: Done,
 });
 
-export const bankEndpoints = { listItems, showItem, saveItem, showDraft, keepDraft, dropDraft };
+/** Pictures travel as bytes: sent as the body of a request, answered with {@link KeptMedia}; shown to who may see them. */
+export const mediaPaths = { keep: "/media", show: "/media/:hash" } as const;
+export const KeptMedia = z.object({ hash: z.string(), mime: z.string(), width: z.int(), height: z.int() });
+export type KeptMedia = z.infer<typeof KeptMedia>;
+
+export const bankEndpoints = {
+  listItems,
+  showItem,
+  saveItem,
+  addItems,
+  setItemStatus,
+  showDraft,
+  keepDraft,
+  dropDraft,
+  listMisconceptions,
+  addMisconception,
+  listTray,
+  changeTray,
+};

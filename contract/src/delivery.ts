@@ -1,5 +1,11 @@
 /** Releases to classes, and the sittings of students. */
-import { opennessLevels, type Rules as RulesType } from "@verdant/core/delivery/rules";
+import {
+  countings,
+  openFrom,
+  opennessLevels,
+  presetNames,
+  type Rules as RulesType,
+} from "@verdant/core/delivery/rules";
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
 import { Answer, Content, StudentView } from "./items/kinds.ts";
@@ -8,43 +14,85 @@ import { Done, Id, limits, Moment, Strand } from "./wire.ts";
 
 export const Rules = z.strictObject({
   schemaVersion: z.literal(1),
-  preset: z.enum(["weeklyReview", "check"]),
+  preset: z.enum(presetNames),
   goes: z.int().min(1, "At least one go.").max(50, "At most 50 goes; or as many as they like.").nullable(),
+  waitHours: z
+    .int()
+    .min(0)
+    .max(24 * 60),
+  counts: z.enum(countings),
   openness: z.enum(opennessLevels),
+  openFrom: z.enum(openFrom),
   timeLimitMinutes: z.int().min(1, "At least one minute.").max(600, "At most ten hours.").nullable(),
   graceMinutes: z.int().min(0).max(1440),
   optionsMix: z.boolean(),
+  ownOrder: z.boolean(),
+  paging: z.enum(["all", "one", "forwardOnly"]),
+  countsForPlan: z.boolean(),
 }) satisfies z.ZodType<RulesType>;
+
+/** Who gets a release, and when: a class, a group of it, or one student, each with times of its own. */
+export const Target = z.object({
+  classId: Id,
+  groupId: Id.nullable(),
+  studentId: Id.nullable(),
+  opensAt: Moment,
+  shutsAt: Moment.nullable(),
+  /** "8B", "8B: group Corals", "8B: Ben Ashdown". */
+  name: z.string(),
+});
 
 export const Release = z.object({
   id: Id,
   name: z.string(),
   quizId: Id,
+  /** The first class, and all of them in words. */
   classId: Id,
   className: z.string(),
+  targets: z.array(Target),
+  rules: Rules,
+  /** Questions that each student gets. */
   questions: z.int(),
   opensAt: Moment,
   shutsAt: Moment.nullable(),
   opening: z.enum(["notYet", "open", "shut"]),
+  resultsOpenedAt: Moment.nullable(),
   students: z.int(),
   begun: z.int(),
   handedIn: z.int(),
 });
 export type Release = z.infer<typeof Release>;
 
+const TargetBody = z.object({
+  classId: Id,
+  groupId: Id.nullable().default(null),
+  studentId: Id.nullable().default(null),
+  /** null: at once. */
+  opensAt: Moment.nullable(),
+  shutsAt: Moment.nullable(),
+});
+
 export const releaseQuiz = endpoint({
   method: "post",
   path: "/quizzes/:quizId/releases",
   access: "member",
-  summary: "Releases a quiz to its class under rules, as a snapshot that later changes do not touch.",
+  summary:
+    "Releases a quiz to classes, groups or students under rules, as a snapshot that later changes do not touch. Of several times for one student the most particular counts.",
   params: z.object({ quizId: Id }),
   body: z.object({
     version: z.int(),
     rules: Rules,
-    /** null: at once. */
-    opensAt: Moment.nullable(),
-    shutsAt: Moment.nullable(),
+    targets: z.array(TargetBody).min(1, "Choose who gets it.").max(200),
   }),
+  result: Release,
+});
+
+export const openResults = endpoint({
+  method: "post",
+  path: "/releases/:releaseId/results",
+  access: "member",
+  summary: "Shows students their results, as far as the rules go, from now on.",
+  params: z.object({ releaseId: Id }),
   result: Release,
 });
 
@@ -71,8 +119,13 @@ export const Notice = z.object({
   minutes: z.int(),
   points: z.number(),
   goes: z.int().nullable(),
+  waitHours: z.int(),
+  counts: z.enum(countings),
+  /** With this student's extra time. */
   timeLimitMinutes: z.int().nullable(),
   openness: z.enum(opennessLevels),
+  openFrom: z.enum(openFrom),
+  paging: z.enum(["all", "one", "forwardOnly"]),
   shutsAt: Moment.nullable(),
 });
 
@@ -84,6 +137,8 @@ export const StudentRelease = z.object({
   /** The running sitting, or null. */
   running: z.object({ sittingId: Id, answered: z.int(), deadlineAt: Moment.nullable() }).nullable(),
   mayBegin: z.boolean(),
+  /** The next go may begin from then on; null: nothing to wait for. */
+  mayBeginFrom: Moment.nullable(),
   goesTaken: z.int(),
 });
 
@@ -121,6 +176,8 @@ export const Sitting = z.object({
   epoch: z.int(),
   notice: Notice,
   deadlineAt: Moment.nullable(),
+  /** Heading, instruction and interludes, by the position of the question they come before. */
+  words: z.array(z.object({ position: z.int(), heading: z.string().nullable(), text: z.string().nullable() })),
   /** The server's clock, so that a wrong clock on the device does no harm. */
   now: Moment,
   items: z.array(SittingItem),
@@ -189,13 +246,16 @@ export const ResultItem = z.object({
   position: z.int(),
   points: z.number(),
   strand: Strand.nullable(),
-  view: StudentView,
+  /** null: the question is kept for tests and is not shown again. */
+  view: StudentView.nullable(),
+  /** A practice question of the same kind that explains one which is not shown again. */
+  twin: Content.nullable(),
   answer: Answer.nullable(),
   /** Present as far as the openness of the release goes; null otherwise. */
   credit: z.number().nullable(),
-  /** The rationale of what was chosen, and the explanation. */
+  /** The rationales of what was answered, and the explanation. */
   why: z
-    .object({ rationale: RichText.nullable(), explanation: RichText.nullable(), nextStep: RichText.nullable() })
+    .object({ rationales: z.array(RichText), explanation: RichText.nullable(), nextStep: RichText.nullable() })
     .nullable(),
   /** The whole content with its key. */
   content: Content.nullable(),
@@ -210,17 +270,23 @@ export const showResult = endpoint({
   result: z.object({
     name: z.string(),
     handedInAt: Moment,
+    ordinal: z.int(),
     openness: z.enum(opennessLevels),
+    openFrom: z.enum(openFrom),
     points: z.number().nullable(),
     outOf: z.number(),
+    /** Of several goes: which counts, and the points it gives. */
+    mark: z.object({ counts: z.enum(countings), points: z.number() }).nullable(),
     items: z.array(ResultItem),
     releaseId: Id,
     mayGoAgain: z.boolean(),
+    mayGoAgainFrom: Moment.nullable(),
   }),
 });
 
 export const deliveryEndpoints = {
   releaseQuiz,
+  openResults,
   listReleases,
   shutRelease,
   whatNow,

@@ -1,4 +1,6 @@
 /** The department file: a department's structure and bank as readable JSON, in and out without loss. */
+import { tolerances } from "@verdant/core/items/numeric";
+import { scorings } from "@verdant/core/items/severalRightAnswers";
 import { z } from "zod";
 import { Demand, Status, Use } from "./bank.ts";
 import { endpoint } from "./endpoint.ts";
@@ -27,22 +29,56 @@ const FileTopic = z.strictObject({
   standards: z.array(Key).default([]),
 });
 
-const FileContent = z.discriminatedUnion("kind", [
+const FileOptions = z.array(
   z.strictObject({
-    kind: z.literal("oneRightAnswer"),
-    stem: FileText,
-    options: z.array(
-      z.strictObject({
-        id: z.string().optional(),
-        text: FileText,
-        isKey: z.boolean().optional(),
-        rationale: FileText.optional(),
-        misconception: Key.optional(),
-        staysPut: z.boolean().optional(),
-      }),
-    ),
-    explanation: FileText.optional(),
-    nextStep: FileText.optional(),
+    id: z.string().optional(),
+    text: FileText,
+    isKey: z.boolean().optional(),
+    rationale: FileText.optional(),
+    misconception: Key.optional(),
+    staysPut: z.boolean().optional(),
+  }),
+);
+
+const FileExpected = z
+  .array(
+    z.strictObject({
+      id: z.string().optional(),
+      text: z.string(),
+      rationale: FileText.optional(),
+      misconception: Key.optional(),
+    }),
+  )
+  .default([]);
+
+const everyKind = { stem: FileText, explanation: FileText.optional(), nextStep: FileText.optional() };
+
+const FileContent = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("oneRightAnswer"), ...everyKind, options: FileOptions }),
+  z.strictObject({
+    kind: z.literal("severalRightAnswers"),
+    ...everyKind,
+    scoring: z.enum(scorings).default("partial"),
+    options: FileOptions,
+  }),
+  z.strictObject({ kind: z.literal("optionSet"), ...everyKind, setName: z.string(), options: FileOptions }),
+  z.strictObject({
+    kind: z.literal("shortText"),
+    ...everyKind,
+    accepted: z.array(z.strictObject({ id: z.string().optional(), text: z.string() })),
+    caseMatters: z.boolean().default(false),
+    allowsNearMiss: z.boolean().default(false),
+    expectedWrong: FileExpected,
+  }),
+  z.strictObject({
+    kind: z.literal("numeric"),
+    ...everyKind,
+    value: z.number().nullable(),
+    tolerance: z
+      .strictObject({ kind: z.enum(tolerances), amount: z.number() })
+      .default({ kind: "absolute", amount: 0 }),
+    unit: z.string().default(""),
+    expectedWrong: FileExpected,
   }),
 ]);
 export type FileContent = z.infer<typeof FileContent>;
@@ -60,6 +96,8 @@ const FileItem = z.strictObject({
   language: z.string(),
   /** Items that name the same family are variants of one another. */
   family: Key.optional(),
+  /** Of a reserved item: the practice item that explains it after a sitting. */
+  twin: Key.optional(),
   content: FileContent,
 });
 export type FileItem = z.infer<typeof FileItem>;
@@ -107,6 +145,18 @@ export const DepartmentFile = z.strictObject({
     .optional(),
   classes: z.array(FileClass).default([]),
   items: z.array(FileItem).default([]),
+  /** The pictures that the items show, by the hash of their bytes. */
+  media: z
+    .array(
+      z.strictObject({
+        hash: z.string(),
+        mime: z.string(),
+        width: z.int(),
+        height: z.int(),
+        base64: z.base64(),
+      }),
+    )
+    .default([]),
 });
 export type DepartmentFile = z.infer<typeof DepartmentFile>;
 

@@ -1,8 +1,10 @@
 /** Results: what the answers of a release say. */
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
-import { KindName } from "./items/kinds.ts";
+import { Content, KindName, StudentView } from "./items/kinds.ts";
 import { Id, Moment, Share, Strand } from "./wire.ts";
+
+const Thirds = z.object({ top: z.number(), middle: z.number(), low: z.number() });
 
 export const Choice = z.object({
   /** null: left blank. */
@@ -12,6 +14,10 @@ export const Choice = z.object({
   count: z.int(),
   share: Share,
   misconception: z.string().nullable(),
+  /** Shares in the top, middle and bottom third of the class by the rest of the quiz; null: too few, or different items. */
+  thirds: Thirds.nullable(),
+  /** What deserves a look, in words. */
+  flags: z.array(z.string()),
 });
 
 export const ItemResult = z.object({
@@ -20,26 +26,71 @@ export const ItemResult = z.object({
   number: z.int(),
   kind: KindName,
   stem: z.string(),
+  topicId: Id.nullable(),
   topic: z.string(),
   strand: Strand.nullable(),
   /** Credit earned over those who were given it; a blank counts as wrong. */
   facility: Share,
+  /** Correlation with the rest of the quiz, with its interval; null: too few answers, or no variance. */
+  discrimination: z.object({ r: z.number(), low: z.number(), high: z.number() }).nullable(),
   choices: z.array(Choice),
 });
 export type ItemResult = z.infer<typeof ItemResult>;
+
+export const masteryLabels = ["noEvidence", "tooEarly", "uncertain", "notYet", "secure"] as const;
+
+export const StandardResult = z.object({
+  standardId: Id,
+  code: z.string(),
+  statement: z.string(),
+  /** The share from which it counts as secure. */
+  secureLine: z.number(),
+  students: z.array(
+    z.object({
+      studentId: Id,
+      name: z.string(),
+      right: z.number(),
+      given: z.int(),
+      /** Posterior mean of the share right. */
+      mean: z.number(),
+      label: z.enum(masteryLabels),
+    }),
+  ),
+});
+export type StandardResult = z.infer<typeof StandardResult>;
+
+export const StudentResult = z.object({
+  studentId: Id,
+  name: z.string(),
+  className: z.string(),
+  state: z.enum(["notBegun", "running", "handedIn"]),
+  goes: z.array(z.object({ ordinal: z.int(), points: z.number(), outOf: z.number(), handedInAt: Moment })),
+  /** What counts, by the rule of the release; null without a go. */
+  mark: z.number().nullable(),
+  outOf: z.number(),
+});
+export type StudentResult = z.infer<typeof StudentResult>;
 
 export const Results = z.object({
   releaseId: Id,
   name: z.string(),
   classId: Id,
   className: z.string(),
+  /** Classes that were given it, to choose from. */
+  classes: z.array(z.object({ id: Id, name: z.string() })),
   schoolYear: z.string(),
+  /** Which goes the figures are from. */
+  go: z.enum(["first", "last", "all"]),
+  /** The go that counts as the mark. */
+  counts: z.enum(["first", "last", "best", "mean"]),
   releasedAt: Moment,
   students: z.int(),
   begun: z.int(),
   handedIn: z.int(),
-  /** First goes only, weakest item first. */
+  /** Weakest item first. */
   items: z.array(ItemResult),
+  standards: z.array(StandardResult),
+  perStudent: z.array(StudentResult),
   waiting: z.array(z.object({ studentId: Id, name: z.string(), state: z.enum(["notBegun", "running"]) })),
   /** Topics that this release brought back, with the day they are next due. */
   plan: z.array(
@@ -50,6 +101,8 @@ export const Results = z.object({
       dueOn: z.iso.date().nullable(),
       /** The day it would have been due next had nobody answered. */
       dueOnBefore: z.iso.date().nullable(),
+      /** A return that somebody has planned. */
+      plannedOn: z.iso.date().nullable(),
     }),
   ),
 });
@@ -59,9 +112,39 @@ export const showResults = endpoint({
   method: "get",
   path: "/releases/:releaseId/results",
   access: "member",
-  summary: "What the first goes of a release say, item by item, weakest first, and what they changed in the plan.",
+  summary:
+    "What the answers to a release say: item by item, weakest first, by standard and by student. From first goes of the class unless said otherwise.",
   params: z.object({ releaseId: Id }),
+  query: z.object({ classId: Id.optional(), go: z.enum(["first", "last", "all"]).default("first") }),
   result: Results,
 });
 
-export const insightEndpoints = { showResults };
+export const showOpener = endpoint({
+  method: "get",
+  path: "/releases/:releaseId/items/:itemId/opener",
+  access: "member",
+  summary:
+    "For the first minutes of tomorrow: a question that went badly, the wrong idea, and a look-alike to ask again. No names.",
+  params: z.object({ releaseId: Id, itemId: Id }),
+  result: z.object({
+    name: z.string(),
+    className: z.string(),
+    stem: z.string(),
+    view: StudentView,
+    content: Content,
+    facility: Share,
+    /** The wrong answer given most, and the idea it shows. */
+    wrong: z
+      .object({
+        text: z.string(),
+        count: z.int(),
+        misconception: z.string().nullable(),
+        rationale: z.string().nullable(),
+      })
+      .nullable(),
+    /** A question to ask again: a look-alike, else another on the topic. */
+    again: z.object({ number: z.int(), content: Content }).nullable(),
+  }),
+});
+
+export const insightEndpoints = { showResults, showOpener };

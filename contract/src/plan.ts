@@ -28,6 +28,8 @@ export const DueTopic = z.object({
   lastOn: LocalDate.nullable(),
   dueOn: LocalDate.nullable(),
   neglected: z.boolean(),
+  /** A return somebody has planned: the next that is not held yet. */
+  plannedOn: LocalDate.nullable(),
   importance: z.number(),
   /** Answers of this class that the estimate rests on. */
   answers: z.int(),
@@ -58,4 +60,66 @@ export const listDue = endpoint({
   result: DueList,
 });
 
-export const planEndpoints = { listDue };
+/** One comeback of a topic: held, planned by somebody, or suggested by the model. */
+export const Return = z.object({
+  topicId: Id,
+  on: LocalDate,
+  state: z.enum(["held", "planned", "suggested"]),
+  /** Of one that was held. */
+  releaseId: Id.nullable(),
+  right: z.number(),
+  answers: z.int(),
+});
+
+export const Plan = z.object({
+  classId: Id,
+  className: z.string(),
+  today: LocalDate,
+  examOn: LocalDate.nullable(),
+  /** Mondays of the weeks shown, with whether the school is closed then. */
+  weeks: z.array(z.object({ monday: LocalDate, isClosed: z.boolean() })),
+  topics: z.array(
+    z.object({
+      topicId: Id,
+      name: z.string(),
+      strand: Strand,
+      taughtOn: LocalDate.nullable(),
+      /** Recall at the end of each week shown, from this week on; null before, and before it is taught. */
+      forecast: z.array(z.number().nullable()),
+    }),
+  ),
+  returns: z.array(Return),
+  /** Mean recall over all taught topics, week by week to the exam or the end of the year. */
+  outlook: z.array(z.object({ on: LocalDate, planned: z.number(), nothing: z.number() })),
+});
+export type Plan = z.infer<typeof Plan>;
+
+export const showPlan = endpoint({
+  method: "get",
+  path: "/classes/:classId/plan",
+  access: "member",
+  summary: "The return grid of a class: topics by week, past and planned returns, and the recall forecast.",
+  params: z.object({ classId: Id }),
+  result: Plan,
+});
+
+export const planReturn = endpoint({
+  method: "post",
+  path: "/classes/:classId/returns",
+  access: "member",
+  summary: "Plans a return of a topic on the class's first meeting day from a day on; without a day the next one.",
+  params: z.object({ classId: Id }),
+  body: z.object({ topicId: Id, from: LocalDate.nullable().default(null) }),
+  result: Plan,
+});
+
+export const dropReturn = endpoint({
+  method: "delete",
+  path: "/classes/:classId/returns/:topicId/:on",
+  access: "member",
+  summary: "Takes a planned return back.",
+  params: z.object({ classId: Id, topicId: Id, on: LocalDate }),
+  result: Plan,
+});
+
+export const planEndpoints = { listDue, showPlan, planReturn, dropReturn };

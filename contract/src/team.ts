@@ -1,11 +1,13 @@
 /** Who is signed in: members by password, students by entry card. */
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
-import { Done, Id } from "./wire.ts";
+import { Done, Id, Name } from "./wire.ts";
 
 export const Session = z.object({
   /** The demo has one-click sign-in and a movable clock. */
   isDemo: z.boolean(),
+  /** Anybody may make a department here. */
+  maySignUp: z.boolean(),
   member: z
     .object({
       personId: Id,
@@ -25,6 +27,21 @@ export const showSession = endpoint({
   path: "/session",
   access: "public",
   summary: "Who is signed in with this browser.",
+  result: Session,
+});
+
+export const signUp = endpoint({
+  method: "post",
+  path: "/departments",
+  access: "public",
+  summary: "Makes a department with its first lead, who is signed in at once. Installations may close this.",
+  body: z.object({
+    department: Name,
+    name: Name,
+    email: z.email("Enter an e-mail address.").max(254),
+    password: z.string().min(10, "At least 10 characters.").max(200),
+    timeZone: z.string().max(60),
+  }),
   result: Session,
 });
 
@@ -77,4 +94,12 @@ export const signInDemo = endpoint({
   result: Session,
 });
 
-export const teamEndpoints = { showSession, signIn, signOut, enter, listDemoPeople, signInDemo };
+export const teamEndpoints = {
+  signUp,
+  showSession,
+  signIn,
+  signOut,
+  enter,
+  listDemoPeople,
+  signInDemo,
+};

@@ -1,9 +1,41 @@
 /** Content, answers and student views of every kind, as they travel: one line a kind in each. */
 import type * as core from "@verdant/core/items/kinds";
 import { z } from "zod";
+import { NumericContent, NumericResponse, NumericStudentView } from "./numeric.ts";
 import { OneRightAnswerContent, OneRightAnswerResponse, OneRightAnswerStudentView } from "./oneRightAnswer.ts";
+import { OptionSetContent, OptionSetResponse, OptionSetStudentView } from "./optionSet.ts";
+import {
+  SeveralRightAnswersContent,
+  SeveralRightAnswersResponse,
+  SeveralRightAnswersStudentView,
+} from "./severalRightAnswers.ts";
+import { ShortTextContent, ShortTextResponse, ShortTextStudentView } from "./shortText.ts";
 
-export const Content: z.ZodType<core.Content, core.Content> = z.discriminatedUnion("kind", [OneRightAnswerContent]);
-export const Answer: z.ZodType<core.Answer, core.Answer> = z.discriminatedUnion("kind", [OneRightAnswerResponse]);
-export const StudentView: z.ZodType<core.View, core.View> = z.discriminatedUnion("kind", [OneRightAnswerStudentView]);
-export const KindName = z.enum(["oneRightAnswer"]) satisfies z.ZodType<core.KindName>;
+export const Content: z.ZodType<core.Content, core.Content> = z.discriminatedUnion("kind", [
+  OneRightAnswerContent,
+  SeveralRightAnswersContent,
+  OptionSetContent,
+  ShortTextContent,
+  NumericContent,
+]);
+export const Answer: z.ZodType<core.Answer, core.Answer> = z.discriminatedUnion("kind", [
+  OneRightAnswerResponse,
+  SeveralRightAnswersResponse,
+  OptionSetResponse,
+  ShortTextResponse,
+  NumericResponse,
+]);
+export const StudentView: z.ZodType<core.View, core.View> = z.discriminatedUnion("kind", [
+  OneRightAnswerStudentView,
+  SeveralRightAnswersStudentView,
+  OptionSetStudentView,
+  ShortTextStudentView,
+  NumericStudentView,
+]);
+export const KindName = z.enum([
+  "oneRightAnswer",
+  "severalRightAnswers",
+  "optionSet",
+  "shortText",
+  "numeric",
+]) satisfies z.ZodType<core.KindName>;

@@ -1,34 +1,17 @@
 /** The kind "one right answer" as it travels. */
 import type { OneRightAnswer, OneRightAnswerAnswer, OneRightAnswerView } from "@verdant/core/items/oneRightAnswer";
 import { z } from "zod";
-import { limits } from "../wire.ts";
+import { feedback, OptionId, Options, OptionViews } from "./options.ts";
 import { RichText } from "./richText.ts";
 
 const kind = z.literal("oneRightAnswer");
-const OptionId = z.string().min(1).max(40);
 
 export const OneRightAnswerContent = z.strictObject({
   kind,
   schemaVersion: z.literal(1),
   stem: RichText,
-  options: z
-    .array(
-      z.strictObject({
-        id: OptionId,
-        text: RichText,
-        isKey: z.boolean(),
-        rationale: RichText.optional(),
-        misconceptionId: z.uuid().optional(),
-        staysPut: z.boolean().optional(),
-      }),
-    )
-    .max(limits.options, `At most ${limits.options} options.`)
-    .refine(
-      (options) => new Set(options.map((option) => option.id)).size === options.length,
-      "Option ids must differ.",
-    ),
-  explanation: RichText.optional(),
-  nextStep: RichText.optional(),
+  options: Options,
+  ...feedback,
 }) satisfies z.ZodType<OneRightAnswer>;
 
 export const OneRightAnswerResponse = z.strictObject({
@@ -39,5 +22,5 @@ export const OneRightAnswerResponse = z.strictObject({
 export const OneRightAnswerStudentView = z.strictObject({
   kind,
   stem: RichText,
-  options: z.array(z.strictObject({ id: OptionId, text: RichText })),
+  options: OptionViews,
 }) satisfies z.ZodType<OneRightAnswerView>;

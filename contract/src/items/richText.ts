@@ -12,6 +12,12 @@ const InlineSchema = z.discriminatedUnion("type", [
     marks: Marks.optional(),
   }),
   z.strictObject({ type: z.literal("lineBreak") }),
+  z.strictObject({
+    type: z.literal("maths"),
+    latex: z.string().min(1).max(limits.latex, `At most ${limits.latex} characters in one formula.`),
+    /** Whatever is sent is replaced: the server makes it of the LaTeX. */
+    mathml: z.string().max(limits.mathml),
+  }),
 ]) satisfies z.ZodType<Inline>;
 
 const ParagraphSchema = z.strictObject({
@@ -19,11 +25,30 @@ const ParagraphSchema = z.strictObject({
   content: z.array(InlineSchema).max(limits.runsInBlock),
 }) satisfies z.ZodType<Paragraph>;
 
+const Cell = z.array(ParagraphSchema).max(limits.blocks);
+
 const BlockSchema = z.discriminatedUnion("type", [
   ParagraphSchema,
   z.strictObject({
     type: z.enum(["bulletList", "orderedList"]),
-    items: z.array(z.array(ParagraphSchema).max(limits.blocks)).max(limits.listItems),
+    items: z.array(Cell).max(limits.listItems),
+  }),
+  z.strictObject({
+    type: z.literal("table"),
+    hasHeadings: z.boolean(),
+    rows: z
+      .array(z.array(Cell).min(1).max(limits.tableColumns))
+      .min(1)
+      .max(limits.tableRows)
+      .refine((rows) => new Set(rows.map((row) => row.length)).size === 1, "All rows of a table are equally long."),
+  }),
+  z.strictObject({
+    type: z.literal("image"),
+    hash: z.string().regex(/^[0-9a-f]{64}$/),
+    alt: z.string().max(limits.alt, `At most ${limits.alt} characters.`),
+    credit: z.string().max(limits.alt, `At most ${limits.alt} characters.`),
+    width: z.int().positive().max(20_000),
+    height: z.int().positive().max(20_000),
   }),
 ]) satisfies z.ZodType<Block>;
 

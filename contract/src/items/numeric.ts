@@ -1,0 +1,23 @@
+/** The kind "numeric" as it travels. */
+import { tolerances, type Numeric, type NumericAnswer, type NumericView } from "@verdant/core/items/numeric";
+import { z } from "zod";
+import { ExpectedWrong, feedback, TypedText } from "./options.ts";
+import { RichText } from "./richText.ts";
+
+const kind = z.literal("numeric");
+const unit = z.string().max(40, "At most 40 characters.");
+
+export const NumericContent = z.strictObject({
+  kind,
+  schemaVersion: z.literal(1),
+  stem: RichText,
+  value: z.number().nullable(),
+  tolerance: z.strictObject({ kind: z.enum(tolerances), amount: z.number().nonnegative() }),
+  unit,
+  expectedWrong: ExpectedWrong,
+  ...feedback,
+}) satisfies z.ZodType<Numeric>;
+
+export const NumericResponse = z.strictObject({ kind, text: TypedText }) satisfies z.ZodType<NumericAnswer>;
+
+export const NumericStudentView = z.strictObject({ kind, stem: RichText, unit }) satisfies z.ZodType<NumericView>;

@@ -1,0 +1,42 @@
+/** Options and expected answers as they travel: parts that several kinds share. */
+import type { ExpectedWrongAnswer } from "@verdant/core/items/expectedAnswer";
+import type { Option, OptionView } from "@verdant/core/items/options";
+import { z } from "zod";
+import { limits } from "../wire.ts";
+import { RichText } from "./richText.ts";
+
+export const OptionId = z.string().min(1).max(40);
+
+const idsDiffer = (all: readonly { id: string }[]) => new Set(all.map((one) => one.id)).size === all.length;
+
+const OneOption = z.strictObject({
+  id: OptionId,
+  text: RichText,
+  isKey: z.boolean(),
+  rationale: RichText.optional(),
+  misconceptionId: z.uuid().optional(),
+  staysPut: z.boolean().optional(),
+}) satisfies z.ZodType<Option>;
+
+export const Options = z
+  .array(OneOption)
+  .max(limits.options, `At most ${limits.options} options.`)
+  .refine(idsDiffer, "Option ids must differ.");
+
+export const OptionViews = z.array(z.strictObject({ id: OptionId, text: RichText }) satisfies z.ZodType<OptionView>);
+
+export const feedback = { explanation: RichText.optional(), nextStep: RichText.optional() };
+
+export const TypedText = z.string().max(limits.typedAnswer, `At most ${limits.typedAnswer} characters.`);
+
+export const ExpectedWrong = z
+  .array(
+    z.strictObject({
+      id: OptionId,
+      text: TypedText,
+      rationale: RichText.optional(),
+      misconceptionId: z.uuid().optional(),
+    }) satisfies z.ZodType<ExpectedWrongAnswer>,
+  )
+  .max(limits.typedAnswers)
+  .refine(idsDiffer, "Ids of expected answers must differ.");
