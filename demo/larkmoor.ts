@@ -1,24 +1,98 @@
-/** Larkmoor School as a department file, its dates moved by whole weeks so that today is always in the middle of the year. */
-import { DepartmentFile } from "@verdant/contract/exchange";
-import { dateOf, dayOf } from "@verdant/core/plan/day";
+/** Larkmoor School: its readable files put together as a department file. */
+import { readdirSync, readFileSync } from "node:fs";
+import { fileURLToPath } from "node:url";
+import type { DepartmentFile } from "@verdant/contract/exchange";
+import { readIndentedList } from "@verdant/core/standards/indentedList";
+import { hashOfBytes } from "../server/src/bank/media.ts";
+import { reencodeTask } from "../server/src/bank/reencodeTask.ts";
+import { figures as drawings } from "./drawFigures.ts";
+import { readItems, type Figure } from "./itemNotation.ts";
 import classes from "./larkmoor/classes.json" with { type: "json" };
-import about from "./larkmoor/demo.json" with { type: "json" };
-import items from "./larkmoor/items.json" with { type: "json" };
-import structure from "./larkmoor/structure.json" with { type: "json" };
+import courses from "./larkmoor/courses.json" with { type: "json" };
+import about from "./larkmoor/school.json" with { type: "json" };
+import { datedFile, type School } from "./school.ts";
 
-export const demo = about;
+/** Beside this file in the sources; one folder up from the server's bundle. */
+const folder = [new URL("./larkmoor/", import.meta.url), new URL("../../demo/larkmoor/", import.meta.url)]
+  .map((url) => fileURLToPath(url))
+  .find((path) => exists(path)) as string;
 
-/** @param today a local date, YYYY-MM-DD */
-export function larkmoor(today: string): DepartmentFile {
-  const shift = Math.floor((dayOf(today) - dayOf(about.anchor)) / 7) * 7;
-  const file = { format: "verdant-loop-department", formatVersion: 1, ...structure, ...classes, ...items };
-  return DepartmentFile.parse(moved(file, shift));
+function exists(path: string): boolean {
+  try {
+    return readdirSync(path).includes("topics.txt");
+  } catch {
+    return false;
+  }
 }
 
-/** A copy of `value` with every date moved by `days`. */
-function moved(value: unknown, days: number): unknown {
-  if (typeof value === "string") return /^\d{4}-\d{2}-\d{2}$/.test(value) ? dateOf(dayOf(value) + days) : value;
-  if (Array.isArray(value)) return value.map((one) => moved(one, days));
-  if (typeof value !== "object" || value === null) return value;
-  return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, moved(one, days)]));
+const read = (name: string) => readFileSync(`${folder}${name}`, "utf8");
+
+/** @param today a local date, YYYY-MM-DD */
+export async function larkmoor(today: string): Promise<School> {
+  const { media, figures } = await readFigures();
+  const topics = readTopics(read("topics.txt"));
+  const roots = topics.filter((topic) => topic.parent === undefined);
+  const items = roots.flatMap(({ name }) =>
+    readItems(read(`items/${name.toLowerCase().replaceAll(" ", "-")}.txt`), name, figures),
+  );
+  const parts = {
+    framework: {
+      guid: "6a5f0f1e-5e0a-4c53-9a0b-5a6d2f7c1e10",
+      title: "Larkmoor standards for geography",
+      standards: readIndentedList(read("standards.txt")).standards.map(
+        ({ code, statement, studentWording, parent }) => ({
+          code,
+          statement,
+          ...(studentWording !== null && { studentWording }),
+          ...(parent !== null && { parent }),
+        }),
+      ),
+    },
+    topics,
+    misconceptions: misconceptionsOf(items),
+    ...courses,
+    ...classes,
+    items,
+    media,
+  };
+  return { about, file: datedFile(parts, about.anchor, today) };
+}
+
+/** "Rivers R 0", and under it, further in, "Erosion and transport: LG.1.1 LG.1.2". */
+function readTopics(text: string): DepartmentFile["topics"] {
+  let root = "";
+  return text
+    .split("\n")
+    .filter((line) => line.trim() !== "")
+    .map((line) => {
+      if (line.startsWith(" ")) {
+        const [name = "", standards = ""] = line.trim().split(": ");
+        return { key: `${root} / ${name}`, name, parent: root, standards: standards.split(" ") };
+      }
+      const [, name = "", letter = "", hue = "0"] = /^(.*) (\w) (\d)$/.exec(line) ?? [];
+      root = name;
+      return { key: name, name, letter, hue: Number(hue), standards: [] };
+    });
+}
+
+/** The catalogue is every wrong idea that an item names. */
+function misconceptionsOf(items: DepartmentFile["items"]): DepartmentFile["misconceptions"] {
+  const names = items.flatMap(({ content }) =>
+    ("options" in content ? content.options : content.expectedWrong).flatMap((one) => one.misconception ?? []),
+  );
+  return [...new Set(names)].sort().map((name) => ({ key: name, name }));
+}
+
+async function readFigures(): Promise<{ media: DepartmentFile["media"]; figures: Map<string, Figure> }> {
+  const figures = new Map<string, Figure>();
+  const media: DepartmentFile["media"] = [];
+  for (const [name, { alt }] of Object.entries(drawings)) {
+    const made = await reencodeTask({ bytes: Buffer.from(read(`figures/${name}.svg`)) });
+    if (!made.ok) throw new Error(`figure ${name}: ${made.reason}`);
+    const { bytes, mime, width, height } = made;
+    const hash = hashOfBytes(bytes);
+    figures.set(name, { hash, alt, credit: "Drawn for Larkmoor School", width, height });
+    media.push({ hash, mime, width, height, base64: Buffer.from(bytes).toString("base64") });
+  }
+  return { media, figures };
 }

@@ -1,5 +1,6 @@
 /** Loads the demo data into an empty database, through the same import that a department uses. */
 import { pathToFileURL } from "node:url";
+import { dayOf } from "@verdant/core/plan/day";
 import { pino } from "pino";
 import { BankIndexes } from "../server/src/bank/bankIndex.ts";
 import { importDepartment } from "../server/src/exchange/service.ts";
@@ -8,18 +9,28 @@ import { newId } from "../server/src/platform/id.ts";
 import { localDateOf } from "../server/src/platform/localDate.ts";
 import type { Member, Scope } from "../server/src/platform/scope.ts";
 import { hashPassword } from "../server/src/team/service.ts";
-import { demo, larkmoor } from "./larkmoor.ts";
+import { insertHistory } from "./history.ts";
+import { larkmoor } from "./larkmoor.ts";
+import type { School } from "./school.ts";
 
-/** Loads Larkmoor School in one transaction. Returns its department's id. */
+/** Larkmoor School with a term and a half of past reviews, as of `now`. Returns its department's id. */
 export async function loadLarkmoor(pool: Db, now: Date): Promise<string> {
-  const password = await hashPassword(demo.password);
+  const school = await larkmoor(localDateOf(now, "Europe/London"));
+  return loadSchool(pool, now, school, "8B");
+}
+
+/**
+ * Loads a school in one transaction. Returns its department's id.
+ *
+ * @param runningClass the class whose newest review is still running; without one there is no history at all
+ */
+export async function loadSchool(pool: Db, now: Date, { about, file }: School, runningClass?: string): Promise<string> {
+  const password = await hashPassword(about.password);
   return pool.transaction().execute(async (db) => {
     const departmentId = newId();
-    await db
-      .insertInto("department")
-      .values({ id: departmentId, name: demo.department.name, timeZone: demo.department.timeZone, createdAt: now })
-      .execute();
-    const people = demo.members.map((member) => ({ ...member, personId: newId() }));
+    const { name, timeZone } = about.department;
+    await db.insertInto("department").values({ id: departmentId, name, timeZone, createdAt: now }).execute();
+    const people = about.members.map((member) => ({ ...member, personId: newId() }));
     for (const [i, { email, name, role, personId }] of people.entries()) {
       await db.insertInto("person").values({ id: personId, email, name, passwordHash: password }).execute();
       await db
@@ -41,8 +52,11 @@ export async function loadLarkmoor(pool: Db, now: Date): Promise<string> {
       name: "",
       role: "lead",
     };
-    const file = larkmoor(localDateOf(now, demo.department.timeZone));
-    await importDepartment(scopeOf(db, pool, caller, now), { body: file });
+    const scope = scopeOf(db, pool, caller, now);
+    await importDepartment(scope, { body: file });
+    if (runningClass !== undefined) {
+      await insertHistory(scope, dayOf(localDateOf(now, timeZone)), runningClass);
+    }
     return departmentId;
   });
 }
@@ -53,6 +67,7 @@ function scopeOf(db: Db, pool: Db, caller: Member, now: Date): Scope<Member> {
     caller,
     now: () => now,
     isDemo: true,
+    maySignUp: true,
     log: pino({ level: "silent" }),
     address: "",
     keepSession: () => undefined,

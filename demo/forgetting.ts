@@ -1,0 +1,65 @@
+/**
+ * Made-up students: a forgetting model that is not the application's own, so that its predictions have something to learn.
+ * What is remembered halves with a half-life that grows with every answer (after Ebbinghaus, 1885; desirable difficulty).
+ */
+import { kindOf, type Answer, type Content } from "@verdant/core/items/kinds";
+
+export interface MadeUpStudent {
+  /** Logarithm by which half-lives of this student are longer. */
+  readonly ability: number;
+  /** Half-life in days and the day of the last meeting, by topic. */
+  readonly memory: Map<string, { halfLife: number; lastOn: number }>;
+}
+
+/** A normal deviate of mean 0 and standard deviation 1 (Box and Muller, 1958). */
+export function normal(next: () => number): number {
+  return Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+}
+
+/** The answer of a student on a day, and what it does to the memory of the topic. */
+export function answerOf(
+  student: MadeUpStudent,
+  item: {
+    readonly content: Content;
+    readonly topicId: string;
+    readonly difficulty: number;
+    readonly topicEase: number;
+  },
+  at: { readonly day: number; readonly taughtOn: number },
+  next: () => number,
+): Answer | null {
+  const { content, topicId } = item;
+  const known = student.memory.get(topicId) ?? {
+    halfLife: 9 * Math.exp(student.ability + item.topicEase),
+    lastOn: at.taughtOn,
+  };
+  const recalled = next() < 2 ** (-(at.day - known.lastOn) / known.halfLife);
+  const slips = next() < 0.04 + 0.05 * item.difficulty;
+  student.memory.set(topicId, { halfLife: Math.min(400, known.halfLife * (recalled ? 1.7 : 1.3)), lastOn: at.day });
+  if (!recalled && next() < 0.05) return null;
+  const isRight = recalled ? !slips : next() < kindOf(content).chance(content);
+  return isRight ? kindOf(content).rightAnswer(content) : wrongAnswer(content, next);
+}
+
+/** A wrong answer as students give them: options and answers that show a named wrong idea come up more often. */
+function wrongAnswer(content: Content, next: () => number): Answer | null {
+  if (content.kind === "shortText" || content.kind === "numeric") {
+    const expected = pick(content.expectedWrong, next);
+    if (expected) return { kind: content.kind, text: expected.text };
+    const text = content.kind === "numeric" ? String((content.value ?? 1) * 2) : "not sure";
+    return { kind: content.kind, text };
+  }
+  const wrong = content.options.filter((option) => !option.isKey);
+  const optionId = pick(wrong, next)?.id ?? null;
+  if (content.kind !== "severalRightAnswers") return { kind: content.kind, optionId };
+  const keys = content.options.filter((option) => option.isKey).map((option) => option.id);
+  const dropped = Math.floor(next() * keys.length);
+  const optionIds = next() < 0.5 && keys.length > 1 ? keys.filter((_, i) => i !== dropped) : [...keys, optionId ?? ""];
+  return { kind: content.kind, optionIds: optionIds.filter(Boolean) };
+}
+
+function pick<T extends { readonly misconceptionId?: string | undefined }>(all: readonly T[], next: () => number) {
+  const weights = all.map((one) => (one.misconceptionId === undefined ? 1 : 2.5));
+  let left = next() * weights.reduce((sum, weight) => sum + weight, 0);
+  return all.find((_, i) => (left -= weights[i] ?? 0) < 0) ?? all.at(-1);
+}

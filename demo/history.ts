@@ -1,0 +1,72 @@
+/** Past weekly reviews of a school, class by class. */
+import { dayOf, weekdayOf, type Day } from "@verdant/core/plan/day";
+import { loadPlan, rollUpOf } from "../server/src/plan/loadPlan.ts";
+import { replayClass } from "../server/src/plan/memory.ts";
+import type { Member, Scope } from "../server/src/platform/scope.ts";
+import { ClassHistory, type Plan } from "./classHistory.ts";
+import { listUsable } from "./usableItems.ts";
+
+/**
+ * @param until the day of the last review, which may still be running; reviews are on the class's last meeting day of a week
+ */
+export async function insertHistory(scope: Scope<Member>, until: Day, runningClass: string): Promise<void> {
+  const { db, caller } = scope;
+  const { departmentId } = caller;
+  const items = await listUsable(db, departmentId);
+  const classes = await db
+    .selectFrom("class")
+    .select(["id", "name"])
+    .where("departmentId", "=", departmentId)
+    .orderBy("name")
+    .execute();
+  const closed = await db
+    .selectFrom("closedDays")
+    .select(["fromOn", "toOn"])
+    .where("departmentId", "=", departmentId)
+    .execute();
+  let number = 1;
+  for (const { id, name } of classes) {
+    const plan = await loadPlan(scope, departmentId, id);
+    const rollUp = await rollUpOf(scope, departmentId, plan.class.courseId);
+    const studentIds = (
+      await db.selectFrom("enrolment").select("studentId").where("classId", "=", id).orderBy("entryCard").execute()
+    ).map((row) => row.studentId);
+    const story = new ClassHistory(
+      scope,
+      plan,
+      items.flatMap((item) => {
+        const listed = rollUp.get(item.topicId);
+        return listed === undefined ? [] : [{ ...item, topicId: listed }];
+      }),
+      studentIds,
+      name,
+    );
+    const days = reviewDays(plan, closed, until - 3);
+    for (const day of days) number = story.review(day, number, false);
+    if (name === runningClass) number = story.review(until, number, true);
+    await story.rows.insert(db);
+    await db
+      .updateTable("class")
+      .set({ nextEvidenceSeq: story.nextSeq })
+      .where("departmentId", "=", departmentId)
+      .where("id", "=", id)
+      .execute();
+    await replayClass(scope, departmentId, id);
+  }
+  await db.updateTable("department").set({ nextQuizNumber: number }).where("id", "=", departmentId).execute();
+}
+
+/** The last meeting day of every second week of school in which something taught can come back. */
+function reviewDays(
+  { class: one, topics }: Plan,
+  closed: readonly { readonly fromOn: string; readonly toOn: string }[],
+  until: Day,
+): Day[] {
+  const isClosed = (day: Day) => closed.some((span) => dayOf(span.fromOn) <= day && day <= dayOf(span.toOn));
+  const first = Math.min(...topics.flatMap((topic) => topic.taughtOn ?? []));
+  const days: Day[] = [];
+  for (let day = first + 7; day <= until; day++) {
+    if (weekdayOf(day) === Math.max(...one.meetingDays) && !isClosed(day)) days.push(day);
+  }
+  return days.filter((_, i) => (days.length - i) % 2 === 0);
+}

@@ -1,0 +1,56 @@
+/** The demo's content is read by strangers as an example of good items, so it is held to what an author is held to. */
+import { readFileSync } from "node:fs";
+import { DepartmentFile } from "@verdant/contract/exchange";
+import { faultsOf, kindNames, wordsOf, type Content } from "@verdant/core/items/kinds";
+import { plainText } from "@verdant/core/richText";
+import { beforeAll, describe, expect, test } from "vitest";
+import { toContent } from "../server/src/exchange/fileContent.ts";
+import { figures, svgOf } from "./drawFigures.ts";
+import { larkmoor } from "./larkmoor.ts";
+
+describe("Larkmoor", () => {
+  let file: Awaited<ReturnType<typeof larkmoor>>["file"];
+  let items: { name: string; content: Content }[];
+  beforeAll(async () => {
+    ({ file } = await larkmoor("2026-11-25"));
+    items = file.items.map((item) => ({ name: item.label ?? "", content: toContent(item.content, (name) => name) }));
+  });
+
+  test("is a department file as anybody could bring", () => {
+    expect(DepartmentFile.safeParse(file).error?.issues ?? []).toEqual([]);
+  });
+
+  test("holds enough for a term: 180 items of all kinds, 25 families of variants, every topic with something to ask", () => {
+    expect(file.items.length).toBeGreaterThanOrEqual(180);
+    expect(new Set(file.items.map((item) => item.content.kind))).toEqual(new Set(kindNames));
+    const sizes = new Map<string, number>();
+    for (const { family } of file.items) if (family) sizes.set(family, (sizes.get(family) ?? 0) + 1);
+    expect([...sizes.values()].filter((size) => size >= 2).length).toBeGreaterThanOrEqual(25);
+  });
+
+  test("has no item with a fault, each with a key that earns the mark", () => {
+    expect(items.filter(({ content }) => faultsOf(content).length > 0).map(({ name }) => name)).toEqual([]);
+  });
+
+  test("asks nothing twice in the same words", () => {
+    const words = items.map(({ content }) => wordsOf(content));
+    expect(words.filter((one, i) => words.indexOf(one) !== i)).toEqual([]);
+  });
+
+  test("gives reasons: an explanation for each item, and wrong ideas on wrong options in most", () => {
+    const without = items.filter(({ content }) => !content.explanation || plainText(content.explanation) === "");
+    expect(without.map(({ name }) => name)).toEqual([]);
+    expect(items.filter(({ content }) => JSON.stringify(content).includes("misconceptionId")).length).toBeGreaterThan(
+      20,
+    );
+  });
+
+  test("draws its figures from numbers; the files on disk are the drawings, and each is used", () => {
+    for (const [name, drawing] of Object.entries(figures))
+      expect(readFileSync(new URL(`larkmoor/figures/${name}.svg`, import.meta.url), "utf8")).toBe(svgOf(drawing));
+    const shown = JSON.stringify(file.items);
+    const unused = file.media.filter(({ hash }) => !shown.includes(hash));
+    expect(unused.map(({ hash }) => hash)).toEqual([]);
+    expect(file.media.length).toBe(Object.keys(figures).length);
+  });
+});

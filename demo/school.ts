@@ -1,0 +1,27 @@
+/** A school to load: who works there, and its department file with dates moved to the day it is loaded. */
+import { DepartmentFile } from "@verdant/contract/exchange";
+import { dateOf, dayOf } from "@verdant/core/plan/day";
+
+export interface School {
+  readonly about: {
+    readonly anchor: string;
+    readonly department: { readonly name: string; readonly timeZone: string };
+    readonly password: string;
+    readonly members: readonly { readonly email: string; readonly name: string; readonly role: string }[];
+  };
+  readonly file: DepartmentFile;
+}
+
+/** `parts` as a department file, all its dates moved by whole weeks, so that `today` stands where `anchor` stood. */
+export function datedFile(parts: object, anchor: string, today: string): DepartmentFile {
+  const shift = Math.floor((dayOf(today) - dayOf(anchor)) / 7) * 7;
+  return DepartmentFile.parse(moved({ format: "verdant-loop-department", formatVersion: 1, ...parts }, shift));
+}
+
+/** A copy of `value` with every date moved by `days`. */
+function moved(value: unknown, days: number): unknown {
+  if (typeof value === "string") return /^\d{4}-\d{2}-\d{2}$/.test(value) ? dateOf(dayOf(value) + days) : value;
+  if (Array.isArray(value)) return value.map((one) => moved(one, days));
+  if (typeof value !== "object" || value === null) return value;
+  return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, moved(one, days)]));
+}
