@@ -16,7 +16,7 @@ import { version, type Config } from "./platform/config.ts";
 import type { Db } from "./platform/database.ts";
 import { Failure } from "./platform/failure.ts";
 import { logRequests } from "./platform/log.ts";
-import { answerErrors, mountAll } from "./platform/mount.ts";
+import { answerErrors, mountAll, mustBe } from "./platform/mount.ts";
 import { mustComeFromHere } from "./platform/origin.ts";
 import type { Installation } from "./platform/scope.ts";
 import * as platformService from "./platform/service.ts";
@@ -48,12 +48,17 @@ export function createApp(parts: Parts): Express {
     next();
   });
   api.use(mustComeFromHere);
-  api.use("/department/import", express.json({ limit: "10mb" }));
-  api.use(express.json({ limit: "1mb" }));
   api.get("/openapi.json", (_req, res) => {
     res.json(openApi(version));
   });
   api.use(makeScope(parts));
+  // Who sends much must be known before it is read.
+  api.use("/department/import", (req, _res, next) => {
+    mustBe("lead", req.scope.caller);
+    next();
+  });
+  api.use("/department/import", express.json({ limit: "40mb" }));
+  api.use(express.json({ limit: "1mb" }));
   mountAll(api, platformEndpoints, platformService);
   const features = [
     mountTeam,

@@ -18,7 +18,13 @@ async function start(): Promise<void> {
   const migration = await migrate(db);
   const { secret } = await db.selectFrom("installation").select("secret").executeTakeFirstOrThrow();
   const jobs = startJobs();
-  const installation: Installation = { isDemo: config.isDemo, jobs, bank: new BankIndexes(db), secret };
+  const installation: Installation = {
+    isDemo: config.isDemo,
+    maySignUp: config.maySignUp,
+    jobs,
+    bank: new BankIndexes(db),
+    secret,
+  };
   const now = () => new Date();
   const app = createApp({ config, db, installation, log, now });
 

@@ -1,27 +1,39 @@
+import { choiceContent, fixedPlaces } from "../platform/testing/choices.ts";
 import { describe, expect, test } from "vitest";
 import { randomFrom } from "@verdant/core/random";
 import { saveItem, showItem } from "../bank/service.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
 import { madeUpBank } from "./composeTask.ts";
+import type { Part } from "./layout.ts";
 import * as assembly from "./service.ts";
 
 const bench = useWorkbench();
 const compose = (count: number) =>
   assembly.composeQuiz(bench.lead, { params: { classId: bench.classId }, body: { count } });
+const fixed = (itemId: string, locked = false) => ({ type: "fixed" as const, itemId, locked, points: 1 });
+type LayoutPlace = Part["places"][number];
+const part = (places: LayoutPlace[], heading: string | null = null): Part => ({
+  heading,
+  instruction: null,
+  orderRule: "woven",
+  places,
+});
+const layOut = (quiz: { id: string; version: number }, ...parts: Part[]) =>
+  assembly.setLayout(bench.lead, { params: { quizId: quiz.id }, body: { version: quiz.version, parts } });
 const arrange = (quiz: { id: string; version: number }, itemIds: string[]) =>
-  assembly.arrangeQuiz(bench.lead, { params: { quizId: quiz.id }, body: { version: quiz.version, itemIds } });
+  layOut(quiz, part(itemIds.map((id) => fixed(id))));
 
 describe("composing from what is due", () => {
   test("three questions: the three most needed topics, woven, proven within the tolerance, nothing to look at", async () => {
     const quiz = await compose(3);
-    expect(quiz.places.map((place) => place.topic).sort()).toEqual([
-      "Erosion and transport",
-      "Meanders",
-      "Waves and drift",
-    ]);
+    expect(
+      fixedPlaces(quiz)
+        .map((place) => place.topic)
+        .sort(),
+    ).toEqual(["Erosion and transport", "Meanders", "Waves and drift"]);
     // Two of Rivers and one of Coasts: woven means that Coasts stands between.
-    expect(quiz.places[1]?.strand.name).toBe("Coasts");
+    expect(fixedPlaces(quiz)[1]?.strand.name).toBe("Coasts");
     expect(quiz.woven).toBe(1);
     expect(quiz.gap).toBeLessThanOrEqual(0.0005);
     expect(quiz.checks).toEqual([]);
@@ -37,7 +49,7 @@ describe("composing from what is due", () => {
       .where(
         "id",
         "in",
-        quiz.places.map((place) => place.itemId),
+        fixedPlaces(quiz).map((place) => place.itemId),
       )
       .execute();
     expect(new Set(families.map((row) => row.familyId)).size).toBe(10);
@@ -48,8 +60,8 @@ describe("composing from what is due", () => {
     await sit(bench, 0, releaseId, () => true);
     bench.clock.now = new Date(bench.clock.now.getTime() + 10 * 86_400_000);
     const next = await compose(3);
-    const met = new Set(quiz.places.map((place) => place.itemId));
-    expect(next.places.filter((place) => met.has(place.itemId))).toEqual([]);
+    const met = new Set(fixedPlaces(quiz).map((place) => place.itemId));
+    expect(fixedPlaces(next).filter((place) => met.has(place.itemId))).toEqual([]);
   });
 
   test("a class without anything taught is told why", async () => {
@@ -74,21 +86,21 @@ describe("composing from what is due", () => {
 describe("changing a quiz by hand", () => {
   test("order, taking out and putting back are one deed; a stale one is refused", async () => {
     const quiz = await compose(4);
-    const ids = quiz.places.map((place) => place.itemId);
+    const ids = fixedPlaces(quiz).map((place) => place.itemId);
     const reversed = await arrange(quiz, [...ids].reverse());
-    expect(reversed.places.map((place) => place.itemId)).toEqual([...ids].reverse());
+    expect(fixedPlaces(reversed).map((place) => place.itemId)).toEqual([...ids].reverse());
     expect(reversed.gap).toBe(quiz.gap);
     await expect(arrange(quiz, ids)).rejects.toMatchObject({ kind: "stale" });
     const shorter = await arrange(reversed, ids.slice(1));
     expect([shorter.places.length, shorter.gap]).toEqual([3, null]);
     const again = await arrange(shorter, ids);
-    expect(again.places.map((place) => place.itemId)).toEqual(ids);
-    expect(again.places.every((place) => place.strand.name !== "")).toBe(true);
+    expect(fixedPlaces(again).map((place) => place.itemId)).toEqual(ids);
+    expect(fixedPlaces(again).every((place) => place.strand.name !== "")).toBe(true);
   });
 
   test("an item that stands twice, cannot be used or belongs to others is refused, and the quiz stays as it was", async () => {
     const quiz = await compose(2);
-    const [first = "", second = ""] = quiz.places.map((place) => place.itemId);
+    const [first = "", second = ""] = fixedPlaces(quiz).map((place) => place.itemId);
     await expect(arrange(quiz, [first, first])).rejects.toMatchObject({ kind: "invalid" });
     await expect(arrange(quiz, [first, second, crypto.randomUUID()])).rejects.toMatchObject({ kind: "invalid" });
     expect((await assembly.showQuiz(bench.lead, { params: { quizId: quiz.id } })).version).toBe(quiz.version);
@@ -100,18 +112,179 @@ describe("changing a quiz by hand", () => {
 
   test("an item changed since the quiz was built is said, and composing anew clears it", async () => {
     const quiz = await compose(2);
-    const item = await showItem(bench.lead, { params: { itemId: quiz.places[0]!.itemId } });
-    const options = item.content.options.map((option) => ({ ...option, rationale: undefined }));
+    const item = await showItem(bench.lead, { params: { itemId: fixedPlaces(quiz)[0]!.itemId } });
+    const options = choiceContent(item.content).options.map((option) => ({ ...option, rationale: undefined }));
     await saveItem(bench.teacher, {
       params: { itemId: item.id },
-      body: { version: item.version, tagging: item.tagging, content: { ...item.content, options } },
+      body: { version: item.version, tagging: item.tagging, content: { ...choiceContent(item.content), options } },
     });
     const seen = await assembly.showQuiz(bench.lead, { params: { quizId: quiz.id } });
     expect(seen.checks.map((check) => check.code)).toEqual(["itemChanged"]);
     const anew = await assembly.recomposeQuiz(bench.lead, {
       params: { quizId: quiz.id },
-      body: { version: quiz.version, count: 3 },
+      body: { version: quiz.version, count: 3, blueprint: null },
     });
     expect([anew.places.length, anew.checks]).toEqual([3, []]);
+  });
+});
+
+describe("the mix", () => {
+  const idsOf = (quiz: Parameters<typeof fixedPlaces>[0]) => fixedPlaces(quiz).map((place) => place.itemId);
+  const change = (quiz: { id: string; version: number }, unitId: string, by: 1 | -1) =>
+    assembly.changeMix(bench.lead, {
+      params: { quizId: quiz.id },
+      body: { version: quiz.version, unitId, change: by },
+    });
+
+  test("one more is the best of the unit that is no look-alike, put where it weaves in; one fewer takes the least needed", async () => {
+    const quiz = await compose(3);
+    const coasts = quiz.mix.find((unit) => unit.strand.name === "Coasts")!;
+    const more = await change(quiz, coasts.strand.unitId, 1);
+    expect(more.mix.find((unit) => unit.strand.name === "Coasts")?.count).toBe(coasts.count + 1);
+    expect(idsOf(more)).toEqual(expect.arrayContaining(idsOf(quiz)));
+    expect(more.checks.map((check) => check.code)).not.toContain("sameFamily");
+    const fewer = await change(more, coasts.strand.unitId, -1);
+    expect(fewer.mix.find((unit) => unit.strand.name === "Coasts")?.count).toBe(coasts.count);
+  });
+
+  test("what is locked is never taken out, and keeps its place when woven or composed again", async () => {
+    const quiz = await compose(4);
+    const [first = "", ...others] = idsOf(quiz);
+    const locked = await layOut(quiz, part([fixed(first, true), ...others.map((id) => fixed(id))]));
+    const woven = await assembly.weaveQuiz(bench.lead, {
+      params: { quizId: quiz.id },
+      body: { version: locked.version, order: "woven" },
+    });
+    expect(idsOf(woven)[0]).toBe(first);
+    expect(idsOf(woven).sort()).toEqual(idsOf(quiz).sort());
+    const sorted = await assembly.weaveQuiz(bench.lead, {
+      params: { quizId: quiz.id },
+      body: { version: woven.version, order: "easyToHard" },
+    });
+    const difficulties = fixedPlaces(sorted)
+      .slice(1)
+      .map((place) => place.writerDifficulty);
+    expect(difficulties).toEqual([...difficulties].sort((a, b) => a - b));
+    const anew = await assembly.recomposeQuiz(bench.lead, {
+      params: { quizId: quiz.id },
+      body: { version: sorted.version, count: 5, blueprint: null },
+    });
+    expect(idsOf(anew)[0]).toBe(first);
+  });
+
+  test("swaps are of the same topic, none of them here already, each with what changes", async () => {
+    const quiz = await compose(3);
+    const place = fixedPlaces(quiz)[0]!;
+    const { swaps } = await assembly.listSwaps(bench.lead, { params: { quizId: quiz.id, itemId: place.itemId } });
+    expect(swaps.length).toBeGreaterThan(0);
+    expect(swaps.every((swap) => swap.topic === place.topic && !idsOf(quiz).includes(swap.itemId))).toBe(true);
+  });
+
+  test("an add line finds by words, greys what is here, and offers to draw from a topic that has enough", async () => {
+    const quiz = await compose(3);
+    const place = fixedPlaces(quiz)[0]!;
+    const found = await assembly.listMatches(bench.lead, {
+      params: { quizId: quiz.id },
+      query: { text: String(place.number) },
+    });
+    expect(found.items).toMatchObject([{ itemId: place.itemId, here: "itself" }]);
+    const wide = await assembly.listMatches(bench.lead, { params: { quizId: quiz.id }, query: { text: "wave" } });
+    expect(wide.items.some((item) => item.here === "no")).toBe(true);
+  });
+});
+
+describe("parts, draws and interludes", () => {
+  test("a draw gives each student so many; different quizzes are counted with families, and the chance of the same two", async () => {
+    const quiz = await compose(2);
+    const [a = "", b = ""] = fixedPlaces(quiz).map((place) => place.itemId);
+    const others = await bench.db
+      .selectFrom("item")
+      .select(["id", "familyId"])
+      .where("id", "not in", [a, b])
+      .orderBy("number")
+      .execute();
+    const pool = others.filter((row, i) => others.findIndex((one) => one.familyId === row.familyId) === i).slice(0, 4);
+    const laid = await layOut(
+      quiz,
+      part([fixed(a), { type: "interlude", text: "Take a breath." }], "First"),
+      part([{ type: "draw", itemIds: pool.map((row) => row.id), take: 2, points: 1 }, fixed(b)], "Second"),
+    );
+    expect(laid.questions).toBe(4);
+    expect(laid.draws?.powerOfTen).toBeCloseTo(Math.log10(6), 9);
+    expect(laid.draws?.chanceOfSame).toBeGreaterThan(0.99);
+    const seen = await Promise.all(
+      [1, 2, 3, 4, 5, 6].map((student) =>
+        assembly.previewQuiz(bench.lead, { params: { quizId: quiz.id }, query: { student } }),
+      ),
+    );
+    expect(seen.every((one) => one.items.length === 4 && one.items[0]?.itemId === a)).toBe(true);
+    expect(seen[0]?.items.map((item) => item.before)).toEqual([["First"], ["Take a breath.", "Second"], [], []]);
+    expect(new Set(seen.map((one) => one.items.map((item) => item.itemId).join())).size).toBeGreaterThan(1);
+    const short = await layOut(laid, part([{ type: "draw", itemIds: [pool[0]!.id], take: 3, points: 1 }]));
+    expect(short.checks.map((check) => check.code)).toContain("drawTooSmall");
+  });
+});
+
+describe("a blueprint", () => {
+  const blueprint = {
+    schemaVersion: 1 as const,
+    count: 4,
+    units: [],
+    topicIds: [],
+    standards: [],
+    kinds: [],
+    demands: [],
+    minutesAtMost: null,
+    use: "practice" as const,
+    unseenWeeks: null,
+  };
+  const composeBy = async (change: object) => {
+    const quiz = await compose(2);
+    return assembly.recomposeQuiz(bench.lead, {
+      params: { quizId: quiz.id },
+      body: { version: quiz.version, count: 4, blueprint: { ...blueprint, ...change } },
+    });
+  };
+  const unit = async (name: string) => (await compose(2)).mix.find((one) => one.strand.name === name)!.strand.unitId;
+
+  test("counts by unit and demand are met, and the gap is shown", async () => {
+    const unitId = await unit("Coasts");
+    const quiz = await composeBy({
+      units: [{ unitId, atLeast: 3, atMost: 3 }],
+      demands: [{ demand: "recall", atLeast: 1, atMost: 4 }],
+    });
+    expect(quiz.mix.find((one) => one.strand.unitId === unitId)?.count).toBe(3);
+    expect([quiz.shortfalls, quiz.questions]).toEqual([[], 4]);
+    expect(quiz.gap).toBeLessThanOrEqual(0.01);
+  });
+
+  test("a shortage of the bank is said with its numbers, and the nearest quiz is given", async () => {
+    const unitId = await unit("Coasts");
+    const quiz = await composeBy({ count: 12, units: [{ unitId, atLeast: 12, atMost: 12 }] });
+    expect(quiz.shortfalls.join(" ")).toMatch(/Coasts: wanted 12, the bank has \d+ usable/);
+    expect(quiz.questions).toBeGreaterThan(0);
+    expect(quiz.gap).toBeNull();
+  });
+
+  test("what was met lately is named with its number", async () => {
+    const { quiz, releaseId } = await release(bench, { count: 10 });
+    await sit(bench, 3, releaseId, () => true);
+    bench.clock.now = new Date(bench.clock.now.getTime() + 15 * 86_400_000);
+    const anew = await assembly.recomposeQuiz(bench.lead, {
+      params: { quizId: quiz.id },
+      body: { version: quiz.version, count: 4, blueprint: { ...blueprint, count: 20, unseenWeeks: 4 } },
+    });
+    expect(anew.shortfalls[0]).toMatch(/Questions in all: wanted 20, .* \d+ more were met within 4 weeks/);
+  });
+
+  test("requirements that exclude one another are said to conflict", async () => {
+    const [coasts, rivers] = [await unit("Coasts"), await unit("Rivers")];
+    const quiz = await composeBy({
+      units: [
+        { unitId: coasts, atLeast: 3, atMost: 4 },
+        { unitId: rivers, atLeast: 3, atMost: 4 },
+      ],
+    });
+    expect(quiz.shortfalls[0]).toContain("cannot all be met together");
   });
 });

@@ -22,6 +22,8 @@ export interface ComposeOutput {
   readonly order: readonly number[];
   /** Relative gap to the bound over the whole bank; null when the requirements could not all be met. */
   readonly gap: number | null;
+  /** Every requirement is met. */
+  readonly isMet: boolean;
   readonly index: number | null;
   /** Neighbours of one topic beyond those that no order can avoid. */
   readonly avoidablePairs: number;
@@ -37,6 +39,7 @@ export async function composeTask(input: ComposeInput, cancelled: () => boolean)
   return {
     order: woven.order.map((at) => chosen[at] as number),
     gap: assembly.ok ? assembly.relativeGap : null,
+    isMet: assembly.ok,
     index: woven.index,
     avoidablePairs: neighbourPairs(inOrder) - unavoidablePairs(strands.map((one) => one.topicId)),
   };

@@ -1,15 +1,22 @@
-/** Quizzes: composing them from what is due, showing them with their checks, changing them by hand. */
-import type * as contract from "@verdant/contract/assembly";
+/** Quizzes: composing them, showing them with their checks, changing them by hand. */
 import type { Input, Result } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/assembly";
 import { dateOf } from "@verdant/core/plan/day";
+import { dueOfClass, type ClassDue } from "../plan/service.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
-import { dueOfClass } from "../plan/service.ts";
-import { choose, type Choice } from "./choose.ts";
+import { choose, chooseBy, type Choice } from "./choose.ts";
 import { describeQuiz } from "./describeQuiz.ts";
+import { layOut, layoutOf, moveOn, type Part } from "./layout.ts";
+import { loadQuiz, woven } from "./loadQuiz.ts";
 import * as store from "./store.ts";
+
+export { listMatches, listSwaps } from "./alternatives.ts";
+export { setLayout } from "./layout.ts";
+export { changeMix, weaveQuiz } from "./mix.ts";
+export { previewQuiz } from "./preview.ts";
 
 type Quiz = Result<typeof contract.showQuiz>;
 
@@ -17,43 +24,74 @@ export async function composeQuiz(
   scope: Scope<Member>,
   { params, body }: Input<typeof contract.composeQuiz>,
 ): Promise<Quiz> {
-  const { departmentId, personId } = scope.caller;
-  const due = await dueOfClass(scope, departmentId, params.classId);
+  const due = await dueOfClass(scope, scope.caller.departmentId, params.classId);
   const quizId = newId();
   const choice = await choose(scope, due, body.count, quizId);
-  if (choice.items.length === 0) throw nothingToCompose(due.class.name);
+  if (choice.itemIds.length === 0) throw nothingToCompose(due.class.name);
+  return insertQuiz(scope, due, {
+    quizId,
+    name: `Review of ${dayMonth(dateOf(due.today))}`,
+    itemIds: choice.itemIds,
+    blueprint: { asked: body.count, gap: choice.gap },
+    action: "composed",
+  });
+}
+
+/** A quiz from items chosen by hand. */
+export async function createQuiz(scope: Scope<Member>, { body }: Input<typeof contract.createQuiz>): Promise<Quiz> {
+  const due = await dueOfClass(scope, scope.caller.departmentId, body.classId);
+  return insertQuiz(scope, due, {
+    quizId: newId(),
+    name: body.name ?? `Quiz of ${dayMonth(dateOf(due.today))}`,
+    itemIds: body.itemIds,
+    blueprint: { asked: body.itemIds.length, gap: null },
+    action: "created",
+  });
+}
+
+function insertQuiz(
+  scope: Scope<Member>,
+  due: ClassDue,
+  given: {
+    quizId: string;
+    name: string;
+    itemIds: readonly string[];
+    blueprint: { asked: number; gap: number | null };
+    action: string;
+  },
+): Promise<Quiz> {
   return atomically(scope, async (within) => {
-    const number = await store.takeQuizNumber(within.db, departmentId);
-    const partId = newId();
-    await store.insertQuiz(
-      within.db,
-      {
-        departmentId,
-        id: quizId,
-        number,
-        name: `Review of ${dayMonth(dateOf(due.today))}`,
-        courseId: due.class.courseId,
-        classId: due.class.id,
-        wordsToStudents: null,
-        blueprint: JSON.stringify({ asked: body.count, gap: choice.gap }),
-        seed: quizId,
-        createdBy: personId,
-        createdAt: within.now(),
-        archivedAt: null,
-      },
-      { departmentId, id: partId, quizId, position: 1, heading: null, instruction: null },
-    );
-    await insertChoice(within, partId, choice);
-    await record(within, {
+    const { db, caller, now } = within;
+    const { departmentId, personId } = caller;
+    const { quizId, name, itemIds, blueprint, action } = given;
+    const number = await store.takeQuizNumber(db, departmentId);
+    await store.insertQuiz(db, {
       departmentId,
-      entity: "quiz",
-      entityId: quizId,
-      action: "composed",
-      after: { count: choice.items.length },
+      id: quizId,
+      number,
+      name,
+      courseId: due.class.courseId,
+      classId: due.class.id,
+      wordsToStudents: null,
+      blueprint: JSON.stringify(blueprint),
+      seed: quizId,
+      createdBy: personId,
+      createdAt: now(),
+      archivedAt: null,
     });
+    const quiz = need(await store.findQuiz(db, departmentId, quizId), "quiz");
+    await layOut(within, { quiz, due, places: [] }, [onePart(itemIds)]);
+    await record(within, { departmentId, entity: "quiz", entityId: quizId, action, after: { itemIds: [...itemIds] } });
     return describeQuiz(within, departmentId, quizId);
   });
 }
+
+const onePart = (itemIds: readonly string[]): Part => ({
+  heading: null,
+  instruction: null,
+  orderRule: "woven",
+  places: itemIds.map((itemId) => ({ type: "fixed", itemId, locked: false, points: 1 })),
+});
 
 const nothingToCompose = (className: string) =>
   new Failure(
@@ -64,124 +102,73 @@ const nothingToCompose = (className: string) =>
 const dayMonth = (date: string) =>
   new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "long", timeZone: "UTC" }).format(new Date(date));
 
-/** Composes again, with another number of questions; the quiz keeps its id, number and name. */
+/**
+ * Composes again, with another number of questions or by a blueprint; the quiz keeps its id, number and name. What is
+ * locked stays, and stays in its place.
+ */
 export async function recomposeQuiz(
   scope: Scope<Member>,
   { params, body }: Input<typeof contract.recomposeQuiz>,
 ): Promise<Quiz> {
   const { departmentId } = scope.caller;
-  const quiz = need(await store.findQuiz(scope.db, departmentId, params.quizId), "quiz");
-  const due = await dueOfClass(scope, departmentId, quiz.classId ?? "");
+  const loaded = await loadQuiz(scope, departmentId, params.quizId);
+  const { quiz, due } = loaded;
   const seed = `${quiz.id} ${body.version}`;
-  const choice = await choose(scope, due, body.count, seed);
-  if (choice.items.length === 0) throw nothingToCompose(due.class.name);
+  const { blueprint } = body;
+  const choice = blueprint ? await chooseBy(scope, due, blueprint, seed) : await choose(scope, due, body.count, seed);
+  if (choice.itemIds.length === 0 && !blueprint) throw nothingToCompose(due.class.name);
   return atomically(scope, async (within) => {
-    const blueprint = JSON.stringify({ asked: body.count, gap: choice.gap });
-    await moveOn(within, params.quizId, body.version, { blueprint, seed });
-    await store.deletePlaces(within.db, departmentId, quiz.partId, []);
-    await insertChoice(within, quiz.partId, choice);
+    await moveOn(within, params.quizId, body.version, {
+      blueprint: JSON.stringify({
+        asked: blueprint?.count ?? body.count,
+        gap: choice.gap,
+        requirements: blueprint,
+        shortfalls: choice.shortfalls,
+      }),
+      seed,
+    });
+    // Only what is locked was seen before; everything else comes in as it is now.
+    const kept = loaded.places.filter((place) => place.row.locked);
+    await layOut(within, { ...loaded, places: kept }, [await withLocked(within, loaded, choice)]);
     await record(within, {
       departmentId,
       entity: "quiz",
       entityId: quiz.id,
       action: "recomposed",
-      after: { count: choice.items.length },
+      before: layoutOf(loaded),
+      after: { count: choice.itemIds.length },
     });
     return describeQuiz(within, departmentId, quiz.id);
   });
 }
 
-function insertChoice({ db, caller }: Scope<Member>, partId: string, { items }: Choice): Promise<void> {
-  return store.insertPlaces(
-    db,
-    items.map(({ itemId, revisionId, unitId }, at) => ({
-      departmentId: caller.departmentId,
-      id: newId(),
-      partId,
-      position: at + 1,
-      kind: "fixed" as const,
-      itemId,
-      seenRevisionId: revisionId,
-      unitId,
-    })),
-  );
+/** The choice as one part, in which the locked places stand where they stood. */
+async function withLocked(
+  { db, caller }: Scope<Member>,
+  { due, quiz, places }: Awaited<ReturnType<typeof loadQuiz>>,
+  choice: Choice,
+): Promise<Part> {
+  const locked = places.flatMap((place, at) => (place.type === "fixed" && place.row.locked ? [{ place, at }] : []));
+  const families = new Set(locked.map(({ place }) => place.item.familyId));
+  const chosen = await store.listItemsById(db, caller.departmentId, choice.itemIds);
+  const byId = new Map(chosen.map((item) => [item.id, item]));
+  const others = choice.itemIds.flatMap((id) => byId.get(id) ?? []).filter((item) => !families.has(item.familyId));
+  const rest = others.slice(0, Math.max(0, choice.itemIds.length - locked.length));
+  const order = (locked.length > 0 ? woven(due, rest, quiz.seed) : rest).map((item) => item.id);
+  const part = onePart(order);
+  const all = [...part.places];
+  for (const { place, at } of locked)
+    all.splice(Math.min(at, all.length), 0, {
+      type: "fixed",
+      itemId: place.item.id,
+      locked: true,
+      points: place.points,
+    });
+  return { ...part, places: all };
 }
 
 export function showQuiz(scope: Scope<Member>, { params }: Input<typeof contract.showQuiz>): Promise<Quiz> {
   return describeQuiz(scope, scope.caller.departmentId, params.quizId);
-}
-
-/** Sets which items stand in a quiz, and in which order. Places that stay keep their points and revisions seen. */
-export function arrangeQuiz(scope: Scope<Member>, { params, body }: Input<typeof contract.arrangeQuiz>): Promise<Quiz> {
-  return atomically(scope, async (within) => {
-    const { db, caller } = within;
-    const { departmentId } = caller;
-    const quiz = need(await store.findQuiz(db, departmentId, params.quizId), "quiz");
-    const before = await store.listPlaces(db, departmentId, quiz.id);
-    const { itemIds } = body;
-    if (new Set(itemIds).size !== itemIds.length) throw invalidItems("One of the items stands twice.");
-    const isReordered = before.length === itemIds.length && before.every((place) => itemIds.includes(place.itemId));
-    const gap = isReordered ? (quiz.blueprint?.gap ?? null) : null;
-    const asked = isReordered ? (quiz.blueprint?.asked ?? itemIds.length) : itemIds.length;
-    await moveOn(within, quiz.id, body.version, { blueprint: JSON.stringify({ asked, gap }) });
-
-    const kept = before.filter((place) => itemIds.includes(place.itemId));
-    await store.deletePlaces(
-      db,
-      departmentId,
-      quiz.partId,
-      kept.map((place) => place.id),
-    );
-    await store.insertPlaces(
-      db,
-      await newPlaces(
-        within,
-        quiz,
-        itemIds.filter((id) => !kept.some((place) => place.itemId === id)),
-      ),
-    );
-    await store.setPositions(db, departmentId, quiz.partId, itemIds);
-    await record(within, {
-      departmentId,
-      entity: "quiz",
-      entityId: quiz.id,
-      action: "arranged",
-      before: before.map((place) => place.itemId),
-      after: itemIds,
-    });
-    return describeQuiz(within, departmentId, quiz.id);
-  });
-}
-
-const invalidItems = (detail: string) =>
-  new Failure("invalid", detail, { errors: [{ pointer: "/body/itemIds", detail }] });
-
-/** Places for items that are put in by hand; each goes to the unit of the class's course that lists its topic. */
-async function newPlaces(
-  scope: Scope<Member>,
-  quiz: { partId: string; classId: string | null },
-  itemIds: readonly string[],
-) {
-  if (itemIds.length === 0) return [];
-  const { departmentId } = scope.caller;
-  const bank = await scope.bank.usableItems(departmentId);
-  const due = await dueOfClass(scope, departmentId, quiz.classId ?? "");
-  return itemIds.map((itemId) => {
-    const i = bank.itemIds.indexOf(itemId);
-    if (i < 0) throw invalidItems("One of the items cannot be used: it lacks something, is retired or is not there.");
-    const topicId = due.rollUp.get(bank.topicIds[i] ?? "");
-    const unitId = due.topics.find((topic) => topic.topicId === topicId)?.strand.unitId ?? null;
-    return {
-      departmentId,
-      id: newId(),
-      partId: quiz.partId,
-      position: 0,
-      kind: "fixed" as const,
-      itemId,
-      seenRevisionId: bank.revisionIds[i] ?? "",
-      unitId,
-    };
-  });
 }
 
 export function renameQuiz(scope: Scope<Member>, { params, body }: Input<typeof contract.renameQuiz>): Promise<Quiz> {
@@ -199,20 +186,6 @@ export function renameQuiz(scope: Scope<Member>, { params, body }: Input<typeof 
     });
     return describeQuiz(within, departmentId, quiz.id);
   });
-}
-
-async function moveOn(
-  { db, caller }: Scope<Member>,
-  quizId: string,
-  version: number,
-  change: Parameters<typeof store.updateQuiz>[2],
-) {
-  const moved = await store.updateQuiz(db, { departmentId: caller.departmentId, quizId, version }, change);
-  if (!moved)
-    throw new Failure(
-      "stale",
-      "A colleague changed this quiz after you opened it. Look at the new version, then change it again.",
-    );
 }
 
 export async function listQuizzes({ db, caller }: Scope<Member>): Promise<Result<typeof contract.listQuizzes>> {

@@ -1,23 +1,34 @@
-/** A quiz as a release takes it: its places with the revisions that are approved now. */
-import { need } from "../platform/failure.ts";
+/** A quiz as a release takes it: its parts and places with the revisions that are approved now. */
 import type { Scope } from "../platform/scope.ts";
-import * as store from "./store.ts";
+import { loadQuiz, type ItemNow } from "./loadQuiz.ts";
 
-export async function snapshotOf({ db }: Scope, departmentId: string, quizId: string) {
-  const quiz = need(await store.findQuiz(db, departmentId, quizId), "quiz");
-  const places = await store.listPlaces(db, departmentId, quizId);
+/** null: the item cannot be used. */
+const usable = (item: ItemNow) => ({
+  itemId: item.id,
+  number: item.number,
+  topicId: item.topicId,
+  revisionId: item.status === "approved" ? item.approvedRevisionId : null,
+});
+
+export async function snapshotOf(scope: Scope, departmentId: string, quizId: string) {
+  const { quiz, due, parts, places } = await loadQuiz(scope, departmentId, quizId);
   return {
     id: quiz.id,
     name: quiz.name,
     version: quiz.version,
-    classId: quiz.classId ?? "",
-    places: places.map(({ itemId, number, unitId, points, status, approvedRevisionId }) => ({
-      itemId,
-      number,
-      unitId,
-      points,
-      /** null: the item cannot be used. */
-      revisionId: status === "approved" ? approvedRevisionId : null,
+    classId: due.class.id,
+    parts: parts.map((part) => ({
+      ...part,
+      places: places
+        .filter((place) => place.partId === part.id)
+        .map((place) => ({
+          kind: place.type,
+          unitId: place.row.unitId,
+          points: place.points,
+          take: place.type === "draw" ? place.take : null,
+          text: place.type === "interlude" ? place.text : null,
+          items: place.type === "fixed" ? [usable(place.item)] : place.type === "draw" ? place.pool.map(usable) : [],
+        })),
     })),
   };
 }

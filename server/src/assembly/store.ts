@@ -13,13 +13,8 @@ export async function takeQuizNumber(db: Db, departmentId: string): Promise<numb
   return row.nextQuizNumber - 1;
 }
 
-export async function insertQuiz(
-  db: Db,
-  quiz: Insertable<Tables["quiz"]>,
-  part: Insertable<Tables["quizPart"]>,
-): Promise<void> {
+export async function insertQuiz(db: Db, quiz: Insertable<Tables["quiz"]>): Promise<void> {
   await db.insertInto("quiz").values(quiz).execute();
-  await db.insertInto("quizPart").values(part).execute();
 }
 
 export async function insertPlaces(db: Db, rows: Insertable<Tables["quizPlace"]>[]): Promise<void> {
@@ -29,35 +24,64 @@ export async function insertPlaces(db: Db, rows: Insertable<Tables["quizPlace"]>
 export function findQuiz(db: Db, departmentId: string, quizId: string) {
   return db
     .selectFrom("quiz")
-    .innerJoin("quizPart as part", (join) =>
-      join.onRef("part.departmentId", "=", "quiz.departmentId").onRef("part.quizId", "=", "quiz.id"),
-    )
-    .where("quiz.departmentId", "=", departmentId)
-    .where("quiz.id", "=", quizId)
-    .where("quiz.archivedAt", "is", null)
-    .select([
-      "quiz.id",
-      "quiz.number",
-      "quiz.name",
-      "quiz.version",
-      "quiz.classId",
-      "quiz.blueprint",
-      "quiz.seed",
-      "part.id as partId",
-    ])
-    .orderBy("part.position")
+    .select(["id", "number", "name", "version", "classId", "blueprint", "seed"])
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", quizId)
+    .where("archivedAt", "is", null)
     .executeTakeFirst();
 }
 
+export function listParts(db: Db, departmentId: string, quizId: string) {
+  return db
+    .selectFrom("quizPart")
+    .select(["id", "heading", "instruction", "orderRule"])
+    .where("departmentId", "=", departmentId)
+    .where("quizId", "=", quizId)
+    .orderBy("position")
+    .execute();
+}
+
+/** Places of all types in order; of a fixed one also the item as it is now. */
 export function listPlaces(db: Db, departmentId: string, quizId: string) {
   return db
     .selectFrom("quizPlace as place")
     .innerJoin("quizPart as part", (join) =>
       join.onRef("part.departmentId", "=", "place.departmentId").onRef("part.id", "=", "place.partId"),
     )
-    .innerJoin("item", (join) =>
-      join.onRef("item.departmentId", "=", "place.departmentId").onRef("item.id", "=", "place.itemId"),
+    .leftJoin("unit", (join) =>
+      join.onRef("unit.departmentId", "=", "place.departmentId").onRef("unit.id", "=", "place.unitId"),
     )
+    .where("place.departmentId", "=", departmentId)
+    .where("part.quizId", "=", quizId)
+    .select(["place.id", "place.partId", "place.kind", "place.itemId", "place.unitId", "place.seenRevisionId"])
+    .select(["place.points", "place.locked", "place.take", "place.text"])
+    .select(["unit.name as unit", "unit.letter", "unit.hue"])
+    .orderBy("part.position")
+    .orderBy("place.position")
+    .execute();
+}
+
+/** Items of the pools of a quiz's draws. */
+export function listPools(db: Db, departmentId: string, quizId: string) {
+  return db
+    .selectFrom("quizPoolItem as pool")
+    .innerJoin("quizPlace as place", (join) =>
+      join.onRef("place.departmentId", "=", "pool.departmentId").onRef("place.id", "=", "pool.placeId"),
+    )
+    .innerJoin("quizPart as part", (join) =>
+      join.onRef("part.departmentId", "=", "place.departmentId").onRef("part.id", "=", "place.partId"),
+    )
+    .where("pool.departmentId", "=", departmentId)
+    .where("part.quizId", "=", quizId)
+    .select(["pool.placeId", "pool.itemId"])
+    .execute();
+}
+
+/** Items with the revision that a quiz would give: the approved one, or the latest where there is none. */
+export function listItemsById(db: Db, departmentId: string, itemIds: readonly string[]) {
+  if (itemIds.length === 0) return Promise.resolve([]);
+  return db
+    .selectFrom("item")
     .innerJoin("itemRevision as revision", (join) =>
       join
         .onRef("revision.departmentId", "=", "item.departmentId")
@@ -66,39 +90,38 @@ export function listPlaces(db: Db, departmentId: string, quizId: string) {
     .leftJoin("topic", (join) =>
       join.onRef("topic.departmentId", "=", "item.departmentId").onRef("topic.id", "=", "item.topicId"),
     )
-    .leftJoin("unit", (join) =>
-      join.onRef("unit.departmentId", "=", "place.departmentId").onRef("unit.id", "=", "place.unitId"),
-    )
-    .where("place.departmentId", "=", departmentId)
-    .where("part.quizId", "=", quizId)
-    .select([
-      "place.id",
-      "place.unitId",
-      "place.seenRevisionId",
-      "place.points",
-      "item.id as itemId",
-      "item.number",
-      "item.kind",
-    ])
-    .select([
-      "item.familyId",
-      "item.topicId",
-      "item.status",
-      "item.expectedSeconds",
-      "item.writerDifficulty",
-      "item.approvedRevisionId",
-    ])
-    .select([
-      "revision.id as revisionId",
-      "revision.content",
-      "topic.name as topic",
-      "unit.name as unit",
-      "unit.letter",
-      "unit.hue",
-    ])
-    .orderBy("part.position")
-    .orderBy("place.position")
+    .where("item.departmentId", "=", departmentId)
+    .where("item.id", "in", itemIds)
+    .select(["item.id", "item.number", "item.kind", "item.label", "item.familyId", "item.topicId", "item.status"])
+    .select(["item.expectedSeconds", "item.writerDifficulty", "item.demand", "item.approvedRevisionId"])
+    .select(["revision.id as revisionId", "revision.content", "topic.name as topic"])
     .execute();
+}
+
+/** Credit earned and answers given at first goes, per item, over the whole department. */
+export async function listFacilities(db: Db, departmentId: string, itemIds: readonly string[]) {
+  if (itemIds.length === 0) return new Map<string, { right: number; outOf: number }>();
+  const rows = await db
+    .selectFrom("sittingItem as si")
+    .innerJoin("sitting", (join) =>
+      join.onRef("sitting.departmentId", "=", "si.departmentId").onRef("sitting.id", "=", "si.sittingId"),
+    )
+    .innerJoin("mark", (join) =>
+      join
+        .onRef("mark.departmentId", "=", "si.departmentId")
+        .onRef("mark.sittingId", "=", "si.sittingId")
+        .onRef("mark.position", "=", "si.position")
+        .onRef("mark.version", "=", "sitting.markingVersion"),
+    )
+    .where("si.departmentId", "=", departmentId)
+    .where("si.itemId", "in", itemIds)
+    .where("sitting.ordinal", "=", 1)
+    .where("sitting.state", "=", "handedIn")
+    .where("si.shownAt", "is not", null)
+    .groupBy("si.itemId")
+    .select(["si.itemId", sql<number>`sum(mark.credit)`.as("right"), sql<number>`count(*)::int`.as("outOf")])
+    .execute();
+  return new Map(rows.map((row) => [row.itemId, { right: row.right, outOf: row.outOf }]));
 }
 
 /** Moves the quiz from `version` to the next; undefined when it is no longer at `version`. */
@@ -118,33 +141,23 @@ export function updateQuiz(
     .executeTakeFirst();
 }
 
-export async function deletePlaces(
-  db: Db,
-  departmentId: string,
-  partId: string,
-  keep: readonly string[],
-): Promise<void> {
-  await db
-    .deleteFrom("quizPlace")
+/** Takes all parts and places of a quiz away, to be laid out anew. */
+export async function deleteLayout(db: Db, departmentId: string, quizId: string): Promise<void> {
+  const parts = db
+    .selectFrom("quizPart")
+    .select("id")
     .where("departmentId", "=", departmentId)
-    .where("partId", "=", partId)
-    .$if(keep.length > 0, (query) => query.where("id", "not in", keep))
-    .execute();
+    .where("quizId", "=", quizId);
+  await db.deleteFrom("quizPlace").where("departmentId", "=", departmentId).where("partId", "in", parts).execute();
+  await db.deleteFrom("quizPart").where("departmentId", "=", departmentId).where("quizId", "=", quizId).execute();
 }
 
-/** Numbers the places of a part in the order of their items. */
-export async function setPositions(
-  db: Db,
-  departmentId: string,
-  partId: string,
-  itemIds: readonly string[],
-): Promise<void> {
-  await sql`
-    update quiz_place set position = given.position
-    from unnest(${itemIds}::uuid[]) with ordinality as given(item_id, position)
-    where quiz_place.department_id = ${departmentId} and quiz_place.part_id = ${partId} and quiz_place.item_id = given.item_id`.execute(
-    db,
-  );
+export async function insertParts(db: Db, rows: Insertable<Tables["quizPart"]>[]): Promise<void> {
+  if (rows.length > 0) await db.insertInto("quizPart").values(rows).execute();
+}
+
+export async function insertPoolItems(db: Db, rows: Insertable<Tables["quizPoolItem"]>[]): Promise<void> {
+  if (rows.length > 0) await db.insertInto("quizPoolItem").values(rows).execute();
 }
 
 /** The last day on which each item met anybody of the class. */
@@ -209,7 +222,11 @@ export function listQuizzes(db: Db, departmentId: string) {
         )
         .whereRef("quizPart.departmentId", "=", "quiz.departmentId")
         .whereRef("quizPart.quizId", "=", "quiz.id")
-        .select(sql<number>`count(*)::int`.as("n"))
+        .select(
+          sql<number>`coalesce(sum(case quiz_place.kind when 'fixed' then 1 when 'draw' then take else 0 end), 0)::int`.as(
+            "n",
+          ),
+        )
         .as("questions"),
     )
     .orderBy("quiz.number", "desc")

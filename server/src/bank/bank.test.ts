@@ -1,6 +1,8 @@
+import { choiceContent } from "../platform/testing/choices.ts";
 import type { Input } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/bank";
 import { richTextOf } from "@verdant/core/richText";
+import { itemSorts } from "@verdant/contract/bank";
 import { describe, expect, test } from "vitest";
 import { newId } from "../platform/id.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
@@ -93,7 +95,10 @@ describe("saving an item", () => {
       id,
       await body({
         version: 1,
-        content: { ...broken, options: broken.options.map((option) => ({ ...option, isKey: false })) },
+        content: {
+          ...choiceContent(broken),
+          options: choiceContent(broken).options.map((option) => ({ ...option, isKey: false })),
+        },
       }),
     );
     const row = await bench.db
@@ -161,7 +166,9 @@ describe("drafts", () => {
 
 describe("finding", () => {
   const find = async (query: { text?: string; topicId?: string }) =>
-    (await bank.listItems(bench.lead, { query: { limit: 50, ...query } })).items.map((item) => item.label ?? item.stem);
+    (await bank.listItems(bench.lead, { query: { limit: 50, sort: "newest", ...query } })).items.map(
+      (item) => item.label ?? item.stem,
+    );
 
   test("words match by stem and by beginning, with or without accents; a number finds its item", async () => {
     expect(await find({ text: "groynes" })).toEqual(["Groyne at Penmarrow"]);
@@ -180,6 +187,42 @@ describe("finding", () => {
       .where("name", "=", "Coasts")
       .executeTakeFirstOrThrow();
     expect(await find({ topicId: id })).toHaveLength(8);
+  });
+
+  const list = (query: Partial<Parameters<typeof bank.listItems>[1]["query"]>) =>
+    bank.listItems(bench.lead, { query: { limit: 200, sort: "newest", ...query } });
+
+  test("a mistyped word is looked for under the nearest one, and that is said", async () => {
+    const found = await list({ text: "groine" });
+    expect(found.understood.map((one) => one.typed)).toEqual(["groine"]);
+    expect(found.understood[0]?.words).toContain("groyne");
+    expect(found.items.map((item) => item.label)).toContain("Groyne at Penmarrow");
+  });
+
+  test("each facet's count is what choosing it gives, also beside other filters", async () => {
+    const all = await list({});
+    const narrowed = { demand: ["recall" as const] };
+    for (const base of [{}, narrowed, { text: "coast" }]) {
+      const { facets } = await list(base);
+      for (const name of ["topic", "standard", "kind", "status", "use"] as const)
+        for (const { id, count } of facets[name]) {
+          const key = name === "topic" || name === "standard" ? `${name}Id` : name;
+          expect([name, id, (await list({ ...base, [key]: [id] })).total]).toEqual([name, id, count]);
+        }
+    }
+    expect((await list(narrowed)).total).toBeLessThan(all.total);
+  });
+
+  test.each(itemSorts)("pages sorted by %s hold every item once, in the order of the whole", async (sort) => {
+    const whole = (await list({ sort })).items.map((item) => item.id);
+    const paged: string[] = [];
+    for (let after: string | undefined; ;) {
+      const { items } = await list({ sort, limit: 5, ...(after !== undefined && { after }) });
+      if (items.length === 0) break;
+      paged.push(...items.map((item) => item.id));
+      after = items.at(-1)?.id;
+    }
+    expect(paged).toEqual(whole);
   });
 });
 

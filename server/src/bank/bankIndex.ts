@@ -1,6 +1,7 @@
-/** The bank as this process holds it: columns for choosing items fast. A cache; nothing is lost with it. */
+/** The bank as this process holds it: columns for finding and choosing items fast. A cache; nothing is lost with it. */
 import type { Db } from "../platform/database.ts";
-import * as store from "./store.ts";
+import { Dictionary } from "./dictionary.ts";
+import * as store from "./indexStore.ts";
 
 /** One entry per usable item: approved, not archived, with a topic. Columns share their index. */
 export interface UsableItems {
@@ -8,44 +9,99 @@ export interface UsableItems {
   readonly revisionIds: readonly string[];
   readonly topicIds: readonly string[];
   readonly families: readonly string[];
+  readonly kinds: readonly string[];
+  readonly demands: readonly string[];
+  readonly standardIds: readonly (readonly string[])[];
   readonly isPractice: readonly boolean[];
   readonly expectedSeconds: readonly number[];
   readonly writerDifficulty: readonly number[];
+  /** The place of each item id in the other columns. */
+  readonly placeOf: ReadonlyMap<string, number>;
 }
 
-interface Index {
-  version: number;
-  readonly rows: Map<string, store.IndexRow>;
-  usable: UsableItems | null;
+/** All items of a department by place, which is the order of their numbers. */
+export class DepartmentIndex {
+  version = -1;
+  readonly rows: store.IndexRow[] = [];
+  readonly placeOf = new Map<string, number>();
+  readonly placeOfNumber = new Map<number, number>();
+  readonly topics = new Dictionary();
+  readonly standards = new Dictionary();
+  readonly kinds = new Dictionary();
+  readonly demands = new Dictionary();
+  readonly statuses = new Dictionary();
+  readonly uses = new Dictionary();
+  /** Values by place, as numbers of the dictionaries; -1: none. */
+  readonly topic: number[] = [];
+  readonly standard: number[][] = [];
+  readonly kind: number[] = [];
+  readonly demand: number[] = [];
+  readonly status: number[] = [];
+  readonly use: number[] = [];
+  #usable: UsableItems | null = null;
+  readonly #orders = new Map<string, Int32Array>();
+
+  take(rows: readonly store.IndexRow[], version: number): void {
+    for (const row of rows) {
+      const place = this.placeOf.get(row.itemId) ?? this.rows.length;
+      this.placeOf.set(row.itemId, place);
+      this.placeOfNumber.set(row.number, place);
+      this.rows[place] = row;
+      this.topic[place] = row.topicId === null ? -1 : this.topics.numberOf(row.topicId);
+      this.standard[place] = row.standardIds.map((id) => this.standards.numberOf(id));
+      this.kind[place] = this.kinds.numberOf(row.kind);
+      this.demand[place] = this.demands.numberOf(row.demand);
+      this.status[place] = this.statuses.numberOf(row.status);
+      this.use[place] = this.uses.numberOf(row.use);
+    }
+    this.version = version;
+    this.#usable = null;
+    this.#orders.clear();
+  }
+
+  /** Places in an order that is worked out once per version. `name` stands for what `compare` does. */
+  order(name: string, compare: (a: store.IndexRow, b: store.IndexRow) => number): Int32Array {
+    const known = this.#orders.get(name);
+    if (known) return known;
+    const { rows } = this;
+    const order = Int32Array.from(rows.keys()).sort(
+      (a, b) => compare(rows[a] as store.IndexRow, rows[b] as store.IndexRow) || b - a,
+    );
+    this.#orders.set(name, order);
+    return order;
+  }
+
+  get usable(): UsableItems {
+    this.#usable ??= toColumns(this.rows);
+    return this.#usable;
+  }
 }
 
 /** The indexes of all departments this process has met. Each is checked against `bank_version` on every use. */
 export class BankIndexes {
   readonly #db: Db;
-  readonly #indexes = new Map<string, Index>();
+  readonly #indexes = new Map<string, DepartmentIndex>();
 
   /** @param db the pool, never a transaction: what is not committed must not get into a shared cache */
   constructor(db: Db) {
     this.#db = db;
   }
 
-  /** The usable items of a department as of now: reads what has changed since the last call, all of it at the first. */
-  async usableItems(departmentId: string): Promise<UsableItems> {
-    const index = this.#indexes.get(departmentId) ?? {
-      version: -1,
-      rows: new Map<string, store.IndexRow>(),
-      usable: null,
-    };
+  /** The department's items as of now: reads what has changed since the last call, all of it at the first. */
+  async of(departmentId: string): Promise<DepartmentIndex> {
+    const index = this.#indexes.get(departmentId) ?? new DepartmentIndex();
+    this.#indexes.set(departmentId, index);
     const version = await store.findBankVersion(this.#db, departmentId);
     if (version !== index.version) {
-      for (const row of await store.listIndexRows(this.#db, departmentId, index.version))
-        index.rows.set(row.itemId, row);
-      index.version = version;
-      index.usable = null;
-      this.#indexes.set(departmentId, index);
+      const rows = await store.listIndexRows(this.#db, departmentId, index.version);
+      // Another request may have read as far meanwhile; taking the same rows twice does no harm.
+      if (version >= index.version) index.take(rows, version);
     }
-    index.usable ??= toColumns([...index.rows.values()]);
-    return index.usable;
+    return index;
+  }
+
+  async usableItems(departmentId: string): Promise<UsableItems> {
+    return (await this.of(departmentId)).usable;
   }
 }
 
@@ -56,8 +112,12 @@ function toColumns(all: readonly store.IndexRow[]): UsableItems {
     revisionIds: rows.map((row) => row.revisionId ?? ""),
     topicIds: rows.map((row) => row.topicId ?? ""),
     families: rows.map((row) => row.familyId),
+    kinds: rows.map((row) => row.kind),
+    demands: rows.map((row) => row.demand),
+    standardIds: rows.map((row) => row.standardIds),
     isPractice: rows.map((row) => row.use === "practice"),
     expectedSeconds: rows.map((row) => row.expectedSeconds),
     writerDifficulty: rows.map((row) => row.writerDifficulty),
+    placeOf: new Map(rows.map((row, i) => [row.itemId, i])),
   };
 }

@@ -5,34 +5,22 @@ import { DraftBody } from "@verdant/contract/bank";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import { changeKindOf } from "@verdant/core/bank/changeKind";
 import type { Fault } from "@verdant/core/items/kind";
-import { kindOf, type Content } from "@verdant/core/items/kinds";
-import { plainText } from "@verdant/core/richText";
+import { faultsOf as contentFaults, mediaOf, wordsOf, type Content } from "@verdant/core/items/kinds";
 import { can } from "@verdant/core/team/can";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import { withMathml } from "./maths.ts";
+import { linkMedia, missingMedia } from "./media.ts";
 import * as store from "./store.ts";
 
 type Item = Result<typeof contract.showItem>;
 type Save = Input<typeof contract.saveItem>;
 type Tagging = Save["body"]["tagging"];
 
-export async function listItems(
-  { db, caller }: Scope<Member>,
-  { query }: Input<typeof contract.listItems>,
-): Promise<Result<typeof contract.listItems>> {
-  const { items, total } = await store.searchItems(db, caller.departmentId, query);
-  return {
-    total,
-    items: items.map(({ content, standardCodes, changedAt, ...row }) => ({
-      ...row,
-      stem: plainText(content.stem),
-      standardCodes: standardCodes ?? [],
-      changedAt: changedAt.toISOString(),
-    })),
-  };
-}
+export { listItems } from "./search.ts";
+export { changeTray, listTray } from "./tray.ts";
 
 export async function showItem(
   { db, caller }: Scope<Member>,
@@ -44,6 +32,8 @@ export async function showItem(
   return {
     id: row.id,
     number: row.number,
+    familyId: row.familyId,
+    familySize: row.familySize ?? 1,
     version: row.version,
     status: row.status,
     owner: row.owner,
@@ -57,7 +47,7 @@ export async function showItem(
 /** What keeps an item from being used: only stem, key and topic are asked for. */
 export function faultsOf(content: Content, topicId: string | null): Fault[] {
   const topic: Fault[] = topicId === null ? [{ path: ["topicId"], text: "Choose a topic." }] : [];
-  return [...kindOf(content).faults(content), ...topic];
+  return [...contentFaults(content), ...topic];
 }
 
 /** The next bank version, and numbers for `newItems` items; holds the department's row until the transaction ends. */
@@ -90,23 +80,27 @@ export function saveItem(scope: Scope<Member>, { params, body }: Save): Promise<
     if ((before?.version ?? 0) !== body.version) throw stale();
     await mustKnowTopic(within, body.tagging.topicId);
 
-    const revisionId = await reviseIfChanged(within, params.itemId, before, body.content);
-    const isUsable = faultsOf(body.content, body.tagging.topicId).length === 0;
+    const content = withMathml(body.content);
+    const revisionId = await reviseIfChanged(within, params.itemId, before, content);
+    const isUsable = faultsOf(content, body.tagging.topicId).length === 0;
     const { standardIds, ...tagging } = body.tagging;
     const state = {
       ...tagging,
       changeSeq,
       changedAt: within.now(),
+      kind: content.kind,
       latestRevisionId: revisionId,
       approvedRevisionId: isUsable ? revisionId : (before?.approvedRevisionId ?? null),
       status: isUsable || before?.approvedRevisionId ? ("approved" as const) : ("draft" as const),
     };
+    let number = before?.number ?? 0;
     if (before) {
       const moved = await store.updateItem(db, { departmentId, itemId: params.itemId, version: body.version }, state);
       if (!moved) throw stale();
     } else {
       const { firstNumber } = await store.nextChange(db, departmentId, 1);
-      await insertNew(within, params.itemId, body.content, firstNumber, state);
+      number = firstNumber;
+      await insertNew(within, params.itemId, number, body.variantOf, state);
     }
     const known = await store.replaceStandards(db, departmentId, params.itemId, standardIds);
     if (known !== new Set(standardIds).size) {
@@ -114,8 +108,8 @@ export function saveItem(scope: Scope<Member>, { params, body }: Save): Promise<
         errors: [{ pointer: "/body/tagging/standardIds", detail: "One of the standards is no longer there." }],
       });
     }
-    const words = [body.tagging.label ?? "", kindOf(body.content).words(body.content)].join(" ");
-    await store.replaceSearch(db, departmentId, params.itemId, words);
+    const words = [body.tagging.label ?? "", wordsOf(content)].join(" ");
+    await store.replaceSearch(db, departmentId, { itemId: params.itemId, number, words });
     await store.deleteDraft(db, departmentId, caller.personId, params.itemId);
     await record(within, {
       departmentId,
@@ -128,6 +122,74 @@ export function saveItem(scope: Scope<Member>, { params, body }: Save): Promise<
     return showItem(within, { params });
   });
 }
+
+/** Several new items on one topic; what is not asked for is assumed. */
+export function addItems(
+  scope: Scope<Member>,
+  { body }: Input<typeof contract.addItems>,
+): Promise<Result<typeof contract.addItems>> {
+  return atomically(scope, async (within) => {
+    const itemIds: string[] = [];
+    for (const content of body.contents) {
+      const item = await saveItem(within, {
+        params: { itemId: newId() },
+        body: { version: 0, tagging: { ...assumed, topicId: body.topicId }, content },
+      });
+      itemIds.push(item.id);
+    }
+    return { itemIds };
+  });
+}
+
+const assumed = {
+  label: null,
+  standardIds: [],
+  demand: "recall",
+  use: "practice",
+  expectedSeconds: 45,
+  writerDifficulty: 3,
+} as const satisfies Omit<Tagging, "topicId" | "standardIds"> & { standardIds: [] };
+
+/** Retires an item or takes it back. What it was given in stays as it was. */
+export function setItemStatus(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.setItemStatus>,
+): Promise<Item> {
+  return atomically(scope, async (within) => {
+    const { db, caller } = within;
+    const { departmentId } = caller;
+    const { changeSeq } = await store.nextChange(db, departmentId, 0);
+    const before = need(await store.findItem(db, departmentId, params.itemId), "item");
+    if (body.status === "approved" && before.approvedRevisionId === null) {
+      throw new Failure("conflict", "This item lacks something and cannot be used yet. Finish it first.");
+    }
+    const change = { status: body.status, changeSeq, changedAt: within.now() };
+    const moved = await store.updateItem(db, { departmentId, itemId: before.id, version: body.version }, change);
+    if (!moved) throw stale();
+    await record(within, {
+      departmentId,
+      entity: "item",
+      entityId: before.id,
+      action: body.status === "retired" ? "retired" : "takenBack",
+      before: { status: before.status },
+      after: { status: body.status },
+    });
+    return showItem(within, { params });
+  });
+}
+
+export async function listMisconceptions({ db, caller }: Scope<Member>) {
+  return { misconceptions: await store.listMisconceptions(db, caller.departmentId) };
+}
+
+export function addMisconception(
+  { db, caller }: Scope<Member>,
+  { body }: Input<typeof contract.addMisconception>,
+): Promise<{ id: string; name: string }> {
+  return store.insertMisconception(db, { departmentId: caller.departmentId, id: newId(), name: body.name });
+}
+
+export const insertLexemes = store.insertLexemes;
 
 const stale = () =>
   new Failure(
@@ -159,11 +221,12 @@ async function mustKnowTopic({ db, caller }: Scope<Member>, topicId: string | nu
 
 /** The id of the revision that holds `content`: the latest when nothing changed, else a new one. */
 async function reviseIfChanged(
-  { db, caller, now }: Scope<Member>,
+  scope: Scope<Member>,
   itemId: string,
   before: Awaited<ReturnType<typeof store.findItem>>,
   content: Content,
 ): Promise<string> {
+  const { db, caller, now } = scope;
   const contentHash = hashOfContent(content);
   if (before?.contentHash === contentHash) return before.revisionId;
   const id = newId();
@@ -181,26 +244,40 @@ async function reviseIfChanged(
     note: null,
     at: now(),
   });
+  await linkPictures(scope, id, content);
   return id;
+}
+
+async function linkPictures(scope: Scope<Member>, revisionId: string, content: Content): Promise<void> {
+  const hashes = mediaOf(content);
+  if ((await missingMedia(scope, hashes)).length > 0) {
+    const detail = "One of the pictures is no longer there. Add it again.";
+    throw new Failure("invalid", detail, { errors: [{ pointer: "/body/content", detail }] });
+  }
+  const { departmentId } = scope.caller;
+  await linkMedia(
+    scope.db,
+    hashes.map((hash) => ({ departmentId, revisionId, hash })),
+  );
 }
 
 async function insertNew(
   { db, caller, now }: Scope<Member>,
   itemId: string,
-  content: Content,
   number: number,
+  variantOf: string | undefined,
   state: Pick<
     Parameters<typeof store.insertItem>[1],
-    "changeSeq" | "changedAt" | "status" | "demand" | "use" | "expectedSeconds" | "writerDifficulty"
+    "changeSeq" | "changedAt" | "status" | "kind" | "demand" | "use" | "expectedSeconds" | "writerDifficulty"
   >,
 ): Promise<void> {
-  const familyId = newId();
-  await store.insertFamily(db, caller.departmentId, familyId);
+  const original = variantOf === undefined ? undefined : await store.findItem(db, caller.departmentId, variantOf);
+  const familyId = original?.familyId ?? newId();
+  if (!original) await store.insertFamily(db, caller.departmentId, familyId);
   await store.insertItem(db, {
     departmentId: caller.departmentId,
     id: itemId,
     number,
-    kind: content.kind,
     familyId,
     ownerId: caller.personId,
     createdBy: caller.personId,

@@ -4,35 +4,6 @@ import { sql, type Insertable } from "kysely";
 import type { Db } from "../platform/database.ts";
 import type { Tables } from "../platform/tables.ts";
 
-export interface IndexRow {
-  readonly itemId: string;
-  readonly topicId: string | null;
-  readonly familyId: string;
-  readonly use: "practice" | "reserved";
-  readonly status: string;
-  readonly revisionId: string | null;
-  readonly expectedSeconds: number;
-  readonly writerDifficulty: number;
-  readonly isArchived: boolean;
-}
-
-export async function findBankVersion(db: Db, departmentId: string): Promise<number> {
-  const row = await db.selectFrom("department").select("bankVersion").where("id", "=", departmentId).executeTakeFirst();
-  return row?.bankVersion ?? 0;
-}
-
-/** Rows of items that changed after `version`. */
-export function listIndexRows(db: Db, departmentId: string, version: number): Promise<IndexRow[]> {
-  return db
-    .selectFrom("item")
-    .where("departmentId", "=", departmentId)
-    .where("changeSeq", ">", version)
-    .select(["id as itemId", "topicId", "familyId", "use", "status", "expectedSeconds", "writerDifficulty"])
-    .select("approvedRevisionId as revisionId")
-    .select((eb) => eb("archivedAt", "is not", null).$castTo<boolean>().as("isArchived"))
-    .execute();
-}
-
 const tagging = [
   "item.label",
   "item.topicId",
@@ -53,6 +24,16 @@ export function findItem(db: Db, departmentId: string, itemId: string) {
     .where("item.departmentId", "=", departmentId)
     .where("item.id", "=", itemId)
     .select(["item.id", "item.number", "item.version", "item.status", "item.approvedRevisionId", ...tagging])
+    .select("item.familyId")
+    .select((eb) =>
+      eb
+        .selectFrom("item as sibling")
+        .whereRef("sibling.departmentId", "=", "item.departmentId")
+        .whereRef("sibling.familyId", "=", "item.familyId")
+        .where("sibling.archivedAt", "is", null)
+        .select(sql<number>`count(*)::int`.as("n"))
+        .as("familySize"),
+    )
     .select([
       "revision.id as revisionId",
       "revision.n",
@@ -73,70 +54,6 @@ export async function listStandardIds(db: Db, departmentId: string, itemId: stri
     .where("itemId", "=", itemId)
     .execute();
   return rows.map((row) => row.standardId);
-}
-
-export async function searchItems(
-  db: Db,
-  departmentId: string,
-  filter: { text?: string | undefined; topicId?: string | undefined; limit: number },
-) {
-  const terms = (filter.text ?? "").split(/[^\p{L}\p{N}]+/u).filter(Boolean);
-  const found = db
-    .selectFrom("item")
-    .innerJoin("itemRevision as revision", (join) =>
-      join.onRef("revision.departmentId", "=", "item.departmentId").onRef("revision.id", "=", "item.latestRevisionId"),
-    )
-    .where("item.departmentId", "=", departmentId)
-    .where("item.archivedAt", "is", null)
-    .$if(terms.length > 0, (query) =>
-      query
-        .innerJoin("itemSearch", (join) =>
-          join.onRef("itemSearch.departmentId", "=", "item.departmentId").onRef("itemSearch.itemId", "=", "item.id"),
-        )
-        .where((eb) =>
-          eb.or([
-            sql<boolean>`item_search.doc @@ ${prefixQuery(terms)}`,
-            sql<boolean>`item.number::text = ${terms.join(" ")}`,
-          ]),
-        ),
-    )
-    .$if(filter.topicId !== undefined, (query) =>
-      query.where("item.topicId", "in", (eb) =>
-        eb
-          .selectFrom("topicAncestor")
-          .select("topicId")
-          .where("departmentId", "=", departmentId)
-          .where("ancestorId", "=", filter.topicId ?? ""),
-      ),
-    );
-  const [items, { total }] = await Promise.all([
-    found
-      .select(["item.id", "item.number", "item.kind", "item.status", "item.changedAt", ...tagging, "revision.content"])
-      .select((eb) =>
-        eb
-          .selectFrom("itemStandard")
-          .innerJoin("standard", (join) =>
-            join
-              .onRef("standard.departmentId", "=", "itemStandard.departmentId")
-              .onRef("standard.id", "=", "itemStandard.standardId"),
-          )
-          .whereRef("itemStandard.departmentId", "=", "item.departmentId")
-          .whereRef("itemStandard.itemId", "=", "item.id")
-          .select(sql<string[]>`coalesce(array_agg(standard.code order by standard.code), '{}')`.as("codes"))
-          .as("standardCodes"),
-      )
-      .orderBy("item.number", "desc")
-      .limit(filter.limit)
-      .execute(),
-    found.select((eb) => eb.fn.countAll<number>().as("total")).executeTakeFirstOrThrow(),
-  ]);
-  return { items, total };
-}
-
-/** All words must occur, the last one as a beginning. */
-function prefixQuery(terms: readonly string[]) {
-  const query = terms.map((term, i) => `'${term}'${i === terms.length - 1 ? ":*" : ""}`).join(" & ");
-  return sql`to_tsquery('english', unaccent(${query}))`;
 }
 
 /** Takes the next bank version, and the next item number when `isNew`; holds the department's row until commit. */
@@ -232,13 +149,30 @@ export async function replaceStandards(
   return Number(inserted.numInsertedOrUpdatedRows ?? 0);
 }
 
-export async function replaceSearch(db: Db, departmentId: string, itemId: string, words: string): Promise<void> {
-  const doc = sql<string>`to_tsvector('english', unaccent(${words}))`;
+export async function replaceSearch(
+  db: Db,
+  departmentId: string,
+  item: { itemId: string; number: number; words: string },
+): Promise<void> {
+  const doc = sql<string>`to_tsvector('english', unaccent(${item.words}))`;
   await db
     .insertInto("itemSearch")
-    .values({ departmentId, itemId, doc })
+    .values({ departmentId, itemId: item.itemId, number: item.number, doc })
     .onConflict((conflict) => conflict.columns(["departmentId", "itemId"]).doUpdateSet({ doc }))
     .execute();
+  await insertLexemes(db, departmentId, [item.words]);
+}
+
+/** Makes the words known, so that one that is mistyped later is understood. */
+export async function insertLexemes(db: Db, departmentId: string, texts: readonly string[]): Promise<void> {
+  await sql`
+    insert into lexeme (department_id, word)
+    select distinct ${departmentId}::uuid, word
+    from unnest(${[...texts]}::text[]) as given,
+      lateral unnest(tsvector_to_array(to_tsvector('simple', unaccent(given)))) as word
+    where length(word) between 3 and 40
+    order by word
+    on conflict do nothing`.execute(db);
 }
 
 export function findDraft(db: Db, departmentId: string, personId: string, itemId: string) {
@@ -271,4 +205,40 @@ export async function deleteDraft(db: Db, departmentId: string, personId: string
     .where("entity", "=", "item")
     .where("entityId", "=", itemId)
     .execute();
+}
+
+export function listMisconceptions(db: Db, departmentId: string) {
+  return db
+    .selectFrom("misconception")
+    .select(["id", "name"])
+    .where("departmentId", "=", departmentId)
+    .orderBy("name")
+    .execute();
+}
+
+/** The misconception of this name, made with `id` where there was none. */
+export async function insertMisconception(db: Db, row: { departmentId: string; id: string; name: string }) {
+  await db
+    .insertInto("misconception")
+    .values(row)
+    .onConflict((conflict) => conflict.doNothing())
+    .execute();
+  return db
+    .selectFrom("misconception")
+    .select(["id", "name"])
+    .where("departmentId", "=", row.departmentId)
+    .where(sql<boolean>`lower(name) = lower(${row.name})`)
+    .executeTakeFirstOrThrow();
+}
+
+/** Ids among `ids` that are misconceptions of the department. */
+export async function countMisconceptions(db: Db, departmentId: string, ids: readonly string[]): Promise<number> {
+  if (ids.length === 0) return 0;
+  const row = await db
+    .selectFrom("misconception")
+    .where("departmentId", "=", departmentId)
+    .where("id", "in", ids)
+    .select((eb) => eb.fn.countAll<number>().as("n"))
+    .executeTakeFirstOrThrow();
+  return row.n;
 }

@@ -112,3 +112,25 @@ export async function replaceCard(db: Db, departmentId: string, classId: string,
 export async function deleteStudentSessions(db: Db, departmentId: string, studentId: string): Promise<void> {
   await db.deleteFrom("session").where("departmentId", "=", departmentId).where("studentId", "=", studentId).execute();
 }
+
+/** Days without lessons of a school year: the school's, and with `classId` those of this class too. */
+export function listClosedDays(db: Db, departmentId: string, schoolYearId: string, classId: string | null) {
+  return db
+    .selectFrom("closedDays")
+    .select(["fromOn", "toOn", "label"])
+    .where("departmentId", "=", departmentId)
+    .where("schoolYearId", "=", schoolYearId)
+    .where((eb) => eb.or([eb("classId", "is", null), ...(classId === null ? [] : [eb("classId", "=", classId)])]))
+    .orderBy("fromOn")
+    .execute();
+}
+
+/** Topics that single students learned on another day than the class. */
+export function listStudentTopics(db: Db, departmentId: string, classId: string) {
+  return db
+    .selectFrom("studentTopic")
+    .select(["studentId", "topicId", "taughtOn"])
+    .where("departmentId", "=", departmentId)
+    .where("classId", "=", classId)
+    .execute();
+}

@@ -1,3 +1,4 @@
+import { choiceAnswer, choiceContent, choiceView, fixedPlaces } from "../platform/testing/choices.ts";
 import { describe, expect, test } from "vitest";
 import { saveItem, showItem } from "../bank/service.ts";
 import { showResults } from "../insight/service.ts";
@@ -10,7 +11,7 @@ import * as delivery from "./service.ts";
 const bench = useWorkbench();
 const begin = (student: number, releaseId: string) =>
   delivery.beginSitting(bench.students[student]!.scope, { params: { releaseId } });
-const results = (releaseId: string) => showResults(bench.lead, { params: { releaseId } });
+const results = (releaseId: string) => showResults(bench.lead, { params: { releaseId }, query: { go: "first" } });
 const minutesOn = (minutes: number) => {
   bench.clock.now = new Date(bench.clock.now.getTime() + minutes * 60_000);
 };
@@ -28,7 +29,7 @@ const answers = async (sittingId: string) => {
     .where("sittingId", "=", sittingId)
     .orderBy("position")
     .execute();
-  return rows.map((row) => [row.position, row.body.optionId]);
+  return rows.map((row) => [row.position, choiceAnswer(row.body).optionId]);
 };
 
 describe("beginning", () => {
@@ -59,13 +60,19 @@ describe("beginning", () => {
     const orders = await Promise.all(
       [0, 1, 2, 3, 4, 5].map(async (student) =>
         (await begin(student, releaseId)).sitting.items.map((item) =>
-          item.view.options.map((option) => option.id).join(),
+          choiceView(item.view)
+            .options.map((option) => option.id)
+            .join(),
         ),
       ),
     );
     expect(new Set(orders.map((order) => order.join())).size).toBeGreaterThan(1);
     expect(
-      (await begin(0, releaseId)).sitting.items.map((item) => item.view.options.map((option) => option.id).join()),
+      (await begin(0, releaseId)).sitting.items.map((item) =>
+        choiceView(item.view)
+          .options.map((option) => option.id)
+          .join(),
+      ),
     ).toEqual(orders[0]);
   });
 
@@ -228,17 +235,17 @@ describe("results", () => {
 
   test("a release is a snapshot: what is changed afterwards changes nothing in it", async () => {
     const { quiz, releaseId } = await release(bench);
-    const itemId = quiz.places[0]!.itemId;
+    const itemId = fixedPlaces(quiz)[0]!.itemId;
     const item = await showItem(bench.lead, { params: { itemId } });
     const content = {
-      ...item.content,
-      options: item.content.options.map((option, i) => ({ ...option, isKey: i === 3 })),
+      ...choiceContent(item.content),
+      options: choiceContent(item.content).options.map((option, i) => ({ ...option, isKey: i === 3 })),
     };
     await saveItem(bench.lead, { params: { itemId }, body: { version: item.version, tagging: item.tagging, content } });
     const { sittingId } = await sit(bench, 5, releaseId, () => true);
     const result = await delivery.showResult(bench.students[5]!.scope, { params: { sittingId } });
     expect(result.points).toBe(3);
-    expect(result.items[0]?.content?.options).toEqual(item.content.options);
+    expect(result.items[0]?.content).toEqual(item.content);
     await expect(bench.db.updateTable("releaseItem").set({ itemId }).execute()).rejects.toThrow(/never change/);
   });
 

@@ -1,5 +1,7 @@
 /** A marker in every secret field; everything a student's browser receives is read for it. */
+import { choiceContent, choiceView } from "../platform/testing/choices.ts";
 import { expect, test } from "vitest";
+import type { Answer, Content } from "@verdant/core/items/kinds";
 import { richTextOf } from "@verdant/core/richText";
 import {
   whatNow as whatNowContract,
@@ -8,6 +10,7 @@ import {
   showResult as showResultContract,
 } from "@verdant/contract/delivery";
 import { saveItem, showItem } from "../bank/service.ts";
+import { newId } from "../platform/id.ts";
 import { keysOf, release, choice } from "../platform/testing/sittings.ts";
 import { useWorkbench } from "../platform/testing/workbench.ts";
 import * as delivery from "./service.ts";
@@ -22,8 +25,8 @@ async function plant(): Promise<void> {
   for (const { id } of rows) {
     const item = await showItem(bench.lead, { params: { itemId: id } });
     const content = {
-      ...item.content,
-      options: item.content.options.map((option) => ({
+      ...choiceContent(item.content),
+      options: choiceContent(item.content).options.map((option) => ({
         ...option,
         rationale: richTextOf(marker("rationale")),
         misconceptionId,
@@ -61,12 +64,14 @@ test("until a sitting is handed in, nothing that a student's browser receives ho
   // Ids in the order written would give the key away where it is always written first.
   const keys = await keysOf(bench, begun.sitting.id);
   const places = begun.sitting.items.map((item) =>
-    item.view.options
-      .map((option) => option.id)
+    choiceView(item.view)
+      .options.map((option) => option.id)
       .sort()
       .indexOf(keys.get(item.position)!.key),
   );
-  expect(begun.sitting.items.every((item) => item.view.options.every((option) => option.id.length >= 6))).toBe(true);
+  expect(
+    begun.sitting.items.every((item) => choiceView(item.view).options.every((option) => option.id.length >= 6)),
+  ).toBe(true);
   expect(places.every((place) => place >= 0)).toBe(true);
 });
 
@@ -86,3 +91,62 @@ test.each(["nothing", "score", "which", "why"] as const)(
     expect(JSON.stringify(await delivery.showSitting(sitter, { params }))).not.toContain("SECRET");
   },
 );
+
+test("no kind of question gives itself away: not before the end, and with openness why only the reasons of what was answered", async () => {
+  const { tagging } = await showItem(bench.lead, {
+    params: { itemId: (await bench.db.selectFrom("item").select("id").executeTakeFirstOrThrow()).id },
+  });
+  const { id: misconceptionId } = await bench.db.selectFrom("misconception").select("id").executeTakeFirstOrThrow();
+  const secret = richTextOf("SECRET");
+  const wrong = [{ id: "expected-wrong", text: "SECRET", rationale: secret, misconceptionId }];
+  const options = [true, false, false].map((isKey, i) => ({
+    id: `option-${i}`,
+    text: richTextOf(`Option ${i}`),
+    isKey,
+    rationale: secret,
+    misconceptionId,
+  }));
+  const every = { schemaVersion: 1, stem: richTextOf("What?"), explanation: secret, nextStep: secret } as const;
+  const accepted = [{ id: "accepted-1", text: "SECRET word" }];
+  const contents: Content[] = [
+    { ...every, kind: "severalRightAnswers", scoring: "partial", options },
+    { ...every, kind: "optionSet", setName: "SECRET", options },
+    { ...every, kind: "shortText", accepted, caseMatters: false, allowsNearMiss: true, expectedWrong: wrong },
+    {
+      ...every,
+      kind: "numeric",
+      value: 4217,
+      tolerance: { kind: "absolute", amount: 3 },
+      unit: "m",
+      expectedWrong: [],
+    },
+  ];
+  const itemIds: string[] = [];
+  for (const content of contents) {
+    const itemId = newId();
+    await saveItem(bench.lead, { params: { itemId }, body: { version: 0, tagging, content } });
+    itemIds.push(itemId);
+  }
+  const { releaseId } = await release(bench, { itemIds, rules: { openness: "why" } });
+  const student = bench.students[2]!.scope;
+  const begun = beginContract.result.parse(await delivery.beginSitting(student, { params: { releaseId } }));
+  const before = JSON.stringify(begun);
+  expect(begun.sitting.items.map((item) => item.view.kind)).toEqual(contents.map((content) => content.kind));
+  for (const hidden of ["SECRET", "isKey", "4217", "accepted", "tolerance", "scoring", "expected", "misconception"])
+    expect(before).not.toContain(hidden);
+
+  const sitter = bench.sitter(begun.token);
+  const params = { sittingId: begun.sitting.id };
+  const answers: Answer[] = [
+    { kind: "severalRightAnswers", optionIds: ["option-1"] },
+    { kind: "optionSet", optionId: "option-2" },
+    { kind: "shortText", text: "something else" },
+    { kind: "numeric", text: "9,5 m" },
+  ];
+  const events = answers.map((answer, i) => ({ ...choice(i + 1, i + 1, null), answer }));
+  await delivery.saveAnswers(sitter, { params, body: { epoch: 1, events, shown: [1, 2, 3, 4] } });
+  await delivery.handIn(sitter, { params });
+  const after = JSON.stringify(showResultContract.result.parse(await delivery.showResult(student, { params })));
+  for (const hidden of ["isKey", "4217", "SECRET word", "tolerance", "misconception"])
+    expect(after).not.toContain(hidden);
+});

@@ -1,13 +1,15 @@
 /** Marking a sitting by machine, taking it into the class's memory, and marking it again when answers come late. */
+import { completeRules } from "@verdant/core/delivery/rules";
 import { creditOf, kindOf } from "@verdant/core/items/kinds";
 import { difficultyOf, slipOf } from "@verdant/core/plan/posterior";
-import { needClass } from "../courses/service.ts";
+import { needClass } from "../courses/listClasses.ts";
 import { localDateOf } from "../platform/localDate.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Scope } from "../platform/scope.ts";
 import { rollUpOf } from "../plan/loadPlan.ts";
 import { replayClass, takeEvidence, updateCredit } from "../plan/memory.ts";
 import * as sittingStore from "./sittingStore.ts";
+import { listReleases } from "./store.ts";
 
 type SittingItem = Awaited<ReturnType<typeof sittingStore.listSittingItems>>[number];
 type Marked = SittingItem & { readonly credit: number };
@@ -70,14 +72,27 @@ async function mark({ db, now }: Scope, departmentId: string, sittingId: string,
 /** A question counts as asked once it was shown or answered; not reached is no wrong answer. */
 const wasAsked = (item: SittingItem) => item.shownAt !== null || item.answer !== null;
 
+/** A pre-test is answered before it is taught: it changes no plan. */
+async function countsForPlan({ db }: Scope, departmentId: string, releaseId: string): Promise<boolean> {
+  const [release] = await listReleases(db, departmentId, { releaseId });
+  return release === undefined || completeRules(release.rules).countsForPlan;
+}
+
 async function giveEvidence(
   scope: Scope,
-  sitting: { departmentId: string; id: string; classId: string; studentId: string; handedInAt: Date },
+  sitting: {
+    departmentId: string;
+    id: string;
+    releaseId: string;
+    classId: string;
+    studentId: string;
+    handedInAt: Date;
+  },
   marked: readonly Marked[],
 ): Promise<number | null> {
   const { departmentId, classId, studentId } = sitting;
   const one = await needClass(scope, departmentId, classId);
-  if (one.rehearsal) return null;
+  if (one.rehearsal || !(await countsForPlan(scope, departmentId, sitting.releaseId))) return null;
   const rollUp = await rollUpOf(scope, departmentId, one.courseId);
   const answers = marked.filter(wasAsked).flatMap((item) => {
     const topicId = rollUp.get(item.topicId ?? "");

@@ -2,15 +2,21 @@
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/delivery";
 import { openingAt } from "@verdant/core/delivery/opening";
-import { shows } from "@verdant/core/delivery/rules";
+import { completeRules, markOf, opennessNow, shows, type Openness } from "@verdant/core/delivery/rules";
+import { groupBy } from "@verdant/core/groupBy";
+import { isBlank } from "@verdant/core/items/blank";
 import { kindOf, type Answer, type Content } from "@verdant/core/items/kinds";
 import { snapshotOf } from "../assembly/snapshot.ts";
+import { needClass } from "../courses/listClasses.ts";
+import { rollUpOf } from "../plan/loadPlan.ts";
+import { holdPlannedReturns } from "../plan/service.ts";
+import { localDayOf } from "../platform/localDate.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope, type Student } from "../platform/scope.ts";
 import { finish } from "./marking.ts";
-import { isOver, obstacleTo } from "./sitting.ts";
+import { isOver, obstacleTo, waitUntil } from "./sitting.ts";
 import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
 import { noticeOf, strandOf } from "./views.ts";
@@ -19,7 +25,7 @@ export { beginSitting, handIn, saveAnswers, showSitting } from "./sitting.ts";
 
 type Release = Result<typeof contract.releaseQuiz>;
 
-/** Gives a quiz to its class: a snapshot of parts, places and revisions that later changes do not touch. */
+/** Gives a quiz out: a snapshot of parts, places and revisions that later changes do not touch. */
 export function releaseQuiz(
   scope: Scope<Member>,
   { params, body }: Input<typeof contract.releaseQuiz>,
@@ -33,23 +39,17 @@ export function releaseQuiz(
         "stale",
         "A colleague changed this quiz after you opened it. Look at the new version, then release it.",
       );
-    if (quiz.places.length === 0)
-      throw new Failure("conflict", "This quiz has no questions yet; add some, then release it.");
-    const unusable = quiz.places.find((place) => place.revisionId === null);
-    if (unusable)
-      throw new Failure(
-        "conflict",
-        `Item ${unusable.number} cannot be used yet: it lacks something or is retired. Take it out or finish it.`,
-      );
-    const opensAt = body.opensAt === null ? now() : new Date(body.opensAt);
-    const shutsAt = body.shutsAt === null ? null : new Date(body.shutsAt);
-    if (shutsAt !== null && shutsAt <= opensAt) {
-      const detail = "It would shut before it opens. Choose a later time.";
-      throw new Failure("invalid", detail, { errors: [{ pointer: "/body/shutsAt", detail }] });
+    mustBeReady(quiz);
+    const targets = body.targets.map((target) => targetOf(target, now()));
+    if ((await store.countKnownTargets(db, departmentId, body.targets)) !== body.targets.length) {
+      const detail = "One of those you chose is no longer there. Choose again.";
+      throw new Failure("invalid", detail, { errors: [{ pointer: "/body/targets", detail }] });
     }
     const releaseId = newId();
-    const partId = newId();
-    const placed = quiz.places.map((place, i) => ({ ...place, placeId: newId(), position: i + 1 }));
+    const parts = quiz.parts.map((part, i) => ({ ...part, newId: newId(), position: i + 1 }));
+    const placed = parts.flatMap((part) =>
+      part.places.map((place, i) => ({ ...place, placeId: newId(), partId: part.newId, position: i + 1 })),
+    );
     await store.insertRelease(db, {
       release: {
         departmentId,
@@ -63,79 +63,166 @@ export function releaseQuiz(
         releasedAt: now(),
         closedAt: null,
       },
-      targets: [
-        {
-          departmentId,
-          id: newId(),
-          releaseId,
-          classId: quiz.classId,
-          groupId: null,
-          studentId: null,
-          opensAt,
-          handInBy: null,
-          shutsAt,
-        },
-      ],
-      part: { departmentId, id: partId, releaseId, position: 1, heading: null, instruction: null, orderRule: "woven" },
-      places: placed.map(({ placeId, position, unitId, points }) => ({
+      targets: targets.map((target) => ({ ...target, departmentId, id: newId(), releaseId, handInBy: null })),
+      parts: parts.map(({ newId: id, position, heading, instruction, orderRule }) => ({
+        departmentId,
+        id,
+        releaseId,
+        position,
+        heading,
+        instruction: instruction === null ? null : JSON.stringify(instruction),
+        orderRule,
+      })),
+      places: placed.map(({ placeId, partId, position, kind, unitId, points, take, text }) => ({
         departmentId,
         id: placeId,
         partId,
         position,
-        kind: "fixed",
+        kind,
         unitId,
         points,
-        take: null,
+        take,
         pool: null,
+        text: text === null ? null : JSON.stringify(text),
       })),
-      items: placed.map(({ placeId, itemId, revisionId }) => ({
-        departmentId,
-        releaseId,
-        placeId,
-        itemId,
-        revisionId: revisionId ?? "",
-        stimulusRevisionId: null,
-      })),
+      items: placed.flatMap(({ placeId, items }) =>
+        items.map(({ itemId, revisionId }) => ({
+          departmentId,
+          releaseId,
+          placeId,
+          itemId,
+          revisionId: revisionId ?? "",
+          stimulusRevisionId: null,
+        })),
+      ),
     });
+    await holdReturns(
+      within,
+      releaseId,
+      targets,
+      placed.flatMap((place) => place.items.map((item) => item.topicId)),
+    );
     await record(within, {
       departmentId,
       entity: "release",
       entityId: releaseId,
       action: "released",
-      after: { quizId: quiz.id, rules: body.rules },
+      after: { quizId: quiz.id, rules: body.rules, targets },
     });
     return describeRelease(within, departmentId, releaseId);
   });
 }
 
-type ReleaseRow = Awaited<ReturnType<typeof store.listReleases>>[number];
+/** Returns that were planned for the topics of this release count as held in every class that gets it. */
+async function holdReturns(
+  scope: Scope<Member>,
+  releaseId: string,
+  targets: readonly { classId: string }[],
+  topicIds: readonly (string | null)[],
+): Promise<void> {
+  const { departmentId } = scope.caller;
+  for (const classId of new Set(targets.map((target) => target.classId))) {
+    const { courseId, timeZone } = await needClass(scope, departmentId, classId);
+    const rollUp = await rollUpOf(scope, departmentId, courseId);
+    await holdPlannedReturns(scope, departmentId, {
+      classId,
+      topicIds: [...new Set(topicIds.flatMap((id) => rollUp.get(id ?? "") ?? []))],
+      today: localDayOf(scope.now(), timeZone),
+      releaseId,
+    });
+  }
+}
 
-const toRelease = (row: ReleaseRow, now: Date): Release => ({
-  id: row.id,
-  name: row.name,
-  quizId: row.quizId,
-  classId: row.classId,
-  className: row.className,
-  questions: row.questions ?? 0,
-  opensAt: row.opensAt.toISOString(),
-  shutsAt: row.shutsAt?.toISOString() ?? null,
-  opening: openingAt(
-    { opensAt: row.opensAt.getTime(), handInBy: null, shutsAt: row.shutsAt?.getTime() ?? null },
-    now.getTime(),
-  ),
-  students: row.students ?? 0,
-  begun: row.begun ?? 0,
-  handedIn: row.handedIn ?? 0,
-});
+function mustBeReady(quiz: Awaited<ReturnType<typeof snapshotOf>>): void {
+  const places = quiz.parts.flatMap((part) => part.places);
+  const items = places.flatMap((place) => place.items);
+  if (items.length === 0) throw new Failure("conflict", "This quiz has no questions yet; add some, then release it.");
+  const unusable = items.find((item) => item.revisionId === null);
+  if (unusable)
+    throw new Failure(
+      "conflict",
+      `Item ${unusable.number} cannot be used yet: it lacks something or is retired. Take it out or finish it.`,
+    );
+}
+
+function targetOf(target: Input<typeof contract.releaseQuiz>["body"]["targets"][number], now: Date) {
+  const opensAt = target.opensAt === null ? now : new Date(target.opensAt);
+  const shutsAt = target.shutsAt === null ? null : new Date(target.shutsAt);
+  if (shutsAt !== null && shutsAt <= opensAt) {
+    const detail = "It would shut before it opens. Choose a later time.";
+    throw new Failure("invalid", detail, { errors: [{ pointer: "/body/targets", detail }] });
+  }
+  const { classId, groupId, studentId } = target;
+  return { classId, groupId, studentId, opensAt, shutsAt };
+}
+
+type TargetRow = Awaited<ReturnType<typeof store.listTargets>>[number];
+
+function toRelease(row: store.ReleaseRow, targets: readonly TargetRow[], now: Date): Release {
+  const opensAt = Math.min(...targets.map((target) => target.opensAt.getTime()));
+  const shuts = targets.map((target) => target.shutsAt?.getTime() ?? Number.POSITIVE_INFINITY);
+  const shutsAt = Math.max(...shuts);
+  const classes = [...new Map(targets.map((target) => [target.classId, target.className]))];
+  return {
+    id: row.id,
+    name: row.name,
+    quizId: row.quizId,
+    classId: classes[0]?.[0] ?? "",
+    className: classes.map(([, name]) => name).join(", "),
+    targets: targets.map((target) => ({
+      classId: target.classId,
+      groupId: target.groupId,
+      studentId: target.studentId,
+      opensAt: target.opensAt.toISOString(),
+      shutsAt: target.shutsAt?.toISOString() ?? null,
+      name: nameOf(target),
+    })),
+    rules: completeRules(row.rules),
+    questions: row.questions,
+    opensAt: new Date(opensAt).toISOString(),
+    shutsAt: Number.isFinite(shutsAt) ? new Date(shutsAt).toISOString() : null,
+    opening: openingAt({ opensAt, handInBy: null, shutsAt: Number.isFinite(shutsAt) ? shutsAt : null }, now.getTime()),
+    resultsOpenedAt: row.resultsOpenedAt?.toISOString() ?? null,
+    students: row.students,
+    begun: row.begun,
+    handedIn: row.handedIn,
+  };
+}
+
+function nameOf({ className, groupName, givenName, familyName }: TargetRow): string {
+  if (groupName !== null) return `${className}: ${groupName}`;
+  return givenName === null ? className : `${className}: ${givenName} ${familyName ?? ""}`;
+}
 
 export async function describeRelease({ db, now }: Scope, departmentId: string, releaseId: string): Promise<Release> {
   const [row] = await store.listReleases(db, departmentId, { releaseId });
-  return toRelease(need(row, "release"), now());
+  return toRelease(need(row, "release"), await store.listTargets(db, departmentId, [releaseId]), now());
 }
 
 export async function listReleases({ db, caller, now }: Scope<Member>): Promise<Result<typeof contract.listReleases>> {
   const rows = await store.listReleases(db, caller.departmentId, {});
-  return { releases: rows.map((row) => toRelease(row, now())) };
+  const targets = groupBy(
+    await store.listTargets(
+      db,
+      caller.departmentId,
+      rows.map((row) => row.id),
+    ),
+    (target) => target.releaseId,
+  );
+  return { releases: rows.map((row) => toRelease(row, targets.get(row.id) ?? [], now())) };
+}
+
+/** Students see their results, as far as the rules go, from now on. */
+export function openResults(scope: Scope<Member>, { params }: Input<typeof contract.openResults>): Promise<Release> {
+  return atomically(scope, async (within) => {
+    const { db, caller, now } = within;
+    const { departmentId } = caller;
+    const [row] = await store.listReleases(db, departmentId, { releaseId: params.releaseId });
+    need(row, "release");
+    await store.openResults(db, departmentId, params.releaseId, now());
+    await record(within, { departmentId, entity: "release", entityId: params.releaseId, action: "resultsOpened" });
+    return describeRelease(within, departmentId, params.releaseId);
+  });
 }
 
 export function shutRelease(scope: Scope<Member>, { params }: Input<typeof contract.shutRelease>): Promise<Release> {
@@ -143,7 +230,7 @@ export function shutRelease(scope: Scope<Member>, { params }: Input<typeof contr
     const { db, caller, now } = within;
     const { departmentId } = caller;
     const [row] = await store.listReleases(db, departmentId, { releaseId: params.releaseId });
-    const { rules } = need(row, "release");
+    const rules = completeRules(need(row, "release").rules);
     const at = now();
     await store.closeRelease(db, departmentId, params.releaseId, at);
     await sittingStore.bringDeadlinesForward(
@@ -161,6 +248,22 @@ export function shutRelease(scope: Scope<Member>, { params }: Input<typeof contr
   });
 }
 
+type GivenRelease = Awaited<ReturnType<typeof store.listReleasesFor>>[number];
+
+/** What may be seen now of a sitting of this release that is handed in. */
+function opennessOf(release: Pick<GivenRelease, "rules" | "shutsAt" | "resultsOpenedAt">, now: Date): Openness {
+  return opennessNow(completeRules(release.rules), {
+    isShut: release.shutsAt !== null && release.shutsAt <= now,
+    isOpened: release.resultsOpenedAt !== null,
+  });
+}
+
+const isOpen = (release: GivenRelease, at: Date) =>
+  openingAt(
+    { opensAt: release.opensAt.getTime(), handInBy: null, shutsAt: release.shutsAt?.getTime() ?? null },
+    at.getTime(),
+  ) === "open";
+
 export async function whatNow({ db, caller, now }: Scope<Student>): Promise<Result<typeof contract.whatNow>> {
   const { departmentId, studentId } = caller;
   const [student, given, sittings] = await Promise.all([
@@ -169,42 +272,45 @@ export async function whatNow({ db, caller, now }: Scope<Student>): Promise<Resu
     sittingStore.listSittings(db, departmentId, studentId, {}),
   ]);
   const at = now();
+  const goesOf = (releaseId: string) => sittings.filter((sitting) => sitting.releaseId === releaseId);
+  const toSit = given.filter((release) => {
+    const goes = goesOf(release.releaseId);
+    const { goes: allowed } = completeRules(release.rules);
+    return goes.some((go) => !isOver(go, at)) || (isOpen(release, at) && (allowed === null || goes.length < allowed));
+  });
   const releases = await Promise.all(
-    given.map(async (release) => {
-      const goes = sittings.filter((sitting) => sitting.releaseId === release.releaseId);
+    toSit.map(async (release) => {
+      const goes = goesOf(release.releaseId);
       const running = goes.find((sitting) => !isOver(sitting, at));
       const items = running ? await sittingStore.listSittingItems(db, departmentId, running.id) : [];
+      const from = waitUntil(release, goes);
+      const isAnswered = (item: (typeof items)[number]) => item.answer !== null && !isBlank(item.answer);
       return {
         releaseId: release.releaseId,
         name: release.name,
         className: release.className,
-        notice: await noticeOf(db, departmentId, release.releaseId, release.rules, release.shutsAt),
+        notice: await noticeOf(db, departmentId, release),
         running: running
           ? {
               sittingId: running.id,
-              answered: items.filter((item) => item.answer !== null && !kindOf(item.answer).isBlank(item.answer))
-                .length,
+              answered: items.filter(isAnswered).length,
               deadlineAt: running.deadlineAt?.toISOString() ?? null,
             }
           : null,
-        mayBegin: !running && obstacleTo(release, goes.length, at) === null,
+        mayBegin: !running && obstacleTo(release, goes, at) === null,
+        mayBeginFrom: from !== null && from > at ? from.toISOString() : null,
         goesTaken: goes.length,
-        isShown:
-          openingAt(
-            { opensAt: release.opensAt.getTime(), handInBy: null, shutsAt: release.shutsAt?.getTime() ?? null },
-            at.getTime(),
-          ) === "open",
       };
     }),
   );
   const done = sittings.filter((sitting) => sitting.state === "handedIn");
   return {
     givenName: student?.givenName ?? "",
-    releases: releases.filter((release) => release.running !== null || (release.isShown && release.mayBegin)),
+    releases,
     done: done.slice(0, 20).flatMap((sitting) => {
       const release = given.find((one) => one.releaseId === sitting.releaseId);
       if (!release) return [];
-      const { openness } = release.rules;
+      const openness = opennessOf(release, at);
       return [
         {
           sittingId: sitting.id,
@@ -228,39 +334,51 @@ export async function showResult(
   if (sitting.state !== "handedIn" || sitting.handedInAt === null) {
     throw new Failure("conflict", "This sitting is not handed in yet. Hand it in, then look at how it went.");
   }
-  const { openness } = sitting.rules;
-  const [release] = await store.listReleasesFor(db, departmentId, studentId, { releaseId: sitting.releaseId });
+  const [given] = await store.listReleasesFor(db, departmentId, studentId, { releaseId: sitting.releaseId });
+  // Whoever has left the class sees as much as if the release had shut.
+  const release = given ?? { rules: sitting.rules, shutsAt: sitting.handedInAt, resultsOpenedAt: null };
+  const openness = opennessOf(release, now());
   const goes = await sittingStore.listSittings(db, departmentId, studentId, { releaseId: sitting.releaseId });
   const items = shows(openness, "which") ? await sittingStore.listSittingItems(db, departmentId, sitting.id) : [];
+  const reserved = items.filter((item) => item.use === "reserved").map((item) => item.itemId);
+  const twins = await sittingStore.listTwins(db, departmentId, reserved);
+  const { counts, openFrom } = completeRules(sitting.rules);
+  const inOrder = goes.filter((go) => go.state === "handedIn").sort((a, b) => a.ordinal - b.ordinal);
+  const mark = markOf(
+    counts,
+    inOrder.map((go) => go.points ?? 0),
+  );
   return {
     name: sitting.name,
     handedInAt: sitting.handedInAt.toISOString(),
+    ordinal: sitting.ordinal,
     openness,
+    openFrom,
     points: shows(openness, "score") ? sitting.points : null,
     outOf: sitting.outOf,
+    mark: shows(openness, "score") && goes.length > 1 ? { counts, points: mark ?? 0 } : null,
     items: items.map((item) => ({
       position: item.position,
       points: item.points,
       strand: strandOf(item),
-      view: kindOf(item.content).toStudentView(item.content, item.optionOrder),
-      answer: item.answer,
+      // A reserved item is never shown again, nor its key or reasons: a practice item explains it.
+      view: item.use === "practice" ? kindOf(item.content).toStudentView(item.content, item.optionOrder) : null,
+      twin: item.use === "reserved" && shows(openness, "everything") ? (twins.get(item.itemId) ?? null) : null,
+      answer: item.use === "practice" ? item.answer : null,
       credit: item.credit,
-      why: shows(openness, "why") ? whyOf(item.content, item.answer) : null,
-      content: shows(openness, "everything") ? item.content : null,
+      why: shows(openness, "why") && item.use === "practice" ? whyOf(item.content, item.answer) : null,
+      content: shows(openness, "everything") && item.use === "practice" ? item.content : null,
     })),
     releaseId: sitting.releaseId,
-    mayGoAgain:
-      release !== undefined &&
-      goes.every((go) => isOver(go, now())) &&
-      obstacleTo(release, goes.length, now()) === null,
+    mayGoAgain: given !== undefined && goes.every((go) => isOver(go, now())) && obstacleTo(given, goes, now()) === null,
+    mayGoAgainFrom: given === undefined ? null : (waitUntil(given, goes)?.toISOString() ?? null),
   };
 }
 
-/** The rationale of what was chosen, without the others': those could give the key of another go away. */
+/** The rationales of what was answered, without the others': those could give the key of another go away. */
 function whyOf(content: Content, answer: Answer | null) {
-  const chosen = content.options.find((option) => option.id === answer?.optionId);
   return {
-    rationale: chosen?.rationale ?? null,
+    rationales: answer?.kind === content.kind ? [...kindOf(content).rationales(content, answer)] : [],
     explanation: content.explanation ?? null,
     nextStep: content.nextStep ?? null,
   };

@@ -3,10 +3,11 @@ import { createHmac } from "node:crypto";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/delivery";
 import { deadlineOf, openingAt } from "@verdant/core/delivery/opening";
-import { minutesAllowed } from "@verdant/core/delivery/rules";
+import { deal, type DealPart, type DealtItem } from "@verdant/core/delivery/deal";
+import { completeRules, minutesAllowed, nextGoFrom } from "@verdant/core/delivery/rules";
 import { kindOf } from "@verdant/core/items/kinds";
 import { randomFrom } from "@verdant/core/random";
-import { needClass } from "../courses/service.ts";
+import { needClass } from "../courses/listClasses.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { hashOf, newId } from "../platform/id.ts";
 import { localDateOf } from "../platform/localDate.ts";
@@ -15,7 +16,7 @@ import * as answerStore from "./answerStore.ts";
 import { finish, markAgain } from "./marking.ts";
 import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
-import { noticeOf, strandOf } from "./views.ts";
+import { noticeOf, strandOf, wordsOf } from "./views.ts";
 
 type Begun = Result<typeof contract.beginSitting>;
 
@@ -40,7 +41,7 @@ export function beginSitting(scope: Scope<Student>, { params }: Input<typeof con
     for (const overdue of goes.filter((sitting) => sitting.state === "running" && sitting !== running)) {
       await finish(within, departmentId, overdue.id, overdue.deadlineAt ?? now());
     }
-    const sittingId = running ? running.id : await startGo(within, release, goes.length + 1);
+    const sittingId = running ? running.id : await startGo(within, release, goes);
     if (running) await sittingStore.nextEpoch(db, departmentId, sittingId);
     return {
       sitting: await describeSitting(within, departmentId, studentId, sittingId),
@@ -51,19 +52,30 @@ export function beginSitting(scope: Scope<Student>, { params }: Input<typeof con
 
 type GivenRelease = Awaited<ReturnType<typeof store.listReleasesFor>>[number];
 
+type Go = Pick<Awaited<ReturnType<typeof sittingStore.listSittings>>[number], "handedInAt">;
+
+/** When the next go may begin, where there is a wait between goes. */
+export function waitUntil(release: Pick<GivenRelease, "rules">, goes: readonly Go[]): Date | null {
+  const { waitHours } = completeRules(release.rules);
+  const last = Math.max(...goes.map((go) => go.handedInAt?.getTime() ?? 0));
+  const from = nextGoFrom(waitHours, goes.length === 0 || last === 0 ? null : last);
+  return from === null ? null : new Date(from);
+}
+
 /** Why a student may not begin now; null when they may. */
 export function obstacleTo(
   release: Pick<GivenRelease, "opensAt" | "shutsAt" | "rules">,
-  goesTaken: number,
+  goes: readonly Go[],
   now: Date,
 ): string | null {
   const opening = openingAt(windowOf(release), now.getTime());
   if (opening === "notYet") return "This quiz has not opened yet.";
   if (opening === "shut") return "This quiz is shut.";
-  const { goes } = release.rules;
-  if (goes !== null && goesTaken >= goes)
-    return goes === 1 ? "You have had your go." : `You have had all ${goes} goes.`;
-  return null;
+  const { goes: allowed } = completeRules(release.rules);
+  if (allowed !== null && goes.length >= allowed)
+    return allowed === 1 ? "You have had your go." : `You have had all ${allowed} goes.`;
+  const from = waitUntil(release, goes);
+  return from !== null && from > now ? "There is a wait before the next go." : null;
 }
 
 const windowOf = (release: { opensAt: Date; shutsAt: Date | null }) => ({
@@ -72,17 +84,22 @@ const windowOf = (release: { opensAt: Date; shutsAt: Date | null }) => ({
   shutsAt: release.shutsAt?.getTime() ?? null,
 });
 
-async function startGo(scope: Scope<Student>, release: GivenRelease, ordinal: number): Promise<string> {
+async function startGo(scope: Scope<Student>, release: GivenRelease, goes: readonly Go[]): Promise<string> {
   const { db, caller, now, secret } = scope;
   const { departmentId, studentId } = caller;
   const at = now();
-  const obstacle = obstacleTo(release, ordinal - 1, at);
+  const obstacle = obstacleTo(release, goes, at);
   if (obstacle !== null) throw new Failure("conflict", obstacle);
-  const items = await store.listReleaseItems(db, departmentId, release.releaseId);
-  const minutes = minutesAllowed(release.rules.timeLimitMinutes, release.arrangements.extraTimePercent ?? 0);
+  const rules = completeRules(release.rules);
+  const minutes = minutesAllowed(rules.timeLimitMinutes, release.arrangements.extraTimePercent ?? 0);
   const deadline = deadlineOf(windowOf(release), at.getTime(), minutes);
-  const id = newId();
+  const [id, ordinal] = [newId(), goes.length + 1];
   const seed = `${release.releaseId} ${studentId} ${ordinal}`;
+  const met =
+    goes.length === 0
+      ? new Set<string>()
+      : await sittingStore.listMetItems(db, departmentId, release.releaseId, studentId);
+  const dealt = deal(await partsToDeal(scope, departmentId, release), { seed, ownOrder: rules.ownOrder, met });
   await sittingStore.insertSitting(
     db,
     {
@@ -98,15 +115,15 @@ async function startGo(scope: Scope<Student>, release: GivenRelease, ordinal: nu
       state: "running",
       startedAt: at,
       deadlineAt: deadline === null ? null : new Date(deadline),
-      graceUntil: deadline === null ? null : new Date(deadline + release.rules.graceMinutes * 60_000),
+      graceUntil: deadline === null ? null : new Date(deadline + rules.graceMinutes * 60_000),
       handedInAt: null,
       tokenHash: hashOf(tokenFor(secret, id)),
       points: null,
-      outOf: items.reduce((sum, item) => sum + item.points, 0),
+      outOf: dealt.reduce((sum, { item }) => sum + item.now.points, 0),
       evidenceSeq: null,
     },
-    items.map((item, i) => {
-      const next = release.rules.optionsMix ? randomFrom(`${seed} ${i}`) : null;
+    dealt.map(({ placeId, item: { now: item } }, i) => {
+      const next = rules.optionsMix ? randomFrom(`${seed} ${i}`) : null;
       return {
         departmentId,
         sittingId: id,
@@ -115,6 +132,7 @@ async function startGo(scope: Scope<Student>, release: GivenRelease, ordinal: nu
         revisionId: item.revisionId,
         optionOrder: JSON.stringify(kindOf(item.content).arrange(item.content, next)),
         points: item.points,
+        placeId,
         shownAt: null,
       };
     }),
@@ -124,10 +142,45 @@ async function startGo(scope: Scope<Student>, release: GivenRelease, ordinal: nu
     db,
     departmentId,
     release.classId,
-    items.map((item) => item.itemId),
+    dealt.map(({ item }) => item.itemId),
     localDateOf(at, timeZone),
   );
   return id;
+}
+
+type ReleaseItem = Awaited<ReturnType<typeof store.listReleaseItems>>[number];
+
+/** The release as core deals it. */
+async function partsToDeal(
+  { db }: Scope,
+  departmentId: string,
+  { releaseId }: GivenRelease,
+): Promise<DealPart<DealtItem & { readonly now: ReleaseItem }>[]> {
+  const [parts, places, items] = [
+    await store.listReleaseParts(db, departmentId, releaseId),
+    await store.listReleasePlaces(db, departmentId, releaseId),
+    await store.listReleaseItems(db, departmentId, releaseId),
+  ];
+  const toDeal = (item: ReleaseItem) => ({
+    itemId: item.itemId,
+    familyId: item.familyId,
+    topicId: item.topicId ?? item.itemId,
+    unitId: item.unitId ?? item.topicId ?? item.itemId,
+    kind: item.kind,
+    difficultyRank: (item.writerDifficulty - 1) / 4,
+    now: item,
+  });
+  return parts.map((part) => ({
+    // Safe: a check of the table of quizzes, from which it was copied, allows nothing else.
+    orderRule: part.orderRule as "woven",
+    places: places
+      .filter((place) => place.partId === part.id && place.kind !== "interlude")
+      .map((place) => ({
+        placeId: place.id,
+        items: items.filter((item) => item.placeId === place.id).map(toDeal),
+        take: place.take ?? 1,
+      })),
+  }));
 }
 
 /** A sitting as its student sees it: views, never content. Once it is over its questions are not sent again. */
@@ -147,7 +200,12 @@ async function describeSitting(
     state: over && sitting.state === "running" ? "handedIn" : sitting.state,
     ordinal: sitting.ordinal,
     epoch: sitting.epoch,
-    notice: await noticeOf(db, departmentId, sitting.releaseId, sitting.rules, release?.shutsAt ?? null),
+    notice: await noticeOf(
+      db,
+      departmentId,
+      release ?? { releaseId: sitting.releaseId, rules: sitting.rules, shutsAt: null, arrangements: {} },
+    ),
+    words: over ? [] : await wordsOf(db, departmentId, sitting.releaseId),
     deadlineAt: sitting.deadlineAt?.toISOString() ?? null,
     now: now().toISOString(),
     items: over

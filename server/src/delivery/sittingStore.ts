@@ -1,5 +1,6 @@
 /** SQL for sittings, their items and marks. */
 import { sql, type Insertable } from "kysely";
+import type { Content } from "@verdant/core/items/kinds";
 import type { Db } from "../platform/database.ts";
 import type { Tables } from "../platform/tables.ts";
 
@@ -218,7 +219,14 @@ export function listSittingItems(db: Db, departmentId: string, sittingId: string
     .where("si.departmentId", "=", departmentId)
     .where("si.sittingId", "=", sittingId)
     .select(["si.position", "si.itemId", "si.revisionId", "si.optionOrder", "si.points", "si.shownAt", "si.revisit"])
-    .select(["item.topicId", "item.writerDifficulty", "revision.content", "response.body as answer", "mark.credit"])
+    .select([
+      "item.topicId",
+      "item.use",
+      "item.writerDifficulty",
+      "revision.content",
+      "response.body as answer",
+      "mark.credit",
+    ])
     .select(["unit.id as unitId", "unit.name as unit", "unit.letter", "unit.hue"])
     .orderBy("si.position")
     .execute();
@@ -226,4 +234,47 @@ export function listSittingItems(db: Db, departmentId: string, sittingId: string
 
 export async function insertMarks(db: Db, rows: Insertable<Tables["mark"]>[]): Promise<void> {
   if (rows.length > 0) await db.insertInto("mark").values(rows).execute();
+}
+
+/** Items that a student has met in earlier goes at a release. */
+export async function listMetItems(db: Db, departmentId: string, releaseId: string, studentId: string) {
+  const rows = await db
+    .selectFrom("sittingItem")
+    .innerJoin("sitting", (join) =>
+      join
+        .onRef("sitting.departmentId", "=", "sittingItem.departmentId")
+        .onRef("sitting.id", "=", "sittingItem.sittingId"),
+    )
+    .where("sitting.departmentId", "=", departmentId)
+    .where("sitting.releaseId", "=", releaseId)
+    .where("sitting.studentId", "=", studentId)
+    .select("sittingItem.itemId")
+    .distinct()
+    .execute();
+  return new Set(rows.map((row) => row.itemId));
+}
+
+/** Content of the practice twins of reserved items, by the reserved item's id. */
+export async function listTwins(
+  db: Db,
+  departmentId: string,
+  itemIds: readonly string[],
+): Promise<Map<string, Content>> {
+  if (itemIds.length === 0) return new Map();
+  const rows = await db
+    .selectFrom("item")
+    .innerJoin("item as twin", (join) =>
+      join.onRef("twin.departmentId", "=", "item.departmentId").onRef("twin.id", "=", "item.twinId"),
+    )
+    .innerJoin("itemRevision as revision", (join) =>
+      join
+        .onRef("revision.departmentId", "=", "twin.departmentId")
+        .onRef("revision.id", "=", "twin.approvedRevisionId"),
+    )
+    .where("item.departmentId", "=", departmentId)
+    .where("item.id", "in", itemIds)
+    .where("twin.use", "=", "practice")
+    .select(["item.id", "revision.content"])
+    .execute();
+  return new Map(rows.map((row) => [row.id, row.content]));
 }

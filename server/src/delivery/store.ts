@@ -1,4 +1,5 @@
 /** SQL for releases. Sittings and answers have their own files. */
+import type { Rules } from "@verdant/core/delivery/rules";
 import { sql, type Insertable } from "kysely";
 import type { Db } from "../platform/database.ts";
 import type { Tables } from "../platform/tables.ts";
@@ -8,65 +9,120 @@ export async function insertRelease(
   rows: {
     release: Insertable<Tables["release"]>;
     targets: Insertable<Tables["releaseTarget"]>[];
-    part: Insertable<Tables["releasePart"]>;
+    parts: Insertable<Tables["releasePart"]>[];
     places: Insertable<Tables["releasePlace"]>[];
     items: Insertable<Tables["releaseItem"]>[];
   },
 ): Promise<void> {
   await db.insertInto("release").values(rows.release).execute();
   await db.insertInto("releaseTarget").values(rows.targets).execute();
-  await db.insertInto("releasePart").values(rows.part).execute();
+  await db.insertInto("releasePart").values(rows.parts).execute();
   await db.insertInto("releasePlace").values(rows.places).execute();
   await db.insertInto("releaseItem").values(rows.items).execute();
 }
 
-/** Releases with the class they went to and how far its students are: first goes only. */
-export function listReleases(db: Db, departmentId: string, filter: { releaseId?: string }) {
+/** Students that a target names: of the class, of the group, or one. */
+const audience = sql`
+  select distinct target.release_id, enrolment.class_id, enrolment.student_id
+  from release_target target
+  join enrolment on enrolment.department_id = target.department_id and enrolment.class_id = target.class_id
+    and enrolment.left_on is null
+  where (target.student_id is null and target.group_id is null) or target.student_id = enrolment.student_id
+    or exists (
+      select 1 from student_group_member member
+      where member.department_id = target.department_id and member.group_id = target.group_id
+        and member.student_id = enrolment.student_id)`;
+
+export interface ReleaseRow {
+  readonly id: string;
+  readonly name: string;
+  readonly quizId: string;
+  readonly rules: Rules;
+  readonly releasedAt: Date;
+  readonly resultsOpenedAt: Date | null;
+  readonly questions: number;
+  readonly students: number;
+  readonly begun: number;
+  readonly handedIn: number;
+}
+
+/** Releases, newest first, with how far their students are: first goes only. */
+export async function listReleases(
+  db: Db,
+  departmentId: string,
+  filter: { releaseId?: string },
+): Promise<ReleaseRow[]> {
+  const { rows } = await sql<ReleaseRow>`
+    select release.id, release.name, release.quiz_id, release.rules, release.released_at, release.results_opened_at,
+      (select coalesce(sum(case place.kind when 'fixed' then 1 when 'draw' then place.take else 0 end), 0)::int
+        from release_place place join release_part part
+          on part.department_id = place.department_id and part.id = place.part_id
+        where part.department_id = release.department_id and part.release_id = release.id) as questions,
+      (select count(*)::int from (${audience}) as audience where audience.release_id = release.id) as students,
+      count(sitting.id) filter (where sitting.state <> 'voided')::int as begun,
+      count(sitting.id) filter (where sitting.state in ('handedIn', 'closed'))::int as handed_in
+    from release
+    left join sitting on sitting.department_id = release.department_id and sitting.release_id = release.id
+      and sitting.ordinal = 1
+    where release.department_id = ${departmentId}
+      ${filter.releaseId === undefined ? sql`` : sql`and release.id = ${filter.releaseId}`}
+    group by release.department_id, release.id
+    order by release.released_at desc, release.id desc
+    limit 200`.execute(db);
+  return rows;
+}
+
+export function listTargets(db: Db, departmentId: string, releaseIds: readonly string[]) {
+  if (releaseIds.length === 0) return Promise.resolve([]);
   return db
-    .selectFrom("release")
-    .innerJoin("releaseTarget as target", (join) =>
-      join.onRef("target.departmentId", "=", "release.departmentId").onRef("target.releaseId", "=", "release.id"),
-    )
+    .selectFrom("releaseTarget as target")
     .innerJoin("class", (join) =>
       join.onRef("class.departmentId", "=", "target.departmentId").onRef("class.id", "=", "target.classId"),
     )
-    .where("release.departmentId", "=", departmentId)
-    .$if(filter.releaseId !== undefined, (query) => query.where("release.id", "=", filter.releaseId ?? ""))
-    .select(["release.id", "release.name", "release.quizId", "release.releasedAt", "release.rules"])
-    .select(["class.id as classId", "class.name as className", "target.opensAt", "target.handInBy", "target.shutsAt"])
-    .select((eb) => [
-      eb
-        .selectFrom("releaseItem")
-        .whereRef("releaseItem.departmentId", "=", "release.departmentId")
-        .whereRef("releaseItem.releaseId", "=", "release.id")
-        .select(sql<number>`count(*)::int`.as("n"))
-        .as("questions"),
-      eb
-        .selectFrom("enrolment")
-        .whereRef("enrolment.departmentId", "=", "class.departmentId")
-        .whereRef("enrolment.classId", "=", "class.id")
-        .where("leftOn", "is", null)
-        .select(sql<number>`count(*)::int`.as("n"))
-        .as("students"),
-      eb
-        .selectFrom("sitting")
-        .whereRef("sitting.departmentId", "=", "release.departmentId")
-        .whereRef("sitting.releaseId", "=", "release.id")
-        .where("ordinal", "=", 1)
-        .where("state", "<>", "voided")
-        .select(sql<number>`count(*)::int`.as("n"))
-        .as("begun"),
-      eb
-        .selectFrom("sitting")
-        .whereRef("sitting.departmentId", "=", "release.departmentId")
-        .whereRef("sitting.releaseId", "=", "release.id")
-        .where("ordinal", "=", 1)
-        .where("state", "in", ["handedIn", "closed"])
-        .select(sql<number>`count(*)::int`.as("n"))
-        .as("handedIn"),
-    ])
-    .orderBy("release.releasedAt", "desc")
-    .limit(100)
+    .leftJoin("studentGroup as group", (join) =>
+      join.onRef("group.departmentId", "=", "target.departmentId").onRef("group.id", "=", "target.groupId"),
+    )
+    .leftJoin("student", (join) =>
+      join.onRef("student.departmentId", "=", "target.departmentId").onRef("student.id", "=", "target.studentId"),
+    )
+    .where("target.departmentId", "=", departmentId)
+    .where("target.releaseId", "in", releaseIds)
+    .select(["target.releaseId", "target.classId", "target.groupId", "target.studentId"])
+    .select(["target.opensAt", "target.shutsAt", "class.name as className", "group.name as groupName"])
+    .select(["student.givenName", "student.familyName"])
+    .orderBy("class.name")
+    .orderBy("target.id")
+    .execute();
+}
+
+/** Ids among `classIds`, `groupIds` and `studentIds` that the department does not have where the target says. */
+export async function countKnownTargets(
+  db: Db,
+  departmentId: string,
+  targets: readonly { classId: string; groupId: string | null; studentId: string | null }[],
+): Promise<number> {
+  const { rows } = await sql<{ n: number }>`
+    select count(*)::int as n
+    from jsonb_to_recordset(${JSON.stringify(targets)}::jsonb) as given("classId" uuid, "groupId" uuid, "studentId" uuid)
+    join class on class.department_id = ${departmentId} and class.id = given."classId"
+    where (given."groupId" is null or exists (
+        select 1 from student_group g
+        where g.department_id = ${departmentId} and g.id = given."groupId" and g.class_id = class.id))
+      and (given."studentId" is null or exists (
+        select 1 from enrolment e
+        where e.department_id = ${departmentId} and e.class_id = class.id and e.student_id = given."studentId"))`.execute(
+    db,
+  );
+  return rows[0]?.n ?? 0;
+}
+
+export async function openResults(db: Db, departmentId: string, releaseId: string, at: Date): Promise<void> {
+  await db
+    .updateTable("release")
+    .set({ resultsOpenedAt: at })
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", releaseId)
+    .where("resultsOpenedAt", "is", null)
     .execute();
 }
 
@@ -86,37 +142,75 @@ export async function closeRelease(db: Db, departmentId: string, releaseId: stri
     .execute();
 }
 
-/** The releases that a student's classes were given, with the rules. */
+/** The releases that a student was given, with the rules; of several times the most particular counts. */
 export function listReleasesFor(db: Db, departmentId: string, studentId: string, filter: { releaseId?: string }) {
+  const inGroup = sql<boolean>`exists (
+    select 1 from student_group_member member
+    where member.department_id = target.department_id and member.group_id = target.group_id
+      and member.student_id = ${studentId})`;
   return db
-    .selectFrom("enrolment")
-    .innerJoin("releaseTarget as target", (join) =>
-      join
-        .onRef("target.departmentId", "=", "enrolment.departmentId")
-        .onRef("target.classId", "=", "enrolment.classId"),
+    .selectFrom((eb) =>
+      eb
+        .selectFrom("enrolment")
+        .innerJoin("releaseTarget as target", (join) =>
+          join
+            .onRef("target.departmentId", "=", "enrolment.departmentId")
+            .onRef("target.classId", "=", "enrolment.classId"),
+        )
+        .innerJoin("release", (join) =>
+          join.onRef("release.departmentId", "=", "target.departmentId").onRef("release.id", "=", "target.releaseId"),
+        )
+        .innerJoin("class", (join) =>
+          join.onRef("class.departmentId", "=", "target.departmentId").onRef("class.id", "=", "target.classId"),
+        )
+        .where("enrolment.departmentId", "=", departmentId)
+        .where("enrolment.studentId", "=", studentId)
+        .where("enrolment.leftOn", "is", null)
+        .where((where) =>
+          where.or([
+            where("target.studentId", "=", studentId),
+            where.and([where("target.studentId", "is", null), where("target.groupId", "is", null)]),
+            inGroup,
+          ]),
+        )
+        .$if(filter.releaseId !== undefined, (query) => query.where("release.id", "=", filter.releaseId ?? ""))
+        .distinctOn("release.id")
+        .select(["release.id as releaseId", "release.name", "release.rules", "release.rulesVersion"])
+        .select(["release.releasedAt", "release.resultsOpenedAt", "class.id as classId", "class.name as className"])
+        .select(["target.opensAt", "target.handInBy", "target.shutsAt", "enrolment.arrangements"])
+        .orderBy("release.id")
+        .orderBy(sql`(target.student_id is not null) desc, (target.group_id is not null) desc`)
+        .as("given"),
     )
-    .innerJoin("release", (join) =>
-      join.onRef("release.departmentId", "=", "target.departmentId").onRef("release.id", "=", "target.releaseId"),
+    .selectAll()
+    .orderBy("releasedAt", "desc")
+    .limit(80)
+    .execute();
+}
+
+/** Parts of a release in order. */
+export function listReleaseParts(db: Db, departmentId: string, releaseId: string) {
+  return db
+    .selectFrom("releasePart")
+    .select(["id", "heading", "instruction", "orderRule"])
+    .where("departmentId", "=", departmentId)
+    .where("releaseId", "=", releaseId)
+    .orderBy("position")
+    .execute();
+}
+
+/** Places of a release in order. */
+export function listReleasePlaces(db: Db, departmentId: string, releaseId: string) {
+  return db
+    .selectFrom("releasePlace as place")
+    .innerJoin("releasePart as part", (join) =>
+      join.onRef("part.departmentId", "=", "place.departmentId").onRef("part.id", "=", "place.partId"),
     )
-    .innerJoin("class", (join) =>
-      join.onRef("class.departmentId", "=", "target.departmentId").onRef("class.id", "=", "target.classId"),
-    )
-    .where("enrolment.departmentId", "=", departmentId)
-    .where("enrolment.studentId", "=", studentId)
-    .where("enrolment.leftOn", "is", null)
-    .where((eb) => eb.or([eb("target.studentId", "is", null), eb("target.studentId", "=", studentId)]))
-    .$if(filter.releaseId !== undefined, (query) => query.where("release.id", "=", filter.releaseId ?? ""))
-    .select([
-      "release.id as releaseId",
-      "release.name",
-      "release.rules",
-      "release.rulesVersion",
-      "class.id as classId",
-      "class.name as className",
-    ])
-    .select(["target.opensAt", "target.handInBy", "target.shutsAt", "enrolment.arrangements"])
-    .orderBy("release.releasedAt", "desc")
-    .limit(50)
+    .where("place.departmentId", "=", departmentId)
+    .where("part.releaseId", "=", releaseId)
+    .select(["place.id", "place.partId", "place.kind", "place.points", "place.take", "place.text"])
+    .orderBy("part.position")
+    .orderBy("place.position")
     .execute();
 }
 
@@ -150,6 +244,8 @@ export function listReleaseItems(db: Db, departmentId: string, releaseId: string
       "item.id as itemId",
       "item.number",
       "item.kind",
+      "item.use",
+      "item.familyId",
       "item.topicId",
       "item.expectedSeconds",
       "item.writerDifficulty",
@@ -158,6 +254,7 @@ export function listReleaseItems(db: Db, departmentId: string, releaseId: string
     .select([
       "revision.id as revisionId",
       "revision.content",
+      "place.id as placeId",
       "place.points",
       "unit.id as unitId",
       "unit.name as unit",

@@ -1,27 +1,66 @@
 /** What students are told: the notice of a release, and the strand of an item. */
 import type { Notice } from "@verdant/contract/delivery";
-import type { Rules } from "@verdant/core/delivery/rules";
+import { completeRules, minutesAllowed } from "@verdant/core/delivery/rules";
 import type { z } from "zod";
 import type { Db } from "../platform/database.ts";
 import * as store from "./store.ts";
 
+type GivenRelease = Pick<
+  Awaited<ReturnType<typeof store.listReleasesFor>>[number],
+  "releaseId" | "rules" | "shutsAt" | "arrangements"
+>;
+
+/** What a student may be told of the rules. Of a draw the pool's mean stands for what is drawn. */
 export async function noticeOf(
   db: Db,
   departmentId: string,
-  releaseId: string,
-  rules: Rules,
-  shutsAt: Date | null,
+  { releaseId, rules: kept, shutsAt, arrangements }: GivenRelease,
 ): Promise<z.infer<typeof Notice>> {
-  const items = await store.listReleaseItems(db, departmentId, releaseId);
+  const rules = completeRules(kept);
+  const [places, items] = [
+    await store.listReleasePlaces(db, departmentId, releaseId),
+    await store.listReleaseItems(db, departmentId, releaseId),
+  ];
+  let [questions, points, seconds] = [0, 0, 0];
+  for (const place of places) {
+    const pool = items.filter((item) => item.placeId === place.id);
+    const count = place.kind === "draw" ? Math.min(place.take ?? 1, pool.length) : pool.length;
+    questions += count;
+    points += count * place.points;
+    seconds += (count * pool.reduce((sum, item) => sum + item.expectedSeconds, 0)) / Math.max(1, pool.length);
+  }
   return {
-    questions: items.length,
-    minutes: Math.max(1, Math.round(items.reduce((sum, item) => sum + item.expectedSeconds, 0) / 60)),
-    points: items.reduce((sum, item) => sum + item.points, 0),
+    questions,
+    minutes: Math.max(1, Math.round(seconds / 60)),
+    points,
     goes: rules.goes,
-    timeLimitMinutes: rules.timeLimitMinutes,
+    waitHours: rules.waitHours,
+    counts: rules.counts,
+    timeLimitMinutes: minutesAllowed(rules.timeLimitMinutes, arrangements.extraTimePercent ?? 0),
     openness: rules.openness,
+    openFrom: rules.openFrom,
+    paging: rules.paging,
     shutsAt: shutsAt?.toISOString() ?? null,
   };
+}
+
+/** Heading, instruction and interludes of a release, by the position of the question they come before. */
+export async function wordsOf(db: Db, departmentId: string, releaseId: string) {
+  const [parts, places] = [
+    await store.listReleaseParts(db, departmentId, releaseId),
+    await store.listReleasePlaces(db, departmentId, releaseId),
+  ];
+  const words: { position: number; heading: string | null; text: string | null }[] = [];
+  let position = 1;
+  for (const part of parts) {
+    if (part.heading !== null || part.instruction !== null)
+      words.push({ position, heading: part.heading, text: part.instruction });
+    for (const place of places.filter((one) => one.partId === part.id)) {
+      if (place.kind === "interlude") words.push({ position, heading: null, text: place.text });
+      else position += place.kind === "draw" ? (place.take ?? 1) : 1;
+    }
+  }
+  return words;
 }
 
 export function strandOf(item: {

@@ -1,6 +1,7 @@
 /** Writes a department as a file: what an import of it into an empty department gives back unchanged. */
 import type { DepartmentFile } from "@verdant/contract/exchange";
 import { groupBy } from "@verdant/core/groupBy";
+import { listClosedDays } from "../courses/listClasses.ts";
 import type { Member, Scope } from "../platform/scope.ts";
 import { fromContent } from "./fileContent.ts";
 import { keyOfItem } from "./importItems.ts";
@@ -53,6 +54,10 @@ export async function exportDepartment({ db, caller }: Scope<Member>): Promise<D
       { db, caller },
       { paths, codes, misconceptions: new Map(misconceptions.map((row) => [row.id, row.name])) },
     ),
+    media: (await store.listMedia(db, departmentId)).map(({ bytes, ...row }) => ({
+      ...row,
+      base64: bytes.toString("base64"),
+    })),
   };
 }
 
@@ -91,7 +96,7 @@ async function schoolYearOf(
   const { departmentId } = caller;
   const year = await store.findNewestSchoolYear(db, departmentId);
   if (!year) return { classes: [] };
-  const closed = await store.listClosedDays(db, departmentId, year.id);
+  const closed = await listClosedDays(db, departmentId, year.id, null);
   const classes = await store.listClasses(db, departmentId, year.id);
   const courses = new Map((await store.listCourses(db, departmentId)).map((row) => [row.id, row.name]));
   const letters = new Map((await store.listUnits(db, departmentId)).map((row) => [row.id, row.letter]));
@@ -144,6 +149,7 @@ async function itemsOf(
     const [first, second] = families.get(familyId) ?? [];
     return first && second ? `family of ${keyOfItem(first)}` : undefined;
   };
+  const keys = new Map(items.map((row) => [row.id, keyOfItem(row)]));
   return items.map((row) => ({
     key: keyOfItem(row),
     ...optional("label", row.label),
@@ -156,6 +162,7 @@ async function itemsOf(
     writerDifficulty: row.writerDifficulty,
     language: row.language,
     ...optional("family", familyKey(row.familyId)),
+    ...optional("twin", keys.get(row.twinId ?? "")),
     content: fromContent(row.content, (id) => names.misconceptions.get(id) ?? id),
   }));
 }

@@ -1,10 +1,15 @@
 /** Item content between its file form (plain words, keys of misconceptions) and its own form (trees, ids). */
 import type { FileContent } from "@verdant/contract/exchange";
+import type { ExpectedWrongAnswer } from "@verdant/core/items/expectedAnswer";
 import type { Content } from "@verdant/core/items/kinds";
+import type { Option } from "@verdant/core/items/options";
 import { richTextOf, type Inline, type RichText } from "@verdant/core/richText";
 import { newOptionId } from "../platform/id.ts";
 
 type FileText = FileContent["stem"];
+type FileOption = Extract<FileContent, { kind: "oneRightAnswer" }>["options"][number];
+type FileExpected = Extract<FileContent, { kind: "numeric" }>["expectedWrong"][number];
+type Translate = (name: string) => string;
 
 const toText = (text: FileText): RichText => (typeof text === "string" ? richTextOf(text) : text);
 const optionalText = <K extends string>(key: K, text: FileText | undefined) =>
@@ -28,38 +33,104 @@ const optionalFileText = <K extends string>(key: K, text: RichText | undefined) 
   text === undefined ? {} : ({ [key]: fromText(text) } as { [P in K]: FileText });
 
 /** @param misconceptionId the id of a misconception by its key in the file */
-export function toContent(file: FileContent, misconceptionId: (key: string) => string): Content {
-  return {
-    kind: file.kind,
-    schemaVersion: 1,
+export function toContent(file: FileContent, misconceptionId: Translate): Content {
+  const shared = {
+    schemaVersion: 1 as const,
     stem: toText(file.stem),
-    options: file.options.map((option) => ({
-      id: option.id ?? newOptionId(),
-      text: toText(option.text),
-      isKey: option.isKey === true,
-      ...optionalText("rationale", option.rationale),
-      ...(option.misconception !== undefined && { misconceptionId: misconceptionId(option.misconception) }),
-      ...(option.staysPut === true && { staysPut: true }),
-    })),
     ...optionalText("explanation", file.explanation),
     ...optionalText("nextStep", file.nextStep),
   };
+  const { kind } = file;
+  if (kind === "shortText") {
+    const { caseMatters, allowsNearMiss } = file;
+    const accepted = file.accepted.map(({ id = newOptionId(), text }) => ({ id, text }));
+    return {
+      kind,
+      ...shared,
+      accepted,
+      caseMatters,
+      allowsNearMiss,
+      expectedWrong: toExpected(file.expectedWrong, misconceptionId),
+    };
+  }
+  if (kind === "numeric") {
+    const { value, tolerance, unit } = file;
+    return { kind, ...shared, value, tolerance, unit, expectedWrong: toExpected(file.expectedWrong, misconceptionId) };
+  }
+  const options = file.options.map((option) => toOption(option, misconceptionId));
+  if (kind === "severalRightAnswers") return { kind, ...shared, scoring: file.scoring, options };
+  return kind === "optionSet" ? { kind, ...shared, setName: file.setName, options } : { kind, ...shared, options };
 }
 
+const toOption = (option: FileOption, misconceptionId: Translate): Option => ({
+  id: option.id ?? newOptionId(),
+  text: toText(option.text),
+  isKey: option.isKey === true,
+  ...optionalText("rationale", option.rationale),
+  ...(option.misconception !== undefined && { misconceptionId: misconceptionId(option.misconception) }),
+  ...(option.staysPut === true && { staysPut: true }),
+});
+
+const toExpected = (expected: readonly FileExpected[], misconceptionId: Translate): ExpectedWrongAnswer[] =>
+  expected.map((one) => ({
+    id: one.id ?? newOptionId(),
+    text: one.text,
+    ...optionalText("rationale", one.rationale),
+    ...(one.misconception !== undefined && { misconceptionId: misconceptionId(one.misconception) }),
+  }));
+
 /** @param misconceptionKey the key in the file of a misconception by its id */
-export function fromContent(content: Content, misconceptionKey: (id: string) => string): FileContent {
-  return {
-    kind: content.kind,
+export function fromContent(content: Content, misconceptionKey: Translate): FileContent {
+  const shared = {
     stem: fromText(content.stem),
-    options: content.options.map((option) => ({
-      id: option.id,
-      text: fromText(option.text),
-      ...(option.isKey && { isKey: true }),
-      ...optionalFileText("rationale", option.rationale),
-      ...(option.misconceptionId !== undefined && { misconception: misconceptionKey(option.misconceptionId) }),
-      ...(option.staysPut === true && { staysPut: true }),
-    })),
     ...optionalFileText("explanation", content.explanation),
     ...optionalFileText("nextStep", content.nextStep),
   };
+  const { kind } = content;
+  if (kind === "shortText") {
+    const { caseMatters, allowsNearMiss } = content;
+    const accepted = content.accepted.map(({ id, text }) => ({ id, text }));
+    const expectedWrong = fromExpected(content.expectedWrong, misconceptionKey);
+    return { kind, ...shared, accepted, caseMatters, allowsNearMiss, expectedWrong };
+  }
+  if (kind === "numeric") {
+    const { value, tolerance, unit } = content;
+    const expectedWrong = fromExpected(content.expectedWrong, misconceptionKey);
+    return { kind, ...shared, value, tolerance: { ...tolerance }, unit, expectedWrong };
+  }
+  const options = content.options.map((option) => fromOption(option, misconceptionKey));
+  if (kind === "severalRightAnswers") return { kind, ...shared, scoring: content.scoring, options };
+  return kind === "optionSet" ? { kind, ...shared, setName: content.setName, options } : { kind, ...shared, options };
+}
+
+const fromOption = (option: Option, misconceptionKey: Translate): FileOption => ({
+  id: option.id,
+  text: fromText(option.text),
+  ...(option.isKey && { isKey: true }),
+  ...optionalFileText("rationale", option.rationale),
+  ...(option.misconceptionId !== undefined && { misconception: misconceptionKey(option.misconceptionId) }),
+  ...(option.staysPut === true && { staysPut: true }),
+});
+
+const fromExpected = (expected: readonly ExpectedWrongAnswer[], misconceptionKey: Translate): FileExpected[] =>
+  expected.map((one) => ({
+    id: one.id,
+    text: one.text,
+    ...optionalFileText("rationale", one.rationale),
+    ...(one.misconceptionId !== undefined && { misconception: misconceptionKey(one.misconceptionId) }),
+  }));
+
+/** Parts without ids in the file take those of the item that is there, place by place. */
+export function withKnownIds(file: FileContent, before: Content): FileContent {
+  const known = (list: readonly { id: string }[], i: number) => (list[i] ? { id: list[i].id } : {});
+  const merged = <T extends { id?: string | undefined }>(mine: readonly T[], theirs: readonly { id: string }[]): T[] =>
+    mine.map((one, i) => (one.id === undefined ? { ...one, ...known(theirs, i) } : one));
+  if ("options" in file) {
+    return "options" in before ? { ...file, options: merged(file.options, before.options) } : file;
+  }
+  if (!("expectedWrong" in before)) return file;
+  const expectedWrong = merged(file.expectedWrong, before.expectedWrong);
+  return file.kind === "shortText" && before.kind === "shortText"
+    ? { ...file, expectedWrong, accepted: merged(file.accepted, before.accepted) }
+    : { ...file, expectedWrong };
 }

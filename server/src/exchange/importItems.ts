@@ -2,13 +2,14 @@
 import type { DepartmentFile, FileItem } from "@verdant/contract/exchange";
 import { Content as ContentSchema } from "@verdant/contract/items/kinds";
 import { changeKindOf } from "@verdant/core/bank/changeKind";
-import { kindOf, type Content } from "@verdant/core/items/kinds";
-
-import { faultsOf, hashOfContent, takeChange, saveItem } from "../bank/service.ts";
+import { mediaOf, wordsOf, type Content } from "@verdant/core/items/kinds";
+import { withMathml } from "../bank/maths.ts";
+import { linkMedia, missingMedia } from "../bank/media.ts";
+import { faultsOf, hashOfContent, insertLexemes, takeChange, saveItem } from "../bank/service.ts";
 import { Failure } from "../platform/failure.ts";
 import { newId } from "../platform/id.ts";
 import type { Member, Scope } from "../platform/scope.ts";
-import { toContent } from "./fileContent.ts";
+import { toContent, withKnownIds } from "./fileContent.ts";
 import { lookUp, type Keys } from "./importStructure.ts";
 import * as store from "./store.ts";
 
@@ -31,7 +32,7 @@ export async function importItems(scope: Scope<Member>, file: DepartmentFile, ke
   const outcome: ImportedItems = { created: 0, revised: 0, unchanged: 0 };
   for (const [i, item] of file.items.entries()) {
     const before = byKey.get(item.key);
-    const content = parsed(before ? withKnownIds(item, before.content) : item, i, keys);
+    const content = parsed(before ? { ...item, content: withKnownIds(item.content, before.content) } : item, i, keys);
     if (!before) fresh.push({ id: newId(), item, content });
     else if (hashOfContent(content) === hashOfContent(before.content)) outcome.unchanged += 1;
     else {
@@ -43,25 +44,26 @@ export async function importItems(scope: Scope<Member>, file: DepartmentFile, ke
     }
   }
   await insertFresh(scope, fresh, familyIds, keys);
+  await tieTwins(scope, file);
   return { ...outcome, created: fresh.length };
+}
+
+/** Reserved items point at the practice item that explains them. */
+async function tieTwins({ db, caller }: Scope<Member>, file: DepartmentFile): Promise<void> {
+  const ids = new Map((await store.listItems(db, caller.departmentId)).map((row) => [keyOfItem(row), row.id]));
+  for (const { key, twin } of file.items) {
+    if (twin !== undefined)
+      await store.setTwin(db, caller.departmentId, lookUp(ids, key, "item"), lookUp(ids, twin, "item"));
+  }
 }
 
 export const keyOfItem = (row: { origin: { key: string } | null; number: number }) =>
   row.origin?.key ?? `item ${row.number}`;
 
-/** Options without ids in the file take those of the item that is there, where the text agrees. */
-function withKnownIds(item: FileItem, before: Content): FileItem {
-  const options = item.content.options.map((option, i) => {
-    const id = option.id ?? before.options[i]?.id;
-    return id === undefined ? option : { ...option, id };
-  });
-  return { ...item, content: { ...item.content, options } };
-}
-
 function parsed(item: FileItem, index: number, keys: Keys): Content {
   const content = toContent(item.content, (key) => lookUp(keys.misconceptions, key, "misconception"));
   const checked = ContentSchema.safeParse(content);
-  if (checked.success) return checked.data;
+  if (checked.success) return withMathml(checked.data);
   const detail = `Item “${item.key}”: ${checked.error.issues[0]?.message ?? "not valid"}`;
   throw new Failure("invalid", detail, { errors: [{ pointer: `/body/items/${index}/content`, detail }] });
 }
@@ -77,12 +79,13 @@ const taggingOf = (item: FileItem, keys: Keys) => ({
 });
 
 async function insertFresh(
-  { db, caller, now }: Scope<Member>,
+  scope: Scope<Member>,
   fresh: readonly { id: string; item: FileItem; content: Content }[],
   familyIds: Map<string, string>,
   keys: Keys,
 ): Promise<void> {
   if (fresh.length === 0) return;
+  const { db, caller, now } = scope;
   const { departmentId, personId } = caller;
   const { changeSeq, firstNumber } = await takeChange(db, departmentId, fresh.length);
   const families: string[] = [];
@@ -157,12 +160,26 @@ async function insertFresh(
       tagging.standardIds.map((standardId) => ({ departmentId, itemId: id, standardId })),
     ),
   );
-  await store.insertSearch(
+  const missing = await missingMedia(
+    scope,
+    rows.flatMap(({ content }) => mediaOf(content)),
+  );
+  if (missing[0] !== undefined) {
+    throw new Failure("invalid", `The file shows the picture ${missing[0]}, which it does not hold.`);
+  }
+  await linkMedia(
     db,
-    rows.map(({ id, content, tagging }) => ({
-      departmentId,
-      itemId: id,
-      words: `${tagging.label ?? ""} ${kindOf(content).words(content)}`,
-    })),
+    rows.flatMap(({ revisionId, content }) => mediaOf(content).map((hash) => ({ departmentId, revisionId, hash }))),
+  );
+  const found = rows.map(({ id, number, content, tagging }) => ({
+    itemId: id,
+    number,
+    words: `${tagging.label ?? ""} ${wordsOf(content)}`,
+  }));
+  await store.insertSearch(db, departmentId, found);
+  await insertLexemes(
+    db,
+    departmentId,
+    found.map((row) => row.words),
   );
 }

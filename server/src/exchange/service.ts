@@ -6,6 +6,7 @@ import { Failure } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import * as departmentFile from "./exportDepartment.ts";
+import { importMedia } from "./importMedia.ts";
 import { importItems } from "./importItems.ts";
 import {
   importClasses,
@@ -27,6 +28,7 @@ export function importDepartment(
     const misconceptions = await importMisconceptions(within, body);
     const courses = await importCourses(within, body, topics.keys);
     const classes = await importClasses(within, body, { courses: courses.keys, topics: topics.keys });
+    await importMedia(within, body);
     const items = await importItems(within, body, {
       standards: standards.keys,
       topics: topics.keys,

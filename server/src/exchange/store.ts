@@ -102,17 +102,6 @@ export function findNewestSchoolYear(db: Db, departmentId: string) {
     .executeTakeFirst();
 }
 
-export function listClosedDays(db: Db, departmentId: string, schoolYearId: string) {
-  return db
-    .selectFrom("closedDays")
-    .select(["fromOn", "toOn", "label"])
-    .where("departmentId", "=", departmentId)
-    .where("schoolYearId", "=", schoolYearId)
-    .where("classId", "is", null)
-    .orderBy("fromOn")
-    .execute();
-}
-
 export function listClasses(db: Db, departmentId: string, schoolYearId: string) {
   return db
     .selectFrom("class")
@@ -174,6 +163,7 @@ export function listItems(db: Db, departmentId: string) {
       "item.demand",
       "item.use",
       "item.status",
+      "item.twinId",
     ])
     .select(["item.expectedSeconds", "item.writerDifficulty", "item.language", "item.version", "revision.content"])
     .orderBy("item.number")
@@ -197,12 +187,52 @@ export async function listTakenCards(db: Db, cards: readonly string[]): Promise<
 
 export async function insertSearch(
   db: Db,
-  rows: readonly { departmentId: string; itemId: string; words: string }[],
+  departmentId: string,
+  rows: readonly { itemId: string; number: number; words: string }[],
 ): Promise<void> {
-  for (const { departmentId, itemId, words } of rows) {
-    await db
-      .insertInto("itemSearch")
-      .values({ departmentId, itemId, doc: sql<string>`to_tsvector('english', unaccent(${words}))` })
-      .execute();
-  }
+  const column = <K extends "itemId" | "number" | "words">(key: K) => rows.map((row) => row[key]);
+  await sql`
+    insert into item_search (department_id, item_id, number, doc)
+    select ${departmentId}::uuid, item_id, number, to_tsvector('english', unaccent(words))
+    from unnest(${column("itemId")}::uuid[], ${column("number")}::int[], ${column("words")}::text[])
+      as given(item_id, number, words)`.execute(db);
+}
+
+export async function insertMedia(db: Db, row: Insertable<Tables["media"]>): Promise<void> {
+  await db
+    .insertInto("media")
+    .values(row)
+    .onConflict((conflict) => conflict.doNothing())
+    .execute();
+}
+
+/** Pictures that the latest revisions of the items show. */
+export function listMedia(db: Db, departmentId: string) {
+  return db
+    .selectFrom("media")
+    .where("departmentId", "=", departmentId)
+    .where("hash", "in", (eb) =>
+      eb
+        .selectFrom("itemMedia")
+        .innerJoin("item", (join) =>
+          join
+            .onRef("item.departmentId", "=", "itemMedia.departmentId")
+            .onRef("item.latestRevisionId", "=", "itemMedia.revisionId"),
+        )
+        .where("itemMedia.departmentId", "=", departmentId)
+        .where("item.archivedAt", "is", null)
+        .select("itemMedia.hash"),
+    )
+    .select(["hash", "mime", "width", "height", "bytes"])
+    .orderBy("hash")
+    .execute();
+}
+
+export async function setTwin(db: Db, departmentId: string, itemId: string, twinId: string): Promise<void> {
+  await db
+    .updateTable("item")
+    .set({ twinId })
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", itemId)
+    .execute();
 }

@@ -1,111 +1,135 @@
 /** What the answers of a release say, and what they changed in the plan. */
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/insight";
-import { wilson } from "@verdant/core/insight/wilson";
+import { markOf } from "@verdant/core/delivery/rules";
+import { groupBy } from "@verdant/core/groupBy";
+import { blankAnswer } from "@verdant/core/items/blank";
 import { kindOf } from "@verdant/core/items/kinds";
 import { dateOf } from "@verdant/core/plan/day";
 import { due, type TopicDue } from "@verdant/core/plan/due";
 import { noMemory } from "@verdant/core/plan/remember";
-import { plainText } from "@verdant/core/richText";
+import { headline, plainText } from "@verdant/core/richText";
 import { listEnrolments } from "../courses/service.ts";
 import { describeRelease, listItemsOfRelease } from "../delivery/service.ts";
-import { strandOf } from "../delivery/views.ts";
-import { dueOfClass } from "../plan/service.ts";
+import { dueOfClass, listPlannedReturns } from "../plan/service.ts";
+import { Failure, need } from "../platform/failure.ts";
 import type { Member, Scope } from "../platform/scope.ts";
+import { resultsOfItems, shareOf } from "./itemResults.ts";
+import { resultsOfStandards } from "./standardResults.ts";
 import * as store from "./store.ts";
 
 type Results = Result<typeof contract.showResults>;
-type FirstGoAnswer = Awaited<ReturnType<typeof store.listFirstGoAnswers>>[number];
 type ReleaseItem = Awaited<ReturnType<typeof listItemsOfRelease>>[number];
-
-function shareOf(right: number, outOf: number) {
-  const interval = wilson(right, outOf);
-  return { right, outOf, low: interval?.low ?? null, high: interval?.high ?? null };
-}
+type Release = Awaited<ReturnType<typeof describeRelease>>;
 
 export async function showResults(
   scope: Scope<Member>,
-  { params }: Input<typeof contract.showResults>,
+  { params, query }: Input<typeof contract.showResults>,
 ): Promise<Results> {
   const { db, caller } = scope;
   const { departmentId } = caller;
   const release = await describeRelease(scope, departmentId, params.releaseId);
-  const items = await listItemsOfRelease(scope, departmentId, release.id);
-  const answers = await store.listFirstGoAnswers(db, departmentId, release.id);
-  const states = new Map(
-    (await store.listFirstGoStates(db, departmentId, release.id)).map((row) => [row.studentId, row.state]),
+  const classes = classesOf(release);
+  const classId = query.classId ?? release.classId;
+  const chosen = need(
+    classes.find((one) => one.id === classId),
+    "class that was given this",
   );
+  const items = await listItemsOfRelease(scope, departmentId, release.id);
+  const answers = await store.listAnswers(db, departmentId, release.id, classId, query.go);
   const misconceptions = await store.listMisconceptions(db, departmentId);
-  const { students } = await listEnrolments(scope, { params: { classId: release.classId } });
-  const plan = await dueOfClass(scope, departmentId, release.classId);
+  const plan = await dueOfClass(scope, departmentId, classId);
+  const perStudent = await studentsOf(scope, release, classId, chosen.name);
+  const standards = await store.listStandardsOfRelease(db, departmentId, release.id);
+  const evidence = await store.listStandardEvidence(
+    db,
+    departmentId,
+    classId,
+    standards.map((standard) => standard.id),
+  );
   return {
     releaseId: release.id,
     name: release.name,
-    classId: release.classId,
-    className: release.className,
+    classId,
+    className: chosen.name,
+    classes,
     schoolYear: plan.class.schoolYear,
+    go: query.go,
+    counts: release.rules.counts,
     releasedAt: release.opensAt,
-    students: release.students,
-    begun: release.begun,
-    handedIn: release.handedIn,
-    items: items
-      .map((item, i) =>
-        resultOf(
-          item,
-          i + 1,
-          answers.filter((answer) => answer.itemId === item.itemId),
-          misconceptions,
-        ),
-      )
-      .sort((a, b) => weakness(a) - weakness(b) || a.position - b.position),
-    waiting: students
-      .filter(({ studentId }) => !states.has(studentId) || states.get(studentId) === "running")
-      .map(({ studentId, name }) => ({
-        studentId,
-        name,
-        state: states.has(studentId) ? ("running" as const) : ("notBegun" as const),
-      })),
-    plan: answers.length === 0 ? [] : movedTopics(plan, items),
+    students: perStudent.length,
+    begun: perStudent.filter((student) => student.state !== "notBegun").length,
+    handedIn: perStudent.filter((student) => student.state === "handedIn").length,
+    items: resultsOfItems(items, answers, misconceptions),
+    standards: resultsOfStandards(standards, evidence, perStudent),
+    perStudent,
+    waiting: perStudent.flatMap(({ studentId, name, state }) =>
+      state === "handedIn" ? [] : [{ studentId, name, state }],
+    ),
+    plan: answers.length === 0 ? [] : await movedTopics(scope, plan, items),
   };
 }
 
-/** Items nobody answered come last. */
-const weakness = ({ facility }: Results["items"][number]) =>
-  facility.outOf === 0 ? 2 : facility.right / facility.outOf;
+function classesOf(release: Release): { id: string; name: string }[] {
+  const names = new Map(release.targets.map((target) => [target.classId, target.name.split(":")[0] ?? ""]));
+  return [...names].map(([id, name]) => ({ id, name }));
+}
 
-function resultOf(
-  item: ReleaseItem,
-  position: number,
-  answers: readonly FirstGoAnswer[],
-  misconceptions: ReadonlyMap<string, string>,
-) {
-  const kind = kindOf(item.content);
-  const given = answers.map((answer) => answer.answer ?? kind.blankAnswer());
-  return {
-    itemId: item.itemId,
-    position,
-    number: item.number,
-    kind: item.kind,
-    stem: plainText(item.content.stem),
-    topic: item.topic ?? "no topic",
-    strand: strandOf(item),
-    facility: shareOf(
-      answers.reduce((sum, answer) => sum + answer.credit, 0),
-      answers.length,
-    ),
-    choices: kind.summarise(item.content, given).map(({ misconceptionId, ...choice }) => ({
-      ...choice,
-      share: shareOf(choice.count, answers.length),
-      misconception: misconceptions.get(misconceptionId ?? "") ?? null,
-    })),
-  };
+/** Who was given it, in the order of the class list, with their goes. */
+async function studentsOf(
+  scope: Scope<Member>,
+  release: Release,
+  classId: string,
+  className: string,
+): Promise<Results["perStudent"]> {
+  const roster = await listEnrolments(scope, { params: { classId } });
+  const goes = groupBy(
+    await store.listGoes(scope.db, scope.caller.departmentId, release.id, classId),
+    (go) => go.studentId,
+  );
+  const targets = release.targets.filter((target) => target.classId === classId);
+  const isAll = targets.some((target) => target.groupId === null && target.studentId === null);
+  const groups = new Set(targets.flatMap((target) => target.groupId ?? []));
+  const named = new Set([
+    ...targets.flatMap((target) => target.studentId ?? []),
+    ...roster.groups.filter((group) => groups.has(group.id)).flatMap((group) => group.studentIds),
+  ]);
+  return roster.students
+    .filter((student) => isAll || named.has(student.studentId) || goes.has(student.studentId))
+    .map(({ studentId, name }) => {
+      const own = goes.get(studentId) ?? [];
+      const done = own.filter((go) => go.state === "handedIn");
+      return {
+        studentId,
+        name,
+        className,
+        state:
+          own.length === 0 ? ("notBegun" as const) : done.length > 0 ? ("handedIn" as const) : ("running" as const),
+        goes: done.map((go) => ({
+          ordinal: go.ordinal,
+          points: go.points ?? 0,
+          outOf: go.outOf,
+          handedInAt: (go.handedInAt ?? scope.now()).toISOString(),
+        })),
+        mark: markOf(
+          release.rules.counts,
+          done.map((go) => go.points ?? 0),
+        ),
+        outOf: done[0]?.outOf ?? 0,
+      };
+    });
 }
 
 /** When the topics of this release are due next, and when they would be from the calendar alone. */
-function movedTopics(plan: Awaited<ReturnType<typeof dueOfClass>>, items: readonly ReleaseItem[]): Results["plan"] {
+async function movedTopics(
+  scope: Scope<Member>,
+  plan: Awaited<ReturnType<typeof dueOfClass>>,
+  items: readonly ReleaseItem[],
+): Promise<Results["plan"]> {
   const listed = new Set(items.map((item) => plan.rollUp.get(item.topicId ?? "")));
   const topics = plan.topics.filter((topic) => listed.has(topic.topicId));
   const calendar = due(noMemory, topics, plan.studentIds, plan.today);
+  const planned = await listPlannedReturns(scope, scope.caller.departmentId, plan.class.id);
   return topics.map((topic, i) => {
     const before = (calendar[i] as TopicDue).dueOn;
     return {
@@ -114,6 +138,64 @@ function movedTopics(plan: Awaited<ReturnType<typeof dueOfClass>>, items: readon
       strand: topic.strand,
       dueOn: topic.dueOn === null ? null : dateOf(topic.dueOn),
       dueOnBefore: before === null ? null : dateOf(before),
+      plannedOn: planned.find((one) => one.topicId === topic.topicId)?.on ?? null,
     };
   });
+}
+
+/** A projector page: no names, and nothing of a reserved item. */
+export async function showOpener(
+  scope: Scope<Member>,
+  { params }: Input<typeof contract.showOpener>,
+): Promise<Result<typeof contract.showOpener>> {
+  const { db, caller } = scope;
+  const { departmentId } = caller;
+  const release = await describeRelease(scope, departmentId, params.releaseId);
+  const items = await listItemsOfRelease(scope, departmentId, release.id);
+  const item = need(
+    items.find((one) => one.itemId === params.itemId),
+    "item in this release",
+  );
+  if (item.use === "reserved")
+    throw new Failure("forbidden", "This item is kept for tests, so it is not shown in class. Use its practice twin.");
+  const answers = (await store.listAnswers(db, departmentId, release.id, release.classId, "first")).filter(
+    (answer) => answer.itemId === item.itemId,
+  );
+  const kind = kindOf(item.content);
+  const misconceptions = await store.listMisconceptions(db, departmentId);
+  const [worst] = kind
+    .summarise(
+      item.content,
+      answers.map((answer) => answer.answer ?? blankAnswer(item.content.kind)),
+    )
+    .filter((choice) => !choice.isKey && choice.id !== null && choice.count > 0)
+    .sort((a, b) => b.count - a.count);
+  const given = answers.find(
+    ({ answer }) =>
+      answer !== null &&
+      worst &&
+      kind.summarise(item.content, [answer]).some((one) => one.id === worst.id && one.count > 0),
+  );
+  const [rationale] = given?.answer ? kind.rationales(item.content, given.answer) : [];
+  const again = await store.findAgain(db, departmentId, item.itemId);
+  return {
+    name: release.name,
+    className: release.className,
+    stem: headline(item.content.stem),
+    view: kind.toStudentView(item.content, kind.arrange(item.content, null)),
+    content: item.content,
+    facility: shareOf(
+      answers.reduce((sum, answer) => sum + answer.credit, 0),
+      answers.length,
+    ),
+    wrong: worst
+      ? {
+          text: worst.text,
+          count: worst.count,
+          misconception: misconceptions.get(worst.misconceptionId ?? "") ?? null,
+          rationale: rationale ? plainText(rationale) : null,
+        }
+      : null,
+    again: again ?? null,
+  };
 }

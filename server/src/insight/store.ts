@@ -1,8 +1,11 @@
-/** SQL for results: first goes only. */
+/** SQL for results. */
+import { sql } from "kysely";
 import type { Db } from "../platform/database.ts";
 
-/** Every item of every first go that is handed in, with its answer and its last mark. */
-export function listFirstGoAnswers(db: Db, departmentId: string, releaseId: string) {
+export type Go = "first" | "last" | "all";
+
+/** Every item of the goes asked for that are handed in, with its answer and its last mark. */
+export function listAnswers(db: Db, departmentId: string, releaseId: string, classId: string, go: Go) {
   return db
     .selectFrom("sitting")
     .innerJoin("sittingItem as si", (join) =>
@@ -25,20 +28,31 @@ export function listFirstGoAnswers(db: Db, departmentId: string, releaseId: stri
     )
     .where("sitting.departmentId", "=", departmentId)
     .where("sitting.releaseId", "=", releaseId)
-    .where("sitting.ordinal", "=", 1)
+    .where("sitting.classId", "=", classId)
     .where("sitting.state", "=", "handedIn")
-    .select(["sitting.studentId", "si.itemId", "mark.credit", "response.body as answer"])
+    .$if(go === "first", (query) => query.where("sitting.ordinal", "=", 1))
+    .$if(go === "last", (query) =>
+      query.where(
+        sql<boolean>`sitting.ordinal = (
+          select max(other.ordinal) from sitting other
+          where other.department_id = sitting.department_id and other.release_id = sitting.release_id
+            and other.student_id = sitting.student_id and other.state = 'handedIn')`,
+      ),
+    )
+    .select(["sitting.id as sittingId", "sitting.studentId", "si.itemId", "mark.credit", "response.body as answer"])
     .execute();
 }
 
-export function listFirstGoStates(db: Db, departmentId: string, releaseId: string) {
+/** All goes of a class at a release, in the order they were taken. */
+export function listGoes(db: Db, departmentId: string, releaseId: string, classId: string) {
   return db
     .selectFrom("sitting")
-    .select(["studentId", "state"])
+    .select(["studentId", "ordinal", "state", "points", "outOf", "handedInAt"])
     .where("departmentId", "=", departmentId)
     .where("releaseId", "=", releaseId)
-    .where("ordinal", "=", 1)
+    .where("classId", "=", classId)
     .where("state", "<>", "voided")
+    .orderBy("ordinal")
     .execute();
 }
 
@@ -49,4 +63,84 @@ export async function listMisconceptions(db: Db, departmentId: string): Promise<
     .where("departmentId", "=", departmentId)
     .execute();
   return new Map(rows.map((row) => [row.id, row.name]));
+}
+
+/** Standards of the items of a release. */
+export function listStandardsOfRelease(db: Db, departmentId: string, releaseId: string) {
+  return db
+    .selectFrom("itemStandard")
+    .innerJoin("releaseItem", (join) =>
+      join
+        .onRef("releaseItem.departmentId", "=", "itemStandard.departmentId")
+        .onRef("releaseItem.itemId", "=", "itemStandard.itemId"),
+    )
+    .innerJoin("standard", (join) =>
+      join
+        .onRef("standard.departmentId", "=", "itemStandard.departmentId")
+        .onRef("standard.id", "=", "itemStandard.standardId"),
+    )
+    .where("itemStandard.departmentId", "=", departmentId)
+    .where("releaseItem.releaseId", "=", releaseId)
+    .distinct()
+    .select(["standard.id", "standard.code", "standard.statement", "standard.secureLine", "standard.position"])
+    .orderBy("standard.position")
+    .execute();
+}
+
+/** The latest first-go credit of each item of these standards, per student of a class, over its school year. */
+export function listStandardEvidence(db: Db, departmentId: string, classId: string, standardIds: readonly string[]) {
+  if (standardIds.length === 0) return Promise.resolve([]);
+  return db
+    .selectFrom("sitting")
+    .innerJoin("sittingItem as si", (join) =>
+      join.onRef("si.departmentId", "=", "sitting.departmentId").onRef("si.sittingId", "=", "sitting.id"),
+    )
+    .innerJoin("mark", (join) =>
+      join
+        .onRef("mark.departmentId", "=", "si.departmentId")
+        .onRef("mark.sittingId", "=", "si.sittingId")
+        .onRef("mark.position", "=", "si.position")
+        .onRef("mark.version", "=", "sitting.markingVersion"),
+    )
+    .innerJoin("itemStandard", (join) =>
+      join.onRef("itemStandard.departmentId", "=", "si.departmentId").onRef("itemStandard.itemId", "=", "si.itemId"),
+    )
+    .where("sitting.departmentId", "=", departmentId)
+    .where("sitting.classId", "=", classId)
+    .where("sitting.ordinal", "=", 1)
+    .where("sitting.state", "=", "handedIn")
+    .where("si.shownAt", "is not", null)
+    .where("itemStandard.standardId", "in", standardIds)
+    .distinctOn(["sitting.studentId", "itemStandard.standardId", "si.itemId"])
+    .select(["sitting.studentId", "itemStandard.standardId", "si.itemId", "mark.credit"])
+    .orderBy("sitting.studentId")
+    .orderBy("itemStandard.standardId")
+    .orderBy("si.itemId")
+    .orderBy("sitting.handedInAt", "desc")
+    .execute();
+}
+
+/** An item to ask again: of the same family, else of the same topic; practice, approved, and not the one itself. */
+export function findAgain(db: Db, departmentId: string, itemId: string) {
+  return db
+    .selectFrom("item as old")
+    .innerJoin("item", (join) =>
+      join
+        .onRef("item.departmentId", "=", "old.departmentId")
+        .onRef("item.topicId", "=", "old.topicId")
+        .onRef("item.id", "<>", "old.id"),
+    )
+    .innerJoin("itemRevision as revision", (join) =>
+      join
+        .onRef("revision.departmentId", "=", "item.departmentId")
+        .onRef("revision.id", "=", "item.approvedRevisionId"),
+    )
+    .where("old.departmentId", "=", departmentId)
+    .where("old.id", "=", itemId)
+    .where("item.status", "=", "approved")
+    .where("item.use", "=", "practice")
+    .select(["item.number", "revision.content"])
+    .orderBy(sql`item.family_id = old.family_id desc`)
+    .orderBy("item.number")
+    .executeTakeFirst();
 }

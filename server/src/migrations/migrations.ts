@@ -5,6 +5,9 @@ import * as bank from "./0002_bank.ts";
 import * as courses from "./0003_courses.ts";
 import * as assembly from "./0004_assembly.ts";
 import * as delivery from "./0005_delivery.ts";
+import * as media from "./0006_media.ts";
+import * as finding from "./0007_finding.ts";
+import * as plans from "./0008_plans.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -12,4 +15,7 @@ export const migrations: Record<string, Migration> = {
   "0003_courses": courses,
   "0004_assembly": assembly,
   "0005_delivery": delivery,
+  "0006_media": media,
+  "0007_finding": finding,
+  "0008_plans": plans,
 };

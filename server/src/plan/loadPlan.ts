@@ -3,7 +3,7 @@ import { groupBy } from "@verdant/core/groupBy";
 import { dayOf, type Day } from "@verdant/core/plan/day";
 import type { PlanTopic } from "@verdant/core/plan/due";
 import { taughtDays } from "@verdant/core/plan/taught";
-import { needClass } from "../courses/service.ts";
+import { listClosedDays, listStudentTopics, needClass } from "../courses/listClasses.ts";
 import type { Scope } from "../platform/scope.ts";
 import * as store from "./store.ts";
 
@@ -13,7 +13,11 @@ export interface LoadedTopic extends PlanTopic {
   readonly strand: { readonly unitId: string; readonly name: string; readonly letter: string; readonly hue: number };
 }
 
+/** The day a topic counts as taught to one student: what was said of this student, else what holds for the class. */
+export type TaughtTo = (studentId: string, topicId: string) => Day | null;
+
 export interface LoadedPlan {
+  readonly taughtTo: TaughtTo;
   readonly class: Awaited<ReturnType<typeof needClass>>;
   readonly topics: readonly LoadedTopic[];
 }
@@ -23,7 +27,7 @@ export async function loadPlan(scope: Scope, departmentId: string, classId: stri
   const one = await needClass(scope, departmentId, classId);
   const [rows, closed] = await Promise.all([
     store.listPlanTopics(scope.db, departmentId, classId),
-    store.listClosedDays(scope.db, departmentId, one.schoolYearId, classId),
+    listClosedDays(scope.db, departmentId, one.schoolYearId, classId),
   ]);
   const closedSpans = closed.map((span) => ({ from: dayOf(span.fromOn), to: dayOf(span.toOn) }));
   const scheduled = new Map<string, Day>();
@@ -38,17 +42,34 @@ export async function loadPlan(scope: Scope, departmentId: string, classId: stri
     };
     taughtDays(schedule, topics.length).forEach((day, i) => scheduled.set(topics[i]?.topicId ?? "", day));
   }
+  const own = new Map(
+    (await listStudentTopics(scope.db, departmentId, classId)).map((row) => [
+      `${row.studentId} ${row.topicId}`,
+      row.taughtOn === null ? null : dayOf(row.taughtOn),
+    ]),
+  );
+  const topics = rows.map((row) => ({
+    topicId: row.topicId,
+    name: row.topic,
+    strand: { unitId: row.unitId, name: row.name, letter: row.letter, hue: row.hue },
+    taughtOn:
+      row.taughtOn !== null
+        ? dayOf(row.taughtOn)
+        : row.isHeldBack === true
+          ? null
+          : (scheduled.get(row.topicId) ?? null),
+    importance: row.importance ?? 1,
+    stance: row.stance ?? "auto",
+    standards: Math.max(1, row.standards ?? 1),
+  }));
+  const classDays = new Map(topics.map((topic) => [topic.topicId, topic.taughtOn]));
   return {
     class: one,
-    topics: rows.map((row) => ({
-      topicId: row.topicId,
-      name: row.topic,
-      strand: { unitId: row.unitId, name: row.name, letter: row.letter, hue: row.hue },
-      taughtOn: row.taughtOn === null ? (scheduled.get(row.topicId) ?? null) : dayOf(row.taughtOn),
-      importance: row.importance ?? 1,
-      stance: row.stance ?? "auto",
-      standards: Math.max(1, row.standards ?? 1),
-    })),
+    topics,
+    taughtTo: (studentId, topicId) => {
+      const said = own.get(`${studentId} ${topicId}`);
+      return said === undefined ? (classDays.get(topicId) ?? null) : said;
+    },
   };
 }
 

@@ -92,7 +92,8 @@ export async function takeEvidence(scope: Scope, sitting: SittingEvidence): Prom
         credit,
       });
     }
-    const { standards = 1, taughtOn = null } = topic ?? {};
+    const { standards = 1 } = topic ?? {};
+    const taughtOn = plan.taughtTo(studentId, topicId);
     memory = remember(memory, { studentId, topicId, on, taughtOn, standards, answers });
   }
   await store.insertEvidence(db, rows);
@@ -113,8 +114,9 @@ export async function replayClass(scope: Scope, departmentId: string, classId: s
       const topic = plan.topics.find((one) => one.topicId === topicId);
       const first = answers[0];
       if (!first) continue;
-      const { standards = 1, taughtOn = null } = topic ?? {};
+      const { standards = 1 } = topic ?? {};
       const { studentId } = first;
+      const taughtOn = plan.taughtTo(studentId, topicId);
       memory = remember(memory, { studentId, topicId, on: dayOf(first.on), taughtOn, standards, answers });
       touchedBy.set(memoryKey(studentId, topicId), seq);
     }

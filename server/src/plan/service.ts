@@ -3,50 +3,12 @@ import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/plan";
 import { bandOf } from "@verdant/core/plan/band";
 import { dateOf } from "@verdant/core/plan/day";
-import { due, type TopicDue } from "@verdant/core/plan/due";
-import { listStudentIds } from "../courses/service.ts";
-import { localDayOf } from "../platform/localDate.ts";
+import { type TopicDue } from "@verdant/core/plan/due";
 import type { Member, Scope } from "../platform/scope.ts";
-import { loadPlan, rollUpOf, type LoadedPlan, type LoadedTopic } from "./loadPlan.ts";
-import { loadMemory } from "./memory.ts";
+import { dueOfClass } from "./dueOfClass.ts";
 import * as store from "./store.ts";
 
-export interface ClassDue extends LoadedPlan {
-  readonly today: number;
-  readonly studentIds: readonly string[];
-  readonly topics: readonly (LoadedTopic & TopicDue)[];
-  /** Listed topic of the course for every topic of the bank. */
-  readonly rollUp: ReadonlyMap<string, string>;
-  /** Distinct families of practice items per listed topic. */
-  readonly available: ReadonlyMap<string, number>;
-}
-
-/** Every topic of a class with its standing today, and what the bank has for it. */
-export async function dueOfClass(scope: Scope, departmentId: string, classId: string): Promise<ClassDue> {
-  const plan = await loadPlan(scope, departmentId, classId);
-  const [memory, studentIds, rollUp, bank] = await Promise.all([
-    loadMemory(scope, departmentId, classId),
-    listStudentIds(scope, departmentId, classId),
-    rollUpOf(scope, departmentId, plan.class.courseId),
-    scope.bank.usableItems(departmentId),
-  ]);
-  const today = localDayOf(scope.now(), plan.class.timeZone);
-  const standings = due(memory, plan.topics, studentIds, today);
-  const families = new Map<string, Set<string>>();
-  bank.itemIds.forEach((_, i) => {
-    const listed = rollUp.get(bank.topicIds[i] ?? "");
-    if (listed === undefined || bank.isPractice[i] !== true) return;
-    families.set(listed, (families.get(listed) ?? new Set<string>()).add(bank.families[i] ?? ""));
-  });
-  return {
-    ...plan,
-    today,
-    studentIds,
-    rollUp,
-    topics: plan.topics.map((topic, i) => ({ ...topic, ...(standings[i] as TopicDue) })),
-    available: new Map([...families].map(([topicId, set]) => [topicId, set.size])),
-  };
-}
+export { dueOfClass, type ClassDue } from "./dueOfClass.ts";
 
 export async function listDue(
   scope: Scope<Member>,
@@ -81,6 +43,7 @@ export async function listDue(
           lastOn: topic.lastOn === null ? null : dateOf(topic.lastOn),
           dueOn: topic.dueOn === null ? null : dateOf(topic.dueOn),
           neglected: topic.neglected,
+          plannedOn: topic.plannedOn === null ? null : dateOf(topic.plannedOn),
           importance: topic.importance,
           answers: last?.allAnswers ?? 0,
           available: plan.available.get(topic.topicId) ?? 0,
@@ -91,3 +54,18 @@ export async function listDue(
       }),
   };
 }
+
+/** Planned returns that are not held yet, the next first. */
+export const listPlannedReturns = ({ db }: Scope, departmentId: string, classId: string) =>
+  store.listPlanned(db, departmentId, classId);
+
+/** A release brings topics back: what was planned for them up to a week ahead counts as held. */
+export async function holdPlannedReturns(
+  { db }: Scope,
+  departmentId: string,
+  given: { classId: string; topicIds: readonly string[]; today: number; releaseId: string },
+): Promise<void> {
+  await store.holdPlanned(db, departmentId, given.classId, given.topicIds, dateOf(given.today + 7), given.releaseId);
+}
+
+export { dropReturn, planReturn, showPlan } from "./grid.ts";

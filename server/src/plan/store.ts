@@ -39,6 +39,7 @@ export function listPlanTopics(db: Db, departmentId: string, classId: string) {
       "classTopic.taughtOn",
       "classTopic.importance",
       "classTopic.stance",
+      "classTopic.isHeldBack",
     ])
     .select((eb) =>
       eb
@@ -50,16 +51,6 @@ export function listPlanTopics(db: Db, departmentId: string, classId: string) {
     )
     .orderBy("unit.position")
     .orderBy("unitTopic.position")
-    .execute();
-}
-
-export function listClosedDays(db: Db, departmentId: string, schoolYearId: string, classId: string) {
-  return db
-    .selectFrom("closedDays")
-    .select(["fromOn", "toOn"])
-    .where("departmentId", "=", departmentId)
-    .where("schoolYearId", "=", schoolYearId)
-    .where((eb) => eb.or([eb("classId", "is", null), eb("classId", "=", classId)]))
     .execute();
 }
 
@@ -255,4 +246,83 @@ export async function deleteMemory(db: Db, departmentId: string, classId: string
   for (const table of ["memoryState", "memoryOffset"] as const) {
     await db.deleteFrom(table).where("departmentId", "=", departmentId).where("classId", "=", classId).execute();
   }
+}
+
+export function listPlanned(db: Db, departmentId: string, classId: string) {
+  return db
+    .selectFrom("plannedReturn")
+    .select(["topicId", "on", "items"])
+    .where("departmentId", "=", departmentId)
+    .where("classId", "=", classId)
+    .where("state", "=", "planned")
+    .orderBy("on")
+    .execute();
+}
+
+export async function insertPlanned(db: Db, row: Insertable<Tables["plannedReturn"]>): Promise<void> {
+  await db
+    .insertInto("plannedReturn")
+    .values(row)
+    .onConflict((conflict) =>
+      conflict.columns(["departmentId", "classId", "topicId", "on"]).doUpdateSet({ state: "planned" }),
+    )
+    .execute();
+}
+
+export async function deletePlanned(
+  db: Db,
+  key: { departmentId: string; classId: string; topicId: string; on: string },
+): Promise<boolean> {
+  const row = await db
+    .deleteFrom("plannedReturn")
+    .where("departmentId", "=", key.departmentId)
+    .where("classId", "=", key.classId)
+    .where("topicId", "=", key.topicId)
+    .where("on", "=", key.on)
+    .where("state", "=", "planned")
+    .returning("on")
+    .executeTakeFirst();
+  return row !== undefined;
+}
+
+/** Planned returns of these topics up to a day count as held by this release. */
+export async function holdPlanned(
+  db: Db,
+  departmentId: string,
+  classId: string,
+  topicIds: readonly string[],
+  upTo: string,
+  releaseId: string,
+): Promise<void> {
+  if (topicIds.length === 0) return;
+  await db
+    .updateTable("plannedReturn")
+    .set({ state: "done", releaseId })
+    .where("departmentId", "=", departmentId)
+    .where("classId", "=", classId)
+    .where("topicId", "in", topicIds)
+    .where("state", "=", "planned")
+    .where("on", "<=", upTo)
+    .execute();
+}
+
+/** Every comeback of every topic: per release and day, how many answers and how much credit. */
+export function listHeld(db: Db, departmentId: string, classId: string) {
+  return db
+    .selectFrom("evidence")
+    .innerJoin("sitting", (join) =>
+      join.onRef("sitting.departmentId", "=", "evidence.departmentId").onRef("sitting.id", "=", "evidence.sittingId"),
+    )
+    .where("evidence.departmentId", "=", departmentId)
+    .where("evidence.classId", "=", classId)
+    .where("evidence.void", "=", false)
+    .groupBy(["evidence.topicId", "sitting.releaseId"])
+    .select(["evidence.topicId", "sitting.releaseId"])
+    .select((eb) => [
+      eb.fn.min("evidence.on").as("on"),
+      sql<number>`sum(evidence.credit)`.as("right"),
+      sql<number>`count(*)::int`.as("answers"),
+    ])
+    .orderBy("on")
+    .execute();
 }

@@ -7,6 +7,8 @@ const Environment = z.object({
   /** The address to listen on; 127.0.0.1 keeps the server private to a reverse proxy. */
   HOST: z.string().default("0.0.0.0"),
   DEMO: z.stringbool().default(false),
+  /** Whether anybody who reaches this server may make a department. */
+  SIGN_UP: z.enum(["open", "closed"]).default("open"),
   /** How many reverse proxies stand before this process; their X-Forwarded headers are believed. */
   TRUST_PROXY: z.coerce.number().int().min(0).default(0),
   LOG_LEVEL: z.enum(["debug", "info", "warn", "error", "silent"]).default("info"),
@@ -18,6 +20,7 @@ export interface Config {
   readonly port: number;
   readonly host: string;
   readonly isDemo: boolean;
+  readonly maySignUp: boolean;
   readonly trustProxy: number;
   readonly logLevel: "debug" | "info" | "warn" | "error" | "silent";
   readonly poolSize: number;
@@ -30,12 +33,13 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     const faults = parsed.error.issues.map((issue) => `${issue.path.join(".")}: ${issue.message}`);
     throw new Error(`The environment is not complete. ${faults.join(" ")}`);
   }
-  const { DATABASE_URL, PORT, HOST, DEMO, TRUST_PROXY, LOG_LEVEL, POOL_SIZE } = parsed.data;
+  const { DATABASE_URL, PORT, HOST, DEMO, SIGN_UP, TRUST_PROXY, LOG_LEVEL, POOL_SIZE } = parsed.data;
   return {
     databaseUrl: DATABASE_URL,
     port: PORT,
     host: HOST,
     isDemo: DEMO,
+    maySignUp: SIGN_UP === "open",
     trustProxy: TRUST_PROXY,
     logLevel: LOG_LEVEL,
     poolSize: POOL_SIZE,

@@ -68,7 +68,11 @@ test("what one process is told the other knows; a killed process loses no acknow
   const released = await json<{ id: string }>(
     await post(
       `${a.address}/quizzes/${quiz.id}/releases`,
-      { version: quiz.version, rules: { ...presets.weeklyReview, timeLimitMinutes: 30 }, opensAt: null, shutsAt: null },
+      {
+        version: quiz.version,
+        rules: { ...presets.weeklyReview, timeLimitMinutes: 30 },
+        targets: [{ classId: bench.classId, opensAt: null, shutsAt: null }],
+      },
       staff,
     ),
   );

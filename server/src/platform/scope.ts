@@ -39,6 +39,8 @@ export type CallerOf<A extends Access> = A extends "member" | "lead"
 /** What is the same for every request of one process. */
 export interface Installation {
   readonly isDemo: boolean;
+  /** Anybody may make a department. */
+  readonly maySignUp: boolean;
   readonly jobs: Jobs;
   readonly bank: BankIndexes;
   /** Known only to the server; from it the tokens of sittings are made. */

@@ -1,12 +1,21 @@
 /** The tables, as Kysely sees them: camelCase here, snake_case in PostgreSQL (CamelCasePlugin). */
 import type { Answer, Content, KindName } from "@verdant/core/items/kinds";
 import type { Rules } from "@verdant/core/delivery/rules";
+import type { Blueprint } from "@verdant/contract/assembly";
 import type { ColumnType, Generated } from "kysely";
 
 /** jsonb: read as it is, written as text, since the driver would turn an array into a PostgreSQL array. */
 type Json<T> = ColumnType<T, string, string>;
 type JsonOrNull<T> = ColumnType<T | null, string | null, string | null>;
 type Default<T> = Generated<T>;
+
+/** What the last composition of a quiz was asked for, and how well it did. */
+export interface QuizBlueprint {
+  readonly asked: number;
+  readonly gap: number | null;
+  readonly requirements?: Blueprint | null;
+  readonly shortfalls?: readonly string[];
+}
 
 interface Owned {
   departmentId: string;
@@ -126,7 +135,20 @@ export interface Tables {
   };
   itemTopic: Owned & { itemId: string; topicId: string };
   itemStandard: Owned & { itemId: string; standardId: string };
-  itemSearch: Owned & { itemId: string; doc: string };
+  itemSearch: Owned & { itemId: string; number: number; doc: string };
+  lexeme: Owned & { word: string };
+  trayItem: Owned & { personId: string; itemId: string; addedAt: Date };
+  media: Owned & {
+    hash: string;
+    mime: string;
+    bytes: Buffer;
+    size: number;
+    width: number;
+    height: number;
+    addedBy: string | null;
+    addedAt: Date;
+  };
+  itemMedia: Owned & { revisionId: string; hash: string };
 
   schoolYear: Row & { name: string; startsOn: string; endsOn: string };
   course: Row & { name: string };
@@ -152,6 +174,7 @@ export interface Tables {
     taughtOn: string | null;
     importance: Default<number>;
     stance: Default<"auto" | "always" | "never">;
+    isHeldBack: Default<boolean>;
   };
   student: Row & { externalId: string | null; givenName: string; familyName: string; pseudonymisedAt: Date | null };
   enrolment: Owned & {
@@ -170,7 +193,7 @@ export interface Tables {
     courseId: string | null;
     classId: string | null;
     wordsToStudents: string | null;
-    blueprint: JsonOrNull<{ asked: number; gap: number | null }>;
+    blueprint: JsonOrNull<QuizBlueprint>;
     seed: string;
     version: Default<number>;
     createdBy: string;
@@ -181,7 +204,7 @@ export interface Tables {
     quizId: string;
     position: number;
     heading: string | null;
-    instruction: JsonOrNull<unknown>;
+    instruction: JsonOrNull<string>;
     orderRule: Default<"woven" | "asWritten" | "easyToHard">;
   };
   quizPlace: Row & {
@@ -195,6 +218,7 @@ export interface Tables {
     locked: Default<boolean>;
     take: number | null;
     pool: JsonOrNull<unknown>;
+    text: JsonOrNull<string>;
   };
   release: Row & {
     quizId: string;
@@ -206,6 +230,7 @@ export interface Tables {
     releasedBy: string;
     releasedAt: Date;
     closedAt: Date | null;
+    resultsOpenedAt: Default<Date | null>;
   };
   releaseTarget: Row & {
     releaseId: string;
@@ -220,7 +245,7 @@ export interface Tables {
     releaseId: string;
     position: number;
     heading: string | null;
-    instruction: JsonOrNull<unknown>;
+    instruction: JsonOrNull<string>;
     orderRule: string;
   };
   releasePlace: Row & {
@@ -231,6 +256,7 @@ export interface Tables {
     points: number;
     take: number | null;
     pool: JsonOrNull<unknown>;
+    text: JsonOrNull<string>;
   };
   releaseItem: Owned & {
     releaseId: string;
@@ -267,6 +293,7 @@ export interface Tables {
     revisionId: string;
     optionOrder: Json<readonly string[]>;
     points: number;
+    placeId: Default<string | null>;
     shownAt: Date | null;
     spentMs: Default<number>;
     revisit: Default<boolean>;
@@ -319,6 +346,17 @@ export interface Tables {
     credit: number;
     void: Default<boolean>;
   };
+  plannedReturn: Owned & {
+    classId: string;
+    topicId: string;
+    on: string;
+    items: Default<number>;
+    state: Default<"planned" | "held" | "skipped" | "done">;
+    releaseId: Default<string | null>;
+  };
+  studentGroup: Row & { classId: string; name: string };
+  studentGroupMember: Owned & { groupId: string; studentId: string };
+  quizPoolItem: Owned & { placeId: string; itemId: string };
   memoryState: Owned & {
     classId: string;
     studentId: string;

@@ -1,6 +1,7 @@
 /** SQL for topics and standards. */
-import { sql } from "kysely";
+import { sql, type Insertable } from "kysely";
 import type { Db } from "../platform/database.ts";
+import type { Tables } from "../platform/tables.ts";
 
 /** Topics that are in use, each with its own or nearest inherited letter and hue, and the letter of a unit that lists it. */
 export function listTopics(db: Db, departmentId: string) {
@@ -46,4 +47,206 @@ export function listStandards(db: Db, departmentId: string) {
     .where("retiredAt", "is", null)
     .orderBy("position")
     .execute();
+}
+
+export function findTopic(db: Db, departmentId: string, topicId: string) {
+  return db
+    .selectFrom("topic")
+    .select(["id", "parentId", "name"])
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", topicId)
+    .where("archivedAt", "is", null)
+    .where("mergedIntoId", "is", null)
+    .executeTakeFirst();
+}
+
+export async function insertTopic(
+  db: Db,
+  row: { departmentId: string; id: string; parentId: string | null; name: string },
+): Promise<void> {
+  await db
+    .insertInto("topic")
+    .values((eb) => ({
+      ...row,
+      note: null,
+      letter: null,
+      hue: null,
+      mergedIntoId: null,
+      archivedAt: null,
+      position: eb
+        .selectFrom("topic")
+        .where("departmentId", "=", row.departmentId)
+        .select(sql<number>`coalesce(max(position), 0) + 1`.as("position")),
+    }))
+    .execute();
+}
+
+export function updateTopic(
+  db: Db,
+  departmentId: string,
+  topicId: string,
+  change: { name?: string; parentId?: string | null; archivedAt?: Date | null },
+) {
+  return db
+    .updateTable("topic")
+    .set({ ...change, ...(Object.keys(change).length === 0 && { id: topicId }) })
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", topicId)
+    .returning("id")
+    .executeTakeFirst();
+}
+
+/** Exchanges a topic's position with that of its neighbour above (-1) or below (1); nothing happens at the edge. */
+export async function stepTopic(db: Db, departmentId: string, topicId: string, step: 1 | -1): Promise<void> {
+  const siblings = await db
+    .selectFrom("topic")
+    .innerJoin("topic as me", (join) =>
+      join.onRef("me.departmentId", "=", "topic.departmentId").on("me.id", "=", topicId),
+    )
+    .where("topic.departmentId", "=", departmentId)
+    .where(sql<boolean>`topic.parent_id is not distinct from me.parent_id`)
+    .where("topic.archivedAt", "is", null)
+    .select(["topic.id", "topic.position"])
+    .orderBy("topic.position")
+    .execute();
+  const at = siblings.findIndex((one) => one.id === topicId);
+  const [me, other] = [siblings[at], siblings[at + step]];
+  if (!me || !other) return;
+  for (const [id, position] of [
+    [me.id, other.position],
+    [other.id, me.position],
+  ] as const)
+    await db
+      .updateTable("topic")
+      .set({ position })
+      .where("departmentId", "=", departmentId)
+      .where("id", "=", id)
+      .execute();
+}
+
+/** True when `topicId` is `ancestorId` or lies under it. */
+export async function liesUnder(db: Db, departmentId: string, topicId: string, ancestorId: string): Promise<boolean> {
+  const row = await db
+    .selectFrom("topicAncestor")
+    .select("depth")
+    .where("departmentId", "=", departmentId)
+    .where("topicId", "=", topicId)
+    .where("ancestorId", "=", ancestorId)
+    .executeTakeFirst();
+  return row !== undefined;
+}
+
+/** Works the closure of the tree out anew. Trees are small: a few hundred topics. */
+export async function rebuildAncestors(db: Db, departmentId: string): Promise<void> {
+  await db.deleteFrom("topicAncestor").where("departmentId", "=", departmentId).execute();
+  await sql`
+    insert into topic_ancestor (department_id, ancestor_id, topic_id, depth)
+    with recursive line as (
+      select department_id, id as ancestor_id, id as topic_id, 0 as depth from topic where department_id = ${departmentId}
+      union all
+      select line.department_id, topic.parent_id, line.topic_id, line.depth + 1
+      from line join topic on topic.department_id = line.department_id and topic.id = line.ancestor_id
+      where topic.parent_id is not null
+    )
+    select department_id, ancestor_id, topic_id, depth from line`.execute(db);
+}
+
+export async function countOnTopic(db: Db, departmentId: string, topicId: string) {
+  const { rows } = await sql<{ items: number; topics: number; units: number }>`
+    select
+      (select count(*)::int from item where department_id = ${departmentId} and topic_id = ${topicId}) as items,
+      (select count(*)::int from topic
+        where department_id = ${departmentId} and parent_id = ${topicId} and archived_at is null) as topics,
+      (select count(*)::int from unit_topic where department_id = ${departmentId} and topic_id = ${topicId}) as units`.execute(
+    db,
+  );
+  return rows[0] ?? { items: 0, topics: 0, units: 0 };
+}
+
+/** Replaces the standards of a topic; returns how many of them the department knows. */
+export async function replaceTopicStandards(
+  db: Db,
+  departmentId: string,
+  topicId: string,
+  standardIds: readonly string[],
+): Promise<number> {
+  await db
+    .deleteFrom("topicStandard")
+    .where("departmentId", "=", departmentId)
+    .where("topicId", "=", topicId)
+    .execute();
+  if (standardIds.length === 0) return 0;
+  const known = await db
+    .selectFrom("standard")
+    .select("id")
+    .where("departmentId", "=", departmentId)
+    .where("id", "in", standardIds)
+    .execute();
+  if (known.length > 0)
+    await db
+      .insertInto("topicStandard")
+      .values(known.map(({ id }) => ({ departmentId, topicId, standardId: id })))
+      .execute();
+  return known.length;
+}
+
+export function findStandard(db: Db, departmentId: string, standardId: string) {
+  return db
+    .selectFrom("standard")
+    .select(["id", "parentId", "code", "statement", "studentWording"])
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", standardId)
+    .executeTakeFirst();
+}
+
+export async function updateStandard(
+  db: Db,
+  departmentId: string,
+  standardId: string,
+  change: Partial<
+    Pick<
+      Insertable<Tables["standard"]>,
+      "code" | "statement" | "studentWording" | "parentId" | "retiredAt" | "raw" | "position"
+    >
+  >,
+): Promise<void> {
+  if (Object.keys(change).length === 0) return;
+  await db
+    .updateTable("standard")
+    .set(change)
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", standardId)
+    .execute();
+}
+
+export function findFramework(db: Db, departmentId: string, by: { guid: string } | { title: string }) {
+  return db
+    .selectFrom("framework")
+    .select(["id", "guid", "title"])
+    .where("departmentId", "=", departmentId)
+    .$if("guid" in by, (query) => query.where("guid", "=", "guid" in by ? by.guid : ""))
+    .$if("title" in by, (query) => query.where("title", "=", "title" in by ? by.title : ""))
+    .executeTakeFirst();
+}
+
+export async function insertFramework(db: Db, row: Insertable<Tables["framework"]>): Promise<void> {
+  await db.insertInto("framework").values(row).execute();
+}
+
+/** Standards of a framework, retired ones included. */
+export function listFrameworkStandards(db: Db, departmentId: string, frameworkId: string) {
+  return db
+    .selectFrom("standard")
+    .select(["id", "guid", "code", "statement", "studentWording", "retiredAt"])
+    .where("departmentId", "=", departmentId)
+    .where("frameworkId", "=", frameworkId)
+    .execute();
+}
+
+export async function insertStandards(db: Db, rows: Insertable<Tables["standard"]>[]): Promise<void> {
+  for (let at = 0; at < rows.length; at += 500)
+    await db
+      .insertInto("standard")
+      .values(rows.slice(at, at + 500))
+      .execute();
 }

@@ -3,7 +3,7 @@ import { hash, verify } from "@node-rs/argon2";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/team";
 import { Failure, need } from "../platform/failure.ts";
-import { hashOf, newToken } from "../platform/id.ts";
+import { hashOf, newId, newToken } from "../platform/id.ts";
 import type { Scope } from "../platform/scope.ts";
 import { countFailure, mustNotBeThrottled, type Limit } from "../platform/throttle.ts";
 import * as store from "./store.ts";
@@ -19,8 +19,8 @@ const nobodysHash = hash("nobody", argon2);
 export const hashPassword = (password: string): Promise<string> => hash(password, argon2);
 
 export async function showSession(scope: Scope): Promise<Session> {
-  const { caller, db, isDemo } = scope;
-  const empty = { isDemo, member: null, student: null };
+  const { caller, db, isDemo, maySignUp } = scope;
+  const empty = { isDemo, maySignUp, member: null, student: null };
   if (caller.kind === "student") {
     const student = await store.findStudent(db, caller.departmentId, caller.studentId);
     return { ...empty, student: student ? { studentId: student.id, givenName: student.givenName } : null };
@@ -28,6 +28,34 @@ export async function showSession(scope: Scope): Promise<Session> {
   if (caller.kind !== "member") return empty;
   const member = await store.findMemberSession(db, caller.departmentId, caller.personId);
   return member && member.role !== "guest" ? { ...empty, member: { ...member, role: member.role } } : empty;
+}
+
+/** A department with its first lead, who is signed in at once. */
+export async function signUp(scope: Scope, { body }: Input<typeof contract.signUp>): Promise<Session> {
+  if (!scope.maySignUp)
+    throw new Failure("forbidden", "This installation makes no new departments. Ask whoever runs it.");
+  const limits: Limit[] = [{ key: `sign-up address ${scope.address}`, failures: 20 }];
+  await mustNotBeThrottled(scope, limits);
+  await countFailure(scope, limits);
+  if (!isTimeZone(body.timeZone)) throw invalidField("timeZone", "This time zone is not known.");
+  if (await store.findPersonByEmail(scope.db, body.email))
+    throw invalidField("email", "There is somebody with this e-mail address already. Sign in instead.");
+  const ids = { departmentId: newId(), personId: newId(), membershipId: newId() };
+  const { department: name, name: leadName, email, timeZone } = body;
+  const passwordHash = await hashPassword(body.password);
+  await store.insertDepartment(scope.db, { ...ids, name, timeZone, email, leadName, passwordHash, at: scope.now() });
+  return beginMemberSession(scope, ids.personId);
+}
+
+const invalidField = (field: string, detail: string) =>
+  new Failure("invalid", detail, { errors: [{ pointer: `/body/${field}`, detail }] });
+
+function isTimeZone(name: string): boolean {
+  try {
+    return new Intl.DateTimeFormat("en", { timeZone: name }).resolvedOptions().timeZone !== "";
+  } catch {
+    return false;
+  }
 }
 
 export async function signIn(scope: Scope, { body }: Input<typeof contract.signIn>): Promise<Session> {

@@ -1,4 +1,5 @@
 /** SQL for people, memberships and sessions. */
+import { sql } from "kysely";
 import type { Db } from "../platform/database.ts";
 
 export function findPersonByEmail(db: Db, email: string) {
@@ -85,6 +86,17 @@ export function listEntryCards(db: Db, limit: number) {
       join.onRef("class.departmentId", "=", "enrolment.departmentId").onRef("class.id", "=", "enrolment.classId"),
     )
     .select(["student.givenName", "student.familyName", "class.name as className", "enrolment.entryCard"])
+    .orderBy(
+      // First those who have something to sit now.
+      sql`exists (
+        select 1 from release_target target
+        where target.department_id = enrolment.department_id and target.class_id = enrolment.class_id
+          and target.opens_at <= now() and (target.shuts_at is null or target.shuts_at > now())
+          and not exists (
+            select 1 from sitting
+            where sitting.department_id = target.department_id and sitting.release_id = target.release_id
+              and sitting.student_id = enrolment.student_id)) desc`,
+    )
     .orderBy("class.name")
     .orderBy("student.familyName")
     .limit(limit)

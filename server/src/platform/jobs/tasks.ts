@@ -1,8 +1,10 @@
 /** The tasks of the worker: one line each. Plain data in and out. */
+import { reencodeTask, type ReencodeInput, type ReencodeOutput } from "../../bank/reencodeTask.ts";
 import { composeTask, type ComposeInput, type ComposeOutput } from "../../assembly/composeTask.ts";
 
 export interface Tasks {
   compose: { input: ComposeInput; output: ComposeOutput };
+  reencode: { input: ReencodeInput; output: ReencodeOutput };
 }
 export type TaskName = keyof Tasks;
 
@@ -13,4 +15,5 @@ export const tasks: {
   readonly [N in TaskName]: (input: Tasks[N]["input"], cancelled: Cancelled) => Promise<Tasks[N]["output"]>;
 } = {
   compose: composeTask,
+  reencode: reencodeTask,
 };

@@ -1,7 +1,8 @@
 /** Once per test run: a private cluster without durability, and a migrated database with Larkmoor School as template. */
 import { fileURLToPath } from "node:url";
 import type { TestProject } from "vitest/node";
-import { loadLarkmoor } from "../../../../demo/load.ts";
+import { loadSchool } from "../../../../demo/load.ts";
+import { testSchool } from "../../../../demo/testSchool.ts";
 import { startCluster } from "../../../../scripts/cluster.mjs";
 import { connect, migrate } from "../database.ts";
 
@@ -30,7 +31,7 @@ export async function setup(project: TestProject): Promise<() => Promise<void>> 
   cluster.createDatabase(template);
   const db = connect(cluster.url(template), 2);
   await migrate(db);
-  await loadLarkmoor(db, loadedAt);
+  await loadSchool(db, loadedAt, testSchool("2031-02-05"));
   await db.destroy();
   project.provide("databaseUrl", cluster.url("{}"));
   return () => cluster.stop();

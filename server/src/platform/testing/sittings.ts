@@ -1,23 +1,31 @@
 /** Deeds that many tests begin with: a quiz released to the class, a student who answers it. */
+import { choiceContent } from "./choices.ts";
 import { presets, type Rules } from "@verdant/core/delivery/rules";
 import type { Content } from "@verdant/core/items/kinds";
-import { composeQuiz } from "../../assembly/service.ts";
+import { composeQuiz, createQuiz } from "../../assembly/service.ts";
 import * as delivery from "../../delivery/service.ts";
 import type { Workbench } from "./workbench.ts";
 
-/** Composes `count` questions for the class and releases them now. */
+/** Composes `count` questions for the class, or takes these items in this order, and releases them now. */
 export async function release(
   bench: Workbench,
-  given: { count?: number; rules?: Partial<Rules>; shutsInMinutes?: number } = {},
+  given: { count?: number; itemIds?: readonly string[]; rules?: Partial<Rules>; shutsInMinutes?: number } = {},
 ) {
-  const quiz = await composeQuiz(bench.lead, { params: { classId: bench.classId }, body: { count: given.count ?? 3 } });
+  const { classId } = bench;
+  const quiz = given.itemIds
+    ? await createQuiz(bench.lead, { body: { classId, itemIds: [...given.itemIds] } })
+    : await composeQuiz(bench.lead, { params: { classId }, body: { count: given.count ?? 3 } });
   const shutsAt =
     given.shutsInMinutes === undefined
       ? null
       : new Date(bench.clock.now.getTime() + given.shutsInMinutes * 60_000).toISOString();
   const released = await delivery.releaseQuiz(bench.lead, {
     params: { quizId: quiz.id },
-    body: { version: quiz.version, rules: { ...presets.weeklyReview, ...given.rules }, opensAt: null, shutsAt },
+    body: {
+      version: quiz.version,
+      rules: { ...presets.weeklyReview, ownOrder: false, ...given.rules },
+      targets: [{ classId: bench.classId, groupId: null, studentId: null, opensAt: null, shutsAt }],
+    },
   });
   return { quiz, releaseId: released.id };
 }
@@ -33,7 +41,8 @@ export async function keysOf(
     .where("sittingId", "=", sittingId)
     .select(["position", "content"])
     .execute();
-  const pick = (content: Content, isKey: boolean) => content.options.find((option) => option.isKey === isKey)?.id ?? "";
+  const pick = (content: Content, isKey: boolean) =>
+    choiceContent(content).options.find((option) => option.isKey === isKey)?.id ?? "";
   return new Map(rows.map((row) => [row.position, { key: pick(row.content, true), wrong: pick(row.content, false) }]));
 }
 

@@ -55,7 +55,13 @@ async function openWorkbench(): Promise<Workbench> {
   const url = address(name);
   const db = connect(url, 20);
   const { secret } = await db.selectFrom("installation").select("secret").executeTakeFirstOrThrow();
-  const installation: Installation = { isDemo: false, jobs: startJobs(), bank: new BankIndexes(db), secret };
+  const installation: Installation = {
+    isDemo: false,
+    maySignUp: true,
+    jobs: startJobs(),
+    bank: new BankIndexes(db),
+    secret,
+  };
   const clock = { now: loadedAt };
   const scopeOf = <C extends Caller>(caller: C): Scope<C> => ({
     ...installation,

@@ -1,0 +1,129 @@
+/** What could stand in a quiz: swaps for one of its items, and what the words of an add line match. */
+import type { Input, Result } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/assembly";
+import { groupBy } from "@verdant/core/groupBy";
+import { headline } from "@verdant/core/richText";
+import { listItems } from "../bank/service.ts";
+import type { ClassDue } from "../plan/service.ts";
+import { Failure } from "../platform/failure.ts";
+import type { Member, Scope } from "../platform/scope.ts";
+import { rankedFor } from "./choose.ts";
+import { facilityOf } from "./describeQuiz.ts";
+import { loadQuiz, unitOf, type ItemNow } from "./loadQuiz.ts";
+import { inQuiz } from "./mix.ts";
+import * as store from "./store.ts";
+
+const shown = 6;
+
+async function candidatesOf(scope: Scope<Member>, due: ClassDue, itemIds: readonly string[]) {
+  const { departmentId } = scope.caller;
+  const [items, lastUse, facilities] = [
+    await store.listItemsById(scope.db, departmentId, itemIds),
+    await store.listLastUse(scope.db, departmentId, due.class.id),
+    await store.listFacilities(scope.db, departmentId, itemIds),
+  ];
+  const byId = new Map(items.map((item) => [item.id, item]));
+  return itemIds.flatMap((id) => {
+    const item = byId.get(id);
+    if (!item) return [];
+    return [
+      {
+        item,
+        candidate: {
+          itemId: item.id,
+          number: item.number,
+          kind: item.kind,
+          stem: headline(item.content.stem),
+          topic: item.topic ?? "no topic",
+          strand: unitOf(due, item.topicId),
+          facility: facilityOf(facilities, item.id),
+          lastOn: lastUse.get(item.id) ?? null,
+          expectedSeconds: item.expectedSeconds,
+        },
+      },
+    ];
+  });
+}
+
+export async function listSwaps(
+  scope: Scope<Member>,
+  { params }: Input<typeof contract.listSwaps>,
+): Promise<Result<typeof contract.listSwaps>> {
+  const loaded = await loadQuiz(scope, scope.caller.departmentId, params.quizId);
+  const old = loaded.places.find((place) => place.type === "fixed" && place.item.id === params.itemId);
+  if (old?.type !== "fixed") throw new Failure("missing", "This item does not stand in the quiz.");
+  const rest = { places: loaded.places.filter((place) => place !== old) };
+  const among = inQuiz(rest);
+  among.itemIds.add(old.item.id);
+  const topicId = loaded.due.rollUp.get(old.item.topicId ?? "");
+  const ranked = await rankedFor(scope, loaded.due, topicId === undefined ? { among } : { topicId, among });
+  const swaps = await candidatesOf(scope, loaded.due, ranked.slice(0, shown));
+  return {
+    swaps: swaps.map(({ item, candidate }) => ({ ...candidate, changes: changesBetween(old.item, item) })),
+  };
+}
+
+/** What putting `after` in the place of `before` changes, in words; nothing said where nothing changes. */
+function changesBetween(before: ItemNow, after: ItemNow): string[] {
+  const changes: string[] = [];
+  const harder = after.writerDifficulty - before.writerDifficulty;
+  if (harder !== 0) changes.push(harder > 0 ? "harder" : "easier");
+  if (after.demand !== before.demand) changes.push(`asks to ${after.demand} instead of to ${before.demand}`);
+  if (after.kind !== before.kind) changes.push("another kind");
+  const seconds = after.expectedSeconds - before.expectedSeconds;
+  if (Math.abs(seconds) >= 10) changes.push(`${Math.abs(seconds)} s ${seconds > 0 ? "longer" : "shorter"}`);
+  if (after.familyId === before.familyId) changes.push("a look-alike");
+  return changes;
+}
+
+export async function listMatches(
+  scope: Scope<Member>,
+  { params, query }: Input<typeof contract.listMatches>,
+): Promise<Result<typeof contract.listMatches>> {
+  const loaded = await loadQuiz(scope, scope.caller.departmentId, params.quizId);
+  if (query.text.trim() === "") return { items: [], draws: [] };
+  const found = await listItems(scope, {
+    query: { text: query.text, status: "approved", sort: "newest", limit: 60 },
+  });
+  const here = inQuiz(loaded);
+  const candidates = await candidatesOf(
+    scope,
+    loaded.due,
+    found.items.map((item) => item.id),
+  );
+  const hereOf = (item: ItemNow) =>
+    here.itemIds.has(item.id)
+      ? ("itself" as const)
+      : here.families.has(item.familyId)
+        ? ("lookAlike" as const)
+        : ("no" as const);
+  const rows = candidates.map(({ item, candidate }) => ({ ...candidate, here: hereOf(item) }));
+  return { items: ofUse(rows), draws: await drawsOn(scope, loaded, candidates) };
+}
+
+const order = { no: 0, lookAlike: 1, itself: 2 };
+
+function ofUse<Row extends { here: keyof typeof order }>(rows: readonly Row[]): Row[] {
+  return rows.toSorted((a, b) => order[a.here] - order[b.here]).slice(0, 8);
+}
+
+/** A draw for each of the two topics the words match most: from all that could come in on it, not only what matches. */
+async function drawsOn(
+  scope: Scope<Member>,
+  loaded: Awaited<ReturnType<typeof loadQuiz>>,
+  found: Awaited<ReturnType<typeof candidatesOf>>,
+) {
+  const { due } = loaded;
+  const byTopic = [...groupBy(found, ({ item }) => due.rollUp.get(item.topicId ?? "") ?? "")]
+    .filter(([topicId]) => topicId !== "")
+    .sort(([, one], [, other]) => other.length - one.length)
+    .slice(0, 2);
+  const draws = [];
+  for (const [topicId, ofTopic] of byTopic) {
+    const itemIds = await rankedFor(scope, due, { topicId, among: inQuiz(loaded) });
+    const topic = due.topics.find((one) => one.topicId === topicId);
+    if (itemIds.length >= 3 && topic)
+      draws.push({ topicId, topic: topic.name, strand: ofTopic[0]?.candidate.strand ?? null, itemIds });
+  }
+  return draws;
+}

@@ -1,0 +1,22 @@
+/** The bank as one class sees it. */
+import type { UsableItems } from "../bank/bankIndex.ts";
+import type { ClassDue } from "../plan/service.ts";
+import type { Member, Scope } from "../platform/scope.ts";
+import * as store from "./store.ts";
+
+/** The usable items by place, with the topic of the course each counts for. */
+export interface ClassBank {
+  readonly bank: UsableItems;
+  readonly listed: readonly (string | undefined)[];
+  readonly lastUse: ReadonlyMap<string, string>;
+}
+
+export async function classBank(scope: Scope<Member>, due: ClassDue): Promise<ClassBank> {
+  const { departmentId } = scope.caller;
+  const bank = await scope.bank.usableItems(departmentId);
+  return {
+    bank,
+    listed: bank.topicIds.map((topicId) => due.rollUp.get(topicId)),
+    lastUse: await store.listLastUse(scope.db, departmentId, due.class.id),
+  };
+}

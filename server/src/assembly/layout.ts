@@ -1,0 +1,161 @@
+/** Laying a quiz out: parts and places as a whole, with what is known of the places that stay. */
+import type { Input, Result } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/assembly";
+import { Failure, need } from "../platform/failure.ts";
+import { record } from "../platform/history.ts";
+import { newId } from "../platform/id.ts";
+import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import { describeQuiz } from "./describeQuiz.ts";
+import { loadQuiz, unitOf, type LoadedQuiz } from "./loadQuiz.ts";
+import * as store from "./store.ts";
+
+type Quiz = Result<typeof contract.showQuiz>;
+export type Part = Input<typeof contract.setLayout>["body"]["parts"][number];
+export type Place = Part["places"][number];
+
+/** Sets all parts and places. Places that stay keep the revision that was seen when they came in. */
+export function setLayout(scope: Scope<Member>, { params, body }: Input<typeof contract.setLayout>): Promise<Quiz> {
+  return atomically(scope, async (within) => {
+    const loaded = await loadQuiz(within, within.caller.departmentId, params.quizId);
+    const itemsOf = (parts: readonly Part[]) =>
+      parts
+        .flatMap((part) => part.places)
+        .map(keyOf)
+        .sort()
+        .join();
+    const isReordered = itemsOf(layoutOf(loaded)) === itemsOf(body.parts);
+    const { blueprint } = loaded.quiz;
+    const questions = questionsOf(body.parts);
+    await moveOn(within, params.quizId, body.version, {
+      blueprint: JSON.stringify({
+        ...blueprint,
+        asked: isReordered ? (blueprint?.asked ?? questions) : questions,
+        gap: isReordered ? (blueprint?.gap ?? null) : null,
+        shortfalls: isReordered ? (blueprint?.shortfalls ?? []) : [],
+      }),
+    });
+    await layOut(within, loaded, body.parts);
+    await record(within, {
+      departmentId: within.caller.departmentId,
+      entity: "quiz",
+      entityId: params.quizId,
+      action: "arranged",
+      before: layoutOf(loaded),
+      after: body.parts,
+    });
+    return describeQuiz(within, within.caller.departmentId, params.quizId);
+  });
+}
+
+export const questionsOf = (parts: readonly Part[]) =>
+  parts
+    .flatMap((part) => part.places)
+    .reduce((sum, place) => sum + (place.type === "fixed" ? 1 : place.type === "draw" ? place.take : 0), 0);
+
+const keyOf = (place: Place) =>
+  place.type === "fixed"
+    ? place.itemId
+    : place.type === "draw"
+      ? `${place.take} of ${[...place.itemIds].sort().join()}`
+      : place.text;
+
+/** The layout of a quiz as it could be set. */
+export function layoutOf({ parts, places }: Pick<LoadedQuiz, "parts" | "places">): Part[] {
+  return parts.map((part) => ({
+    heading: part.heading,
+    instruction: part.instruction,
+    orderRule: part.orderRule,
+    places: places
+      .filter((place) => place.partId === part.id)
+      .map((place): Place => {
+        const { points } = place;
+        if (place.type === "interlude") return { type: "interlude", text: place.text };
+        return place.type === "draw"
+          ? { type: "draw", itemIds: place.pool.map((item) => item.id), take: place.take, points }
+          : { type: "fixed", itemId: place.item.id, locked: place.row.locked, points };
+      }),
+  }));
+}
+
+/** Writes a layout in place of the one that stands. */
+export async function layOut(
+  scope: Scope<Member>,
+  { quiz, due, places }: Pick<LoadedQuiz, "quiz" | "due" | "places">,
+  parts: readonly Part[],
+): Promise<void> {
+  const { db, caller } = scope;
+  const { departmentId } = caller;
+  const all = parts.flatMap((part) => part.places);
+  const ids = all.flatMap((place) =>
+    place.type === "fixed" ? [place.itemId] : place.type === "draw" ? place.itemIds : [],
+  );
+  if (new Set(ids).size !== ids.length) throw invalid("One of the items stands twice.");
+  const items = new Map((await store.listItemsById(db, departmentId, ids)).map((item) => [item.id, item]));
+  const seen = new Map(
+    places.flatMap((place) => (place.type === "fixed" ? [[place.item.id, place.row.seenRevisionId]] : [])),
+  );
+  const isNew = (id: string) => !places.some((place) => place.type === "fixed" && place.item.id === id);
+  for (const id of ids) {
+    const item = items.get(id);
+    if (!item || (isNew(id) && item.status === "retired"))
+      throw invalid("One of the items cannot be used: it is retired or is not there.");
+  }
+  await store.deleteLayout(db, departmentId, quiz.id);
+  const placed = parts.map((part, i) => ({ ...part, id: newId(), position: i + 1 }));
+  await store.insertParts(
+    db,
+    placed.map(({ id, position, heading, instruction, orderRule }) => ({
+      departmentId,
+      id,
+      quizId: quiz.id,
+      position,
+      heading: heading === "" ? null : heading,
+      instruction: instruction === null || instruction === "" ? null : JSON.stringify(instruction),
+      orderRule,
+    })),
+  );
+  const rows = placed.flatMap((part) =>
+    part.places.map((place, i) => ({ place, id: newId(), partId: part.id, position: i + 1 })),
+  );
+  await store.insertPlaces(
+    db,
+    rows.map(({ place, ...row }) => {
+      const base = { departmentId, ...row, kind: place.type, take: null, text: null, pool: null };
+      if (place.type === "interlude") return { ...base, points: 0, text: JSON.stringify(place.text) };
+      if (place.type === "draw") return { ...base, points: place.points, take: place.take };
+      const item = items.get(place.itemId);
+      return {
+        ...base,
+        points: place.points,
+        locked: place.locked,
+        itemId: place.itemId,
+        unitId: unitOf(due, item?.topicId ?? null)?.unitId ?? null,
+        seenRevisionId: seen.get(place.itemId) ?? item?.revisionId ?? null,
+      };
+    }),
+  );
+  await store.insertPoolItems(
+    db,
+    rows.flatMap(({ place, id }) =>
+      place.type === "draw" ? place.itemIds.map((itemId) => ({ departmentId, placeId: id, itemId })) : [],
+    ),
+  );
+}
+
+const invalid = (detail: string) => new Failure("invalid", detail, { errors: [{ pointer: "/body/parts", detail }] });
+
+/** Moves the quiz to its next version, or says that somebody else has. */
+export async function moveOn(
+  { db, caller }: Scope<Member>,
+  quizId: string,
+  version: number,
+  change: Parameters<typeof store.updateQuiz>[2],
+): Promise<void> {
+  need(await store.findQuiz(db, caller.departmentId, quizId), "quiz");
+  const moved = await store.updateQuiz(db, { departmentId: caller.departmentId, quizId, version }, change);
+  if (!moved)
+    throw new Failure(
+      "stale",
+      "A colleague changed this quiz after you opened it. Look at the new version, then change it again.",
+    );
+}

@@ -1,0 +1,81 @@
+/** A quiz with everything it stands on: parts, places, the items in them as they are now, and the plan of its class. */
+import { interleave } from "@verdant/core/assembly/interleave";
+import type { Strand } from "@verdant/core/assembly/orderCost";
+import { dueOfClass, type ClassDue } from "../plan/service.ts";
+import { need } from "../platform/failure.ts";
+import type { Scope } from "../platform/scope.ts";
+import * as store from "./store.ts";
+
+export type ItemNow = Awaited<ReturnType<typeof store.listItemsById>>[number];
+type PlaceRow = Awaited<ReturnType<typeof store.listPlaces>>[number];
+
+interface PlaceBase {
+  readonly row: PlaceRow;
+  readonly partId: string;
+  readonly points: number;
+}
+export type LoadedPlace = PlaceBase &
+  (
+    | { readonly type: "fixed"; readonly item: ItemNow }
+    | { readonly type: "draw"; readonly take: number; readonly pool: readonly ItemNow[] }
+    | { readonly type: "interlude"; readonly text: string }
+  );
+
+export interface LoadedQuiz {
+  readonly quiz: NonNullable<Awaited<ReturnType<typeof store.findQuiz>>>;
+  readonly due: ClassDue;
+  readonly parts: Awaited<ReturnType<typeof store.listParts>>;
+  readonly places: readonly LoadedPlace[];
+}
+
+export async function loadQuiz(scope: Scope, departmentId: string, quizId: string): Promise<LoadedQuiz> {
+  const { db } = scope;
+  const quiz = need(await store.findQuiz(db, departmentId, quizId), "quiz");
+  const due = await dueOfClass(scope, departmentId, quiz.classId ?? "");
+  const parts = await store.listParts(db, departmentId, quizId);
+  const rows = await store.listPlaces(db, departmentId, quizId);
+  const pools = await store.listPools(db, departmentId, quizId);
+  const itemIds = [...rows.flatMap((row) => row.itemId ?? []), ...pools.map((row) => row.itemId)];
+  const items = new Map(
+    (await store.listItemsById(db, departmentId, [...new Set(itemIds)])).map((row) => [row.id, row]),
+  );
+  const places = rows.flatMap((row): LoadedPlace[] => {
+    const base = { row, partId: row.partId, points: row.points };
+    if (row.kind === "interlude") return [{ ...base, type: "interlude", text: row.text ?? "" }];
+    if (row.kind === "draw") {
+      const pool = pools.flatMap((one) => (one.placeId === row.id ? (items.get(one.itemId) ?? []) : []));
+      pool.sort((a, b) => a.number - b.number);
+      return [{ ...base, type: "draw", take: row.take ?? 1, pool }];
+    }
+    const item = items.get(row.itemId ?? "");
+    return item ? [{ ...base, type: "fixed", item }] : [];
+  });
+  return { quiz, due, parts, places };
+}
+
+/** The strand of an item in the class's course: its listed topic and that topic's unit. */
+export function strandOfItem(
+  due: ClassDue,
+  item: Pick<ItemNow, "id" | "topicId" | "kind" | "writerDifficulty">,
+): Strand {
+  const topicId = due.rollUp.get(item.topicId ?? "") ?? item.topicId ?? item.id;
+  const unitId = due.topics.find((topic) => topic.topicId === topicId)?.strand.unitId ?? item.id;
+  return { topicId, unitId, kind: item.kind, difficultyRank: (item.writerDifficulty - 1) / 4 };
+}
+
+export const unitOf = (due: ClassDue, topicId: string | null) =>
+  due.topics.find((topic) => topic.topicId === due.rollUp.get(topicId ?? ""))?.strand ?? null;
+
+/** The items of a list in a woven order. */
+export function woven<T extends Pick<ItemNow, "id" | "topicId" | "kind" | "writerDifficulty">>(
+  due: ClassDue,
+  items: readonly T[],
+  seed: string,
+): T[] {
+  const { order } = interleave(
+    items.map((item) => strandOfItem(due, item)),
+    seed,
+    4000,
+  );
+  return order.map((i) => items[i] as T);
+}

@@ -1,0 +1,132 @@
+/** The mix of a quiz by + and −, and weaving it again. */
+import type { Input, Result } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/assembly";
+import { placeFor, weaveAround } from "@verdant/core/assembly/weave";
+import { Failure } from "../platform/failure.ts";
+import type { Member, Scope } from "../platform/scope.ts";
+import { rankedFor } from "./choose.ts";
+
+import { layoutOf, setLayout, type Part } from "./layout.ts";
+import { loadQuiz, strandOfItem, unitOf, type ItemNow, type LoadedQuiz } from "./loadQuiz.ts";
+import * as store from "./store.ts";
+
+type Quiz = Result<typeof contract.showQuiz>;
+
+/** One question more or fewer of a unit. What is locked stays, and stays in its place. */
+export async function changeMix(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.changeMix>,
+): Promise<Quiz> {
+  const loaded = await loadQuiz(scope, scope.caller.departmentId, params.quizId);
+  const parts = body.change === 1 ? await withOneMore(scope, loaded, body.unitId) : withOneFewer(loaded, body.unitId);
+  return setLayout(scope, { params, body: { version: body.version, parts } });
+}
+
+async function withOneMore(scope: Scope<Member>, loaded: LoadedQuiz, unitId: string): Promise<Part[]> {
+  const { due } = loaded;
+  const ranked = await rankedFor(scope, due, { unitId, among: inQuiz(loaded) });
+  const [best] = ranked;
+  if (best === undefined) {
+    const unit = due.topics.find((topic) => topic.strand.unitId === unitId)?.strand.name ?? "this unit";
+    throw new Failure(
+      "conflict",
+      `The bank has no further practice item of ${unit} that is no look-alike of one here.`,
+    );
+  }
+  const [item] = await store.listItemsById(scope.db, scope.caller.departmentId, [best]);
+  if (!item) throw new Failure("missing", "The item is no longer there.");
+  const parts = layoutOf(loaded);
+  const [first, ...others] = parts;
+  if (!first) return parts;
+  // Interludes and draws keep their place; the new question goes among the fixed ones of the first part.
+  const fixed = itemsOf(loaded, first);
+  const at = placeFor(
+    fixed.map((one) => strandOfItem(due, one.item)),
+    strandOfItem(due, item),
+    new Set(fixed.flatMap((one, i) => (one.locked ? [i] : []))),
+  );
+  const before = fixed[at];
+  const index = before
+    ? first.places.findIndex((place) => place.type === "fixed" && place.itemId === before.item.id)
+    : first.places.length;
+  const places = [...first.places];
+  places.splice(index, 0, { type: "fixed", itemId: item.id, locked: false, points: 1 });
+  return [{ ...first, places }, ...others];
+}
+
+/** Without the unlocked question of the unit that is needed least: of the topic best recalled, the last one. */
+function withOneFewer(loaded: LoadedQuiz, unitId: string): Part[] {
+  const { due, places } = loaded;
+  const recallOf = (item: ItemNow) =>
+    due.topics.find((topic) => topic.topicId === due.rollUp.get(item.topicId ?? ""))?.recall ?? 0;
+  const candidates = places.flatMap((place) =>
+    place.type === "fixed" && !place.row.locked && unitOf(due, place.item.topicId)?.unitId === unitId
+      ? [place.item]
+      : [],
+  );
+  const perTopic = (item: ItemNow) => candidates.filter((one) => one.topicId === item.topicId).length;
+  const least = [...candidates].sort((a, b) => perTopic(b) - perTopic(a) || recallOf(b) - recallOf(a)).at(0);
+  if (!least) throw new Failure("conflict", "Every question of this unit is locked. Unlock one, or take it out.");
+  return layoutOf(loaded).map((part) => ({
+    ...part,
+    places: part.places.filter((place) => !(place.type === "fixed" && place.itemId === least.id)),
+  }));
+}
+
+/** Items and their families that stand in the quiz already. */
+export function inQuiz({ places }: Pick<LoadedQuiz, "places">) {
+  const items = places.flatMap((place) =>
+    place.type === "fixed" ? [place.item] : place.type === "draw" ? place.pool : [],
+  );
+  return {
+    itemIds: new Set(items.map((item) => item.id)),
+    families: new Set(items.map((item) => item.familyId)),
+    topicCounts: items.reduce(
+      (counts, item) => counts.set(item.topicId ?? "", (counts.get(item.topicId ?? "") ?? 0) + 1),
+      new Map<string, number>(),
+    ),
+  };
+}
+
+function itemsOf(loaded: LoadedQuiz, part: Part) {
+  return part.places.flatMap((place) => {
+    if (place.type !== "fixed") return [];
+    const found = loaded.places.find((one) => one.type === "fixed" && one.item.id === place.itemId);
+    return found?.type === "fixed" ? [{ item: found.item, locked: place.locked }] : [];
+  });
+}
+
+/** Orders the fixed questions of every part; draws and interludes keep their place, as does what is locked. */
+export async function weaveQuiz(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.weaveQuiz>,
+): Promise<Quiz> {
+  const loaded = await loadQuiz(scope, scope.caller.departmentId, params.quizId);
+  const parts = layoutOf(loaded).map((part) => {
+    const fixed = itemsOf(loaded, part);
+    const locked = new Set(fixed.flatMap((one, i) => (one.locked ? [i] : [])));
+    const strands = fixed.map((one) => strandOfItem(loaded.due, one.item));
+    const order =
+      body.order === "woven"
+        ? weaveAround(strands, locked, `${loaded.quiz.seed} ${body.version}`)
+        : easyToHard(
+            strands.map((one) => one.difficultyRank),
+            locked,
+          );
+    let next = 0;
+    const places = part.places.map((place) => {
+      if (place.type !== "fixed") return place;
+      const id = fixed[order[next++] ?? 0]?.item.id;
+      return part.places.find((one) => one.type === "fixed" && one.itemId === id) ?? place;
+    });
+    return { ...part, places };
+  });
+  return setLayout(scope, { params, body: { version: body.version, parts } });
+}
+
+function easyToHard(ranks: readonly number[], locked: ReadonlySet<number>): number[] {
+  const free = [...ranks.keys()]
+    .filter((i) => !locked.has(i))
+    .sort((a, b) => (ranks[a] ?? 0) - (ranks[b] ?? 0) || a - b);
+  return ranks.map((_, place) => (locked.has(place) ? place : (free.shift() ?? place)));
+}

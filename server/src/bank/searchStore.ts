@@ -1,0 +1,121 @@
+/** SQL for finding items by words. */
+import { editDistance } from "@verdant/core/editDistance";
+import { sql } from "kysely";
+import type { Db } from "../platform/database.ts";
+
+/** Every topic with those under it, and with those above it, itself included in both. */
+export async function listTopicTree(db: Db, departmentId: string) {
+  const rows = await db
+    .selectFrom("topicAncestor")
+    .select(["ancestorId", "topicId"])
+    .where("departmentId", "=", departmentId)
+    .execute();
+  const under = new Map<string, string[]>();
+  const above = new Map<string, string[]>();
+  const add = (map: Map<string, string[]>, key: string, value: string) => {
+    const list = map.get(key);
+    if (list) list.push(value);
+    else map.set(key, [value]);
+  };
+  for (const { ancestorId, topicId } of rows) {
+    add(under, ancestorId, topicId);
+    add(above, topicId, ancestorId);
+  }
+  return { under, above };
+}
+
+/** Ids of the standards whose code was typed, by the code in lower case. */
+export async function findStandardsByCode(
+  db: Db,
+  departmentId: string,
+  words: readonly string[],
+): Promise<Map<string, string>> {
+  const codes = words.map((word) => word.toLowerCase());
+  const rows = await db
+    .selectFrom("standard")
+    .select(["id", sql<string>`lower(code)`.as("code")])
+    .where("departmentId", "=", departmentId)
+    .where(sql<boolean>`lower(code) = any(${codes})`)
+    .execute();
+  return new Map(rows.map((row) => [row.code, row.id]));
+}
+
+interface Understood {
+  /** Per term the words to look for: any of them will do. */
+  readonly alternatives: readonly (readonly string[])[];
+  readonly understood: { typed: string; words: string[] }[];
+}
+
+/** What each term means: itself where the bank has a word that begins so, else the words that differ least from it. */
+export async function understand(db: Db, departmentId: string, terms: readonly string[]): Promise<Understood> {
+  const { rows } = await sql<{ term: string; near: string[] | null }>`
+    select given.term, case
+      when to_tsquery('english', given.term)::text = '' then null
+      when exists (select 1 from lexeme where department_id = ${departmentId} and word like given.term || '%') then null
+      else (
+        select array_agg(word) from (
+          select word from lexeme
+          where department_id = ${departmentId} and word % given.term
+          order by similarity(word, given.term) desc, word limit 20
+        ) as near)
+      end as near
+    from (select lower(unaccent(term)) as term from unnest(${[...terms]}::text[]) as term) as given`.execute(db);
+  const meant = rows.map(({ term, near }) => ({ term, words: near === null ? null : nearest(term, near) }));
+  return {
+    alternatives: meant.map(({ term, words }) => words ?? [term]),
+    understood: meant.flatMap(({ term, words }) => (words === null ? [] : [{ typed: term, words }])),
+  };
+}
+
+/** Of `words` those that need the fewest changes to become `term`, where that is no more than a third of its letters. */
+function nearest(term: string, words: readonly string[]): string[] {
+  const distances = words.map((word) => editDistance(word, term));
+  const least = Math.min(...distances, Math.ceil(term.length / 3));
+  return words.filter((_, i) => distances[i] === least).slice(0, 3);
+}
+
+/** Numbers of the items that hold all terms, each by one of its alternatives; the last word may be unfinished. */
+export async function listNumbersWith(
+  db: Db,
+  departmentId: string,
+  alternatives: readonly (readonly string[])[],
+): Promise<number[]> {
+  if (alternatives.some((words) => words.length === 0)) return [];
+  const query = alternatives
+    .map((words, i) => {
+      const ending = i === alternatives.length - 1 ? ":*" : "";
+      return `(${words.map((word) => `'${word.replaceAll("'", "")}'${ending}`).join(" | ")})`;
+    })
+    .join(" & ");
+  const { rows } = await sql<{ numbers: number[] | null }>`
+    select array_agg(number) as numbers from item_search
+    where department_id = ${departmentId} and doc @@ to_tsquery('english', ${query})`.execute(db);
+  return rows[0]?.numbers ?? [];
+}
+
+export function listRows(db: Db, departmentId: string, itemIds: readonly string[]) {
+  if (itemIds.length === 0) return Promise.resolve([]);
+  return db
+    .selectFrom("item")
+    .innerJoin("itemRevision as revision", (join) =>
+      join.onRef("revision.departmentId", "=", "item.departmentId").onRef("revision.id", "=", "item.latestRevisionId"),
+    )
+    .where("item.departmentId", "=", departmentId)
+    .where("item.id", "in", itemIds)
+    .select(["item.id", "item.number", "item.kind", "item.status", "item.changedAt", "revision.content"])
+    .select(["item.label", "item.topicId", "item.demand", "item.use", "item.expectedSeconds", "item.writerDifficulty"])
+    .select((eb) =>
+      eb
+        .selectFrom("itemStandard")
+        .innerJoin("standard", (join) =>
+          join
+            .onRef("standard.departmentId", "=", "itemStandard.departmentId")
+            .onRef("standard.id", "=", "itemStandard.standardId"),
+        )
+        .whereRef("itemStandard.departmentId", "=", "item.departmentId")
+        .whereRef("itemStandard.itemId", "=", "item.id")
+        .select(sql<string[]>`coalesce(array_agg(standard.code order by standard.code), '{}')`.as("codes"))
+        .as("standardCodes"),
+    )
+    .execute();
+}

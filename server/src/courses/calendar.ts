@@ -1,0 +1,140 @@
+/** A class's calendar: when it meets, when its units are planned, and what counts as taught. */
+import type { Input, Result } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/courses";
+import { groupBy } from "@verdant/core/groupBy";
+import { dateOf } from "@verdant/core/plan/day";
+import { loadPlan } from "../plan/loadPlan.ts";
+import { replayClass } from "../plan/memory.ts";
+import { Failure, need } from "../platform/failure.ts";
+import { record } from "../platform/history.ts";
+import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import * as edits from "./editStore.ts";
+import * as store from "./store.ts";
+
+type Calendar = Result<typeof contract.showCalendar>;
+
+export async function showCalendar(
+  scope: Scope<Member>,
+  { params }: Input<typeof contract.showCalendar>,
+): Promise<Calendar> {
+  const { db, caller } = scope;
+  const { departmentId } = caller;
+  const plan = await loadPlan(scope, departmentId, params.classId);
+  const year = need(await edits.findYearOfClass(db, departmentId, params.classId), "school year");
+  const closed = await store.listClosedDays(db, departmentId, year.id, null);
+  const dates = new Map((await edits.listClassUnits(db, departmentId, params.classId)).map((row) => [row.unitId, row]));
+  const said = new Map(
+    (await edits.listClassTopics(db, departmentId, params.classId)).map((row) => [row.topicId, row]),
+  );
+  return {
+    classId: plan.class.id,
+    className: plan.class.name,
+    meetingDays: plan.class.meetingDays,
+    examOn: plan.class.examOn,
+    schoolYear: {
+      name: year.name,
+      startsOn: year.startsOn,
+      endsOn: year.endsOn,
+      closed: closed.map(({ fromOn, toOn, label }) => ({ from: fromOn, to: toOn, label })),
+    },
+    units: [...groupBy(plan.topics, (topic) => topic.strand.unitId)].flatMap(([unitId, topics]) => {
+      const [first] = topics;
+      if (!first) return [];
+      return [
+        {
+          strand: first.strand,
+          from: dates.get(unitId)?.plannedFrom ?? null,
+          to: dates.get(unitId)?.plannedTo ?? null,
+          topics: topics.map((topic) => ({
+            topicId: topic.topicId,
+            name: topic.name,
+            taughtOn: topic.taughtOn === null ? null : dateOf(topic.taughtOn),
+            isSaid: said.get(topic.topicId)?.taughtOn != null || said.get(topic.topicId)?.isHeldBack === true,
+            importance: topic.importance,
+            stance: topic.stance,
+          })),
+        },
+      ];
+    }),
+  };
+}
+
+const invalid = (pointer: string, detail: string) => new Failure("invalid", detail, { errors: [{ pointer, detail }] });
+
+export function setCalendar(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.setCalendar>,
+): Promise<Calendar> {
+  return atomically(scope, async (within) => {
+    const { db, caller } = within;
+    const { departmentId } = caller;
+    const { classId } = params;
+    const { startsOn, endsOn, closed } = body.schoolYear;
+    const before = await showCalendar(within, { params });
+    if (startsOn >= endsOn) throw invalid("/body/schoolYear", "The school year would end before it begins.");
+    for (const span of [...closed, ...body.units])
+      if (span.from > span.to) throw invalid("/body/units", "A span of days would end before it begins.");
+    const year = need(await edits.findYearOfClass(db, departmentId, classId), "school year");
+    await edits.updateClass(db, departmentId, classId, {
+      meetingDays: [...new Set(body.meetingDays)].sort(),
+      examOn: body.examOn,
+    });
+    await edits.updateSchoolYear(db, departmentId, year.id, { startsOn, endsOn });
+    await edits.replaceClosed(db, departmentId, year.id, closed);
+    const known = await edits.replaceClassUnits(db, departmentId, classId, body.units);
+    if (known !== body.units.length) throw invalid("/body/units", "One of the units is not of this class's course.");
+    await replayClass(within, departmentId, classId);
+    await record(within, {
+      departmentId,
+      entity: "class",
+      entityId: classId,
+      action: "calendarSet",
+      before,
+      after: body,
+    });
+    return showCalendar(within, { params });
+  });
+}
+
+/** Says what was taught. Moving a day works the class's memory out again from all its evidence. */
+export function setTaught(scope: Scope<Member>, { params, body }: Input<typeof contract.setTaught>): Promise<Calendar> {
+  return atomically(scope, async (within) => {
+    const { db, caller } = within;
+    const { departmentId } = caller;
+    const { classId, topicId } = params;
+    const plan = await loadPlan(within, departmentId, classId);
+    need(
+      plan.topics.find((topic) => topic.topicId === topicId),
+      "topic in this class's course",
+    );
+    const taught = body.taughtOn === undefined ? {} : taughtColumns(body.taughtOn);
+    if (body.studentId === undefined) {
+      const { importance, stance } = body;
+      await edits.upsertClassTopic(
+        db,
+        { departmentId, classId, topicId },
+        {
+          ...taught,
+          ...(importance !== undefined && { importance }),
+          ...(stance !== undefined && { stance }),
+        },
+      );
+    } else if (body.taughtOn !== undefined) {
+      await edits.setStudentTopic(db, { departmentId, classId, topicId, studentId: body.studentId }, body.taughtOn);
+    }
+    if (body.taughtOn !== undefined) await replayClass(within, departmentId, classId);
+    await record(within, {
+      departmentId,
+      entity: "class",
+      entityId: classId,
+      action: "taughtSet",
+      after: { topicId, ...body },
+    });
+    return showCalendar(within, { params: { classId } });
+  });
+}
+
+/** null: back to what is scheduled; "notYet": held back whatever is scheduled. */
+function taughtColumns(taughtOn: string | null) {
+  return taughtOn === "notYet" ? { taughtOn: null, isHeldBack: true } : { taughtOn, isHeldBack: false };
+}

@@ -1,0 +1,154 @@
+/** The students of a class: pasted in, taken out, grouped, given cards. */
+import type { Input, Result } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/courses";
+import { readNames } from "@verdant/core/courses/names";
+import { groupBy } from "@verdant/core/groupBy";
+import { Failure, need } from "../platform/failure.ts";
+import { record } from "../platform/history.ts";
+import { newId } from "../platform/id.ts";
+import { localDateOf } from "../platform/localDate.ts";
+import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import * as edits from "./editStore.ts";
+import { newEntryCard } from "./entryCard.ts";
+import { needClass } from "./listClasses.ts";
+import * as store from "./store.ts";
+
+type Roster = Result<typeof contract.listEnrolments>;
+
+export async function listEnrolments(
+  scope: Scope<Member>,
+  { params }: Input<typeof contract.listEnrolments>,
+): Promise<Roster> {
+  const { db, caller } = scope;
+  const { departmentId } = caller;
+  const one = await needClass(scope, departmentId, params.classId);
+  const students = await store.listEnrolments(db, departmentId, one.id);
+  const topics = groupBy(await store.listStudentTopics(db, departmentId, one.id), (row) => row.studentId);
+  const members = groupBy(await edits.listGroupMembers(db, departmentId, one.id), (row) => row.groupId);
+  return {
+    classId: one.id,
+    className: one.name,
+    students: students.map(({ studentId, givenName, familyName, entryCard, arrangements }) => ({
+      studentId,
+      name: `${givenName} ${familyName}`.trim(),
+      entryCard,
+      extraTimePercent: arrangements.extraTimePercent ?? 0,
+      topics: (topics.get(studentId) ?? []).map(({ topicId, taughtOn }) => ({ topicId, taughtOn })),
+    })),
+    groups: [...members].map(([id, rows]) => ({
+      id,
+      name: rows[0]?.name ?? "",
+      studentIds: rows.map((row) => row.studentId),
+    })),
+  };
+}
+
+export function enrolStudents(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.enrolStudents>,
+): Promise<Roster> {
+  return atomically(scope, async (within) => {
+    const { db, caller, now } = within;
+    const { departmentId } = caller;
+    const one = await needClass(within, departmentId, params.classId);
+    const known = new Set(
+      (await listEnrolments(within, { params })).students.map((student) => student.name.toLowerCase()),
+    );
+    const names = readNames(body.names).filter(
+      (name) => !known.has(`${name.givenName} ${name.familyName}`.trim().toLowerCase()),
+    );
+    const joinedOn = localDateOf(now(), one.timeZone);
+    for (const { givenName, familyName } of names) {
+      const studentId = newId();
+      await edits.insertStudent(db, {
+        departmentId,
+        id: studentId,
+        givenName,
+        familyName,
+        externalId: null,
+        pseudonymisedAt: null,
+      });
+      let entryCard = newEntryCard();
+      while (await edits.isCardTaken(db, entryCard)) entryCard = newEntryCard();
+      await edits.insertEnrolment(db, { departmentId, classId: one.id, studentId, entryCard, joinedOn, leftOn: null });
+    }
+    await record(within, {
+      departmentId,
+      entity: "class",
+      entityId: one.id,
+      action: "enrolled",
+      after: { students: names.length },
+    });
+    return listEnrolments(within, { params });
+  });
+}
+
+export function changeEnrolment(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.changeEnrolment>,
+): Promise<Roster> {
+  return atomically(scope, async (within) => {
+    const { db, caller, now } = within;
+    const { departmentId } = caller;
+    const { classId, studentId } = params;
+    const one = await needClass(within, departmentId, classId);
+    const found = await edits.updateEnrolment(
+      db,
+      { departmentId, classId, studentId },
+      {
+        ...(body.extraTimePercent !== undefined && {
+          arrangements: JSON.stringify({ extraTimePercent: body.extraTimePercent }),
+        }),
+        ...(body.isIn !== undefined && { leftOn: body.isIn ? null : localDateOf(now(), one.timeZone) }),
+      },
+    );
+    need(found, "student in this class");
+    await record(within, { departmentId, entity: "enrolment", entityId: studentId, action: "changed", after: body });
+    return listEnrolments(within, { params: { classId } });
+  });
+}
+
+export function setGroup(scope: Scope<Member>, { params, body }: Input<typeof contract.setGroup>): Promise<Roster> {
+  return atomically(scope, async (within) => {
+    const { db, caller } = within;
+    const { departmentId } = caller;
+    const { classId, groupId } = params;
+    const { students } = await listEnrolments(within, { params: { classId } });
+    const strangers = body.studentIds.filter((id) => !students.some((student) => student.studentId === id));
+    if (strangers.length > 0) {
+      const detail = "One of the students is not in this class.";
+      throw new Failure("invalid", detail, { errors: [{ pointer: "/body/studentIds", detail }] });
+    }
+    const made = await edits.upsertGroup(db, { departmentId, id: groupId, classId, name: body.name });
+    if (!made) throw new Failure("missing", "There is no such group in this class.");
+    await edits.replaceGroupMembers(db, departmentId, groupId, [...new Set(body.studentIds)]);
+    await record(within, { departmentId, entity: "group", entityId: groupId, action: "set", after: body });
+    return listEnrolments(within, { params: { classId } });
+  });
+}
+
+export function reissueCard(
+  scope: Scope<Member>,
+  { params }: Input<typeof contract.reissueCard>,
+): Promise<Result<typeof contract.reissueCard>> {
+  const { classId, studentId } = params;
+  return atomically(scope, async (within) => {
+    const { db, caller } = within;
+    let replaced: { studentId: string } | null | undefined;
+    do replaced = await store.replaceCard(db, caller.departmentId, classId, studentId, newEntryCard());
+    while (replaced === null);
+    need(replaced, "student in this class");
+    await store.deleteStudentSessions(db, caller.departmentId, studentId);
+    await record(within, {
+      departmentId: caller.departmentId,
+      entity: "enrolment",
+      entityId: studentId,
+      action: "entryCardReissued",
+    });
+    const { students } = await listEnrolments(within, { params: { classId } });
+    return need(
+      students.find((student) => student.studentId === studentId),
+      "student in this class",
+    );
+  });
+}

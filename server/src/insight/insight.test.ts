@@ -1,0 +1,75 @@
+/** Results against counts made by hand from who answered what. */
+import { describe, expect, test } from "vitest";
+import { release, sit } from "../platform/testing/sittings.ts";
+import { useWorkbench } from "../platform/testing/workbench.ts";
+import * as insight from "./service.ts";
+
+const bench = useWorkbench();
+const show = (releaseId: string, go: "first" | "last" | "all" = "first") =>
+  insight.showResults(bench.lead, { params: { releaseId }, query: { go } });
+
+describe("a release of six questions to a class of which the first half is strong", () => {
+  const strong = (student: number) => student < 9;
+  /** Everybody gets question 1; the strong get all but 6, the others only 1 and 6: question 6 goes against the rest. */
+  const isRight = (student: number) => (position: number) =>
+    position === 1 || (strong(student) ? position !== 6 : position === 6);
+  let releaseId = "";
+  const given = async () => {
+    if (releaseId !== "") return releaseId;
+    ({ releaseId } = await release(bench, { count: 6 }));
+    for (let student = 0; student < 18; student++) await sit(bench, student, releaseId, isRight(student));
+    return releaseId;
+  };
+
+  test("items come weakest first with the shares that were answered, and thirds and correlation tell which deserve a look", async () => {
+    const { items, handedIn } = await show(await given());
+    expect(handedIn).toBe(18);
+    const byPosition = new Map(items.map((item) => [item.position, item]));
+    expect([1, 2, 6].map((position) => byPosition.get(position)?.facility.right)).toEqual([18, 9, 9]);
+    expect(items.at(-1)?.position).toBe(1);
+    expect(byPosition.get(1)?.discrimination).toBeNull();
+    expect(byPosition.get(2)?.discrimination?.r).toBeGreaterThan(0.5);
+    expect(byPosition.get(6)?.discrimination?.r).toBeLessThan(-0.5);
+    const keyOf = (position: number) => byPosition.get(position)?.choices.find((choice) => choice.isKey);
+    expect(keyOf(2)?.thirds).toMatchObject({ top: 1, low: 0 });
+    expect(keyOf(6)?.thirds).toMatchObject({ top: 0, low: 1 });
+    const flags = byPosition.get(6)?.choices.flatMap((choice) => choice.flags) ?? [];
+    expect(flags.join()).toMatch(/check the key/);
+    for (const item of items) expect(item.choices.reduce((sum, choice) => sum + choice.count, 0)).toBe(18);
+  });
+
+  test("a second go changes the last and all, never the first", async () => {
+    const before = await show(await given());
+    await sit(bench, 17, releaseId, () => true);
+    const right = async (go: "first" | "last" | "all") =>
+      (await show(releaseId, go)).items.find((item) => item.position === 2)?.facility;
+    expect(await right("first")).toEqual(before.items.find((item) => item.position === 2)?.facility);
+    expect(await right("last")).toMatchObject({ right: 10, outOf: 18 });
+    expect(await right("all")).toMatchObject({ right: 10, outOf: 19 });
+    const student = (await show(releaseId)).perStudent.filter((one) => one.goes.length === 2);
+    expect(student.map((one) => [one.mark, one.goes.map((go) => go.points)])).toEqual([[2, [2, 6]]]);
+  });
+
+  test("a standard says of nobody more than the answers allow", async () => {
+    const { standards } = await show(await given());
+    expect(standards.length).toBeGreaterThan(0);
+    for (const standard of standards)
+      for (const student of standard.students) {
+        expect(student.right).toBeLessThanOrEqual(student.given);
+        if (student.given === 0) expect(student.label).toBe("noEvidence");
+        else if (student.given < 3) expect(student.label).toBe("tooEarly");
+      }
+  });
+
+  test("the opener names the wrong idea that was given most, and no student", async () => {
+    const { items, perStudent } = await show(await given());
+    const weakest = items[0]!;
+    const opener = await insight.showOpener(bench.lead, { params: { releaseId, itemId: weakest.itemId } });
+    expect(opener.wrong?.count).toBe(9);
+    const text = JSON.stringify(opener);
+    for (const { studentId, name } of perStudent) {
+      expect(text).not.toContain(studentId);
+      expect(text).not.toContain(name);
+    }
+  });
+});

@@ -1,0 +1,127 @@
+/** Item by item: how many were right, who chose what, thirds, discrimination and what deserves a look. */
+import type { Results } from "@verdant/contract/insight";
+import { correlation, correlationInterval, optionUses, type OptionFlag } from "@verdant/core/insight/itemAnalysis";
+import { wilson } from "@verdant/core/insight/wilson";
+import { groupBy } from "@verdant/core/groupBy";
+import { blankAnswer } from "@verdant/core/items/blank";
+import { kindOf, type Answer } from "@verdant/core/items/kinds";
+import { headline } from "@verdant/core/richText";
+import type { listItemsOfRelease } from "../delivery/service.ts";
+import { strandOf } from "../delivery/views.ts";
+import type { listAnswers } from "./store.ts";
+
+type ReleaseItem = Awaited<ReturnType<typeof listItemsOfRelease>>[number];
+type Given = Awaited<ReturnType<typeof listAnswers>>[number];
+
+export function shareOf(right: number, outOf: number) {
+  const interval = wilson(right, outOf);
+  return { right, outOf, low: interval?.low ?? null, high: interval?.high ?? null };
+}
+
+const flagWords: Record<OptionFlag, string> = {
+  watchTop: "more of the top third chose this than the key",
+  beatsKeyInTop: "the top third prefers this to the key: check the key",
+  attractsStrong: "those who did well elsewhere choose this: check the wording",
+  unused: "nobody chooses this: it tempts nobody",
+  unusedSoFar: "",
+};
+
+export function resultsOfItems(
+  items: readonly ReleaseItem[],
+  answers: readonly Given[],
+  misconceptions: ReadonlyMap<string, string>,
+): Results["items"] {
+  const bySitting = groupBy(answers, (answer) => answer.sittingId);
+  const byItem = groupBy(answers, (answer) => answer.itemId);
+  // Shares of different questions do not compare: thirds need everybody to have had the same.
+  const isSame =
+    new Set(
+      [...bySitting.values()].map((list) =>
+        list
+          .map((one) => one.itemId)
+          .sort()
+          .join(),
+      ),
+    ).size <= 1;
+  const restOf = (given: Given) => {
+    const others = (bySitting.get(given.sittingId) ?? []).filter((one) => one.itemId !== given.itemId);
+    return others.length === 0 ? null : others.reduce((sum, one) => sum + one.credit, 0) / others.length;
+  };
+  return items
+    .map((item, i) => resultOf(item, i + 1, byItem.get(item.itemId) ?? [], isSame ? restOf : null, misconceptions))
+    .sort((a, b) => weakness(a) - weakness(b) || a.position - b.position);
+}
+
+/** Items nobody answered come last. */
+const weakness = ({ facility }: Results["items"][number]) =>
+  facility.outOf === 0 ? 2 : facility.right / facility.outOf;
+
+const fewestForThirds = 9;
+
+function resultOf(
+  item: ReleaseItem,
+  position: number,
+  answers: readonly Given[],
+  restOf: ((given: Given) => number | null) | null,
+  misconceptions: ReadonlyMap<string, string>,
+): Results["items"][number] {
+  const kind = kindOf(item.content);
+  const given = answers.map((answer) => answer.answer ?? blankAnswer(item.content.kind));
+  const counts = kind.summarise(item.content, given);
+  const rest = (restOf ? answers.map(restOf) : []).filter((one) => one !== null);
+  const hasThirds = answers.length >= fewestForThirds && rest.length === answers.length;
+  const uses = hasThirds
+    ? optionUses(
+        given.map((answer) =>
+          placesOf(
+            item,
+            answer,
+            counts.map((count) => count.id),
+          ),
+        ),
+        rest,
+        counts,
+      )
+    : null;
+  const r = hasThirds
+    ? correlation(
+        answers.map((answer) => answer.credit),
+        rest,
+      )
+    : null;
+  const interval = r === null ? null : correlationInterval(r, answers.length);
+  return {
+    itemId: item.itemId,
+    position,
+    number: item.number,
+    kind: item.kind,
+    stem: headline(item.content.stem),
+    topicId: item.topicId,
+    topic: item.topic ?? "no topic",
+    strand: strandOf(item),
+    facility: shareOf(
+      answers.reduce((sum, answer) => sum + answer.credit, 0),
+      answers.length,
+    ),
+    discrimination: r === null || interval === null ? null : { r, ...interval },
+    choices: counts.map(({ misconceptionId, ...choice }, i) => {
+      const use = uses?.[i];
+      return {
+        ...choice,
+        share: shareOf(choice.count, answers.length),
+        misconception: misconceptions.get(misconceptionId ?? "") ?? null,
+        thirds: use ? { top: use.top, middle: use.middle, low: use.low } : null,
+        flags: choice.id === null || !use ? [] : use.flags.map((flag) => flagWords[flag]).filter(Boolean),
+      };
+    }),
+  };
+}
+
+/** The lines of a summary to which one answer counts. */
+function placesOf(item: ReleaseItem, answer: Answer, ids: readonly (string | null)[]): number[] {
+  return kindOf(item.content)
+    .summarise(item.content, [answer])
+    .filter((one) => one.count > 0)
+    .map((one) => ids.indexOf(one.id))
+    .filter((place) => place >= 0);
+}

@@ -1,0 +1,188 @@
+/** The return grid: topics by week, what came back and what will, and where recall goes from here. */
+import type { Input, Result } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/plan";
+import { dateOf, dayOf, mondayOf, weekdayOf, type Day } from "@verdant/core/plan/day";
+import { totalOffset } from "@verdant/core/plan/learn";
+import { project, type PlannedReview, type Standing } from "@verdant/core/plan/project";
+import { memoryKey, offsetsOf, taughtMemory } from "@verdant/core/plan/remember";
+import { listClosedDays } from "../courses/listClasses.ts";
+import { Failure, need } from "../platform/failure.ts";
+import { record } from "../platform/history.ts";
+import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import { dueOfClass, type ClassDue } from "./dueOfClass.ts";
+import * as store from "./store.ts";
+
+type Plan = Result<typeof contract.showPlan>;
+
+const weeksBack = 8;
+const weeksAhead = 8;
+
+export async function showPlan(scope: Scope<Member>, { params }: Input<typeof contract.showPlan>): Promise<Plan> {
+  const { db, caller } = scope;
+  const { departmentId } = caller;
+  const plan = await dueOfClass(scope, departmentId, params.classId);
+  const { today } = plan;
+  const closed = await listClosedDays(db, departmentId, plan.class.schoolYearId, params.classId);
+  const isClosed = (day: Day) => closed.some((span) => dayOf(span.fromOn) <= day && day <= dayOf(span.toOn));
+  const thisMonday = mondayOf(today);
+  const mondays = Array.from({ length: weeksBack + weeksAhead + 1 }, (_, i) => thisMonday + 7 * (i - weeksBack));
+  const planned = await store.listPlanned(db, departmentId, params.classId);
+  const held = await store.listHeld(db, departmentId, params.classId);
+  const reviewsOf = (topicId: string): PlannedReview[] =>
+    planned
+      .filter((one) => one.topicId === topicId)
+      .map(({ on, items }) => ({ on: Math.max(today, dayOf(on)), items }));
+  const fridays = mondays.map((monday) => monday + 4);
+  const ahead = fridays.filter((day) => day >= today);
+  const end = plan.class.examOn === null ? today + 7 * 26 : Math.max(today + 7, dayOf(plan.class.examOn));
+  const outlookDays = Array.from({ length: Math.min(45, Math.floor((end - today) / 7) + 1) }, (_, i) => today + 7 * i);
+  const taught = plan.topics.filter((topic) => topic.taughtOn !== null && topic.taughtOn <= today);
+  const outlook = (isPlanned: boolean) => {
+    const lines = taught.map((topic) =>
+      project(
+        standingsOf(plan, topic),
+        isPlanned ? withSuggestions(plan, topic, reviewsOf(topic.topicId), end) : [],
+        outlookDays,
+        topic.standards,
+      ),
+    );
+    return outlookDays.map((_, i) => lines.reduce((sum, line) => sum + (line[i] ?? 0), 0) / Math.max(1, lines.length));
+  };
+  const [withPlan, without] = [outlook(true), outlook(false)];
+  return {
+    classId: plan.class.id,
+    className: plan.class.name,
+    today: dateOf(today),
+    examOn: plan.class.examOn,
+    weeks: mondays.map((monday) => ({
+      monday: dateOf(monday),
+      isClosed: [0, 1, 2, 3, 4].every((day) => isClosed(monday + day)),
+    })),
+    topics: plan.topics.map((topic) => {
+      const isTaught = topic.taughtOn !== null && topic.taughtOn <= today;
+      const line = isTaught ? project(standingsOf(plan, topic), reviewsOf(topic.topicId), ahead, topic.standards) : [];
+      return {
+        topicId: topic.topicId,
+        name: topic.name,
+        strand: topic.strand,
+        taughtOn: topic.taughtOn === null ? null : dateOf(topic.taughtOn),
+        forecast: fridays.map((day) => (isTaught && day >= today ? (line[ahead.indexOf(day)] ?? null) : null)),
+      };
+    }),
+    returns: [
+      ...held.map(({ topicId, on, releaseId, right, answers }) => ({
+        topicId,
+        on,
+        state: "held" as const,
+        releaseId,
+        right,
+        answers,
+      })),
+      ...planned.map(({ topicId, on }) => ({
+        topicId,
+        on,
+        state: "planned" as const,
+        releaseId: null,
+        right: 0,
+        answers: 0,
+      })),
+      ...taught.flatMap((topic) => {
+        if (topic.dueOn === null || topic.plannedOn !== null || topic.standing === "leftOut") return [];
+        const on = nextMeeting(plan, Math.max(today, topic.dueOn), isClosed);
+        return [
+          {
+            topicId: topic.topicId,
+            on: dateOf(on),
+            state: "suggested" as const,
+            releaseId: null,
+            right: 0,
+            answers: 0,
+          },
+        ];
+      }),
+    ],
+    outlook: outlookDays.map((day, i) => ({ on: dateOf(day), planned: withPlan[i] ?? 0, nothing: without[i] ?? 0 })),
+  };
+}
+
+type Topic = ClassDue["topics"][number];
+
+function standingsOf({ memory, studentIds }: ClassDue, topic: Topic): Standing[] {
+  return (studentIds.length > 0 ? studentIds : [""]).map((studentId) => {
+    const state = memory.topics.get(memoryKey(studentId, topic.topicId)) ?? taughtMemory(topic.taughtOn ?? 0);
+    return {
+      strength: state.now,
+      lastOn: state.lastOn,
+      offset: totalOffset(offsetsOf(memory, studentId, topic.topicId)),
+    };
+  });
+}
+
+/** What is planned, and after it one return whenever recall has fallen below four in five. */
+function withSuggestions(plan: ClassDue, topic: Topic, planned: readonly PlannedReview[], end: Day): PlannedReview[] {
+  const reviews = [...planned];
+  if (topic.stance === "never") return reviews;
+  const standings = standingsOf(plan, topic);
+  for (let day = plan.today; day <= end; day += 7) {
+    const [recall = 1] = project(standings, reviews, [day], topic.standards);
+    if (recall < 0.8 && !reviews.some((one) => Math.abs(one.on - day) < 7)) {
+      reviews.push({ on: day, items: 1 });
+      reviews.sort((a, b) => a.on - b.on);
+    }
+  }
+  return reviews;
+}
+
+/** The first day from `from` on that the class meets and the school is open. */
+function nextMeeting({ class: one }: ClassDue, from: Day, isClosed: (day: Day) => boolean): Day {
+  const meets = (day: Day) =>
+    one.meetingDays.length > 0 ? one.meetingDays.includes(weekdayOf(day)) : weekdayOf(day) <= 5;
+  for (let day = from; day < from + 60; day++) if (meets(day) && !isClosed(day)) return day;
+  return from;
+}
+
+export function planReturn(scope: Scope<Member>, { params, body }: Input<typeof contract.planReturn>): Promise<Plan> {
+  return atomically(scope, async (within) => {
+    const { db, caller } = within;
+    const { departmentId } = caller;
+    const { classId } = params;
+    const plan = await dueOfClass(within, departmentId, classId);
+    const topic = need(
+      plan.topics.find((one) => one.topicId === body.topicId),
+      "topic in this class's course",
+    );
+    const closed = await listClosedDays(db, departmentId, plan.class.schoolYearId, classId);
+    const isClosed = (day: Day) => closed.some((span) => dayOf(span.fromOn) <= day && day <= dayOf(span.toOn));
+    const from = body.from === null ? plan.today + 1 : dayOf(body.from);
+    if (from < plan.today) {
+      const detail = "A return cannot be planned for a day that is past.";
+      throw new Failure("invalid", detail, { errors: [{ pointer: "/body/from", detail }] });
+    }
+    const on = dateOf(nextMeeting(plan, from, isClosed));
+    await store.insertPlanned(db, { departmentId, classId, topicId: topic.topicId, on });
+    await record(within, {
+      departmentId,
+      entity: "class",
+      entityId: classId,
+      action: "returnPlanned",
+      after: { topicId: topic.topicId, on },
+    });
+    return showPlan(within, { params });
+  });
+}
+
+export function dropReturn(scope: Scope<Member>, { params }: Input<typeof contract.dropReturn>): Promise<Plan> {
+  return atomically(scope, async (within) => {
+    const { departmentId } = within.caller;
+    const { classId, topicId, on } = params;
+    need((await store.deletePlanned(within.db, { departmentId, classId, topicId, on })) || undefined, "planned return");
+    await record(within, {
+      departmentId,
+      entity: "class",
+      entityId: classId,
+      action: "returnDropped",
+      before: { topicId, on },
+    });
+    return showPlan(within, { params: { classId } });
+  });
+}

@@ -1,0 +1,173 @@
+/** Standards: changed by hand, and read from an indented list or a CASE file. */
+import { createHash } from "node:crypto";
+import type { Input, Result } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/standards";
+import { readCase } from "@verdant/core/standards/caseFile";
+import { readIndentedList } from "@verdant/core/standards/indentedList";
+import { Failure, need } from "../platform/failure.ts";
+import { record } from "../platform/history.ts";
+import { newId } from "../platform/id.ts";
+import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import * as store from "./store.ts";
+
+export function changeStandard(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.changeStandard>,
+): Promise<Result<typeof contract.changeStandard>> {
+  return atomically(scope, async (within) => {
+    const { db, caller } = within;
+    const { departmentId } = caller;
+    const before = need(await store.findStandard(db, departmentId, params.standardId), "standard");
+    const { code, statement, studentWording } = body;
+    await store.updateStandard(db, departmentId, before.id, {
+      ...(code !== undefined && { code }),
+      ...(statement !== undefined && { statement }),
+      ...(studentWording !== undefined && { studentWording: studentWording === "" ? null : studentWording }),
+    });
+    await record(within, {
+      departmentId,
+      entity: "standard",
+      entityId: before.id,
+      action: "changed",
+      before,
+      after: body,
+    });
+    return need(await store.findStandard(db, departmentId, before.id), "standard");
+  });
+}
+
+interface Read {
+  readonly guid: string;
+  readonly title: string;
+  readonly notes: readonly string[];
+  /** A list says only what it adds; a CASE file is the whole framework. */
+  readonly isWhole: boolean;
+  readonly standards: readonly {
+    readonly guid: string;
+    readonly code: string;
+    readonly statement: string;
+    readonly studentWording: string | null;
+    readonly parentGuid: string | null;
+    readonly raw: unknown;
+  }[];
+}
+
+type Body = Input<typeof contract.importStandards>["body"];
+
+function read(body: Body): Read {
+  if (body.kind === "case") {
+    const found = readCase(body.file);
+    if (!found) throw invalid("/body/file", "This is no CASE file: it has no document with an identifier and a title.");
+    return {
+      ...found,
+      isWhole: true,
+      standards: found.standards.map((standard) => ({ ...standard, studentWording: null })),
+    };
+  }
+  const { standards, faults } = readIndentedList(body.text);
+  const [fault] = faults;
+  if (fault) throw invalid("/body/text", `Line ${fault.line}: ${fault.text}`);
+  if (standards.length === 0) throw invalid("/body/text", "There is no standard in this list.");
+  const guidOf = (code: string) => guidFrom(`${body.title} ${code}`);
+  return {
+    guid: guidFrom(body.title),
+    title: body.title,
+    notes: [],
+    isWhole: false,
+    standards: standards.map(({ code, statement, studentWording, parent }) => ({
+      guid: guidOf(code),
+      code,
+      statement,
+      studentWording,
+      parentGuid: parent === null ? null : guidOf(parent),
+      raw: null,
+    })),
+  };
+}
+
+/** The same words give the same identifier, so that a list that comes again is known again. */
+function guidFrom(words: string): string {
+  const hex = createHash("sha256").update(`verdant-loop ${words}`).digest("hex");
+  return [hex.slice(0, 8), hex.slice(8, 12), `8${hex.slice(13, 16)}`, `8${hex.slice(17, 20)}`, hex.slice(20, 32)].join(
+    "-",
+  );
+}
+
+function invalid(pointer: string, detail: string): Failure {
+  return new Failure("invalid", detail, { errors: [{ pointer, detail }] });
+}
+
+export async function importStandards(
+  scope: Scope<Member>,
+  { body }: Input<typeof contract.importStandards>,
+): Promise<Result<typeof contract.importStandards>> {
+  const given = read(body);
+  return atomically(scope, async (within) => {
+    const { db, caller, now } = within;
+    const { departmentId } = caller;
+    const known = await store.findFramework(
+      db,
+      departmentId,
+      given.isWhole ? { guid: given.guid } : { title: given.title },
+    );
+    const framework = known ?? { id: newId(), guid: given.guid, title: given.title };
+    if (!known) await store.insertFramework(db, { departmentId, ...framework, raw: null });
+    const before = await store.listFrameworkStandards(db, departmentId, framework.id);
+    const byGuid = new Map(before.map((row) => [row.guid, row]));
+    const byCode = new Map(before.map((row) => [row.code, row]));
+    const find = (standard: Read["standards"][number]) =>
+      byGuid.get(standard.guid) ?? (given.isWhole ? undefined : byCode.get(standard.code));
+    const ids = new Map(given.standards.map((standard) => [standard.guid, find(standard)?.id ?? newId()]));
+    let changed = 0;
+    for (const [position, standard] of given.standards.entries()) {
+      const old = find(standard);
+      if (!old) continue;
+      const wording = standard.studentWording ?? old.studentWording;
+      const differs =
+        old.code !== standard.code ||
+        old.statement !== standard.statement ||
+        old.studentWording !== wording ||
+        old.retiredAt !== null;
+      if (differs) changed += 1;
+      await store.updateStandard(db, departmentId, old.id, {
+        code: standard.code,
+        statement: standard.statement,
+        studentWording: wording,
+        parentId: standard.parentGuid === null ? null : (ids.get(standard.parentGuid) ?? null),
+        position,
+        retiredAt: null,
+        ...(standard.raw !== null && { raw: JSON.stringify(standard.raw) }),
+      });
+    }
+    const fresh = given.standards.filter((standard) => !find(standard));
+    await store.insertStandards(
+      db,
+      fresh.map((standard) => ({
+        departmentId,
+        id: ids.get(standard.guid) ?? newId(),
+        frameworkId: framework.id,
+        parentId: standard.parentGuid === null ? null : (ids.get(standard.parentGuid) ?? null),
+        guid: standard.guid,
+        code: standard.code,
+        statement: standard.statement,
+        studentWording: standard.studentWording,
+        position: given.standards.indexOf(standard),
+        secureLine: null,
+        retiredAt: null,
+        raw: standard.raw === null ? null : JSON.stringify(standard.raw),
+      })),
+    );
+    const kept = new Set(ids.values());
+    const gone = given.isWhole ? before.filter((row) => row.retiredAt === null && !kept.has(row.id)) : [];
+    for (const row of gone) await store.updateStandard(db, departmentId, row.id, { retiredAt: now() });
+    const outcome = { created: fresh.length, changed, retired: gone.length };
+    await record(within, {
+      departmentId,
+      entity: "framework",
+      entityId: framework.id,
+      action: "imported",
+      after: outcome,
+    });
+    return { title: framework.title, ...outcome, notes: [...given.notes] };
+  });
+}

@@ -1,0 +1,33 @@
+/** The topic tree and the standards as the bank shows them. */
+import type { Result } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/standards";
+import type { Member, Scope } from "../platform/scope.ts";
+import * as store from "./store.ts";
+
+type Listed = Result<typeof contract.listTopics>;
+
+export async function listTopics({ db, caller }: Scope<Member>): Promise<Listed> {
+  const rows = await store.listTopics(db, caller.departmentId);
+  const byId = new Map(rows.map((row) => [row.id, row]));
+
+  /** Its own letter and hue, or the nearest ancestor's, or those of a unit that lists it, or a dash. */
+  const strandOf = (id: string | null): { letter: string; hue: number } => {
+    const row = id === null ? undefined : byId.get(id);
+    if (!row) return { letter: "–", hue: 7 };
+    if (row.letter !== null && row.hue !== null) return { letter: row.letter, hue: row.hue };
+    return row.strand ?? strandOf(row.parentId);
+  };
+  const childrenOf = (parentId: string | null): typeof rows =>
+    rows.filter((row) => row.parentId === parentId).flatMap((row) => [row, ...childrenOf(row.id)]);
+
+  return {
+    topics: childrenOf(null).map((row) => ({
+      id: row.id,
+      parentId: row.parentId,
+      name: row.name,
+      ...strandOf(row.id),
+      standardIds: row.standardIds ?? [],
+    })),
+    standards: await store.listStandards(db, caller.departmentId),
+  };
+}
