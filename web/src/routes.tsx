@@ -10,6 +10,7 @@ export const router = createBrowserRouter([
     errorElement: <NotHere />,
     children: [
       { path: "/", element: <TodayPage /> },
+      { path: "/start", lazy: async () => ({ Component: (await import("./today/StartPage.tsx")).StartPage }) },
       { path: "/bank", lazy: async () => ({ Component: (await import("./bank/BankPage.tsx")).BankPage }) },
       { path: "/bank/:itemId", lazy: async () => ({ Component: (await import("./bank/ItemPage.tsx")).ItemPage }) },
       { path: "/plans", lazy: async () => ({ Component: (await import("./plan/PlansPage.tsx")).PlansPage }) },
@@ -20,6 +21,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./assembly/ComposerPage.tsx")).ComposerPage }),
       },
       {
+        path: "/quizzes/:quizId/preview",
+        lazy: async () => ({ Component: (await import("./assembly/PreviewPage.tsx")).PreviewPage }),
+      },
+      {
         path: "/quizzes/:quizId/release",
         lazy: async () => ({ Component: (await import("./delivery/ReleasePage.tsx")).ReleasePage }),
       },
@@ -28,10 +33,26 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./insight/ReleasesPage.tsx")).ReleasesPage }),
       },
       {
+        path: "/results/:releaseId/open/:itemId",
+        lazy: async () => ({ Component: (await import("./insight/OpenerPage.tsx")).OpenerPage }),
+      },
+      {
         path: "/results/:releaseId",
         lazy: async () => ({ Component: (await import("./insight/ResultsPage.tsx")).ResultsPage }),
       },
       { path: "/team", lazy: async () => ({ Component: (await import("./team/TeamPage.tsx")).TeamPage }) },
+      {
+        path: "/topics",
+        lazy: async () => ({ Component: (await import("./standards/TopicsPage.tsx")).TopicsPage }),
+      },
+      {
+        path: "/courses/:courseId",
+        lazy: async () => ({ Component: (await import("./courses/CoursePage.tsx")).CoursePage }),
+      },
+      {
+        path: "/classes/:classId",
+        lazy: async () => ({ Component: (await import("./courses/ClassPage.tsx")).ClassPage }),
+      },
       {
         path: "/classes/:classId/cards",
         lazy: async () => ({ Component: (await import("./courses/CardsPage.tsx")).CardsPage }),

@@ -1,31 +1,59 @@
+/** The braid, with the line of checks over it. */
 import Box from "@mui/material/Box";
 import Collapse from "@mui/material/Collapse";
+import IconButton from "@mui/material/IconButton";
 import Link from "@mui/material/Link";
 import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
-import type { Place, Quiz } from "@verdant/contract/assembly";
-import { Check, TriangleAlert } from "lucide-react";
-import { useState } from "react";
+import type { FixedPlace, Quiz } from "@verdant/contract/assembly";
+import { Check, Redo2, TriangleAlert, Undo2 } from "lucide-react";
+import { useEffect, useState, type ReactNode } from "react";
 import { Braid, type BraidStrand } from "../ui/Braid.tsx";
+import type { Composer } from "./useComposer.ts";
 
-/** The braid with the line of checks over it. */
 export function BraidPanel(props: {
   quiz: Quiz;
-  places: readonly Place[];
+  places: readonly FixedPlace[];
+  composer: Composer;
   selectedId: string | null;
   select: (itemId: string) => void;
   move: (from: number, to: number) => void;
+  requirements: { isOpen: boolean; toggle: () => void; panel: ReactNode };
 }) {
-  const { quiz, places, selectedId, select, move } = props;
+  const { quiz, places, composer, selectedId, select, move, requirements } = props;
   const [isOpen, setOpen] = useState(false);
   const strands = new Map<string, BraidStrand>();
+  for (const { strand } of quiz.mix)
+    if (places.some((place) => place.strand.unitId === strand.unitId))
+      strands.set(strand.unitId, { id: strand.unitId, name: strand.name, hue: strand.hue });
   for (const { strand } of places)
-    strands.set(strand.unitId, { id: strand.unitId, name: strand.name, hue: strand.hue });
-  const toLookAt = quiz.checks.length;
+    if (!strands.has(strand.unitId))
+      strands.set(strand.unitId, { id: strand.unitId, name: strand.name, hue: strand.hue });
+  useUndoKeys(composer);
+  const toLookAt = quiz.checks.length + quiz.shortfalls.length;
   return (
-    <Paper sx={{ px: 2, py: 1.5 }}>
-      <Box sx={{ display: "flex", gap: 2, alignItems: "center", mb: 1, flexWrap: "wrap" }}>
+    <Paper sx={{ px: 2, py: 1.25 }}>
+      <Box sx={{ display: "flex", gap: 2, alignItems: "center", mb: 0.75, flexWrap: "wrap" }}>
         <Typography variant="body2">{wovenInWords(quiz.woven)}</Typography>
+        <Act
+          text="Weave again"
+          press={() => {
+            composer.order("woven");
+          }}
+        />
+        <Act
+          text="Easy to hard"
+          press={() => {
+            composer.order("easyToHard");
+          }}
+        />
+        <Act text="Requirements" isOpen={requirements.isOpen} press={requirements.toggle} />
+        <IconButton size="small" aria-label="Undo" disabled={!composer.canUndo} onClick={composer.undo}>
+          <Undo2 size={16} />
+        </IconButton>
+        <IconButton size="small" aria-label="Do again" disabled={!composer.canRedo} onClick={composer.redo}>
+          <Redo2 size={16} />
+        </IconButton>
         <Box sx={{ flex: 1 }} />
         {toLookAt === 0 ? (
           <Typography
@@ -57,15 +85,21 @@ export function BraidPanel(props: {
           </Typography>
         )}
       </Box>
-      <Collapse in={isOpen && toLookAt > 0}>
+      {requirements.panel}
+      <Collapse in={(isOpen && toLookAt > 0) || quiz.shortfalls.length > 0}>
         <Box component="ul" sx={{ m: 0, mb: 1, pl: 2.5 }}>
-          {quiz.checks.map((check, i) => (
-            <Typography key={i} component="li" variant="body2">
-              {check.text}
+          {[...quiz.shortfalls, ...(isOpen ? quiz.checks.map((check) => check.text) : [])].map((text) => (
+            <Typography key={text} component="li" variant="body2">
+              {text}
             </Typography>
           ))}
         </Box>
       </Collapse>
+      {quiz.draws && (
+        <Typography variant="body2" color="textSecondary" sx={{ mb: 0.75 }}>
+          {drawsInWords(quiz.draws, quiz.students)}
+        </Typography>
+      )}
       <Braid
         strands={[...strands.values()]}
         beads={places.map((place) => ({
@@ -81,8 +115,48 @@ export function BraidPanel(props: {
   );
 }
 
+function Act({ text, isOpen, press }: { text: string; isOpen?: boolean; press: () => void }) {
+  return (
+    <Link component="button" type="button" variant="body2" aria-expanded={isOpen} onClick={press}>
+      {text}
+    </Link>
+  );
+}
+
+/** Ctrl or Cmd Z undoes, with Shift it does again; not while something is being typed. */
+function useUndoKeys({ undo, redo }: Composer) {
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      const isTyping = ["INPUT", "TEXTAREA"].includes(target.tagName) || target.isContentEditable;
+      if (isTyping || event.key.toLowerCase() !== "z" || !(event.ctrlKey || event.metaKey)) return;
+      event.preventDefault();
+      if (event.shiftKey) redo();
+      else undo();
+    };
+    window.addEventListener("keydown", press);
+    return () => {
+      window.removeEventListener("keydown", press);
+    };
+  }, [undo, redo]);
+}
+
 const wovenInWords = (woven: number | null) =>
   woven === null ? "Nothing to weave: any order is as good" : `Woven ${woven.toFixed(2)} of 1`;
 
 /** Rounded up, so that the promise holds. */
 const gapInWords = (gap: number) => (gap < 0.001 ? "0.1 %" : `${(Math.ceil(gap * 1000) / 10).toFixed(1)} %`);
+
+function drawsInWords({ powerOfTen, chanceOfSame }: NonNullable<Quiz["draws"]>, students: number): string {
+  const ways =
+    powerOfTen < 6
+      ? new Intl.NumberFormat("en-GB").format(Math.round(10 ** powerOfTen))
+      : `about 10 to the power of ${Math.floor(powerOfTen)}`;
+  const chance =
+    chanceOfSame < 0.001
+      ? "under 0.1 %"
+      : chanceOfSame > 0.99
+        ? "over 99 %"
+        : `about ${(chanceOfSame * 100).toFixed(chanceOfSame < 0.1 ? 1 : 0)} %`;
+  return `The draws make ${ways} different quizzes; the chance that two of ${students} students get the same questions is ${chance}.`;
+}

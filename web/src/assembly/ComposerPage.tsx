@@ -1,21 +1,23 @@
+import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
-import { useState } from "react";
-import { Link, useParams } from "react-router";
-import type { Quiz } from "@verdant/contract/assembly";
-import { problemOf } from "../platform/problem.ts";
-import { useToast } from "../ui/Toasts.tsx";
+import type { FixedPlace, Quiz } from "@verdant/contract/assembly";
+import { useEffect, useState } from "react";
+import { Link, useParams, useSearchParams } from "react-router";
 import { moved } from "../ui/Braid.tsx";
 import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
+import { useShowQuizQuery } from "./api.ts";
+import { BlueprintPanel } from "./BlueprintPanel.tsx";
 import { BraidPanel } from "./BraidPanel.tsx";
-import { CountPanel } from "./CountPanel.tsx";
+import { inserted, layoutOf, withPlaces } from "./layout.ts";
+import { MixPanel } from "./MixPanel.tsx";
 import { NameField } from "./NameField.tsx";
 import { PlaceList } from "./PlaceList.tsx";
-import { useArrangeQuizMutation, useRecomposeQuizMutation, useRenameQuizMutation, useShowQuizQuery } from "./api.ts";
+import { useComposer } from "./useComposer.ts";
 
-/** A quiz being composed: how many questions, the braid, the items in order, what to look at before releasing. */
+/** A quiz being composed: the mix, the braid, the items in order, what to look at before releasing. */
 export function ComposerPage() {
   const { quizId = "" } = useParams();
   const { data, error, isLoading, refetch } = useShowQuizQuery({ params: { quizId } });
@@ -27,81 +29,107 @@ export function ComposerPage() {
           <Failed error={error} retry={() => void refetch()} />
         </Page>
       )}
-      {data && <Composer quiz={data} />}
+      {data && <ComposerOf quiz={data} />}
     </>
   );
 }
 
-function Composer({ quiz }: { quiz: Quiz }) {
+const isFixed = (place: Quiz["places"][number]): place is FixedPlace => place.type === "fixed";
+
+function ComposerOf({ quiz }: { quiz: Quiz }) {
   const [selectedId, setSelectedId] = useState<string | null>(null);
-  const [arrange] = useArrangeQuizMutation();
-  const [rename] = useRenameQuizMutation();
-  const [recompose, { isLoading: isComposing }] = useRecomposeQuizMutation();
-  // The order shown at once while the server still writes it; dropped when its answer comes.
-  const [pending, setPending] = useState<readonly string[] | null>(null);
-  const say = useToast();
-  const places = (pending ?? quiz.places.map((place) => place.itemId)).flatMap(
-    (id) => quiz.places.find((place) => place.itemId === id) ?? [],
-  );
-  const minutes = Math.max(1, Math.round(places.reduce((sum, place) => sum + place.expectedSeconds, 0) / 60));
-
-  const setItems = async (itemIds: readonly string[], version: number) => {
-    setPending(itemIds);
-    const answer = await arrange({ params: { quizId: quiz.id }, body: { version, itemIds: [...itemIds] } });
-    setPending(null);
-    if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
-    return answer.data;
-  };
-  const itemIds = places.map((place) => place.itemId);
-  const move = (from: number, to: number) => void setItems(moved(itemIds, from, to), quiz.version);
-  const takeOut = async (itemId: string) => {
-    const changed = await setItems(
-      itemIds.filter((id) => id !== itemId),
-      quiz.version,
+  const [asksFor, setAsksFor] = useState(quiz.blueprint !== null);
+  const composer = useComposer(quiz);
+  useWrittenHere(quiz, composer);
+  const fixed = quiz.places.filter(isFixed);
+  const seconds = quiz.places.reduce((sum, place) => sum + (place.type === "interlude" ? 0 : place.expectedSeconds), 0);
+  const minutes = Math.max(1, Math.round(seconds / 60));
+  /** Moves the fixed questions of the first part among one another; draws and words keep their place. */
+  const move = (from: number, to: number) => {
+    const [first] = quiz.parts;
+    const own = fixed.filter((place) => place.partId === first?.id);
+    if (from >= own.length || to >= own.length) return;
+    const order = moved(own, from, to).map((place) => place.itemId);
+    void composer.layOut(
+      withPlaces(layoutOf(quiz), 0, (places) => {
+        let next = 0;
+        return places.map((place) => {
+          if (place.type !== "fixed") return place;
+          const id = order[next++];
+          return places.find((one) => one.type === "fixed" && one.itemId === id) ?? place;
+        });
+      }),
     );
-    if (!changed) return;
-    say({
-      text: "Taken out of this quiz; it stays in the bank.",
-      undo: () => void setItems(itemIds, changed.version),
-    });
   };
-  const nameIt = async (name: string) => {
-    const answer = await rename({ params: { quizId: quiz.id }, body: { version: quiz.version, name } });
-    if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
-  };
-  const composeAgain = async (count: number) => {
-    const answer = await recompose({ params: { quizId: quiz.id }, body: { version: quiz.version, count } });
-    if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
-  };
-
   return (
     <Page
       title={quiz.name}
-      about={`for ${quiz.className} · ${counted(places.length, "question")} · about ${minutes} min · the class should score ${band(quiz.expected)}`}
+      about={[
+        `for ${quiz.className}`,
+        counted(quiz.questions, "question"),
+        ...(quiz.questions > 0 ? [`about ${minutes} min`, `the class should score ${band(quiz.expected)}`] : []),
+      ].join(" · ")}
       actions={
-        <Button component={Link} to={`/quizzes/${quiz.id}/release`} variant="contained" disabled={places.length === 0}>
-          Release to {quiz.className}
-        </Button>
+        <>
+          <Button
+            component={Link}
+            to={`/quizzes/${quiz.id}/preview`}
+            variant="outlined"
+            disabled={quiz.questions === 0}
+          >
+            Preview
+          </Button>
+          <Button
+            component={Link}
+            to={`/quizzes/${quiz.id}/release`}
+            variant="contained"
+            disabled={quiz.questions === 0}
+          >
+            Release to {quiz.className}
+          </Button>
+        </>
       }
     >
       <Stack spacing={1.5}>
-        <CountPanel
+        <MixPanel quiz={quiz} isBusy={composer.isBusy} change={composer.mix} />
+        <BraidPanel
           quiz={quiz}
-          isComposing={isComposing}
-          compose={(count) => void composeAgain(count)}
-          name={<NameField name={quiz.name} rename={(name) => void nameIt(name)} />}
-        />
-        <BraidPanel quiz={quiz} places={places} selectedId={selectedId} select={setSelectedId} move={move} />
-        <PlaceList
-          places={places}
+          places={fixed}
+          composer={composer}
           selectedId={selectedId}
           select={setSelectedId}
           move={move}
-          takeOut={(itemId) => void takeOut(itemId)}
+          requirements={{
+            isOpen: asksFor,
+            toggle: () => {
+              setAsksFor(!asksFor);
+            },
+            panel: asksFor && <BlueprintPanel quiz={quiz} isBusy={composer.isBusy} compose={composer.compose} />,
+          }}
         />
+        <Box>
+          <PlaceList quiz={quiz} composer={composer} selectedId={selectedId} select={setSelectedId} />
+        </Box>
+        <Box sx={{ display: "flex", justifyContent: "flex-end" }}>
+          <NameField name={quiz.name} rename={composer.rename} />
+        </Box>
       </Stack>
     </Page>
   );
+}
+
+/** An item that was written from an add line comes back in the address, and goes where the line stood. */
+function useWrittenHere(quiz: Quiz, composer: ReturnType<typeof useComposer>) {
+  const [search, setSearch] = useSearchParams();
+  const itemId = search.get("add");
+  useEffect(() => {
+    if (itemId === null) return;
+    const at = { part: Number(search.get("part") ?? 0), place: Number(search.get("place") ?? 0) };
+    setSearch({}, { replace: true });
+    void composer.layOut(inserted(layoutOf(quiz), at, [{ type: "fixed", itemId, locked: false, points: 1 }]));
+    // Only the address decides: the quiz as it was when the item came back is the one to put it in.
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- see above
+  }, [itemId]);
 }
 
 const band = ({ low, high, outOf }: Quiz["expected"]) =>

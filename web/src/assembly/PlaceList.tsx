@@ -1,117 +1,253 @@
+/** The places of a quiz in order, part by part, with an add line between any two. */
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import Collapse from "@mui/material/Collapse";
-import IconButton from "@mui/material/IconButton";
-import Link from "@mui/material/Link";
+import MenuItem from "@mui/material/MenuItem";
 import Paper from "@mui/material/Paper";
-import Typography from "@mui/material/Typography";
-import type { Place } from "@verdant/contract/assembly";
-import { ArrowDown, ArrowUp } from "lucide-react";
-import { Link as RouterLink } from "react-router";
-import { Player } from "../player/Player.tsx";
-import { Bead } from "../ui/Bead.tsx";
-import { shortDate } from "../ui/dates.ts";
+import TextField from "@mui/material/TextField";
+import type { Quiz } from "@verdant/contract/assembly";
+import { Plus } from "lucide-react";
+import { Fragment, useState } from "react";
+import { useNavigate } from "react-router";
+import { useToast } from "../ui/Toasts.tsx";
+import { AddLine } from "./AddLine.tsx";
+import { inserted, layoutOf, removed, replaced, stepped, type At, type Layout, type LayoutPlace } from "./layout.ts";
+import { PlaceRow, type PlaceActs } from "./PlaceRow.tsx";
+import type { Composer } from "./useComposer.ts";
 
-/** The items in order; the one picked opens as the student will see it. */
+const orderWords = { woven: "woven", asWritten: "as written", easyToHard: "easy to hard" } as const;
+
 export function PlaceList(props: {
-  places: readonly Place[];
+  quiz: Quiz;
+  composer: Composer;
   selectedId: string | null;
   select: (itemId: string | null) => void;
-  move: (from: number, to: number) => void;
-  takeOut: (itemId: string) => void;
 }) {
-  const { places, selectedId, select, move, takeOut } = props;
+  const { quiz, composer, selectedId, select } = props;
+  const [adding, setAdding] = useState<At | null>(quiz.places.length === 0 ? { part: 0, place: 0 } : null);
+  const navigate = useNavigate();
+  const say = useToast();
+  const layout = layoutOf(quiz);
+  let number = 1;
+  const put = (next: Layout) => void composer.layOut(next);
+  const actsOf = (at: At, place: LayoutPlace): PlaceActs => ({
+    step: (by) => {
+      put(stepped(layout, at, by));
+    },
+    takeOut: () => {
+      void composer.layOut(removed(layout, at)).then((done) => {
+        if (done)
+          say({ text: "Taken out of this quiz; it stays in the bank.", undo: () => void composer.layOut(layout) });
+      });
+    },
+    lock: (isOn) => {
+      if (place.type === "fixed") put(replaced(layout, at, { ...place, locked: isOn }));
+    },
+    swap: (itemId) => {
+      if (place.type === "fixed") put(replaced(layout, at, { ...place, itemId }));
+    },
+    setTake: (take) => {
+      if (place.type === "draw") put(replaced(layout, at, { ...place, take }));
+    },
+    setText: (text) => {
+      if (place.type === "interlude") put(replaced(layout, at, { ...place, text }));
+    },
+  });
+  const addLine = (at: At) =>
+    adding?.part === at.part && adding.place === at.place ? (
+      <AddLine
+        quiz={quiz}
+        insert={(places) => {
+          put(inserted(layout, at, places));
+          setAdding({ part: at.part, place: at.place + places.length });
+        }}
+        write={() => void navigate(`/bank/new?quiz=${quiz.id}&part=${at.part}&place=${at.place}`)}
+        close={() => {
+          setAdding(null);
+        }}
+      />
+    ) : (
+      <AddGap
+        position={number}
+        open={() => {
+          setAdding(at);
+        }}
+      />
+    );
   return (
-    <Paper component="ol" aria-label="Questions in order" sx={{ m: 0, p: 0, listStyle: "none", overflow: "hidden" }}>
-      {places.map((place, i) => {
-        const isOpen = place.itemId === selectedId;
+    <>
+      {quiz.parts.map((part, p) => {
+        const places = quiz.places.filter((place) => place.partId === part.id);
         return (
-          <Box
-            component="li"
-            key={place.itemId}
-            sx={{
-              borderTop: 1,
-              borderColor: "divider",
-              "&:first-of-type": { borderTop: 0 },
-              bgcolor: isOpen ? "warning.light" : undefined,
-            }}
-          >
-            <Box
-              sx={{
-                display: "grid",
-                gridTemplateColumns: "28px minmax(0, 1fr) 170px 130px 170px",
-                gap: 1.5,
-                alignItems: "center",
-                px: 1.5,
-                py: 0.9,
-              }}
-            >
-              <Bead mark={i + 1} hue={place.strand.hue} label={`Question ${i + 1}, ${place.strand.name}`} />
-              <Link
-                component="button"
-                type="button"
-                color="inherit"
-                underline="hover"
-                aria-expanded={isOpen}
-                onClick={() => {
-                  select(isOpen ? null : place.itemId);
+          <Paper key={`${part.id} ${p}`} sx={{ overflow: "hidden", "& + &": { mt: 1.5 } }}>
+            {quiz.parts.length > 1 && (
+              <PartHead
+                key={part.id}
+                part={part}
+                number={p + 1}
+                set={(change) => {
+                  put(layout.map((one, i) => (i === p ? { ...one, ...change } : one)));
                 }}
-                sx={{ textAlign: "left", fontSize: 15, fontFamily: "inherit" }}
-              >
-                {place.stem}
-              </Link>
-              <Typography variant="body2" color="textSecondary">
-                {place.topic}
-              </Typography>
-              <Typography variant="body2" color="textSecondary">
-                {place.lastOn ? `last met ${shortDate(place.lastOn)}` : "never met"}
-              </Typography>
-              <Box sx={{ display: "flex", justifyContent: "flex-end", alignItems: "center" }}>
-                <IconButton
-                  size="small"
-                  aria-label={`Move question ${i + 1} up`}
-                  disabled={i === 0}
-                  onClick={() => {
-                    move(i, i - 1);
-                  }}
-                >
-                  <ArrowUp size={16} />
-                </IconButton>
-                <IconButton
-                  size="small"
-                  aria-label={`Move question ${i + 1} down`}
-                  disabled={i === places.length - 1}
-                  onClick={() => {
-                    move(i, i + 1);
-                  }}
-                >
-                  <ArrowDown size={16} />
-                </IconButton>
-                <Button
-                  size="small"
-                  aria-label={`Take out question ${i + 1}`}
-                  onClick={() => {
-                    takeOut(place.itemId);
-                  }}
-                >
-                  Take out
-                </Button>
-              </Box>
+                remove={() => {
+                  put(layout.filter((_, i) => i !== p));
+                }}
+              />
+            )}
+            <Box
+              component="ol"
+              aria-label={quiz.parts.length > 1 ? `Questions of part ${p + 1} in order` : "Questions in order"}
+              sx={{ m: 0, p: 0, listStyle: "none" }}
+            >
+              {places.map((place, i) => {
+                const first = number;
+                const gap = addLine({ part: p, place: i });
+                number += place.type === "fixed" ? 1 : place.type === "draw" ? place.take : 0;
+                const id = place.type === "fixed" ? place.itemId : place.id;
+                const own = layout[p]?.places[i];
+                return (
+                  <Fragment key={id}>
+                    <Box component="li">{gap}</Box>
+                    <Box
+                      component="li"
+                      sx={{
+                        borderTop: i === 0 ? 0 : 1,
+                        borderColor: "divider",
+                        bgcolor: id === selectedId ? "warning.light" : undefined,
+                      }}
+                    >
+                      {own && (
+                        <PlaceRow
+                          quiz={quiz}
+                          place={place}
+                          number={first}
+                          isOpen={id === selectedId}
+                          toggle={() => {
+                            select(id === selectedId ? null : id);
+                          }}
+                          acts={actsOf({ part: p, place: i }, own)}
+                        />
+                      )}
+                    </Box>
+                  </Fragment>
+                );
+              })}
+              <Box component="li">{addLine({ part: p, place: places.length })}</Box>
             </Box>
-            <Collapse in={isOpen} unmountOnExit>
-              <Box sx={{ px: 6.5, pb: 2, maxWidth: 720 }}>
-                <Player view={place.view} answer={null} name={`preview ${place.itemId}`} />
-                <Typography variant="caption" color="textSecondary">
-                  As a student sees it; options mix for each student.{" "}
-                  <Link component={RouterLink} to={`/bank/${place.itemId}`}>
-                    Open item {place.number}
-                  </Link>
-                </Typography>
-              </Box>
-            </Collapse>
-          </Box>
+          </Paper>
         );
       })}
-    </Paper>
+      <Button
+        size="small"
+        startIcon={<Plus size={16} />}
+        sx={{ mt: 1 }}
+        onClick={() => {
+          put([
+            ...layout.map((part, i) => (part.heading === null ? { ...part, heading: `Part ${i + 1}` } : part)),
+            { heading: `Part ${layout.length + 1}`, instruction: null, orderRule: "woven", places: [] },
+          ]);
+        }}
+      >
+        Add a part
+      </Button>
+    </>
+  );
+}
+
+/** The narrow line between two places that opens into an add line. */
+function AddGap({ position, open }: { position: number; open: () => void }) {
+  return (
+    <Box
+      component="button"
+      type="button"
+      aria-label={`Add before question ${position}`}
+      onClick={open}
+      sx={{
+        display: "block",
+        width: "100%",
+        height: 10,
+        my: -0.6,
+        position: "relative",
+        zIndex: 1,
+        border: 0,
+        bgcolor: "transparent",
+        cursor: "copy",
+        "&::after": {
+          content: '"+"',
+          position: "absolute",
+          left: 22,
+          top: -7,
+          fontSize: 18,
+          fontWeight: 700,
+          color: "primary.main",
+          opacity: 0.25,
+        },
+        "li:first-of-type > &::after": { top: -2 },
+        "&:hover, &:focus-visible": { bgcolor: "success.light", "&::after": { opacity: 1 } },
+        "li:last-of-type > &": { height: 30, my: 0, "&::after": { top: 2, opacity: 1 } },
+      }}
+    />
+  );
+}
+
+function PartHead(props: {
+  part: Quiz["parts"][number];
+  number: number;
+  set: (change: Partial<Layout[number]>) => void;
+  remove: () => void;
+}) {
+  const { part, number, set, remove } = props;
+  const [heading, setHeading] = useState(part.heading ?? "");
+  const [instruction, setInstruction] = useState(part.instruction ?? "");
+  return (
+    <Box
+      sx={{
+        display: "grid",
+        gridTemplateColumns: "200px 1fr 150px auto",
+        gap: 1.25,
+        p: 1.25,
+        borderBottom: 1,
+        borderColor: "divider",
+      }}
+    >
+      <TextField
+        size="small"
+        label={`Heading of part ${number}`}
+        value={heading}
+        onChange={(event) => {
+          setHeading(event.target.value);
+        }}
+        onBlur={() => {
+          if (heading !== (part.heading ?? "")) set({ heading });
+        }}
+      />
+      <TextField
+        size="small"
+        label={`Instruction of part ${number}`}
+        value={instruction}
+        onChange={(event) => {
+          setInstruction(event.target.value);
+        }}
+        onBlur={() => {
+          if (instruction !== (part.instruction ?? "")) set({ instruction });
+        }}
+      />
+      <TextField
+        select
+        size="small"
+        label="Order"
+        value={part.orderRule}
+        onChange={(event) => {
+          set({ orderRule: event.target.value as typeof part.orderRule });
+        }}
+      >
+        {Object.entries(orderWords).map(([rule, word]) => (
+          <MenuItem key={rule} value={rule}>
+            {word}
+          </MenuItem>
+        ))}
+      </TextField>
+      <Button size="small" onClick={remove}>
+        Take the part out
+      </Button>
+    </Box>
   );
 }

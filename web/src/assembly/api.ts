@@ -1,5 +1,18 @@
 import { useNavigate } from "react-router";
-import { arrangeQuiz, composeQuiz, listQuizzes, recomposeQuiz, renameQuiz, showQuiz } from "@verdant/contract/assembly";
+import {
+  changeMix,
+  composeQuiz,
+  createQuiz,
+  listMatches,
+  listQuizzes,
+  listSwaps,
+  previewQuiz,
+  recomposeQuiz,
+  renameQuiz,
+  setLayout,
+  showQuiz,
+  weaveQuiz,
+} from "@verdant/contract/assembly";
 import { api, calls } from "../platform/contractApi.ts";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
@@ -9,9 +22,15 @@ export const assemblyApi = api.injectEndpoints({
     listQuizzes: build.query({ ...calls<typeof listQuizzes>(listQuizzes), providesTags: ["Quiz"] }),
     showQuiz: build.query({ ...calls<typeof showQuiz>(showQuiz), providesTags: ["Quiz"] }),
     composeQuiz: build.mutation({ ...calls<typeof composeQuiz>(composeQuiz), invalidatesTags: ["Quiz"] }),
+    createQuiz: build.mutation({ ...calls<typeof createQuiz>(createQuiz), invalidatesTags: ["Quiz"] }),
     recomposeQuiz: build.mutation({ ...calls<typeof recomposeQuiz>(recomposeQuiz), invalidatesTags: ["Quiz"] }),
-    arrangeQuiz: build.mutation({ ...calls<typeof arrangeQuiz>(arrangeQuiz), invalidatesTags: ["Quiz"] }),
+    setLayout: build.mutation({ ...calls<typeof setLayout>(setLayout), invalidatesTags: ["Quiz"] }),
+    changeMix: build.mutation({ ...calls<typeof changeMix>(changeMix), invalidatesTags: ["Quiz"] }),
+    weaveQuiz: build.mutation({ ...calls<typeof weaveQuiz>(weaveQuiz), invalidatesTags: ["Quiz"] }),
     renameQuiz: build.mutation({ ...calls<typeof renameQuiz>(renameQuiz), invalidatesTags: ["Quiz"] }),
+    listSwaps: build.query({ ...calls<typeof listSwaps>(listSwaps), providesTags: ["Quiz", "Item"] }),
+    listMatches: build.query({ ...calls<typeof listMatches>(listMatches), providesTags: ["Quiz", "Item"] }),
+    previewQuiz: build.query({ ...calls<typeof previewQuiz>(previewQuiz), providesTags: ["Quiz"] }),
   }),
 });
 
@@ -19,10 +38,19 @@ export const {
   useListQuizzesQuery,
   useShowQuizQuery,
   useComposeQuizMutation,
+  useCreateQuizMutation,
   useRecomposeQuizMutation,
-  useArrangeQuizMutation,
+  useSetLayoutMutation,
+  useChangeMixMutation,
+  useWeaveQuizMutation,
   useRenameQuizMutation,
+  useListSwapsQuery,
+  useListMatchesQuery,
+  usePreviewQuizQuery,
 } = assemblyApi;
+
+/** Questions of a review when so many topics are due: two for each, from six to twelve. */
+export const countFor = (due: number) => Math.min(12, Math.max(6, 2 * due));
 
 /** Composes a review for a class and opens it in the composer; says why where that cannot be. */
 export function useCompose() {

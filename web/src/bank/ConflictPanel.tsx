@@ -53,7 +53,6 @@ function Version({
   onChoose: () => void;
 }) {
   const kind = kindOf(content);
-  const keyIds = content.options.filter((option) => option.isKey).map((option) => option.id);
   return (
     <Paper sx={{ p: 2 }}>
       <Box sx={{ display: "flex", alignItems: "center", mb: 1 }}>
@@ -66,7 +65,7 @@ function Version({
         view={kind.toStudentView(content, kind.arrange(content, null))}
         answer={null}
         name={title}
-        verdict={{ keyIds, isRight: null }}
+        verdict={{ content, credit: null }}
       />
     </Paper>
   );

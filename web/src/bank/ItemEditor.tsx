@@ -5,18 +5,20 @@ import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import type { Item } from "@verdant/contract/bank";
-import { kindOf, type Content } from "@verdant/core/items/kinds";
-import { useNavigate } from "react-router";
+import { faultsOf, kindOf, type Content } from "@verdant/core/items/kinds";
+import type { ComponentType } from "react";
+import { useNavigate, useSearchParams } from "react-router";
 import { Player } from "../player/Player.tsx";
 import { Page } from "../ui/Page.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { ConflictPanel } from "./ConflictPanel.tsx";
-import { OneRightAnswerEditor } from "./OneRightAnswerEditor.tsx";
+import { contentEditors } from "./contentEditors.tsx";
+import { KindChooser } from "./KindChooser.tsx";
+import { asKind } from "./newWork.ts";
+import { OptionalText } from "./OptionalText.tsx";
+import { RichTextField } from "./RichTextField.tsx";
 import { TaggingForm } from "./TaggingForm.tsx";
 import { useItemEditor, type Keeping, type Work } from "./useItemEditor.ts";
-
-/** One line a kind. */
-const editors = { oneRightAnswer: OneRightAnswerEditor } as const;
 
 /** The editor with a live rendering beside it; only stem, key and topic are asked for. */
 export function ItemEditor(props: {
@@ -24,16 +26,18 @@ export function ItemEditor(props: {
   saved: Item | null;
   newest: Item | null;
   start: { work: Work; version: number; isDraft: boolean };
+  /** Of a new item: the item it is a look-alike of. */
+  original: Item | null;
   reload: () => unknown;
 }) {
-  const { itemId, saved, newest, start, reload } = props;
+  const { itemId, saved, newest, start, original, reload } = props;
   const navigate = useNavigate();
   const say = useToast();
-  const editor = useItemEditor(itemId, start);
+  const [search] = useSearchParams();
+  const editor = useItemEditor(itemId, start, original?.id);
   const { work, change, trouble } = editor;
-  const Editor = editors[work.content.kind];
   const faults = [
-    ...kindOf(work.content).faults(work.content),
+    ...faultsOf(work.content),
     ...(work.tagging.topicId === null ? [{ path: ["topicId"], text: "Choose a topic." }] : []),
   ];
   const isConflict = trouble?.kind === "stale";
@@ -50,12 +54,12 @@ export function ItemEditor(props: {
           ? `Item ${item.number} is in the bank.`
           : `Item ${item.number} is kept as a draft: ${item.faults[0]?.text ?? ""}`,
     });
-    await navigate(then);
+    await navigate(writtenFor(search, item) ?? then);
   };
 
   return (
     <Page
-      title={saved ? `Item ${saved.number}` : "New item"}
+      title={saved ? `Item ${saved.number}` : original ? `Variant of item ${original.number}` : "New item"}
       about={aboutOf(editor.keeping, start.isDraft)}
       actions={
         <>
@@ -73,6 +77,12 @@ export function ItemEditor(props: {
           {trouble.detail}
         </Alert>
       )}
+      {original && (
+        <Alert severity="info" icon={false} sx={{ mb: 2 }}>
+          A variant of item {original.number}. The two become look-alikes: never both in one sitting. Change what is
+          asked, not only its wording, and check that the key still fits.
+        </Alert>
+      )}
       {isConflict && newest && (
         <ConflictPanel
           mine={work}
@@ -85,12 +95,12 @@ export function ItemEditor(props: {
         sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1.25fr) minmax(0, 1fr)", gap: 3, alignItems: "start" }}
       >
         <Stack spacing={2.5}>
-          <Editor
+          <ContentEditor
             content={work.content}
-            onChange={(content: Content) => {
+            isNew={!saved}
+            onChange={(content) => {
               change({ ...work, content });
             }}
-            isNew={!saved}
           />
           <TaggingForm
             tagging={work.tagging}
@@ -117,6 +127,51 @@ export function ItemEditor(props: {
   );
 }
 
+/** Question, what is particular to the kind, explanation and next step. */
+function ContentEditor(props: { content: Content; isNew: boolean; onChange: (content: Content) => void }) {
+  const { content, isNew, onChange } = props;
+  // Safe: the editor is the one of the content's kind.
+  const Particular = contentEditors[content.kind] as ComponentType<{
+    content: Content;
+    onChange: (content: Content) => void;
+  }>;
+  return (
+    <Stack spacing={2.5}>
+      <KindChooser
+        kind={content.kind}
+        onChange={(kind) => {
+          onChange(asKind(content, kind));
+        }}
+      />
+      <RichTextField
+        label="Question"
+        value={content.stem}
+        autoFocus={isNew}
+        onChange={(stem) => {
+          onChange({ ...content, stem });
+        }}
+      />
+      <Particular key={content.kind} content={content} onChange={onChange} />
+      <OptionalText
+        label="Explanation"
+        hint="of the whole item, for afterwards"
+        value={content.explanation}
+        onChange={(explanation) => {
+          onChange({ ...content, explanation });
+        }}
+      />
+      <OptionalText
+        label="Next step"
+        hint="what to do if it went wrong"
+        value={content.nextStep}
+        onChange={(nextStep) => {
+          onChange({ ...content, nextStep });
+        }}
+      />
+    </Stack>
+  );
+}
+
 function Findings({ texts }: { texts: readonly string[] }) {
   return (
     <Paper sx={{ px: 2.5, py: 1.75 }} component="section" aria-label="Still needed" aria-live="polite">
@@ -140,6 +195,14 @@ function Findings({ texts }: { texts: readonly string[] }) {
       )}
     </Paper>
   );
+}
+
+/** Back to the quiz in which it was begun, where there is one and the item can be used. */
+function writtenFor(search: URLSearchParams, item: Item): string | null {
+  const quizId = search.get("quiz");
+  if (quizId === null) return null;
+  const at = `part=${search.get("part") ?? "0"}&place=${search.get("place") ?? "0"}`;
+  return `/quizzes/${quizId}${item.status === "approved" ? `?add=${item.id}&${at}` : ""}`;
 }
 
 const keepingInWords: Record<Keeping, string> = {

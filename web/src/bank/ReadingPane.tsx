@@ -8,32 +8,44 @@ import type { Item } from "@verdant/contract/bank";
 import { creditOf, kindOf, type Answer } from "@verdant/core/items/kinds";
 import { useState } from "react";
 import { Link } from "react-router";
+import { problemOf } from "../platform/problem.ts";
 import { Player } from "../player/Player.tsx";
 import { RichTextView } from "../player/RichTextView.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
-import { useShowItemQuery } from "./api.ts";
-import { kindNames } from "./kindNames.ts";
+import { useToast } from "../ui/Toasts.tsx";
+import { useSetItemStatusMutation, useShowItemQuery } from "./api.ts";
+import { kindNames } from "../player/kindNames.ts";
 
-/** The item as a student sees it. It can be answered here, which is recorded nowhere; the key shows on demand. */
-export function ReadingPane({ itemId }: { itemId: string }) {
-  const { data, error } = useShowItemQuery({ params: { itemId } });
-  if (error) return <Failed error={error} />;
-  return data ? <Pane item={data} /> : <Loading what="the item" />;
+interface Aside {
+  readonly isSetAside: boolean;
+  readonly setAside: (isOn: boolean) => void;
 }
 
-function Pane({ item }: { item: Item }) {
+/** The item as a student sees it. It can be answered here, which is recorded nowhere; the key shows on demand. */
+export function ReadingPane({ itemId, ...aside }: { itemId: string } & Aside) {
+  const { data, error } = useShowItemQuery({ params: { itemId } });
+  if (error) return <Failed error={error} />;
+  return data ? <Pane item={data} {...aside} /> : <Loading what="the item" />;
+}
+
+function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
   const [answer, setAnswer] = useState<Answer | null>(null);
   const [showsKey, setShowsKey] = useState(false);
   const { content } = item;
   const kind = kindOf(content);
-  const verdict = {
-    keyIds: content.options.filter((option) => option.isKey).map((option) => option.id),
-    isRight: answer ? creditOf(content, answer) === 1 : null,
-  };
+  const verdict = { content, credit: answer ? creditOf(content, answer) : null };
+  const rationales = answer?.kind === content.kind ? kind.rationales(content, answer) : [];
+  const about = [
+    `Item ${item.number}`,
+    kindNames[content.kind],
+    item.tagging.use,
+    `by ${item.owner}`,
+    ...(item.familySize > 1 ? [`family of ${item.familySize}`] : []),
+  ];
   return (
     <Paper sx={{ p: 2 }} component="article" aria-label={`Item ${item.number}`}>
       <Typography variant="caption" color="textSecondary" component="p" sx={{ m: 0, mb: 1 }}>
-        Item {item.number} · {kindNames[content.kind]} · {item.tagging.use} · by {item.owner}
+        {about.join(" · ")}
       </Typography>
       <Player
         view={kind.toStudentView(content, kind.arrange(content, null))}
@@ -42,28 +54,71 @@ function Pane({ item }: { item: Item }) {
         name={`pane ${item.id}`}
         {...(showsKey && { verdict })}
       />
-      {showsKey && content.explanation && (
+      {showsKey && (
         <Box sx={{ mt: 1.5, p: 1.5, borderRadius: 2, bgcolor: "success.light" }}>
-          <RichTextView text={content.explanation} />
+          {rationales.map((text, i) => (
+            <RichTextView key={i} text={text} />
+          ))}
+          {content.explanation && <RichTextView text={content.explanation} />}
+          {!content.explanation && rationales.length === 0 && (
+            <Typography variant="body2">This item has no explanation yet.</Typography>
+          )}
         </Box>
       )}
-      <Box sx={{ display: "flex", alignItems: "center", mt: 1.5 }}>
-        <FormControlLabel
-          sx={{ flex: 1 }}
-          control={
-            <Switch
-              checked={showsKey}
-              onChange={(_, checked) => {
-                setShowsKey(checked);
-              }}
-            />
-          }
-          label="Show the key"
-        />
+      <FormControlLabel
+        sx={{ mt: 1 }}
+        control={
+          <Switch
+            checked={showsKey}
+            onChange={(_, checked) => {
+              setShowsKey(checked);
+            }}
+          />
+        }
+        label="Show the key"
+      />
+      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, mt: 1 }}>
         <Button component={Link} to={`/bank/${item.id}`} variant="outlined">
           Edit
         </Button>
+        <Button component={Link} to={`/bank/new?variantOf=${item.id}`}>
+          Make a variant
+        </Button>
+        <Button
+          aria-pressed={isSetAside}
+          onClick={() => {
+            setAside(!isSetAside);
+          }}
+        >
+          {isSetAside ? "Take out of the tray" : "Set aside"}
+        </Button>
+        <RetireButton item={item} />
       </Box>
     </Paper>
+  );
+}
+
+function RetireButton({ item }: { item: Item }) {
+  const [setStatus, { isLoading }] = useSetItemStatusMutation();
+  const say = useToast();
+  if (item.status !== "approved" && item.status !== "retired") return null;
+  const status = item.status === "approved" ? "retired" : "approved";
+  const change = async (version: number, to: "approved" | "retired") => {
+    const { data, error } = await setStatus({ params: { itemId: item.id }, body: { version, status: to } });
+    if (error) say({ text: problemOf(error).detail, isError: true });
+    else if (to === status) {
+      say({
+        text:
+          to === "retired"
+            ? `Item ${item.number} is retired: it is drawn no more.`
+            : `Item ${item.number} is in use again.`,
+        undo: () => void change(data.version, item.status as "approved"),
+      });
+    }
+  };
+  return (
+    <Button color="inherit" disabled={isLoading} onClick={() => void change(item.version, status)}>
+      {status === "retired" ? "Retire" : "Take back into use"}
+    </Button>
   );
 }

@@ -1,23 +1,31 @@
 import Box from "@mui/material/Box";
-import IconButton from "@mui/material/IconButton";
 import { styled } from "@mui/material/styles";
 import Typography from "@mui/material/Typography";
-import { EditorContent, useEditor, useEditorState, type Editor } from "@tiptap/react";
+import { EditorContent, useEditor } from "@tiptap/react";
 import type { RichText } from "@verdant/core/richText";
-import { Bold, Italic, List, ListOrdered, Subscript, Superscript } from "lucide-react";
 import { useState } from "react";
 import { nonce } from "../platform/nonce.ts";
 import { extensions, fromDocument, toDocument } from "./richTextEditing.ts";
+import { RichTextTools, type RichTextDialog } from "./RichTextTools.tsx";
 
-const Field = styled(Box)(({ theme }) => ({
-  border: `1px solid ${theme.vars?.palette.divider ?? "currentColor"}`,
-  borderRadius: 8,
-  backgroundColor: theme.vars?.palette.background.paper,
-  "&:focus-within": { borderColor: theme.vars?.palette.primary.main },
-  "& .ProseMirror": { outline: "none", padding: "8px 12px", minHeight: "1.45em", fontSize: 16, lineHeight: 1.45 },
-  "& .ProseMirror p": { margin: 0 },
-  "& .ProseMirror ul, & .ProseMirror ol": { margin: 0, paddingLeft: 24 },
-}));
+const Field = styled(Box)(({ theme }) => {
+  const line = theme.vars?.palette.divider ?? "currentColor";
+  return {
+    border: `1px solid ${line}`,
+    borderRadius: 8,
+    backgroundColor: theme.vars?.palette.background.paper,
+    "&:focus-within": { borderColor: theme.vars?.palette.primary.main },
+    "& .ProseMirror": { outline: "none", padding: "8px 12px", minHeight: "1.45em", fontSize: 16, lineHeight: 1.45 },
+    "& .ProseMirror p": { margin: 0 },
+    "& .ProseMirror ul, & .ProseMirror ol": { margin: 0, paddingLeft: 24 },
+    "& .ProseMirror table": { borderCollapse: "collapse", margin: "4px 0" },
+    "& .ProseMirror td, & .ProseMirror th": { border: `1px solid ${line}`, padding: "3px 8px", minWidth: 60 },
+    "& .ProseMirror th": { fontWeight: 700, textAlign: "start" },
+    "& .ProseMirror img": { display: "block", maxWidth: "100%", height: "auto", maxHeight: 260, width: "auto" },
+    "& .ProseMirror .ProseMirror-selectednode": { outline: `2px solid ${theme.vars?.palette.warning.main ?? line}` },
+    "& .ProseMirror .maths": { fontFamily: '"Noto Sans Math", math', cursor: "pointer" },
+  };
+});
 
 /** One piece of rich text. Its tools show while it is being written in. */
 export function RichTextField(props: {
@@ -29,6 +37,8 @@ export function RichTextField(props: {
 }) {
   const { label, hideLabel = false, value, onChange, autoFocus = false } = props;
   const [isFocused, setFocused] = useState(autoFocus);
+  // A dialog takes the focus with it, and the tools must outlive that.
+  const [dialog, setDialog] = useState<RichTextDialog>(null);
   const editor = useEditor({
     extensions,
     content: toDocument(value),
@@ -55,48 +65,8 @@ export function RichTextField(props: {
       )}
       <Field>
         <EditorContent editor={editor} />
-        {isFocused && <Tools editor={editor} label={label} />}
+        {(isFocused || dialog) && <RichTextTools editor={editor} label={label} dialog={dialog} setDialog={setDialog} />}
       </Field>
-    </Box>
-  );
-}
-
-const tools = [
-  ["bold", "Bold", Bold],
-  ["italic", "Italic", Italic],
-  ["subscript", "Subscript", Subscript],
-  ["superscript", "Superscript", Superscript],
-  ["bulletList", "Bulleted list", List],
-  ["orderedList", "Numbered list", ListOrdered],
-] as const;
-
-function Tools({ editor, label }: { editor: Editor; label: string }) {
-  const active = useEditorState({ editor, selector: ({ editor: now }) => tools.map(([name]) => now.isActive(name)) });
-  const apply = (name: (typeof tools)[number][0]) => {
-    const chain = editor.chain().focus();
-    if (name === "bulletList") chain.toggleBulletList().run();
-    else if (name === "orderedList") chain.toggleOrderedList().run();
-    else chain.toggleMark(name).run();
-  };
-  return (
-    <Box role="toolbar" aria-label={`Formatting of ${label}`} sx={{ display: "flex", gap: 0.25, px: 0.75, pb: 0.5 }}>
-      {tools.map(([name, title, Icon], i) => (
-        <IconButton
-          key={name}
-          size="small"
-          aria-label={title}
-          aria-pressed={active[i] === true}
-          color={active[i] === true ? "primary" : "default"}
-          onMouseDown={(event) => {
-            event.preventDefault(); // keeps the selection in the text
-          }}
-          onClick={() => {
-            apply(name);
-          }}
-        >
-          <Icon size={16} />
-        </IconButton>
-      ))}
     </Box>
   );
 }

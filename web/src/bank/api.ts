@@ -1,22 +1,84 @@
-import { dropDraft, keepDraft, listItems, saveItem, showDraft, showItem } from "@verdant/contract/bank";
-import { api, calls } from "../platform/contractApi.ts";
+import {
+  addItems,
+  addMisconception,
+  changeTray,
+  dropDraft,
+  keepDraft,
+  listItems,
+  listMisconceptions,
+  listTray,
+  mediaPaths,
+  saveItem,
+  setItemStatus,
+  showDraft,
+  showItem,
+  type ItemList,
+  type KeptMedia,
+} from "@verdant/contract/bank";
+import type { Call } from "@verdant/contract/endpoint";
+import { api, calls, requestOf } from "../platform/contractApi.ts";
+
+type ItemQuery = NonNullable<Exclude<Call<typeof listItems>, void>["query"]>;
 
 export const bankApi = api.injectEndpoints({
   endpoints: (build) => ({
     listItems: build.query({ ...calls<typeof listItems>(listItems), providesTags: ["Item"] }),
+    /** The same list page by page; a page begins after the last item of the one before. */
+    browseItems: build.infiniteQuery<ItemList, Omit<ItemQuery, "after">, string | undefined>({
+      query: ({ queryArg, pageParam }) => requestOf(listItems, { query: { ...queryArg, after: pageParam } }),
+      infiniteQueryOptions: {
+        initialPageParam: undefined,
+        getNextPageParam: (page, pages) => {
+          const loaded = pages.reduce((sum, one) => sum + one.items.length, 0);
+          return loaded < page.total ? page.items.at(-1)?.id : undefined;
+        },
+      },
+      providesTags: ["Item"],
+    }),
     showItem: build.query({ ...calls<typeof showItem>(showItem), providesTags: ["Item"] }),
     saveItem: build.mutation({ ...calls<typeof saveItem>(saveItem), invalidatesTags: ["Item", "Due", "Quiz"] }),
+    addItems: build.mutation({ ...calls<typeof addItems>(addItems), invalidatesTags: ["Item", "Due"] }),
+    setItemStatus: build.mutation({
+      ...calls<typeof setItemStatus>(setItemStatus),
+      invalidatesTags: ["Item", "Due", "Quiz"],
+    }),
     showDraft: build.query({ ...calls<typeof showDraft>(showDraft), keepUnusedDataFor: 0 }),
     keepDraft: build.mutation(calls<typeof keepDraft>(keepDraft)),
     dropDraft: build.mutation(calls<typeof dropDraft>(dropDraft)),
+    listMisconceptions: build.query({
+      ...calls<typeof listMisconceptions>(listMisconceptions),
+      providesTags: ["Misconception"],
+    }),
+    addMisconception: build.mutation({
+      ...calls<typeof addMisconception>(addMisconception),
+      invalidatesTags: ["Misconception"],
+    }),
+    listTray: build.query({ ...calls<typeof listTray>(listTray), providesTags: ["Tray"] }),
+    changeTray: build.mutation({ ...calls<typeof changeTray>(changeTray), invalidatesTags: ["Tray"] }),
+    keepMedia: build.mutation<KeptMedia, File>({
+      query: (file) => ({
+        url: mediaPaths.keep,
+        method: "POST",
+        body: file,
+        headers: { "content-type": "application/octet-stream" },
+      }),
+    }),
   }),
 });
 
 export const {
   useListItemsQuery,
+  useBrowseItemsInfiniteQuery,
   useShowItemQuery,
   useSaveItemMutation,
+  useAddItemsMutation,
+  useSetItemStatusMutation,
   useShowDraftQuery,
   useKeepDraftMutation,
   useDropDraftMutation,
+  useListMisconceptionsQuery,
+  useAddMisconceptionMutation,
+  useListTrayQuery,
+  useChangeTrayMutation,
+  useKeepMediaMutation,
 } = bankApi;

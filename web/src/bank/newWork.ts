@@ -1,14 +1,14 @@
-import { kinds } from "@verdant/core/items/kinds";
+/** An empty item with everything assumed that is not asked for, and an item turned into another kind. */
+import { kinds, type Content, type KindName } from "@verdant/core/items/kinds";
 import type { Work } from "./useItemEditor.ts";
 
 /** A random id for an option: it must not follow the order, or it would give the key away. */
 export const newOptionId = () => crypto.randomUUID().slice(0, 8);
 
-/** An empty item with everything assumed that is not asked for. */
-export const newWork = (): Work => ({
+export const newWork = (topicId: string | null = null): Work => ({
   tagging: {
     label: null,
-    topicId: null,
+    topicId,
     standardIds: [],
     demand: "recall",
     use: "practice",
@@ -17,3 +17,32 @@ export const newWork = (): Work => ({
   },
   content: kinds.oneRightAnswer.blank(newOptionId),
 });
+
+/** `content` as another kind: question, explanation and next step stay; options stay where the other kind has them. */
+export function asKind(content: Content, kind: KindName): Content {
+  const { stem, explanation, nextStep } = content;
+  const kept = { stem, ...(explanation && { explanation }), ...(nextStep && { nextStep }) };
+  const blank = kinds[kind].blank(newOptionId);
+  const mixes = (one: Content) => one.kind === "oneRightAnswer" || one.kind === "severalRightAnswers";
+  if (!mixes(content) || !mixes(blank) || !("options" in content) || !("options" in blank))
+    return { ...blank, ...kept };
+  const firstKey = content.options.findIndex((option) => option.isKey);
+  const options =
+    kind === "oneRightAnswer"
+      ? content.options.map((option, i) => ({ ...option, isKey: i === firstKey }))
+      : content.options;
+  return { ...blank, ...kept, options };
+}
+
+/** The work to begin a variant with: everything of the original but the label; its parts get ids of their own. */
+export function variantWork({ tagging, content }: Pick<Work, "tagging" | "content">): Work {
+  const fresh = <T extends { readonly id: string }>(list: readonly T[]): T[] =>
+    list.map((one) => ({ ...one, id: newOptionId() }));
+  const own: Content =
+    "options" in content
+      ? { ...content, options: fresh(content.options) }
+      : content.kind === "shortText"
+        ? { ...content, accepted: fresh(content.accepted), expectedWrong: fresh(content.expectedWrong) }
+        : { ...content, expectedWrong: fresh(content.expectedWrong) };
+  return { tagging: { ...tagging, label: null }, content: own };
+}

@@ -16,7 +16,11 @@ export type Keeping = "asSaved" | "typing" | "draftKept" | "notKept";
 /** The pause after which a draft is kept, in milliseconds. */
 const pause = 700;
 
-export function useItemEditor(itemId: string, start: { work: Work; version: number; isDraft: boolean }) {
+export function useItemEditor(
+  itemId: string,
+  start: { work: Work; version: number; isDraft: boolean },
+  variantOf?: string,
+) {
   const [work, setWork] = useState(start.work);
   const [version, setVersion] = useState(start.version);
   const [keeping, setKeeping] = useState<Keeping>(start.isDraft ? "draftKept" : "asSaved");
@@ -55,7 +59,7 @@ export function useItemEditor(itemId: string, start: { work: Work; version: numb
       const { work: current, version: base } = latest.current;
       const answer = await saveItem({
         params: { itemId },
-        body: { version: onVersion ?? base, tagging: current.tagging, content: current.content },
+        body: { version: onVersion ?? base, tagging: current.tagging, content: current.content, variantOf },
       });
       if (answer.error) {
         setTrouble(problemOf(answer.error));
@@ -67,7 +71,7 @@ export function useItemEditor(itemId: string, start: { work: Work; version: numb
       setKeeping("asSaved");
       return answer.data;
     },
-    [itemId, saveItem],
+    [itemId, saveItem, variantOf],
   );
 
   // Whoever leaves by another way than the button leaves a revision too, unless nothing was written.

@@ -1,12 +1,53 @@
-import { listClasses, listEnrolments, reissueCard } from "@verdant/contract/courses";
+import {
+  changeEnrolment,
+  createClass,
+  enrolStudents,
+  listClasses,
+  listCourses,
+  listEnrolments,
+  reissueCard,
+  setCalendar,
+  setCourse,
+  setGroup,
+  setTaught,
+  showCalendar,
+} from "@verdant/contract/courses";
 import { api, calls } from "../platform/contractApi.ts";
+
+const rosterChanged = ["Class", "Due"] as const;
+const planChanged = ["Class", "Due", "Course", "Topic"] as const;
 
 export const coursesApi = api.injectEndpoints({
   endpoints: (build) => ({
     listClasses: build.query({ ...calls<typeof listClasses>(listClasses), providesTags: ["Class"] }),
+    listCourses: build.query({ ...calls<typeof listCourses>(listCourses), providesTags: ["Course"] }),
+    setCourse: build.mutation({ ...calls<typeof setCourse>(setCourse), invalidatesTags: planChanged }),
+    createClass: build.mutation({ ...calls<typeof createClass>(createClass), invalidatesTags: rosterChanged }),
+    showCalendar: build.query({ ...calls<typeof showCalendar>(showCalendar), providesTags: ["Class", "Course"] }),
+    setCalendar: build.mutation({ ...calls<typeof setCalendar>(setCalendar), invalidatesTags: planChanged }),
+    setTaught: build.mutation({ ...calls<typeof setTaught>(setTaught), invalidatesTags: planChanged }),
     listEnrolments: build.query({ ...calls<typeof listEnrolments>(listEnrolments), providesTags: ["Class"] }),
+    enrolStudents: build.mutation({ ...calls<typeof enrolStudents>(enrolStudents), invalidatesTags: rosterChanged }),
+    changeEnrolment: build.mutation({
+      ...calls<typeof changeEnrolment>(changeEnrolment),
+      invalidatesTags: rosterChanged,
+    }),
+    setGroup: build.mutation({ ...calls<typeof setGroup>(setGroup), invalidatesTags: rosterChanged }),
     reissueCard: build.mutation({ ...calls<typeof reissueCard>(reissueCard), invalidatesTags: ["Class"] }),
   }),
 });
 
-export const { useListClassesQuery, useListEnrolmentsQuery, useReissueCardMutation } = coursesApi;
+export const {
+  useListClassesQuery,
+  useListCoursesQuery,
+  useSetCourseMutation,
+  useCreateClassMutation,
+  useShowCalendarQuery,
+  useSetCalendarMutation,
+  useSetTaughtMutation,
+  useListEnrolmentsQuery,
+  useEnrolStudentsMutation,
+  useChangeEnrolmentMutation,
+  useSetGroupMutation,
+  useReissueCardMutation,
+} = coursesApi;

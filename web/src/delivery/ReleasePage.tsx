@@ -2,10 +2,9 @@ import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
 import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
-import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { Quiz } from "@verdant/contract/assembly";
-import { presets, type Openness, type Rules } from "@verdant/core/delivery/rules";
+import { presets, type Rules } from "@verdant/core/delivery/rules";
 import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { useShowQuizQuery } from "../assembly/api.ts";
@@ -13,8 +12,9 @@ import { problemOf } from "../platform/problem.ts";
 import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
-import { Word } from "./Word.tsx";
 import { useReleaseQuizMutation } from "./api.ts";
+import { NoticeForm } from "./NoticeForm.tsx";
+import { TargetRows, toBody, type TargetDraft } from "./TargetRows.tsx";
 
 /** Releasing a quiz: the notice is the form. A few sentences, each word that is a rule can be tapped and changed. */
 export function ReleasePage() {
@@ -30,128 +30,45 @@ export function ReleasePage() {
   return data ? <ReleaseForm quiz={data} /> : <Loading what="the quiz" />;
 }
 
-const opennessWords: readonly (readonly [Openness, string])[] = [
-  ["everything", "everything with the key"],
-  ["why", "which were right, and why"],
-  ["which", "which were right"],
-  ["score", "their score"],
-  ["nothing", "nothing"],
-];
-const goesWords = [
-  ["any", "as many goes as they like"],
-  ["1", "one go"],
-  ["2", "two goes"],
-  ["3", "three goes"],
-] as const;
-const limitWords = [
-  ["none", "without a time limit"],
-  ...[5, 10, 15, 20, 30, 45, 60].map((minutes) => [String(minutes), `in ${minutes} minutes`] as const),
-] as const;
-const presetWords = [
-  ["weeklyReview", "a weekly review"],
-  ["check", "a check"],
-] as const;
-const mixWords = [
-  ["yes", "mixed for each student"],
-  ["no", "in the order written"],
-] as const;
-
 function ReleaseForm({ quiz }: { quiz: Quiz }) {
   const navigate = useNavigate();
   const [rules, setRules] = useState<Rules>(presets.weeklyReview);
-  const [shutsAt, setShutsAt] = useState(() => inDays(7));
+  const [targets, setTargets] = useState<readonly TargetDraft[]>([
+    { classId: quiz.classId, name: quiz.className, groupId: null, studentId: null, opensAt: "", shutsAt: inDays(7) },
+  ]);
   const [release, { error, isLoading }] = useReleaseQuizMutation();
-  const set = (change: Partial<Rules>) => {
-    setRules({ ...rules, ...change });
-  };
   const submit = async () => {
     const answer = await release({
       params: { quizId: quiz.id },
-      body: {
-        version: quiz.version,
-        rules,
-        opensAt: null,
-        shutsAt: shutsAt === "" ? null : new Date(shutsAt).toISOString(),
-      },
+      body: { version: quiz.version, rules, targets: targets.map(toBody) },
     });
     if (answer.data) await navigate(`/results/${answer.data.id}`);
   };
+  const classes = [...new Set(targets.map((target) => target.name.split(":")[0] ?? ""))];
+  const severalClasses = classes.length === 1 ? (classes[0] ?? "") : `${classes.length} classes`;
+  const whom = targets.length === 1 ? (targets[0]?.name ?? "") : severalClasses;
+  const looks = quiz.checks.length;
   return (
     <Page
       title={`Release “${quiz.name}”`}
-      about={`to ${quiz.className}, ${counted(quiz.students, "student")}`}
+      about={`${counted(quiz.questions, "question")}${looks > 0 ? `, ${looks} to look at` : ""}`}
       actions={
-        <Button variant="contained" disabled={isLoading || quiz.places.length === 0} onClick={() => void submit()}>
-          Release to {quiz.className}
+        <Button
+          variant="contained"
+          disabled={isLoading || quiz.questions === 0 || targets.length === 0}
+          onClick={() => void submit()}
+        >
+          Release to {whom}
         </Button>
       }
     >
-      <Stack spacing={2} sx={{ maxWidth: 820 }}>
+      <Stack spacing={2} sx={{ maxWidth: 900 }}>
         {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
         <Paper sx={{ p: 3 }} component="section" aria-label="The notice, as students get it">
-          <Typography sx={{ fontSize: 19, lineHeight: 2 }}>
-            This is{" "}
-            <Word
-              label="Preset"
-              value={rules.preset}
-              choices={presetWords}
-              onChange={(preset) => {
-                setRules(presets[preset]);
-              }}
-            />{" "}
-            of {counted(quiz.places.length, "question")}. It opens now. Students have{" "}
-            <Word
-              label="Goes"
-              value={rules.goes === null ? "any" : String(rules.goes)}
-              choices={goesWords}
-              onChange={(goes) => {
-                set({ goes: goes === "any" ? null : Number(goes) });
-              }}
-            />
-            ,{" "}
-            <Word
-              label="Time limit"
-              value={rules.timeLimitMinutes === null ? "none" : String(rules.timeLimitMinutes)}
-              choices={limitWords}
-              onChange={(limit) => {
-                set({ timeLimitMinutes: limit === "none" ? null : Number(limit) });
-              }}
-            />
-            {rules.timeLimitMinutes !== null && " (longer for those with extra time)"}. Options come{" "}
-            <Word
-              label="Order of options"
-              value={rules.optionsMix ? "yes" : "no"}
-              choices={mixWords}
-              onChange={(mix) => {
-                set({ optionsMix: mix === "yes" });
-              }}
-            />
-            . When they have handed in, they see{" "}
-            <Word
-              label="What students see"
-              value={rules.openness}
-              choices={opennessWords}
-              onChange={(openness) => {
-                set({ openness });
-              }}
-            />
-            .
-          </Typography>
-          <TextField
-            label="It shuts at"
-            type="datetime-local"
-            value={shutsAt}
-            onChange={(event) => {
-              setShutsAt(event.target.value);
-            }}
-            slotProps={{ inputLabel: { shrink: true } }}
-            helperText={
-              shutsAt === ""
-                ? "Without a time it stays open until you shut it."
-                : "From then on nobody can begin; what is running is handed in as it stands."
-            }
-            sx={{ mt: 2, minWidth: 280 }}
-          />
+          <NoticeForm quiz={quiz} rules={rules} onChange={setRules} />
+        </Paper>
+        <Paper sx={{ p: 3 }} component="section" aria-label="Who gets it, and when">
+          <TargetRows quiz={quiz} targets={targets} onChange={setTargets} />
         </Paper>
         <Typography variant="body2" color="textSecondary">
           Tap an underlined word to change it. Later changes of the quiz or its items do not touch what has been

@@ -1,4 +1,7 @@
+/** Each item with its share right, the uncertainty of it, who chose what, and what deserves a look. */
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Link from "@mui/material/Link";
 import Paper from "@mui/material/Paper";
 import Table from "@mui/material/Table";
 import TableBody from "@mui/material/TableBody";
@@ -7,73 +10,131 @@ import TableHead from "@mui/material/TableHead";
 import TableRow from "@mui/material/TableRow";
 import Typography from "@mui/material/Typography";
 import type { ItemResult, Results } from "@verdant/contract/insight";
+import { useState } from "react";
+import { Link as RouterLink } from "react-router";
+import { useReturns } from "../plan/api.ts";
 import { Bead } from "../ui/Bead.tsx";
 import { Whisker, shareInWords } from "../ui/Whisker.tsx";
 
-/** Each item with its share right, the uncertainty of it, and who chose what. */
 export function ItemTable({ results }: { results: Results }) {
+  const [showsThirds, setShowsThirds] = useState(false);
+  const hasThirds = results.items.some((item) => item.choices.some((choice) => choice.thirds !== null));
   return (
-    <Paper sx={{ overflow: "hidden" }}>
-      <Table size="small" aria-label="Items, weakest first">
-        <TableHead>
-          <TableRow>
-            <TableCell sx={{ width: 48 }}>
-              <span hidden>Question</span>
-            </TableCell>
-            <TableCell>Item</TableCell>
-            <TableCell sx={{ width: 300 }}>Right, with its uncertainty</TableCell>
-            <TableCell sx={{ width: 420 }}>Who chose what</TableCell>
-          </TableRow>
-        </TableHead>
-        <TableBody>
-          {results.items.map((item) => (
-            <TableRow key={item.itemId} sx={{ verticalAlign: "top", "& td": { py: 1.5 } }}>
-              <TableCell>
-                <Bead
-                  mark={item.position}
-                  hue={item.strand?.hue ?? 7}
-                  label={`Question ${item.position}, ${item.strand?.name ?? ""}`}
-                />
+    <>
+      <Typography variant="body2" color="textSecondary" sx={{ mb: 0.75 }}>
+        {hasThirds ? (
+          <Link
+            component="button"
+            type="button"
+            aria-pressed={showsThirds}
+            onClick={() => {
+              setShowsThirds(!showsThirds);
+            }}
+          >
+            {showsThirds ? "Hide the thirds of the class" : "Show the thirds of the class"}
+          </Link>
+        ) : (
+          "Thirds of the class show once at least nine students have answered the same questions."
+        )}
+      </Typography>
+      <Paper sx={{ overflow: "hidden" }}>
+        <Table size="small" aria-label="Items, weakest first">
+          <TableHead>
+            <TableRow>
+              <TableCell sx={{ width: 48 }}>
+                <span hidden>Question</span>
               </TableCell>
-              <TableCell>
-                <Typography sx={{ fontWeight: 700 }}>{item.stem}</Typography>
-                <Typography variant="caption" color="textSecondary">
-                  {item.topic}
-                </Typography>
-              </TableCell>
-              <TableCell>
-                {item.facility.outOf === 0 ? (
-                  <Typography variant="body2" color="textSecondary">
-                    no answers yet
-                  </Typography>
-                ) : (
-                  <>
-                    <Whisker share={item.facility} width={240} />
-                    <Typography variant="body2">{shareInWords(item.facility)}</Typography>
-                  </>
-                )}
-              </TableCell>
-              <TableCell>
-                <Choices item={item} />
+              <TableCell>Item</TableCell>
+              <TableCell sx={{ width: 260 }}>Right, with its uncertainty</TableCell>
+              <TableCell sx={{ width: 400 }}>Who chose what</TableCell>
+              <TableCell sx={{ width: 150 }}>
+                <span hidden>What to do</span>
               </TableCell>
             </TableRow>
-          ))}
-        </TableBody>
-      </Table>
-    </Paper>
+          </TableHead>
+          <TableBody>
+            {results.items.map((item) => (
+              <ItemRow key={item.itemId} results={results} item={item} showsThirds={showsThirds} />
+            ))}
+          </TableBody>
+        </Table>
+      </Paper>
+    </>
   );
 }
 
-function Choices({ item }: { item: ItemResult }) {
+function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemResult; showsThirds: boolean }) {
+  const { bringBack, isPlanning } = useReturns(results.classId);
+  const topic = results.plan.find((one) => one.topic === item.topic);
+  return (
+    <TableRow sx={{ verticalAlign: "top", "& td": { py: 1.25 } }}>
+      <TableCell>
+        <Bead
+          mark={item.position}
+          hue={item.strand?.hue ?? 7}
+          label={`Question ${item.position}, ${item.strand?.name ?? ""}`}
+        />
+      </TableCell>
+      <TableCell>
+        <Typography sx={{ fontWeight: 700 }}>{item.stem}</Typography>
+        <Typography variant="caption" color="textSecondary">
+          {item.topic}
+          {item.discrimination &&
+            ` · agrees with the rest of the quiz: r ${item.discrimination.r.toFixed(2)} (${item.discrimination.low.toFixed(2)} to ${item.discrimination.high.toFixed(2)})`}
+        </Typography>
+      </TableCell>
+      <TableCell>
+        {item.facility.outOf === 0 ? (
+          <Typography variant="body2" color="textSecondary">
+            no answers yet
+          </Typography>
+        ) : (
+          <>
+            <Whisker share={item.facility} width={220} />
+            <Typography variant="body2">{shareInWords(item.facility)}</Typography>
+          </>
+        )}
+      </TableCell>
+      <TableCell>
+        <Choices item={item} showsThirds={showsThirds} />
+      </TableCell>
+      <TableCell>
+        <Button size="small" component={RouterLink} to={`/bank/${item.itemId}`}>
+          Look at the item
+        </Button>
+        {item.facility.outOf > 0 && (
+          <Button size="small" component={RouterLink} to={`/results/${results.releaseId}/open/${item.itemId}`}>
+            Open tomorrow with this
+          </Button>
+        )}
+        {topic && (
+          <Button
+            size="small"
+            disabled={isPlanning || topic.plannedOn !== null}
+            aria-label={`Bring ${topic.topic} back sooner`}
+            sx={{ textAlign: "start" }}
+            onClick={() => void bringBack({ topicId: topic.topicId, name: topic.topic }, null)}
+          >
+            {topic.plannedOn === null ? "Bring back sooner" : "Return is planned"}
+          </Button>
+        )}
+      </TableCell>
+    </TableRow>
+  );
+}
+
+const percent = (share: number) => `${Math.round(share * 100)}\u00a0%`;
+
+function Choices({ item, showsThirds }: { item: ItemResult; showsThirds: boolean }) {
   return (
     <Box component="ul" sx={{ m: 0, p: 0, listStyle: "none" }}>
       {item.choices.map((choice) => (
         <Box component="li" key={choice.id ?? "blank"} sx={{ mb: 0.5 }}>
-          <Box sx={{ display: "grid", gridTemplateColumns: "26px 90px 1fr", gap: 1, alignItems: "center" }}>
+          <Box sx={{ display: "grid", gridTemplateColumns: "26px 80px 1fr", gap: 1, alignItems: "center" }}>
             <Typography variant="body2" sx={{ textAlign: "right", fontWeight: choice.count > 0 ? 700 : 400 }}>
               {choice.count}
             </Typography>
-            <Whisker share={choice.share} width={90} />
+            <Whisker share={choice.share} width={80} />
             <Typography
               variant="body2"
               sx={{ color: choice.isKey ? "primary.main" : "text.primary", fontWeight: choice.isKey ? 700 : 400 }}
@@ -83,10 +144,25 @@ function Choices({ item }: { item: ItemResult }) {
             </Typography>
           </Box>
           {choice.misconception && choice.count > 0 && (
-            <Typography variant="caption" sx={{ color: "error.main", pl: "132px", display: "block" }}>
+            <Typography variant="caption" sx={{ color: "error.main", pl: "122px", display: "block" }}>
               wrong idea: “{choice.misconception}”
             </Typography>
           )}
+          {showsThirds && choice.thirds && (
+            <Typography variant="caption" color="textSecondary" sx={{ pl: "122px", display: "block" }}>
+              top third {percent(choice.thirds.top)}, middle {percent(choice.thirds.middle)}, bottom{" "}
+              {percent(choice.thirds.low)}
+            </Typography>
+          )}
+          {choice.flags.map((flag) => (
+            <Typography
+              key={flag}
+              variant="caption"
+              sx={{ color: "warning.dark", fontWeight: 700, pl: "122px", display: "block" }}
+            >
+              {flag}
+            </Typography>
+          ))}
         </Box>
       ))}
     </Box>

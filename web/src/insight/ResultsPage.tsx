@@ -2,32 +2,49 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
+import Tab from "@mui/material/Tab";
+import Tabs from "@mui/material/Tabs";
 import Typography from "@mui/material/Typography";
 import type { Results } from "@verdant/contract/insight";
-import { Link, useParams } from "react-router";
-import { useListReleasesQuery, useShutReleaseMutation } from "../delivery/api.ts";
+import { Link, useParams, useSearchParams } from "react-router";
+import { useListReleasesQuery, useShutReleaseMutation, useOpenResultsMutation } from "../delivery/api.ts";
+import { Word } from "../ui/Word.tsx";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { ItemTable } from "./ItemTable.tsx";
+import { StandardsPanel } from "./StandardsPanel.tsx";
+import { StudentsPanel } from "./StudentsPanel.tsx";
 import { Sentences } from "./Sentences.tsx";
 import { useShowResultsQuery } from "./api.ts";
 
 /** What a release says: sentences first, then item by item, weakest first. Always said what the figures are from. */
 export function ResultsPage() {
   const { releaseId = "" } = useParams();
+  const [search, setSearch] = useSearchParams();
+  const go = goNames.find((one) => one === search.get("go")) ?? "first";
+  const classId = search.get("class") ?? undefined;
+  const tab = tabs.find(([name]) => name === search.get("see"))?.[0] ?? "items";
   const { data, error, isLoading, refetch } = useShowResultsQuery(
-    { params: { releaseId } },
+    { params: { releaseId }, query: { go, classId } },
     { pollingInterval: 10_000, skipPollingIfUnfocused: true, refetchOnMountOrArgChange: true },
   );
+  const set = (name: string, value: string | null) => {
+    setSearch(
+      (before) => {
+        const next = new URLSearchParams(before);
+        if (value === null) next.delete(name);
+        else next.set(name, value);
+        return next;
+      },
+      { replace: true },
+    );
+  };
   return (
     <Page
       title={data?.name ?? "Results"}
-      about={
-        data &&
-        `${data.className} · ${data.schoolYear.toLowerCase()} · first go · ${data.handedIn} of ${data.students} handed in`
-      }
+      about={data && <FromWhat results={data} set={set} />}
       actions={data && <Actions results={data} />}
     >
       {isLoading && <Loading what="results" />}
@@ -35,12 +52,29 @@ export function ResultsPage() {
       {data && (
         <Stack spacing={2}>
           <Sentences results={data} />
-          <section aria-labelledby="items-heading">
-            <Typography variant="h2" id="items-heading" sx={{ mb: 1 }}>
-              Items, weakest first
-            </Typography>
-            <ItemTable results={data} />
-          </section>
+          <Tabs
+            value={tab}
+            onChange={(_, name: string) => {
+              set("see", name === "items" ? null : name);
+            }}
+            aria-label="What to look at"
+          >
+            {tabs.map(([name, word]) => (
+              <Tab key={name} value={name} label={word} id={`tab-${name}`} aria-controls="results-panel" />
+            ))}
+          </Tabs>
+          <div role="tabpanel" id="results-panel" aria-labelledby={`tab-${tab}`}>
+            {tab === "items" && (
+              <section aria-labelledby="items-heading">
+                <Typography variant="h2" id="items-heading" sx={{ mb: 1 }}>
+                  Items, weakest first
+                </Typography>
+                <ItemTable results={data} />
+              </section>
+            )}
+            {tab === "standards" && <StandardsPanel results={data} />}
+            {tab === "students" && <StudentsPanel results={data} />}
+          </div>
           <Waiting results={data} />
         </Stack>
       )}
@@ -48,12 +82,60 @@ export function ResultsPage() {
   );
 }
 
+const goNames = ["first", "last", "all"] as const;
+const goWords = [
+  ["first", "first go"],
+  ["last", "last go"],
+  ["all", "all goes"],
+] as const;
+const tabs = [
+  ["items", "Items"],
+  ["standards", "Standards"],
+  ["students", "Students"],
+] as const;
+
+/** What the figures are from always stands here, and is changed in place. */
+function FromWhat({ results, set }: { results: Results; set: (name: string, value: string | null) => void }) {
+  return (
+    <>
+      <Word
+        label="Class"
+        value={results.classId}
+        choices={results.classes.map((one) => [one.id, one.name] as const)}
+        onChange={(id) => {
+          set("class", id === results.classes[0]?.id ? null : id);
+        }}
+      />{" "}
+      · {results.schoolYear.toLowerCase()} ·{" "}
+      <Word
+        label="Go"
+        value={results.go}
+        choices={goWords}
+        onChange={(go) => {
+          set("go", go === "first" ? null : go);
+        }}
+      />{" "}
+      · {results.handedIn} of {results.students} handed in
+    </>
+  );
+}
+
 function Actions({ results }: { results: Results }) {
   const { data } = useListReleasesQuery();
   const [shut, { isLoading }] = useShutReleaseMutation();
   const say = useToast();
-  const isOpen =
-    data?.releases.some((release) => release.id === results.releaseId && release.opening !== "shut") === true;
+  const release = data?.releases.find((one) => one.id === results.releaseId);
+  const isOpen = release !== undefined && release.opening !== "shut";
+  const [open, { isLoading: isOpening }] = useOpenResultsMutation();
+  const waitsForWord = release?.rules.openFrom === "word" && release.resultsOpenedAt === null;
+  const openNow = async () => {
+    const answer = await open({ params: { releaseId: results.releaseId } });
+    say(
+      answer.error
+        ? { text: problemOf(answer.error).detail, isError: true }
+        : { text: "Students see their results now, as far as the rules go." },
+    );
+  };
   const shutNow = async () => {
     const answer = await shut({ params: { releaseId: results.releaseId } });
     say(
@@ -64,6 +146,11 @@ function Actions({ results }: { results: Results }) {
   };
   return (
     <>
+      {waitsForWord && (
+        <Button variant="outlined" disabled={isOpening} onClick={() => void openNow()}>
+          Show students their results
+        </Button>
+      )}
       {isOpen && (
         <Button variant="outlined" disabled={isLoading} onClick={() => void shutNow()}>
           Shut it now

@@ -20,12 +20,22 @@ export function Sentences({ results }: { results: Results }) {
               : `Question ${weakest.position} was the weakest.`
           }
           action={
-            <Button component={Link} to={`/bank?item=${weakest.itemId}`} variant="outlined" size="small">
-              Look at the item
-            </Button>
+            <Box sx={{ display: "flex", gap: 1 }}>
+              <Button
+                component={Link}
+                to={`/results/${results.releaseId}/open/${weakest.itemId}`}
+                variant="outlined"
+                size="small"
+              >
+                Open tomorrow with this
+              </Button>
+              <Button component={Link} to={`/bank?item=${weakest.itemId}`} variant="outlined" size="small">
+                Look at the item
+              </Button>
+            </Box>
           }
         >
-          {weakest.facility.right} of {weakest.facility.outOf} right{wrongIdeaOf(weakest)}.
+          {Math.round(weakest.facility.right * 10) / 10} of {weakest.facility.outOf} right{wrongIdeaOf(weakest)}.
         </Sentence>
       ) : (
         <Sentence title="No answers yet.">They show here as soon as the first student hands in.</Sentence>

@@ -3,21 +3,27 @@ import MenuItem from "@mui/material/MenuItem";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { useNavigate, useParams } from "react-router";
+import { lazy, Suspense } from "react";
+import { Link, useNavigate, useParams } from "react-router";
 import { useListClassesQuery } from "../courses/api.ts";
 import { counted, longDate } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
-import { useCompose } from "../assembly/api.ts";
+import { countFor, useCompose } from "../assembly/api.ts";
 import { ChangeNotice } from "./ChangeNotice.tsx";
 import { TopicRows } from "./TopicRows.tsx";
-import { useListDueQuery } from "./api.ts";
+import { useListDueQuery, useShowPlanQuery } from "./api.ts";
+import { ReturnGrid } from "./ReturnGrid.tsx";
+
+// The chart library is large and stands at the foot of the page.
+const Outlook = lazy(async () => ({ default: (await import("./Outlook.tsx")).Outlook }));
 
 /** What is due in a class and why, then the topics that are not, each with the day it comes due. */
 export function PlanPage() {
   const { classId = "" } = useParams();
   const navigate = useNavigate();
   const { data, error, isLoading, refetch } = useListDueQuery({ params: { classId } });
+  const grid = useShowPlanQuery({ params: { classId } });
   const classes = useListClassesQuery();
   const due = data?.topics.filter((topic) => topic.standing === "due") ?? [];
   const rest = data?.topics.filter((topic) => topic.standing !== "due") ?? [];
@@ -42,6 +48,9 @@ export function PlanPage() {
               ))}
             </TextField>
           )}
+          <Button component={Link} to={`/classes/${classId}`} variant="outlined">
+            Calendar
+          </Button>
           {data && <Compose classId={classId} due={due.length} />}
         </>
       }
@@ -50,12 +59,14 @@ export function PlanPage() {
       {error && <Failed error={error} retry={() => void refetch()} />}
       {data && (
         <Stack spacing={2.5}>
+          {grid.data && <ReturnGrid plan={grid.data} />}
           <ChangeNotice plan={data} />
           <section aria-labelledby="due-heading">
             <Typography variant="h2" id="due-heading" sx={{ mb: 1 }}>
               Due now: {counted(due.length, "topic")}
             </Typography>
             <TopicRows
+              classId={classId}
               topics={due}
               today={data.today}
               label="Topics that are due"
@@ -67,12 +78,18 @@ export function PlanPage() {
               Not due yet
             </Typography>
             <TopicRows
+              classId={classId}
               topics={rest}
               today={data.today}
               label="Topics that are not due"
               none="Every topic of the course is due."
             />
           </section>
+          {grid.data && (
+            <Suspense fallback={<Loading what="the forecast" />}>
+              <Outlook plan={grid.data} />
+            </Suspense>
+          )}
         </Stack>
       )}
     </Page>
@@ -84,10 +101,10 @@ const basisOf = (answers: number) =>
     ? `estimates from the calendar only (${counted(answers, "answer")} so far)`
     : `estimates from ${answers} answers`;
 
-/** As many questions as topics are due, and at least three; the composer changes the number. */
+/** Two questions for each topic that is due, six to twelve; the composer changes the number. */
 function Compose({ classId, due }: { classId: string; due: number }) {
   const { composeFor, isComposing } = useCompose();
-  const count = Math.max(3, due);
+  const count = countFor(due);
   return (
     <Button variant="contained" disabled={isComposing} onClick={() => void composeFor(classId, count)}>
       {isComposing ? "Composing…" : `Compose ${count}`}

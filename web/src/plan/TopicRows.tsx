@@ -1,24 +1,29 @@
+import Button from "@mui/material/Button";
 import Box from "@mui/material/Box";
 import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
 import type { DueTopic } from "@verdant/contract/plan";
 import { Bead } from "../ui/Bead.tsx";
-import { counted } from "../ui/dates.ts";
+import { counted, shortDate } from "../ui/dates.ts";
 import { RecallTint } from "./RecallTint.tsx";
 import { reasonFor } from "./reason.ts";
+import { useReturns } from "./api.ts";
 
 /** Topics as rows: bead, name, one sentence of reasons, recall as a tint, items at hand. */
 export function TopicRows({
+  classId,
   topics,
   today,
   label,
   none,
 }: {
+  classId: string;
   topics: readonly DueTopic[];
   today: string;
   label: string;
   none: string;
 }) {
+  const { bringBack, isPlanning } = useReturns(classId);
   if (topics.length === 0) return <Typography color="textSecondary">{none}</Typography>;
   return (
     <Paper component="ul" aria-label={label} sx={{ m: 0, p: 0, listStyle: "none", overflow: "hidden" }}>
@@ -28,7 +33,7 @@ export function TopicRows({
           key={topic.topicId}
           sx={{
             display: "grid",
-            gridTemplateColumns: "28px 190px 1fr 132px 72px",
+            gridTemplateColumns: "28px 190px 1fr 132px 72px 116px",
             gap: 1.5,
             alignItems: "center",
             px: 2,
@@ -58,6 +63,22 @@ export function TopicRows({
           >
             {topic.available === 0 ? "no items" : counted(topic.available, "item")}
           </Typography>
+          {topic.standing === "notTaught" ? (
+            <span />
+          ) : topic.plannedOn ? (
+            <Typography variant="caption" sx={{ textAlign: "right" }}>
+              planned {shortDate(topic.plannedOn)}
+            </Typography>
+          ) : (
+            <Button
+              size="small"
+              disabled={isPlanning}
+              aria-label={`Plan a return of ${topic.name}`}
+              onClick={() => void bringBack(topic, null)}
+            >
+              Plan a return
+            </Button>
+          )}
         </Box>
       ))}
     </Paper>

@@ -5,7 +5,21 @@ import { createApi, fetchBaseQuery, type FetchArgs } from "@reduxjs/toolkit/quer
 export const api = createApi({
   // Cookies of the own origin only; the server refuses what comes from elsewhere.
   baseQuery: fetchBaseQuery({ baseUrl: "/api", credentials: "same-origin" }),
-  tagTypes: ["Session", "Topic", "Item", "Class", "Due", "Quiz", "Release", "Results", "Now"],
+  tagTypes: [
+    "Session",
+    "Topic",
+    "Item",
+    "Class",
+    "Due",
+    "Quiz",
+    "Release",
+    "Results",
+    "Now",
+    "Misconception",
+    "Tray",
+    "Standard",
+    "Course",
+  ],
   refetchOnFocus: true,
   refetchOnReconnect: true,
   endpoints: () => ({}),

@@ -1,15 +1,21 @@
 /** Shows one item and takes its answer: the same for students, the reading pane, previews and results. */
-import type { KindName } from "@verdant/core/items/kinds";
+import type { Answer, KindName, View } from "@verdant/core/items/kinds";
 import type { ComponentType } from "react";
-import { OneRightAnswerPlayer } from "./OneRightAnswerPlayer.tsx";
+import { OneRightAnswerPlayer, OptionSetPlayer, SeveralRightAnswersPlayer } from "./OptionsPlayer.tsx";
 import type { PlayerProps } from "./playerProps.ts";
+import { NumericPlayer, ShortTextPlayer } from "./TypedPlayer.tsx";
 
 /** One line a kind. */
-const players: { readonly [N in KindName]: ComponentType<PlayerProps> } = {
+const players: { readonly [N in KindName]: ComponentType<PlayerProps<Extract<View, { kind: N }>>> } = {
   oneRightAnswer: OneRightAnswerPlayer,
+  severalRightAnswers: SeveralRightAnswersPlayer,
+  optionSet: OptionSetPlayer,
+  shortText: ShortTextPlayer,
+  numeric: NumericPlayer,
 };
 
-export function Player(props: PlayerProps) {
-  const KindPlayer = players[props.view.kind];
-  return <KindPlayer {...props} />;
+export function Player(props: Omit<PlayerProps, "answer"> & { answer: Answer | null }) {
+  // Safe: the player is the one of the view's kind, and an answer of another kind is left aside.
+  const KindPlayer = players[props.view.kind] as ComponentType<PlayerProps>;
+  return <KindPlayer {...props} answer={props.answer?.kind === props.view.kind ? props.answer : null} />;
 }

@@ -35,7 +35,7 @@ export function Shell() {
   const { data, error, refetch } = useShowSessionQuery();
   if (error) return <Failed error={error} retry={() => void refetch()} />;
   if (!data) return <Loading what="your session" />;
-  if (!data.member) return <SignInPage isDemo={data.isDemo} />;
+  if (!data.member) return <SignInPage isDemo={data.isDemo} maySignUp={data.maySignUp} />;
   return (
     <>
       <Link

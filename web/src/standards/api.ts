@@ -1,10 +1,34 @@
-import { listTopics } from "@verdant/contract/standards";
+import {
+  addTopic,
+  archiveTopic,
+  changeStandard,
+  changeTopic,
+  importStandards,
+  listTopics,
+  restoreTopic,
+} from "@verdant/contract/standards";
 import { api, calls } from "../platform/contractApi.ts";
+
+const changed = ["Topic", "Due", "Course"] as const;
 
 export const standardsApi = api.injectEndpoints({
   endpoints: (build) => ({
     listTopics: build.query({ ...calls<typeof listTopics>(listTopics), providesTags: ["Topic"] }),
+    addTopic: build.mutation({ ...calls<typeof addTopic>(addTopic), invalidatesTags: changed }),
+    changeTopic: build.mutation({ ...calls<typeof changeTopic>(changeTopic), invalidatesTags: changed }),
+    archiveTopic: build.mutation({ ...calls<typeof archiveTopic>(archiveTopic), invalidatesTags: changed }),
+    restoreTopic: build.mutation({ ...calls<typeof restoreTopic>(restoreTopic), invalidatesTags: changed }),
+    changeStandard: build.mutation({ ...calls<typeof changeStandard>(changeStandard), invalidatesTags: changed }),
+    importStandards: build.mutation({ ...calls<typeof importStandards>(importStandards), invalidatesTags: changed }),
   }),
 });
 
-export const { useListTopicsQuery } = standardsApi;
+export const {
+  useListTopicsQuery,
+  useAddTopicMutation,
+  useChangeTopicMutation,
+  useArchiveTopicMutation,
+  useRestoreTopicMutation,
+  useChangeStandardMutation,
+  useImportStandardsMutation,
+} = standardsApi;

@@ -2,21 +2,23 @@ import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import LinearProgress from "@mui/material/LinearProgress";
-import OutlinedInput from "@mui/material/OutlinedInput";
 import Stack from "@mui/material/Stack";
-
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { Outlet, useSearchParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
+import { TypeField } from "../ui/TypeField.tsx";
 import { Ring } from "../ui/Ring.tsx";
 import { useEnterMutation, useStudentSessionQuery } from "./api.ts";
 import { StudentFrame } from "./StudentFrame.tsx";
-import { t } from "./words.ts";
+import { t } from "../platform/words.ts";
 
 /** Lets in who has a card; the pages behind it need a student. */
 export function Door() {
-  const { data, error, refetch } = useStudentSessionQuery();
+  const [isAway, setAway] = useState(false);
+  const { data, error, refetch } = useStudentSessionQuery(undefined, { pollingInterval: isAway ? 3000 : 0 });
+  // Some networks come back without the browser saying so.
+  if (isAway !== (error !== undefined)) setAway(error !== undefined);
   if (error) {
     return (
       <StudentFrame title={t("No connection")} bar={<strong>Verdant Loop</strong>}>
@@ -60,9 +62,8 @@ function CardForm() {
           <Typography component="label" htmlFor="card" sx={{ display: "block", fontWeight: 700, mb: 0.75 }}>
             {t("The three words of your entry card")}
           </Typography>
-          <OutlinedInput
+          <TypeField
             id="card"
-            fullWidth
             required
             autoFocus
             autoComplete="off"
@@ -71,8 +72,10 @@ function CardForm() {
             onChange={(event) => {
               setCard(event.target.value);
             }}
-            inputProps={{ autoCapitalize: "none", spellCheck: false, maxLength: 80 }}
-            sx={{ bgcolor: "background.paper" }}
+            autoCapitalize="none"
+            spellCheck={false}
+            maxLength={80}
+            sx={{ width: "100%" }}
           />
         </Box>
         {error && <Alert severity="error">{problemOf(error).detail}</Alert>}

@@ -4,12 +4,12 @@ import Button from "@mui/material/Button";
 import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
 import type { Sitting } from "@verdant/contract/delivery";
-import { plainText } from "@verdant/core/richText";
+import { headline } from "@verdant/core/richText";
 import { useState } from "react";
 import { SittingBar } from "./SittingBar.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
 import type { SittingHere } from "./useSitting.ts";
-import { t } from "./words.ts";
+import { t } from "../platform/words.ts";
 
 /** Before handing in: only what is open or marked. Nothing open, one button. */
 export function LastLook({
@@ -23,6 +23,7 @@ export function LastLook({
   show: (position: number) => void;
   done: () => void;
 }) {
+  const isForwardOnly = sitting.notice.paging === "forwardOnly";
   const [state, setState] = useState<"ready" | "sending" | "noNetwork">("ready");
   const open = sitting.items.filter((item) => !here.isAnswered(item.position));
   const marked = sitting.items.filter(
@@ -42,6 +43,7 @@ export function LastLook({
           <Button
             variant="outlined"
             size="large"
+            disabled={isForwardOnly}
             onClick={() => {
               show(sitting.items.length);
             }}
@@ -67,7 +69,7 @@ export function LastLook({
           ? t("Every question has an answer.")
           : t("{{count}} questions are still open", { count: open.length })}
       </Typography>
-      <Rows items={open} note={t("open")} show={show} />
+      {!isForwardOnly && <Rows items={open} note={t("open")} show={show} />}
       {marked.length > 0 && <Typography sx={{ mt: 2.5 }}>{t("You marked these to come back to:")}</Typography>}
       <Rows items={marked} note={t("marked")} show={show} />
     </StudentFrame>
@@ -87,7 +89,7 @@ function Rows({
     <Paper key={item.position} sx={{ px: 1.75, py: 1.25, mt: 1.25, display: "flex", gap: 1.5, alignItems: "center" }}>
       <Box sx={{ flex: 1, minWidth: 0 }}>
         <Box sx={{ overflow: "hidden", whiteSpace: "nowrap", textOverflow: "ellipsis" }}>
-          {item.position}. {plainText(item.view.stem)}
+          {item.position}. {headline(item.view.stem)}
         </Box>
         <Box sx={{ fontSize: 15, color: "text.secondary" }}>{note}</Box>
       </Box>

@@ -4,7 +4,7 @@ import Paper from "@mui/material/Paper";
 import type { Sitting } from "@verdant/contract/delivery";
 import { plainText } from "@verdant/core/richText";
 import type { SittingHere } from "./useSitting.ts";
-import { t } from "./words.ts";
+import { t } from "../platform/words.ts";
 
 /** All questions by their first words, with what is open and what is marked. */
 export function QuestionList({

@@ -1,16 +1,19 @@
+import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
 import Typography from "@mui/material/Typography";
 import type { Sitting } from "@verdant/contract/delivery";
-import { blankAnswer, type Answer } from "@verdant/core/items/kinds";
+import { blankAnswer } from "@verdant/core/items/blank";
+import type { Answer } from "@verdant/core/items/kinds";
 import { useEffect, useRef, useState } from "react";
 import { Player } from "../player/Player.tsx";
 import { QuestionList } from "./QuestionList.tsx";
 import { SittingBar } from "./SittingBar.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
 import type { SittingHere } from "./useSitting.ts";
-import { numberOf, t } from "./words.ts";
+import { WordsBefore } from "./WordsBefore.tsx";
+import { numberOf, t } from "../platform/words.ts";
 
 /** One question of a sitting. */
 export function QuestionView(props: {
@@ -35,6 +38,7 @@ export function QuestionView(props: {
   const record = (change: { answer?: Answer; revisit?: boolean }) =>
     void here.record(position, { ...given, ...change }, blankAnswer(item.view.kind));
   const isLast = position === sitting.items.length;
+  const isForwardOnly = sitting.notice.paging === "forwardOnly";
   return (
     <StudentFrame
       title={t("Question {{position}}", { position })}
@@ -53,7 +57,7 @@ export function QuestionView(props: {
           <Button
             variant="outlined"
             size="large"
-            disabled={position === 1}
+            disabled={position === 1 || isForwardOnly}
             onClick={() => {
               show(position - 1);
             }}
@@ -73,7 +77,12 @@ export function QuestionView(props: {
         </>
       }
     >
-      {isListOpen && (
+      {isForwardOnly && position === 1 && (
+        <Alert severity="info" sx={{ mb: 2 }}>
+          {t("One question at a time: you cannot go back to an earlier one.")}
+        </Alert>
+      )}
+      {isListOpen && !isForwardOnly && (
         <QuestionList
           here={here}
           sitting={sitting}
@@ -84,6 +93,7 @@ export function QuestionView(props: {
           }}
         />
       )}
+      <WordsBefore words={sitting.words} position={position} />
       <Box ref={top} tabIndex={-1} sx={{ outline: "none !important" }}>
         <Typography variant="body2" color="textSecondary" sx={{ mb: 0.5 }}>
           {t("Question {{position}} of {{questions}}", { position, questions: sitting.items.length })} ·{" "}
@@ -98,17 +108,19 @@ export function QuestionView(props: {
           }}
         />
       </Box>
-      <Link
-        component="button"
-        type="button"
-        aria-pressed={given.revisit}
-        onClick={() => {
-          record({ revisit: !given.revisit });
-        }}
-        sx={{ mt: 2.5, fontSize: 17 }}
-      >
-        {given.revisit ? t("◆ Marked to come back to; take the mark off") : t("◇ Mark to come back")}
-      </Link>
+      {!isForwardOnly && (
+        <Link
+          component="button"
+          type="button"
+          aria-pressed={given.revisit}
+          onClick={() => {
+            record({ revisit: !given.revisit });
+          }}
+          sx={{ mt: 2.5, fontSize: 17 }}
+        >
+          {given.revisit ? t("◆ Marked to come back to; take the mark off") : t("◇ Mark to come back")}
+        </Link>
+      )}
     </StudentFrame>
   );
 }

@@ -6,15 +6,17 @@ import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
 import type { Result } from "@verdant/contract/endpoint";
 import type { showResult } from "@verdant/contract/delivery";
-import type { ReactNode } from "react";
-import { Link, useParams } from "react-router";
+import { kindOf, type Content } from "@verdant/core/items/kinds";
+import { useState, type ReactNode } from "react";
+import { Link, useNavigate, useParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { Player } from "../player/Player.tsx";
 import { RichTextView } from "../player/RichTextView.tsx";
 import { Ring } from "../ui/Ring.tsx";
-import { useShowResultQuery } from "./api.ts";
+import { useBeginSittingMutation, useShowResultQuery } from "./api.ts";
+import { hold } from "./answerQueue.ts";
 import { StudentFrame } from "./StudentFrame.tsx";
-import { dayOf, numberOf, t } from "./words.ts";
+import { dayOf, numberOf, t, timeOf } from "../platform/words.ts";
 
 type Shown = Result<typeof showResult>;
 
@@ -62,16 +64,35 @@ export function ResultPage() {
         </>
       }
       foot={
-        <Button component={Link} to="/" variant="contained" size="large">
-          {t("What now")}
-        </Button>
+        <>
+          <Button component={Link} to="/" variant="outlined" size="large">
+            {t("What now")}
+          </Button>
+          {data.mayGoAgain && <AnotherGo releaseId={data.releaseId} />}
+        </>
       }
     >
       <Typography variant="h1" sx={{ mb: 2 }}>
         {data.points === null
-          ? t("Handed in. Your teacher will say when you can see more.")
+          ? data.openFrom === "shut"
+            ? t("Handed in. You can see more when the quiz has shut.")
+            : t("Handed in. Your teacher will say when you can see more.")
           : t("You got {{points}} of {{outOf}}", { points: numberOf(data.points), outOf: numberOf(data.outOf) })}
       </Typography>
+      {data.mark && (
+        <Typography sx={{ mb: 2 }}>
+          {t("{{which}} counts: {{points}} of {{outOf}}.", {
+            which: countsInWords(data.mark.counts),
+            points: numberOf(data.mark.points),
+            outOf: numberOf(data.outOf),
+          })}
+        </Typography>
+      )}
+      {!data.mayGoAgain && data.mayGoAgainFrom && (
+        <Typography sx={{ mb: 2 }}>
+          {t("The next go is open from {{time}}.", { time: timeOf(data.mayGoAgainFrom) })}
+        </Typography>
+      )}
       {data.items.map((item) => (
         <ResultItem key={item.position} item={item} />
       ))}
@@ -79,9 +100,37 @@ export function ResultPage() {
   );
 }
 
+const countsInWords = (counts: "first" | "last" | "best" | "mean") =>
+  ({
+    first: t("Your first go"),
+    last: t("Your last go"),
+    best: t("Your best go"),
+    mean: t("The mean of your goes"),
+  })[counts];
+
+/** Begins the next go; where questions are drawn, those not met yet come first. */
+function AnotherGo({ releaseId }: { releaseId: string }) {
+  const navigate = useNavigate();
+  const [begin, { isLoading }] = useBeginSittingMutation();
+  const [problem, setProblem] = useState<string | null>(null);
+  const start = async () => {
+    const answer = await begin({ params: { releaseId } });
+    if (!answer.data) {
+      setProblem(problemOf(answer.error).detail);
+      return;
+    }
+    await hold(answer.data.sitting.id, answer.data.token, answer.data.sitting.epoch);
+    await navigate(`/sitting/${answer.data.sitting.id}?release=${releaseId}`);
+  };
+  return (
+    <Button variant="contained" size="large" disabled={isLoading} onClick={() => void start()}>
+      {problem ?? t("Another go")}
+    </Button>
+  );
+}
+
 function ResultItem({ item }: { item: Shown["items"][number] }) {
   const isRight = item.credit === 1;
-  const keyIds = item.content ? item.content.options.filter((option) => option.isKey).map((option) => option.id) : null;
   return (
     <Paper
       sx={{ p: 2, mb: 1.5 }}
@@ -89,23 +138,32 @@ function ResultItem({ item }: { item: Shown["items"][number] }) {
       aria-label={t("Question {{position}}", { position: item.position })}
     >
       <Typography variant="body2" sx={{ fontWeight: 700, color: isRight ? "primary.main" : "error.main", mb: 0.5 }}>
-        {isRight
-          ? t("✓ Question {{position}}: right", { position: item.position })
-          : item.answer
-            ? t("✗ Question {{position}}: not right", { position: item.position })
-            : t("Question {{position}}: not answered", { position: item.position })}
+        {item.credit !== null && item.credit > 0 && item.credit < 1
+          ? t("◐ Question {{position}}: partly right", { position: item.position })
+          : isRight
+            ? t("✓ Question {{position}}: right", { position: item.position })
+            : item.answer
+              ? t("✗ Question {{position}}: not right", { position: item.position })
+              : t("Question {{position}}: not answered", { position: item.position })}
       </Typography>
-      <Player
-        view={item.view}
-        answer={item.answer}
-        name={`result ${item.position}`}
-        verdict={{ keyIds, isRight: item.credit === null ? null : isRight }}
-      />
+      {item.view ? (
+        <Player
+          view={item.view}
+          answer={item.answer}
+          name={`result ${item.position}`}
+          verdict={{ content: item.content, credit: item.credit }}
+        />
+      ) : (
+        <Typography>{t("This question is kept for tests, so it is not shown again.")}</Typography>
+      )}
+      {item.twin && <Twin content={item.twin} position={item.position} />}
       {item.why && (
         <Box sx={{ mt: 1.5, fontSize: 17 }}>
-          {item.why.rationale && (
+          {item.why.rationales.length > 0 && (
             <Said title={t("About your answer")}>
-              <RichTextView text={item.why.rationale} />
+              {item.why.rationales.map((rationale, i) => (
+                <RichTextView key={i} text={rationale} />
+              ))}
             </Said>
           )}
           {item.why.explanation && (
@@ -121,6 +179,24 @@ function ResultItem({ item }: { item: Shown["items"][number] }) {
         </Box>
       )}
     </Paper>
+  );
+}
+
+/** A question of the same kind, with its key, that explains one which is not shown again. */
+function Twin({ content, position }: { content: Content; position: number }) {
+  const kind = kindOf(content);
+  return (
+    <Box sx={{ mt: 1.5 }}>
+      <Said title={t("A question like it")}>
+        <Player
+          view={kind.toStudentView(content, kind.arrange(content, null))}
+          answer={kind.rightAnswer(content)}
+          name={`twin ${position}`}
+          verdict={{ content, credit: null }}
+        />
+        {content.explanation && <RichTextView text={content.explanation} />}
+      </Said>
+    </Box>
   );
 }
 

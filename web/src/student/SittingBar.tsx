@@ -6,7 +6,7 @@ import type { Sitting } from "@verdant/contract/delivery";
 import { useEffect, useState } from "react";
 import { Ring, type Segment } from "../ui/Ring.tsx";
 import type { SittingHere } from "./useSitting.ts";
-import { t } from "./words.ts";
+import { t } from "../platform/words.ts";
 
 /** The ring (tap it for the list of questions), the name, whether all is saved, and the time left. */
 export function SittingBar({

@@ -4,11 +4,12 @@ import Button from "@mui/material/Button";
 import LinearProgress from "@mui/material/LinearProgress";
 import { useEffect, useState, type ReactNode } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
+import { AllQuestions } from "./AllQuestions.tsx";
 import { LastLook } from "./LastLook.tsx";
 import { QuestionView } from "./QuestionView.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
 import { useSitting } from "./useSitting.ts";
-import { t } from "./words.ts";
+import { t } from "../platform/words.ts";
 
 /** A sitting: one question after the other, then the last look. Needs only the token on this device, no session. */
 export function SittingPage() {
@@ -74,6 +75,17 @@ export function SittingPage() {
         sitting={sitting}
         show={show}
         done={() => void navigate(`/result/${sittingId}`, { replace: true })}
+      />
+    );
+  if (sitting.notice.paging === "all")
+    return (
+      <AllQuestions
+        here={here}
+        sitting={sitting}
+        position={position}
+        toLastLook={() => {
+          setLastLook(true);
+        }}
       />
     );
   return (

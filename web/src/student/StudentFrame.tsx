@@ -1,6 +1,6 @@
 import Box from "@mui/material/Box";
 import { useEffect, type ReactNode } from "react";
-import { t } from "./words.ts";
+import { t } from "../platform/words.ts";
 
 /** The frame of a student's page: a bar that says where one is, content at reading size, at most one column wide. */
 export function StudentFrame({

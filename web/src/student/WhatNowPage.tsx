@@ -13,7 +13,7 @@ import { Ring } from "../ui/Ring.tsx";
 import { hold } from "./answerQueue.ts";
 import { useBeginSittingMutation, useLeaveMutation, useWhatNowQuery } from "./api.ts";
 import { StudentFrame } from "./StudentFrame.tsx";
-import { dayOf, numberOf, t, timeOf } from "./words.ts";
+import { dayOf, numberOf, t, timeOf } from "../platform/words.ts";
 
 type Now = Result<typeof whatNow>;
 
@@ -104,11 +104,21 @@ function ReleaseCard({ of }: { of: Now["releases"][number] }) {
                 })
               : noticeOf(of.notice)}
           </Typography>
+          {of.mayBeginFrom && (
+            <Typography variant="body2">
+              {t("The next go is open from {{time}}.", { time: timeOf(of.mayBeginFrom) })}
+            </Typography>
+          )}
+          {!of.running && of.notice.paging === "forwardOnly" && (
+            <Typography variant="body2" sx={{ fontWeight: 700 }}>
+              {t("One question at a time: you cannot go back.")}
+            </Typography>
+          )}
         </Box>
         <Button
           variant="contained"
           size="large"
-          disabled={isLoading}
+          disabled={isLoading || (!of.running && !of.mayBegin)}
           onClick={() => void start()}
           aria-label={`${of.running ? t("Carry on") : t("Begin")}: ${of.name}`}
         >
@@ -125,16 +135,26 @@ function ReleaseCard({ of }: { of: Now["releases"][number] }) {
 }
 
 /** The rules, early and short. */
-function noticeOf({ questions, minutes, goes, timeLimitMinutes, shutsAt }: Now["releases"][number]["notice"]): string {
+function noticeOf(notice: Now["releases"][number]["notice"]): string {
+  const { questions, minutes, goes, timeLimitMinutes, shutsAt } = notice;
   return [
     t("{{count}} questions", { count: questions }),
     timeLimitMinutes === null
       ? t("about {{minutes}} min", { minutes })
       : t("{{minutes}} min at most", { minutes: timeLimitMinutes }),
     goes === null ? t("as many goes as you like") : goes === 1 ? t("one go") : t("{{goes}} goes", { goes }),
+    ...(goes !== 1 && notice.counts !== "first" ? [countsInWords(notice.counts)] : []),
     ...(shutsAt === null ? [] : [t("until {{time}}", { time: timeOf(shutsAt) })]),
   ].join(" · ");
 }
+
+const countsInWords = (counts: "first" | "last" | "best" | "mean") =>
+  ({
+    first: t("the first counts"),
+    last: t("the last counts"),
+    best: t("the best counts"),
+    mean: t("the mean of all counts"),
+  })[counts];
 
 function DoneCard({ of }: { of: Now["done"][number] }) {
   const right = of.points ?? 0;

@@ -1,16 +1,21 @@
 /** The students' pages: their own light entry. */
 import { configureStore } from "@reduxjs/toolkit";
 import { setupListeners } from "@reduxjs/toolkit/query";
+import { lazy, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { Provider } from "react-redux";
 import { BrowserRouter, Route, Routes } from "react-router";
+import LinearProgress from "@mui/material/LinearProgress";
 import { api } from "../platform/contractApi.ts";
 import { Frame } from "../platform/Frame.tsx";
 import { deliver, listSittingsWaiting } from "./answerQueue.ts";
 import { Door } from "./Door.tsx";
-import { ResultPage } from "./ResultPage.tsx";
 import { SittingPage } from "./SittingPage.tsx";
 import { WhatNowPage } from "./WhatNowPage.tsx";
+import { t } from "../platform/words.ts";
+
+// Nobody needs the result before the first question.
+const ResultPage = lazy(async () => ({ default: (await import("./ResultPage.tsx")).ResultPage }));
 
 const store = configureStore({
   reducer: { [api.reducerPath]: api.reducer },
@@ -34,7 +39,14 @@ if (root) {
           <Routes>
             <Route path="/sitting/:sittingId" element={<SittingPage />} />
             <Route element={<Door />}>
-              <Route path="/result/:sittingId" element={<ResultPage />} />
+              <Route
+                path="/result/:sittingId"
+                element={
+                  <Suspense fallback={<LinearProgress aria-label={t("Loading")} />}>
+                    <ResultPage />
+                  </Suspense>
+                }
+              />
               <Route path="*" element={<WhatNowPage />} />
             </Route>
           </Routes>

@@ -1,6 +1,7 @@
 /** A sitting on this device: answers kept first and sent after, time by the server's clock, taken over or over. */
 import type { Sitting } from "@verdant/contract/delivery";
-import { kindOf, type Answer } from "@verdant/core/items/kinds";
+import { isBlank } from "@verdant/core/items/blank";
+import type { Answer } from "@verdant/core/items/kinds";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { askAsSitting, deliver, enqueue, findHeld, hold, listWaiting } from "./answerQueue.ts";
 import { useBeginSittingMutation } from "./api.ts";
@@ -146,7 +147,7 @@ export function useSitting(sittingId: string) {
   const isAnswered = useCallback(
     (position: number) => {
       const answer = given.get(position)?.answer;
-      return answer != null && !kindOf(answer).isBlank(answer);
+      return answer != null && !isBlank(answer);
     },
     [given],
   );

@@ -9,10 +9,11 @@ import Typography from "@mui/material/Typography";
 import { useEffect, useState } from "react";
 import { problemOf } from "../platform/problem.ts";
 import { Ring } from "../ui/Ring.tsx";
-import { useListDemoPeopleQuery, useSignInDemoMutation, useSignInMutation } from "./api.ts";
+import { useListDemoPeopleQuery, useSignInDemoMutation, useSignInMutation, useSignUpMutation } from "./api.ts";
 
 /** Signing in: members by password; in the demo also by one click. */
-export function SignInPage({ isDemo }: { isDemo: boolean }) {
+export function SignInPage({ isDemo, maySignUp }: { isDemo: boolean; maySignUp: boolean }) {
+  const [isNew, setNew] = useState(false);
   useEffect(() => {
     document.title = "Sign in · Verdant Loop";
   }, []);
@@ -28,10 +29,24 @@ export function SignInPage({ isDemo }: { isDemo: boolean }) {
         </Box>
       </Stack>
       <Box sx={{ display: "grid", gridTemplateColumns: isDemo ? "1fr 1fr" : "minmax(0, 420px)", gap: 3 }}>
-        <PasswordForm />
+        {isNew ? <SignUpForm /> : <PasswordForm />}
         {isDemo && <DemoPeople />}
       </Box>
-      <Typography variant="body2" color="textSecondary" sx={{ mt: 3 }}>
+      {maySignUp && (
+        <Typography variant="body2" sx={{ mt: 3 }}>
+          {isNew ? "Is your department here already? " : "Is your department new here? "}
+          <Link
+            component="button"
+            type="button"
+            onClick={() => {
+              setNew(!isNew);
+            }}
+          >
+            {isNew ? "Sign in" : "Make a department"}
+          </Link>
+        </Typography>
+      )}
+      <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
         Are you a student? <Link href="/s">Come in with your entry card</Link>.
       </Typography>
     </Box>
@@ -76,6 +91,50 @@ function PasswordForm() {
         {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
         <Button type="submit" variant="contained" disabled={isLoading}>
           Sign in
+        </Button>
+      </Stack>
+    </Paper>
+  );
+}
+
+/** A new department with its first lead: four fields. */
+function SignUpForm() {
+  const [given, setGiven] = useState({ department: "", name: "", email: "", password: "" });
+  const [signUp, { error, isLoading }] = useSignUpMutation();
+  const { timeZone } = new Intl.DateTimeFormat().resolvedOptions();
+  const fields = [
+    ["department", "Department and school", "text", "organization"],
+    ["name", "Your name", "text", "name"],
+    ["email", "E-mail", "email", "username"],
+    ["password", "Password, at least 10 characters", "password", "new-password"],
+  ] as const;
+  return (
+    <Paper
+      component="form"
+      sx={{ p: 3 }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void signUp({ body: { ...given, timeZone } });
+      }}
+    >
+      <Stack spacing={2}>
+        <Typography variant="h2">Make a department</Typography>
+        {fields.map(([name, label, type, autoComplete]) => (
+          <TextField
+            key={name}
+            label={label}
+            type={type}
+            autoComplete={autoComplete}
+            required
+            value={given[name]}
+            onChange={(event) => {
+              setGiven({ ...given, [name]: event.target.value });
+            }}
+          />
+        ))}
+        {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
+        <Button type="submit" variant="contained" disabled={isLoading}>
+          Make the department
         </Button>
       </Stack>
     </Paper>

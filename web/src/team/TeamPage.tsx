@@ -1,11 +1,16 @@
+import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
 import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
+import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
+import type { Course } from "@verdant/contract/courses";
 import type { Result } from "@verdant/contract/endpoint";
 import type { DepartmentFile, importDepartment } from "@verdant/contract/exchange";
-import { Link } from "react-router";
-import { useListClassesQuery } from "../courses/api.ts";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { useCreateClassMutation, useListClassesQuery, useListCoursesQuery } from "../courses/api.ts";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { counted } from "../ui/dates.ts";
@@ -17,6 +22,7 @@ import { useImportDepartmentMutation, useLazyExportDepartmentQuery, useShowSessi
 export function TeamPage() {
   const session = useShowSessionQuery();
   const { data, error, isLoading, refetch } = useListClassesQuery();
+  const courses = useListCoursesQuery().data?.courses ?? [];
   const isLead = session.data?.member?.role === "lead";
   return (
     <Page
@@ -42,13 +48,91 @@ export function TeamPage() {
             <Typography sx={{ flex: 1 }}>
               <strong>{one.name}</strong> · {one.course} · {counted(one.students, "student")}
             </Typography>
+            <Button component={Link} to={`/classes/${one.id}`}>
+              Students and calendar
+            </Button>
             <Button component={Link} to={`/classes/${one.id}/cards`} variant="outlined">
               Entry cards
             </Button>
           </Paper>
         ))}
       </Stack>
+      <NewClass courses={courses} />
+      <Typography variant="h2" sx={{ mt: 3, mb: 1.5 }}>
+        Courses
+      </Typography>
+      <Stack spacing={1}>
+        {courses.map((course) => (
+          <Paper key={course.id} sx={{ px: 2, py: 1.5, display: "flex", alignItems: "center", gap: 2 }}>
+            <Typography sx={{ flex: 1 }}>
+              <strong>{course.name}</strong> · {course.units.map((unit) => unit.name).join(", ") || "no units yet"}
+            </Typography>
+            <Button component={Link} to={`/courses/${course.id}`}>
+              Units and topics
+            </Button>
+          </Paper>
+        ))}
+      </Stack>
+      <Box sx={{ display: "flex", gap: 1, mt: 1.5 }}>
+        <Button component={Link} to="/courses/new" variant="outlined">
+          New course
+        </Button>
+        <Button component={Link} to="/topics" variant="outlined">
+          Topics and standards
+        </Button>
+      </Box>
     </Page>
+  );
+}
+
+/** A class is made by its name and course; its students are pasted in on its own page. */
+function NewClass({ courses }: { courses: readonly Course[] }) {
+  const [name, setName] = useState("");
+  const [courseId, setCourseId] = useState("");
+  const [create, { isLoading }] = useCreateClassMutation();
+  const navigate = useNavigate();
+  const say = useToast();
+  const chosen = courseId || (courses[0]?.id ?? "");
+  const submit = async () => {
+    const { data, error } = await create({ body: { name: name.trim(), courseId: chosen } });
+    if (data) await navigate(`/classes/${data.id}`);
+    else say({ text: problemOf(error).detail, isError: true });
+  };
+  return (
+    <Box sx={{ display: "flex", gap: 1, mt: 1.5 }}>
+      <TextField
+        size="small"
+        label="Name of a new class"
+        value={name}
+        onChange={(event) => {
+          setName(event.target.value);
+        }}
+      />
+      <TextField
+        select
+        size="small"
+        label="Course"
+        value={chosen}
+        onChange={(event) => {
+          setCourseId(event.target.value);
+        }}
+        sx={{ minWidth: 220 }}
+      >
+        {courses.map((course) => (
+          <MenuItem key={course.id} value={course.id}>
+            {course.name}
+          </MenuItem>
+        ))}
+      </TextField>
+      <Button
+        variant="outlined"
+        loading={isLoading}
+        disabled={name.trim() === "" || chosen === ""}
+        onClick={() => void submit()}
+      >
+        Make the class
+      </Button>
+    </Box>
   );
 }
 

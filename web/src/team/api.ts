@@ -1,4 +1,4 @@
-import { listDemoPeople, showSession, signIn, signInDemo, signOut } from "@verdant/contract/team";
+import { listDemoPeople, showSession, signIn, signInDemo, signOut, signUp } from "@verdant/contract/team";
 import { exportDepartment, importDepartment } from "@verdant/contract/exchange";
 import { api, calls } from "../platform/contractApi.ts";
 
@@ -6,6 +6,7 @@ export const teamApi = api.injectEndpoints({
   endpoints: (build) => ({
     showSession: build.query({ ...calls<typeof showSession>(showSession), providesTags: ["Session"] }),
     signIn: build.mutation({ ...calls<typeof signIn>(signIn), invalidatesTags: ["Session"] }),
+    signUp: build.mutation({ ...calls<typeof signUp>(signUp), invalidatesTags: ["Session"] }),
     signOut: build.mutation(calls<typeof signOut>(signOut)),
     listDemoPeople: build.query(calls<typeof listDemoPeople>(listDemoPeople)),
     signInDemo: build.mutation({ ...calls<typeof signInDemo>(signInDemo), invalidatesTags: ["Session"] }),
@@ -21,6 +22,7 @@ export const {
   useShowSessionQuery,
   useSignInMutation,
   useSignOutMutation,
+  useSignUpMutation,
   useListDemoPeopleQuery,
   useSignInDemoMutation,
   useImportDepartmentMutation,

@@ -7,7 +7,7 @@ import Typography from "@mui/material/Typography";
 import type { Class } from "@verdant/contract/courses";
 import type { Release } from "@verdant/contract/delivery";
 import { Link as RouterLink } from "react-router";
-import { useCompose } from "../assembly/api.ts";
+import { countFor, useCompose } from "../assembly/api.ts";
 import { useListClassesQuery } from "../courses/api.ts";
 import { useListReleasesQuery } from "../delivery/api.ts";
 import { useListDueQuery } from "../plan/api.ts";
@@ -15,7 +15,7 @@ import { Bead } from "../ui/Bead.tsx";
 import { ago, counted, longDate, moment } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Ring, type Segment } from "../ui/Ring.tsx";
-import { Empty, Failed, Loading } from "../ui/States.tsx";
+import { Failed, Loading } from "../ui/States.tsx";
 
 /** For each class what is due, and what is running. */
 export function TodayPage() {
@@ -23,6 +23,7 @@ export function TodayPage() {
   const releases = useListReleasesQuery(undefined, { pollingInterval: 15_000, skipPollingIfUnfocused: true });
   const open = releases.data?.releases.filter((release) => release.opening !== "shut") ?? [];
   const shut = releases.data?.releases.filter((release) => release.opening === "shut").slice(0, 4) ?? [];
+  if (classes.data?.classes.length === 0) return <ThreeDoors />;
   const today = new Intl.DateTimeFormat("en-CA").format(new Date());
   return (
     <Page
@@ -40,9 +41,7 @@ export function TodayPage() {
           </Typography>
           {classes.isLoading && <Loading what="classes" />}
           {classes.error && <Failed error={classes.error} retry={() => void classes.refetch()} />}
-          {classes.data?.classes.length === 0 && (
-            <Empty>There is no class in this school year yet. A lead can import one on the Team page.</Empty>
-          )}
+
           <Stack spacing={1}>
             {classes.data?.classes.map((one) => (
               <ClassRow key={one.id} of={one} />
@@ -80,12 +79,57 @@ export function TodayPage() {
   );
 }
 
+/** A department with no class yet. */
+function ThreeDoors() {
+  const doors = [
+    [
+      "Paste ten questions and give them today",
+      "From notes, as plain text. Students come in with a card, no account needed.",
+      "/start",
+      "Paste questions",
+    ],
+    [
+      "Bring our files",
+      "Topics, standards, courses and items, as a department file; standards also as a list or a CASE file.",
+      "/team",
+      "Bring files",
+    ],
+    [
+      "Set it up step by step",
+      "Topics and standards first, then a course with its units, then a class with its calendar.",
+      "/topics",
+      "Begin with topics",
+    ],
+  ] as const;
+  return (
+    <Page title="Welcome" about="Where would you like to begin?">
+      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(3, 1fr)", gap: 2 }}>
+        {doors.map(([title, text, to, action], i) => (
+          <Paper key={to} sx={{ p: 3, display: "flex", flexDirection: "column", gap: 1.5, alignItems: "flex-start" }}>
+            <Typography variant="h2">{title}</Typography>
+            <Typography sx={{ flex: 1 }} color="textSecondary">
+              {text}
+            </Typography>
+            <Button component={RouterLink} to={to} variant={i === 0 ? "contained" : "outlined"}>
+              {action}
+            </Button>
+          </Paper>
+        ))}
+      </Box>
+      <Typography variant="body2" color="textSecondary" sx={{ mt: 2 }}>
+        To look round first: <code>npm run demo</code> on any computer with the program starts a made-up department with
+        everybody in it.
+      </Typography>
+    </Page>
+  );
+}
+
 function ClassRow({ of }: { of: Class }) {
   const { data, error } = useListDueQuery({ params: { classId: of.id } });
   const { composeFor, isComposing } = useCompose();
   const due = data?.topics.filter((topic) => topic.standing === "due") ?? [];
   const [first] = due;
-  const count = Math.max(3, due.length);
+  const count = countFor(due.length);
   return (
     <Paper sx={{ p: 1.75, display: "grid", gridTemplateColumns: "84px auto 1fr auto", gap: 2, alignItems: "center" }}>
       <Box>

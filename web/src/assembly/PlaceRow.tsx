@@ -1,0 +1,263 @@
+/** One place of a quiz: a question, a draw or words between questions, with what can be done to it. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Collapse from "@mui/material/Collapse";
+import IconButton from "@mui/material/IconButton";
+import Link from "@mui/material/Link";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import type { FixedPlace, Place, Quiz } from "@verdant/contract/assembly";
+import { ArrowDown, ArrowUp } from "lucide-react";
+import { useState, type ReactNode } from "react";
+import { Link as RouterLink } from "react-router";
+import { kindNames } from "../player/kindNames.ts";
+import { Player } from "../player/Player.tsx";
+import { Bead } from "../ui/Bead.tsx";
+import { shortDate } from "../ui/dates.ts";
+import { shareInWords, Whisker } from "../ui/Whisker.tsx";
+import { SwapList } from "./SwapList.tsx";
+
+export interface PlaceActs {
+  readonly step: (by: 1 | -1) => void;
+  readonly takeOut: () => void;
+  readonly lock: (isOn: boolean) => void;
+  readonly swap: (itemId: string) => void;
+  readonly setTake: (take: number) => void;
+  readonly setText: (text: string) => void;
+}
+
+const columns = "28px minmax(0, 1fr) 120px 150px 200px 112px 232px";
+
+export function PlaceRow(props: {
+  quiz: Quiz;
+  place: Place;
+  /** Number of the first question it gives. */
+  number: number;
+  isOpen: boolean;
+  toggle: () => void;
+  acts: PlaceActs;
+}) {
+  const { place } = props;
+  if (place.type === "interlude") return <InterludeRow {...props} place={place} />;
+  return place.type === "draw" ? <DrawRow {...props} place={place} /> : <FixedRow {...props} place={place} />;
+}
+
+function Line({ children }: { children: ReactNode }) {
+  return (
+    <Box
+      sx={{
+        display: "grid",
+        gridTemplateColumns: columns,
+        gap: 1.25,
+        alignItems: "center",
+        px: 1.5,
+        py: 0.75,
+        fontSize: 13.5,
+        color: "text.secondary",
+      }}
+    >
+      {children}
+    </Box>
+  );
+}
+
+function FixedRow(props: {
+  quiz: Quiz;
+  place: FixedPlace;
+  number: number;
+  isOpen: boolean;
+  toggle: () => void;
+  acts: PlaceActs;
+}) {
+  const { quiz, place, number, isOpen, toggle, acts } = props;
+  const [isSwapping, setSwapping] = useState(false);
+  return (
+    <>
+      <Line>
+        <Bead mark={number} hue={place.strand.hue} label={`Question ${number}, ${place.strand.name}`} />
+        <Link
+          component="button"
+          type="button"
+          color="text.primary"
+          underline="hover"
+          aria-expanded={isOpen}
+          onClick={toggle}
+          sx={{ textAlign: "left", fontSize: 15, fontFamily: "inherit", lineHeight: 1.3 }}
+        >
+          {place.stem}
+        </Link>
+        <span>{kindNames[place.kind]}</span>
+        <span>{place.topic}</span>
+        {place.facility ? (
+          <Box sx={{ display: "flex", alignItems: "center", gap: 1 }} title={shareInWords(place.facility)}>
+            <Whisker share={place.facility} width={92} />
+            <span>{Math.round((place.facility.right / place.facility.outOf) * 100)} %</span>
+          </Box>
+        ) : (
+          <span>no answers yet</span>
+        )}
+        <span>{place.lastOn ? `met ${shortDate(place.lastOn)}` : "never met"}</span>
+        <Acts number={number} acts={acts}>
+          <Button
+            size="small"
+            aria-label={`Swap question ${number}`}
+            aria-expanded={isSwapping}
+            onClick={() => {
+              setSwapping(!isSwapping);
+            }}
+          >
+            Swap
+          </Button>
+          <Button
+            size="small"
+            aria-label={`Keep question ${number} where it is`}
+            aria-pressed={place.locked}
+            onClick={() => {
+              acts.lock(!place.locked);
+            }}
+          >
+            {place.locked ? "Kept" : "Keep"}
+          </Button>
+        </Acts>
+      </Line>
+      {isSwapping && (
+        <SwapList
+          quizId={quiz.id}
+          itemId={place.itemId}
+          choose={(itemId) => {
+            setSwapping(false);
+            acts.swap(itemId);
+          }}
+        />
+      )}
+      <Collapse in={isOpen} unmountOnExit>
+        <Box sx={{ px: 6.5, pb: 2, maxWidth: 720 }}>
+          <Player view={place.view} answer={null} name={`preview ${place.itemId}`} />
+          <Typography variant="caption" color="textSecondary">
+            As a student sees it; options mix for each student.{" "}
+            <Link component={RouterLink} to={`/bank/${place.itemId}`}>
+              Open item {place.number}
+            </Link>
+          </Typography>
+        </Box>
+      </Collapse>
+    </>
+  );
+}
+
+function DrawRow(props: {
+  place: Extract<Place, { type: "draw" }>;
+  number: number;
+  isOpen: boolean;
+  toggle: () => void;
+  acts: PlaceActs;
+}) {
+  const { place, number, isOpen, toggle, acts } = props;
+  const last = number + place.take - 1;
+  return (
+    <>
+      <Line>
+        <Bead mark="?" hue={place.strand?.hue ?? 7} label={`Questions ${number} to ${last}, drawn`} />
+        <Link
+          component="button"
+          type="button"
+          color="text.primary"
+          underline="hover"
+          aria-expanded={isOpen}
+          onClick={toggle}
+          sx={{ textAlign: "left", fontSize: 15, fontFamily: "inherit" }}
+        >
+          Each student gets {place.take} of these {place.pool.length}: {place.pool[0]?.topic ?? ""}
+        </Link>
+        <TextField
+          type="number"
+          size="small"
+          label="Each gets"
+          value={place.take}
+          onChange={(event) => {
+            const take = Math.round(Number(event.target.value));
+            if (take >= 1 && take <= place.pool.length) acts.setTake(take);
+          }}
+          slotProps={{ htmlInput: { min: 1, max: place.pool.length } }}
+        />
+        <span>{place.strand?.name ?? "several units"}</span>
+        <span />
+        <span />
+        <Acts number={number} acts={acts} />
+      </Line>
+      <Collapse in={isOpen} unmountOnExit>
+        <Box component="ul" sx={{ m: 0, px: 8, pb: 1.5, fontSize: 14 }}>
+          {place.pool.map((item) => (
+            <li key={item.itemId}>
+              <Link component={RouterLink} to={`/bank/${item.itemId}`} color="inherit">
+                {item.stem}
+              </Link>
+            </li>
+          ))}
+        </Box>
+      </Collapse>
+    </>
+  );
+}
+
+function InterludeRow(props: { place: Extract<Place, { type: "interlude" }>; number: number; acts: PlaceActs }) {
+  const { place, number, acts } = props;
+  const [text, setText] = useState(place.text);
+  return (
+    <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", px: 1.5, py: 0.75 }}>
+      <TextField
+        size="small"
+        fullWidth
+        multiline
+        label="Words between questions"
+        value={text}
+        onChange={(event) => {
+          setText(event.target.value);
+        }}
+        onBlur={() => {
+          if (text.trim() !== "" && text !== place.text) acts.setText(text.trim());
+        }}
+        sx={{ ml: 5 }}
+      />
+      <Acts number={number} acts={acts} isWords />
+    </Box>
+  );
+}
+
+function Acts(props: { number: number; acts: PlaceActs; isWords?: boolean; children?: ReactNode }) {
+  const { number, acts, isWords = false, children } = props;
+  const name = isWords ? `the words before question ${number}` : `question ${number}`;
+  return (
+    <Box
+      sx={{
+        display: "flex",
+        justifyContent: "flex-end",
+        alignItems: "center",
+        "& .MuiButton-root": { minWidth: 0, px: 0.75 },
+      }}
+    >
+      <IconButton
+        size="small"
+        aria-label={`Move ${name} up`}
+        onClick={() => {
+          acts.step(-1);
+        }}
+      >
+        <ArrowUp size={15} />
+      </IconButton>
+      <IconButton
+        size="small"
+        aria-label={`Move ${name} down`}
+        onClick={() => {
+          acts.step(1);
+        }}
+      >
+        <ArrowDown size={15} />
+      </IconButton>
+      {children}
+      <Button size="small" aria-label={`Take out ${name}`} onClick={acts.takeOut} sx={{ whiteSpace: "nowrap" }}>
+        Take out
+      </Button>
+    </Box>
+  );
+}

@@ -1,0 +1,89 @@
+/** The quiz as a student would get it. It can be answered; nothing is recorded. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import Paper from "@mui/material/Paper";
+import Switch from "@mui/material/Switch";
+import Typography from "@mui/material/Typography";
+import type { Answer } from "@verdant/core/items/kinds";
+import { useState } from "react";
+import { Link, useParams, useSearchParams } from "react-router";
+import { Player } from "../player/Player.tsx";
+import { Bead } from "../ui/Bead.tsx";
+import { counted } from "../ui/dates.ts";
+import { Page } from "../ui/Page.tsx";
+import { Failed, Loading } from "../ui/States.tsx";
+import { usePreviewQuizQuery, useShowQuizQuery } from "./api.ts";
+
+export function PreviewPage() {
+  const { quizId = "" } = useParams();
+  const [search, setSearch] = useSearchParams();
+  const student = Math.max(1, Number(search.get("student") ?? 1) || 1);
+  const quiz = useShowQuizQuery({ params: { quizId } });
+  const { data, error } = usePreviewQuizQuery({ params: { quizId }, query: { student } });
+  const [answers, setAnswers] = useState<Record<string, Answer>>({});
+  const [isNarrow, setNarrow] = useState(true);
+  return (
+    <Page
+      title={`Preview of “${quiz.data?.name ?? "the quiz"}”`}
+      about={
+        data && `${counted(data.items.length, "question")}, as student ${student} would get them; nothing is recorded`
+      }
+      actions={
+        <>
+          <Button
+            variant="outlined"
+            onClick={() => {
+              setAnswers({});
+              setSearch({ student: String(student + 1) }, { replace: true });
+            }}
+          >
+            Show another student’s quiz
+          </Button>
+          <Button component={Link} to={`/quizzes/${quizId}`} variant="contained">
+            Back to the composer
+          </Button>
+        </>
+      }
+    >
+      {error && <Failed error={error} />}
+      {!data && !error && <Loading what="the preview" />}
+      <FormControlLabel
+        control={
+          <Switch
+            checked={isNarrow}
+            onChange={(_, checked) => {
+              setNarrow(checked);
+            }}
+          />
+        }
+        label="As on a phone"
+      />
+      <Box sx={{ maxWidth: isNarrow ? 390 : 760, mx: "auto" }}>
+        {data?.items.map((item) => (
+          <Box key={`${student} ${item.itemId}`}>
+            {item.before.map((words, i) => (
+              <Typography key={i} sx={{ fontSize: 18, my: 1.5, fontWeight: i === 0 ? 700 : 400 }}>
+                {words}
+              </Typography>
+            ))}
+            <Paper sx={{ p: 2, mb: 1.5, fontSize: 18 }} component="article" aria-label={`Question ${item.position}`}>
+              <Box sx={{ display: "flex", gap: 1, alignItems: "center", mb: 1, color: "text.secondary", fontSize: 14 }}>
+                <Bead mark={item.position} hue={item.strand?.hue ?? 7} size={22} />
+                {item.strand?.name ?? ""} · {item.points === 1 ? "1 point" : `${item.points} points`}
+              </Box>
+              <Player
+                view={item.view}
+                answer={answers[item.itemId] ?? null}
+                name={`preview ${student} ${item.itemId}`}
+                onAnswer={(answer) => {
+                  setAnswers((before) => ({ ...before, [item.itemId]: answer }));
+                }}
+              />
+            </Paper>
+          </Box>
+        ))}
+      </Box>
+    </Page>
+  );
+}

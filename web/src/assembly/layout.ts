@@ -1,0 +1,54 @@
+/** The layout of a quiz as the composer changes it: parts and places, each change a new layout. */
+import type { LayoutPart, Place, Quiz } from "@verdant/contract/assembly";
+
+export type Layout = LayoutPart[];
+export type LayoutPlace = LayoutPart["places"][number];
+
+export function layoutOf(quiz: Pick<Quiz, "parts" | "places">): Layout {
+  return quiz.parts.map((part) => ({
+    heading: part.heading,
+    instruction: part.instruction,
+    orderRule: part.orderRule,
+    places: quiz.places.filter((place) => place.partId === part.id).map(toLayout),
+  }));
+}
+
+function toLayout(place: Place): LayoutPlace {
+  if (place.type === "interlude") return { type: "interlude", text: place.text };
+  if (place.type === "draw")
+    return { type: "draw", itemIds: place.pool.map((item) => item.itemId), take: place.take, points: place.points };
+  return { type: "fixed", itemId: place.itemId, locked: place.locked, points: place.points };
+}
+
+/** Where a place stands: which part, and which place in it, both counted from 0. */
+export interface At {
+  readonly part: number;
+  readonly place: number;
+}
+
+export function withPlaces(layout: Layout, part: number, change: (places: LayoutPlace[]) => LayoutPlace[]): Layout {
+  return layout.map((one, i) => (i === part ? { ...one, places: change([...one.places]) } : one));
+}
+
+export const inserted = (layout: Layout, at: At, places: readonly LayoutPlace[]): Layout =>
+  withPlaces(layout, at.part, (list) => [...list.slice(0, at.place), ...places, ...list.slice(at.place)]);
+
+export const removed = (layout: Layout, at: At): Layout =>
+  withPlaces(layout, at.part, (list) => list.filter((_, i) => i !== at.place));
+
+export const replaced = (layout: Layout, at: At, place: LayoutPlace): Layout =>
+  withPlaces(layout, at.part, (list) => list.map((one, i) => (i === at.place ? place : one)));
+
+/** One step up or down; over the edge of a part into the next. */
+export function stepped(layout: Layout, at: At, step: 1 | -1): Layout {
+  const place = layout[at.part]?.places[at.place];
+  if (!place) return layout;
+  const to = at.place + step;
+  const length = layout[at.part]?.places.length ?? 0;
+  const rest = removed(layout, at);
+  if (to >= 0 && to < length) return inserted(rest, { part: at.part, place: to }, [place]);
+  const part = at.part + step;
+  const neighbour = layout[part];
+  if (!neighbour) return layout;
+  return inserted(rest, { part, place: step === 1 ? 0 : neighbour.places.length }, [place]);
+}

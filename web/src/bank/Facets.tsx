@@ -1,0 +1,145 @@
+/** The facets of the bank: each value with how many items it would give. */
+import Autocomplete from "@mui/material/Autocomplete";
+import Box from "@mui/material/Box";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import type { ItemList } from "@verdant/contract/bank";
+import type { Standard, Topic } from "@verdant/contract/standards";
+import type { ReactNode } from "react";
+import { kindNames } from "../player/kindNames.ts";
+import type { FacetName, ItemFilter } from "./useItemFilter.ts";
+
+type Counts = ItemList["facets"];
+
+const words: Record<"kind" | "demand" | "status" | "use", Record<string, string>> = {
+  kind: kindNames,
+  demand: { recall: "recall", apply: "apply", reason: "reason" },
+  status: { draft: "draft", inReview: "in review", approved: "approved", retired: "retired" },
+  use: { practice: "practice", reserved: "reserved" },
+};
+const titles = { kind: "Kind", demand: "Demand", status: "Status", use: "Use" } as const;
+
+export function Facets(props: {
+  counts: Counts | undefined;
+  filter: ItemFilter;
+  topics: readonly Topic[];
+  standards: readonly Standard[];
+}) {
+  const { counts, filter, topics, standards } = props;
+  const countOf = (name: FacetName, id: string) => counts?.[name].find((one) => one.id === id)?.count ?? 0;
+  return (
+    <>
+      <Section title="Topic">
+        {topics.map((topic) => (
+          <Value
+            key={topic.id}
+            name={topic.name}
+            count={countOf("topic", topic.id)}
+            depth={topic.parentId ? 1 : 0}
+            isOn={filter.chosen.topic.includes(topic.id)}
+            toggle={() => {
+              filter.toggle("topic", topic.id);
+            }}
+          />
+        ))}
+      </Section>
+      <Autocomplete
+        size="small"
+        multiple
+        options={standards.filter((one) => countOf("standard", one.id) > 0 || filter.chosen.standard.includes(one.id))}
+        value={standards.filter((one) => filter.chosen.standard.includes(one.id))}
+        getOptionLabel={(one) => one.code}
+        isOptionEqualToValue={(a, b) => a.id === b.id}
+        filterOptions={(all, { inputValue }) =>
+          all.filter((one) => `${one.code} ${one.statement}`.toLowerCase().includes(inputValue.toLowerCase()))
+        }
+        renderOption={({ key, ...optionProps }, one) => (
+          <li key={key} {...optionProps}>
+            <Box sx={{ fontSize: 13 }}>
+              <strong>{one.code}</strong> {one.statement} <Quiet>{countOf("standard", one.id)}</Quiet>
+            </Box>
+          </li>
+        )}
+        onChange={(_, next) => {
+          const [before, after] = [filter.chosen.standard, next.map((one) => one.id)];
+          const changed = after.find((id) => !before.includes(id)) ?? before.find((id) => !after.includes(id));
+          if (changed !== undefined) filter.toggle("standard", changed);
+        }}
+        slotProps={{ popper: { sx: { minWidth: 380 }, placement: "bottom-start" } }}
+        renderInput={(params) => <TextField {...params} label="Standard" />}
+        sx={{ my: 1.5 }}
+      />
+      {(["kind", "demand", "use", "status"] as const).map((name) => (
+        <Section key={name} title={titles[name]}>
+          {Object.entries(words[name])
+            .filter(([id]) => countOf(name, id) > 0 || filter.chosen[name].includes(id))
+            .map(([id, word]) => (
+              <Value
+                key={id}
+                name={word}
+                count={countOf(name, id)}
+                isOn={filter.chosen[name].includes(id)}
+                toggle={() => {
+                  filter.toggle(name, id);
+                }}
+              />
+            ))}
+        </Section>
+      ))}
+    </>
+  );
+}
+
+function Section({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <Box component="section" aria-label={title} sx={{ mb: 1.25 }}>
+      <Typography variant="body2" color="textSecondary" sx={{ fontWeight: 700, mb: 0.25, pl: 0.5 }}>
+        {title}
+      </Typography>
+      {children}
+    </Box>
+  );
+}
+
+function Value(props: { name: string; count: number; depth?: number; isOn: boolean; toggle: () => void }) {
+  const { name, count, depth = 0, isOn, toggle } = props;
+  return (
+    <Box
+      component="button"
+      type="button"
+      aria-pressed={isOn}
+      onClick={toggle}
+      sx={{
+        display: "flex",
+        gap: 1,
+        width: "100%",
+        border: 0,
+        borderRadius: 1,
+        bgcolor: isOn ? "success.light" : "transparent",
+        color: count === 0 && !isOn ? "text.secondary" : "inherit",
+        font: "inherit",
+        fontSize: 13.5,
+        fontWeight: isOn ? 700 : depth === 0 ? 500 : 400,
+        textAlign: "left",
+        py: 0.3,
+        pl: 0.5 + depth * 1.5,
+        pr: 0.75,
+        cursor: "pointer",
+        "&:hover": { bgcolor: isOn ? "success.light" : "action.hover" },
+      }}
+    >
+      <Box component="span" sx={{ flex: 1, minWidth: 0 }}>
+        {name}
+      </Box>
+      <Quiet>{count}</Quiet>
+    </Box>
+  );
+}
+
+function Quiet({ children }: { children: ReactNode }) {
+  return (
+    <Box component="span" sx={{ color: "text.secondary", fontWeight: 400, fontVariantNumeric: "tabular-nums" }}>
+      {children}
+    </Box>
+  );
+}

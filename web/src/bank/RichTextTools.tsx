@@ -1,0 +1,188 @@
+/** The tools of a piece of rich text: marks, lists, tables, pictures and formulas. */
+import Box from "@mui/material/Box";
+import IconButton from "@mui/material/IconButton";
+import { addColumnAfter, addRowAfter, deleteColumn, deleteRow, deleteTable, toggleHeaderRow } from "@tiptap/pm/tables";
+import { useEditorState, type Editor } from "@tiptap/react";
+import {
+  Bold,
+  ImagePlus,
+  Italic,
+  List,
+  ListOrdered,
+  Sigma,
+  Subscript,
+  Superscript,
+  Table,
+  type LucideIcon,
+} from "lucide-react";
+import { ImageDialog } from "./ImageDialog.tsx";
+import { MathsDialog } from "./MathsDialog.tsx";
+import { insertTable } from "./richTextNodes.ts";
+
+const marks = [
+  ["bold", "Bold", Bold],
+  ["italic", "Italic", Italic],
+  ["subscript", "Subscript", Subscript],
+  ["superscript", "Superscript", Superscript],
+  ["bulletList", "Bulleted list", List],
+  ["orderedList", "Numbered list", ListOrdered],
+] as const;
+
+const tableTools = [
+  ["Add a row", addRowAfter],
+  ["Add a column", addColumnAfter],
+  ["Remove the row", deleteRow],
+  ["Remove the column", deleteColumn],
+  ["Headings on or off", toggleHeaderRow],
+  ["Remove the table", deleteTable],
+] as const;
+
+export type RichTextDialog = "image" | "maths" | null;
+
+export function RichTextTools(props: {
+  editor: Editor;
+  label: string;
+  dialog: RichTextDialog;
+  setDialog: (dialog: RichTextDialog) => void;
+}) {
+  const { editor, label, dialog, setDialog } = props;
+  const active = useEditorState({
+    editor,
+    selector: ({ editor: now }) => ({
+      marks: marks.map(([name]) => now.isActive(name)),
+      inTable: now.isActive("table"),
+      image: now.isActive("image") ? now.getAttributes("image") : null,
+      latex: now.isActive("maths") ? String(now.getAttributes("maths")["latex"]) : "",
+    }),
+  });
+  const apply = (name: (typeof marks)[number][0]) => {
+    const chain = editor.chain().focus();
+    if (name === "bulletList") chain.toggleBulletList().run();
+    else if (name === "orderedList") chain.toggleOrderedList().run();
+    else chain.toggleMark(name).run();
+  };
+  return (
+    <Box sx={{ px: 0.75, pb: 0.5 }}>
+      <Box role="toolbar" aria-label={`Formatting of ${label}`} sx={{ display: "flex", gap: 0.25, flexWrap: "wrap" }}>
+        {marks.map(([name, title, icon], i) => (
+          <Tool
+            key={name}
+            title={title}
+            icon={icon}
+            isOn={active.marks[i] === true}
+            apply={() => {
+              apply(name);
+            }}
+          />
+        ))}
+        <Tool
+          title="Table"
+          icon={Table}
+          apply={() => {
+            if (!active.inTable) editor.chain().focus().command(insertTable).run();
+          }}
+        />
+        <Tool
+          title={active.image ? "Change the picture's description" : "Picture"}
+          icon={ImagePlus}
+          isOn={active.image !== null}
+          apply={() => {
+            setDialog("image");
+          }}
+        />
+        <Tool
+          title={active.latex ? "Change the formula" : "Formula"}
+          icon={Sigma}
+          isOn={active.latex !== ""}
+          apply={() => {
+            setDialog("maths");
+          }}
+        />
+      </Box>
+      {active.inTable && (
+        <Box role="toolbar" aria-label={`Table in ${label}`} sx={{ display: "flex", gap: 0.5, flexWrap: "wrap" }}>
+          {tableTools.map(([title, run]) => (
+            <TextTool
+              key={title}
+              title={title}
+              apply={() => {
+                editor.commands.focus();
+                run(editor.state, editor.view.dispatch);
+              }}
+            />
+          ))}
+        </Box>
+      )}
+      {dialog === "image" && (
+        <ImageDialog
+          before={active.image}
+          close={() => {
+            setDialog(null);
+          }}
+          insert={(attrs) => {
+            const chain = editor.chain().focus();
+            if (active.image) chain.updateAttributes("image", attrs).run();
+            else chain.insertContent({ type: "image", attrs }).run();
+          }}
+        />
+      )}
+      {dialog === "maths" && (
+        <MathsDialog
+          before={active.latex}
+          close={() => {
+            setDialog(null);
+          }}
+          insert={(latex) => {
+            editor
+              .chain()
+              .focus()
+              .insertContent({ type: "maths", attrs: { latex, mathml: "" } })
+              .run();
+          }}
+        />
+      )}
+    </Box>
+  );
+}
+
+function Tool(props: { title: string; icon: LucideIcon; isOn?: boolean; apply: () => void }) {
+  const { title, icon: Icon, isOn = false, apply } = props;
+  return (
+    <IconButton
+      size="small"
+      aria-label={title}
+      aria-pressed={isOn}
+      color={isOn ? "primary" : "default"}
+      onMouseDown={(event) => {
+        event.preventDefault(); // keeps the selection in the text
+      }}
+      onClick={apply}
+    >
+      <Icon size={16} />
+    </IconButton>
+  );
+}
+
+function TextTool({ title, apply }: { title: string; apply: () => void }) {
+  return (
+    <Box
+      component="button"
+      type="button"
+      onMouseDown={(event) => {
+        event.preventDefault();
+      }}
+      onClick={apply}
+      sx={{
+        border: 0,
+        bgcolor: "transparent",
+        color: "primary.main",
+        font: "inherit",
+        fontSize: 13,
+        p: 0.5,
+        cursor: "pointer",
+      }}
+    >
+      {title}
+    </Box>
+  );
+}

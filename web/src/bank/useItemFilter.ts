@@ -1,0 +1,68 @@
+/** What the bank shows, as the address says it: words, facets, sort and the chosen item. A link reopens the same view. */
+import { itemSorts } from "@verdant/contract/bank";
+import { useDeferredValue, useMemo } from "react";
+import { useSearchParams } from "react-router";
+
+export const facetNames = ["topic", "standard", "kind", "demand", "status", "use"] as const;
+export type FacetName = (typeof facetNames)[number];
+
+export function useItemFilter() {
+  const [search, setSearch] = useSearchParams();
+  const text = search.get("text") ?? "";
+  const deferredText = useDeferredValue(text);
+  const given = search.get("sort");
+  const sort = itemSorts.find((one) => one === given) ?? "newest";
+  const chosen = useMemo(
+    () => Object.fromEntries(facetNames.map((name) => [name, search.getAll(name)])) as Record<FacetName, string[]>,
+    [search],
+  );
+  const change = (apply: (next: URLSearchParams) => void) => {
+    setSearch(
+      (before) => {
+        const next = new URLSearchParams(before);
+        apply(next);
+        return next;
+      },
+      { replace: true },
+    );
+  };
+  return {
+    text,
+    sort,
+    chosen,
+    itemId: search.get("item"),
+    isFiltered: text !== "" || facetNames.some((name) => chosen[name].length > 0),
+    query: {
+      text: deferredText || undefined,
+      sort,
+      topicId: chosen.topic,
+      standardId: chosen.standard,
+      kind: chosen.kind as never[],
+      demand: chosen.demand as never[],
+      status: chosen.status as never[],
+      use: chosen.use as never[],
+    },
+    set: (name: "text" | "sort" | "item", value: string | null) => {
+      change((next) => {
+        if (value) next.set(name, value);
+        else next.delete(name);
+      });
+    },
+    /** Topics exclude one another, being a tree; values of the other facets add up. */
+    toggle: (name: FacetName, value: string) => {
+      change((next) => {
+        const others = name === "topic" ? [] : next.getAll(name).filter((one) => one !== value);
+        const wasOn = next.getAll(name).includes(value);
+        next.delete(name);
+        for (const one of wasOn ? others : [...others, value]) next.append(name, one);
+      });
+    },
+    clear: () => {
+      change((next) => {
+        for (const name of ["text", ...facetNames]) next.delete(name);
+      });
+    },
+  };
+}
+
+export type ItemFilter = ReturnType<typeof useItemFilter>;

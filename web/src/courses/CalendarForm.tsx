@@ -1,0 +1,200 @@
+/** The calendar of a class: meeting days, exam day, school year and holidays, and the dates of its units. */
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import IconButton from "@mui/material/IconButton";
+import Paper from "@mui/material/Paper";
+import TextField from "@mui/material/TextField";
+import ToggleButton from "@mui/material/ToggleButton";
+import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
+import Typography from "@mui/material/Typography";
+import type { Calendar } from "@verdant/contract/courses";
+import { Plus, Trash2 } from "lucide-react";
+import { useState } from "react";
+import { problemOf } from "../platform/problem.ts";
+import { Bead } from "../ui/Bead.tsx";
+import { useToast } from "../ui/Toasts.tsx";
+import { useSetCalendarMutation } from "./api.ts";
+
+const weekdays = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
+
+export function CalendarForm({ calendar }: { calendar: Calendar }) {
+  const [meetingDays, setMeetingDays] = useState(calendar.meetingDays);
+  const [examOn, setExamOn] = useState(calendar.examOn ?? "");
+  const [year, setYear] = useState(calendar.schoolYear);
+  const [units, setUnits] = useState(() =>
+    calendar.units.map(({ strand, from, to }) => ({ strand, from: from ?? "", to: to ?? "" })),
+  );
+  const [keep, { isLoading, error }] = useSetCalendarMutation();
+  const say = useToast();
+  const submit = async () => {
+    const { data } = await keep({
+      params: { classId: calendar.classId },
+      body: {
+        meetingDays,
+        examOn: examOn === "" ? null : examOn,
+        schoolYear: {
+          startsOn: year.startsOn,
+          endsOn: year.endsOn,
+          closed: year.closed.filter((one) => one.from && one.to),
+        },
+        units: units.flatMap(({ strand, from, to }) => (from && to ? [{ unitId: strand.unitId, from, to }] : [])),
+      },
+    });
+    if (data) say({ text: "The calendar is kept; the plan follows it." });
+  };
+  const setClosed = (index: number, change: Partial<Calendar["schoolYear"]["closed"][number]>) => {
+    setYear({ ...year, closed: year.closed.map((one, i) => (i === index ? { ...one, ...change } : one)) });
+  };
+  return (
+    <Paper component="section" aria-label="Calendar" sx={{ p: 2 }}>
+      <Box sx={{ display: "flex", alignItems: "center", mb: 1.5 }}>
+        <Typography variant="h2" sx={{ flex: 1 }}>
+          Calendar
+        </Typography>
+        <Button variant="outlined" loading={isLoading} onClick={() => void submit()}>
+          Keep the calendar
+        </Button>
+      </Box>
+      {error && (
+        <Alert severity="error" sx={{ mb: 1.5 }}>
+          {problemOf(error).detail}
+        </Alert>
+      )}
+      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr 1fr", gap: 3 }}>
+        <Box>
+          <Typography variant="body2" sx={{ fontWeight: 700, mb: 0.5 }}>
+            Meets on
+          </Typography>
+          <ToggleButtonGroup
+            size="small"
+            value={meetingDays}
+            onChange={(_, days: number[]) => {
+              setMeetingDays(days);
+            }}
+            aria-label="Days on which the class meets"
+          >
+            {weekdays.map((name, i) => (
+              <ToggleButton key={name} value={i + 1}>
+                {name}
+              </ToggleButton>
+            ))}
+          </ToggleButtonGroup>
+          <DateField label="Exam day" value={examOn} onChange={setExamOn} sx={{ mt: 2, display: "block" }} />
+          <Box sx={{ display: "flex", gap: 1, mt: 2 }}>
+            <DateField
+              label="School year from"
+              value={year.startsOn}
+              onChange={(startsOn) => {
+                setYear({ ...year, startsOn });
+              }}
+            />
+            <DateField
+              label="to"
+              value={year.endsOn}
+              onChange={(endsOn) => {
+                setYear({ ...year, endsOn });
+              }}
+            />
+          </Box>
+        </Box>
+        <Box>
+          <Typography variant="body2" sx={{ fontWeight: 700, mb: 1 }}>
+            Units, when they are taught
+          </Typography>
+          {units.map(({ strand, from, to }, i) => (
+            <Box
+              key={strand.unitId}
+              role="group"
+              aria-label={strand.name}
+              sx={{ display: "grid", gridTemplateColumns: "24px 1fr 1fr", gap: 1, alignItems: "center", mb: 1 }}
+            >
+              <Bead mark={strand.letter} hue={strand.hue} size={22} />
+              {(["from", "to"] as const).map((end) => (
+                <DateField
+                  key={end}
+                  label={end === "from" ? `${strand.name} from` : "to"}
+                  value={end === "from" ? from : to}
+                  onChange={(value) => {
+                    setUnits(units.map((one, other) => (other === i ? { ...one, [end]: value } : one)));
+                  }}
+                />
+              ))}
+            </Box>
+          ))}
+          {units.length === 0 && (
+            <Typography variant="body2" color="textSecondary">
+              The course has no units yet.
+            </Typography>
+          )}
+        </Box>
+        <Box>
+          <Typography variant="body2" sx={{ fontWeight: 700, mb: 1 }}>
+            Holidays of the school
+          </Typography>
+          {year.closed.map((span, i) => (
+            <Box key={i} sx={{ display: "grid", gridTemplateColumns: "1fr 118px 118px 32px", gap: 0.5, mb: 1 }}>
+              <TextField
+                size="small"
+                label={`Holiday ${i + 1}`}
+                value={span.label}
+                onChange={(event) => {
+                  setClosed(i, { label: event.target.value });
+                }}
+              />
+              <DateField
+                label="from"
+                value={span.from}
+                onChange={(from) => {
+                  setClosed(i, { from });
+                }}
+              />
+              <DateField
+                label="to"
+                value={span.to}
+                onChange={(to) => {
+                  setClosed(i, { to });
+                }}
+              />
+              <IconButton
+                size="small"
+                aria-label={`Remove holiday ${i + 1}`}
+                onClick={() => {
+                  setYear({ ...year, closed: year.closed.filter((_, other) => other !== i) });
+                }}
+              >
+                <Trash2 size={15} />
+              </IconButton>
+            </Box>
+          ))}
+          <Button
+            size="small"
+            startIcon={<Plus size={15} />}
+            onClick={() => {
+              setYear({ ...year, closed: [...year.closed, { from: "", to: "", label: "" }] });
+            }}
+          >
+            Add a holiday
+          </Button>
+        </Box>
+      </Box>
+    </Paper>
+  );
+}
+
+function DateField(props: { label: string; value: string; onChange: (value: string) => void; sx?: object }) {
+  const { label, value, onChange, sx = {} } = props;
+  return (
+    <TextField
+      size="small"
+      type="date"
+      label={label}
+      value={value}
+      onChange={(event) => {
+        onChange(event.target.value);
+      }}
+      slotProps={{ inputLabel: { shrink: true } }}
+      sx={{ "& input": { px: 1, fontSize: 13.5 }, ...sx }}
+    />
+  );
+}

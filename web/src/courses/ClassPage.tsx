@@ -1,0 +1,44 @@
+/** A class: its students and their cards, its groups, and its calendar. */
+import Button from "@mui/material/Button";
+import Stack from "@mui/material/Stack";
+import { Link, useParams } from "react-router";
+import { counted } from "../ui/dates.ts";
+import { Page } from "../ui/Page.tsx";
+import { Failed, Loading } from "../ui/States.tsx";
+import { useListEnrolmentsQuery, useShowCalendarQuery } from "./api.ts";
+import { CalendarForm } from "./CalendarForm.tsx";
+import { RosterPanel } from "./RosterPanel.tsx";
+import { TaughtPanel } from "./TaughtPanel.tsx";
+
+export function ClassPage() {
+  const { classId = "" } = useParams();
+  const roster = useListEnrolmentsQuery({ params: { classId } });
+  const calendar = useShowCalendarQuery({ params: { classId } });
+  const error = roster.error ?? calendar.error;
+  return (
+    <Page
+      title={roster.data ? `Class ${roster.data.className}` : "Class"}
+      about={roster.data && counted(roster.data.students.length, "student")}
+      actions={
+        <>
+          <Button component={Link} to={`/plans/${classId}`} variant="outlined">
+            Plan
+          </Button>
+          <Button component={Link} to={`/classes/${classId}/cards`} variant="contained">
+            Entry cards
+          </Button>
+        </>
+      }
+    >
+      {error && <Failed error={error} retry={() => void roster.refetch()} />}
+      {!error && !(roster.data && calendar.data) && <Loading what="the class" />}
+      {roster.data && calendar.data && (
+        <Stack spacing={2}>
+          <RosterPanel roster={roster.data} />
+          <CalendarForm key={calendar.data.classId} calendar={calendar.data} />
+          <TaughtPanel calendar={calendar.data} roster={roster.data} />
+        </Stack>
+      )}
+    </Page>
+  );
+}

@@ -1,0 +1,190 @@
+/** A course: its units in order, and the topics each of them lists. */
+import Alert from "@mui/material/Alert";
+import Autocomplete from "@mui/material/Autocomplete";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import IconButton from "@mui/material/IconButton";
+import Paper from "@mui/material/Paper";
+import Stack from "@mui/material/Stack";
+import TextField from "@mui/material/TextField";
+import type { Course } from "@verdant/contract/courses";
+import { ArrowDown, ArrowUp, Plus, Trash2 } from "lucide-react";
+import { useEffect, useState } from "react";
+import { useNavigate, useParams } from "react-router";
+import { problemOf } from "../platform/problem.ts";
+import { useListTopicsQuery } from "../standards/api.ts";
+import { Bead } from "../ui/Bead.tsx";
+import { moved } from "../ui/Braid.tsx";
+import { Page } from "../ui/Page.tsx";
+import { Failed, Loading } from "../ui/States.tsx";
+import { useToast } from "../ui/Toasts.tsx";
+import { useListCoursesQuery, useSetCourseMutation } from "./api.ts";
+
+/** /courses/new gets an id at once; the course is there once it is kept. */
+export function CoursePage() {
+  const { courseId = "" } = useParams();
+  const navigate = useNavigate();
+  const { data, error } = useListCoursesQuery();
+  useEffect(() => {
+    if (courseId === "new") void navigate(`/courses/${crypto.randomUUID()}`, { replace: true });
+  }, [courseId, navigate]);
+  if (error) return <Failed error={error} />;
+  if (!data || courseId === "new") return <Loading what="the course" />;
+  const known = data.courses.find((course) => course.id === courseId);
+  return <CourseForm key={courseId} course={known ?? { id: courseId, name: "", units: [] }} isNew={!known} />;
+}
+
+interface UnitDraft {
+  readonly id?: string;
+  readonly key: string;
+  readonly name: string;
+  readonly letter: string;
+  readonly hue: number;
+  readonly topicIds: readonly string[];
+}
+
+function CourseForm({ course, isNew }: { course: Course; isNew: boolean }) {
+  const { topics = [] } = useListTopicsQuery().data ?? {};
+  const [name, setName] = useState(course.name);
+  const [units, setUnits] = useState<readonly UnitDraft[]>(() =>
+    course.units.map(({ topics: listed, ...unit }) => ({
+      ...unit,
+      key: unit.id,
+      topicIds: listed.map((one) => one.id),
+    })),
+  );
+  const [keep, { isLoading, error }] = useSetCourseMutation();
+  const navigate = useNavigate();
+  const say = useToast();
+  const set = (index: number, change: Partial<UnitDraft>) => {
+    setUnits(units.map((unit, i) => (i === index ? { ...unit, ...change } : unit)));
+  };
+  const submit = async () => {
+    const { data } = await keep({
+      params: { courseId: course.id },
+      body: {
+        name,
+        units: units.map(({ id, name: unitName, letter, hue, topicIds }) => ({
+          ...(id !== undefined && { id }),
+          name: unitName,
+          letter,
+          hue,
+          topicIds: [...topicIds],
+        })),
+      },
+    });
+    if (!data) return;
+    say({ text: `${data.name} is kept.` });
+    await navigate("/team");
+  };
+  return (
+    <Page
+      title={isNew ? "New course" : course.name}
+      actions={
+        <Button variant="contained" loading={isLoading} disabled={name.trim() === ""} onClick={() => void submit()}>
+          Keep the course
+        </Button>
+      }
+    >
+      <Stack spacing={2} sx={{ maxWidth: 980 }}>
+        {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
+        <TextField
+          label="Name of the course"
+          value={name}
+          onChange={(event) => {
+            setName(event.target.value);
+          }}
+          sx={{ maxWidth: 420 }}
+        />
+        {units.map((unit, i) => (
+          <Paper
+            key={unit.key}
+            role="group"
+            aria-label={`Unit ${i + 1}`}
+            sx={{ p: 1.5, display: "flex", gap: 1.5, alignItems: "center" }}
+          >
+            <Bead mark={unit.letter || "–"} hue={unit.hue} />
+            <TextField
+              size="small"
+              label="Unit"
+              value={unit.name}
+              onChange={(event) => {
+                const next = event.target.value;
+                set(i, {
+                  name: next,
+                  ...(unit.letter === "" && next !== "" && { letter: next[0]?.toUpperCase() ?? "" }),
+                });
+              }}
+              sx={{ width: 190 }}
+            />
+            <TextField
+              size="small"
+              label="Letter"
+              value={unit.letter}
+              onChange={(event) => {
+                set(i, { letter: event.target.value.slice(-1).toUpperCase() });
+              }}
+              sx={{ width: 74 }}
+            />
+            <Autocomplete
+              multiple
+              size="small"
+              options={topics}
+              value={unit.topicIds.flatMap((id) => topics.find((topic) => topic.id === id) ?? [])}
+              getOptionLabel={(topic) => topic.name}
+              isOptionEqualToValue={(a, b) => a.id === b.id}
+              getOptionDisabled={(topic) => units.some((other, j) => j !== i && other.topicIds.includes(topic.id))}
+              onChange={(_, chosen) => {
+                set(i, { topicIds: chosen.map((topic) => topic.id) });
+              }}
+              renderInput={(params) => <TextField {...params} label="Topics, in the order they are taught" />}
+              sx={{ flex: 1 }}
+            />
+            <IconButton
+              size="small"
+              aria-label={`Move unit ${i + 1} up`}
+              disabled={i === 0}
+              onClick={() => {
+                setUnits(moved(units, i, i - 1));
+              }}
+            >
+              <ArrowUp size={15} />
+            </IconButton>
+            <IconButton
+              size="small"
+              aria-label={`Move unit ${i + 1} down`}
+              disabled={i === units.length - 1}
+              onClick={() => {
+                setUnits(moved(units, i, i + 1));
+              }}
+            >
+              <ArrowDown size={15} />
+            </IconButton>
+            <IconButton
+              size="small"
+              aria-label={`Remove unit ${i + 1}`}
+              onClick={() => {
+                setUnits(units.filter((_, j) => j !== i));
+              }}
+            >
+              <Trash2 size={15} />
+            </IconButton>
+          </Paper>
+        ))}
+        <Box>
+          <Button
+            startIcon={<Plus size={16} />}
+            onClick={() => {
+              setUnits([
+                ...units,
+                { key: crypto.randomUUID(), name: "", letter: "", hue: units.length % 10, topicIds: [] },
+              ]);
+            }}
+          >
+            Add a unit
+          </Button>
+        </Box>
+      </Stack>
+    </Page>
+  );
+}

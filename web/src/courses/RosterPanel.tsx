@@ -1,0 +1,200 @@
+/** The students of a class: pasted in, with their extra time, and the groups they form. */
+import Autocomplete from "@mui/material/Autocomplete";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import Paper from "@mui/material/Paper";
+import Select from "@mui/material/Select";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import type { Result } from "@verdant/contract/endpoint";
+import type { listEnrolments } from "@verdant/contract/courses";
+import { readNames } from "@verdant/core/courses/names";
+import { useState } from "react";
+import { problemOf } from "../platform/problem.ts";
+import { counted } from "../ui/dates.ts";
+import { useToast } from "../ui/Toasts.tsx";
+import { useChangeEnrolmentMutation, useEnrolStudentsMutation, useSetGroupMutation } from "./api.ts";
+
+export type Roster = Result<typeof listEnrolments>;
+
+export function RosterPanel({ roster }: { roster: Roster }) {
+  const [change] = useChangeEnrolmentMutation();
+  const say = useToast();
+  const { classId } = roster;
+  const takeOut = async (studentId: string, name: string) => {
+    const { error } = await change({ params: { classId, studentId }, body: { isIn: false } });
+    if (error) say({ text: problemOf(error).detail, isError: true });
+    else
+      say({
+        text: `${name} is no longer in this class; results stay.`,
+        undo: () => void change({ params: { classId, studentId }, body: { isIn: true } }),
+      });
+  };
+  return (
+    <Paper component="section" aria-label="Students" sx={{ p: 2 }}>
+      <Typography variant="h2" sx={{ mb: 1.5 }}>
+        Students
+      </Typography>
+      <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 2fr) minmax(0, 1fr)", gap: 3 }}>
+        <Box
+          component="ul"
+          aria-label="Students of the class"
+          sx={{ m: 0, p: 0, listStyle: "none", columns: 2, columnGap: 3, "& li": { breakInside: "avoid" } }}
+        >
+          {roster.students.map((student) => (
+            <Box
+              component="li"
+              key={student.studentId}
+              sx={{ display: "flex", alignItems: "center", gap: 0.5, py: 0.1 }}
+            >
+              <Box sx={{ flex: 1, fontSize: 15 }}>{student.name}</Box>
+              <Select
+                size="small"
+                variant="standard"
+                value={student.extraTimePercent}
+                inputProps={{ "aria-label": `Extra time of ${student.name}` }}
+                onChange={(event) =>
+                  void change({
+                    params: { classId, studentId: student.studentId },
+                    body: { extraTimePercent: event.target.value },
+                  })
+                }
+                sx={{ fontSize: 13, color: "text.secondary" }}
+              >
+                {[...new Set([0, 10, 25, 50, 100, student.extraTimePercent])]
+                  .sort((a, b) => a - b)
+                  .map((percent) => (
+                    <MenuItem key={percent} value={percent}>
+                      {percent === 0 ? "usual time" : `${percent} % longer`}
+                    </MenuItem>
+                  ))}
+              </Select>
+              <Button
+                size="small"
+                aria-label={`Take ${student.name} out of the class`}
+                onClick={() => void takeOut(student.studentId, student.name)}
+              >
+                Take out
+              </Button>
+            </Box>
+          ))}
+        </Box>
+        <Box>
+          <PasteNames classId={classId} />
+          <Groups roster={roster} />
+        </Box>
+      </Box>
+    </Paper>
+  );
+}
+
+function PasteNames({ classId }: { classId: string }) {
+  const [names, setNames] = useState("");
+  const [enrol, { isLoading }] = useEnrolStudentsMutation();
+  const say = useToast();
+  const understood = readNames(names).length;
+  return (
+    <>
+      <TextField
+        fullWidth
+        multiline
+        minRows={3}
+        maxRows={8}
+        size="small"
+        label="Paste names, one a line"
+        value={names}
+        onChange={(event) => {
+          setNames(event.target.value);
+        }}
+      />
+      <Button
+        variant="outlined"
+        size="small"
+        loading={isLoading}
+        disabled={understood === 0}
+        sx={{ mt: 1 }}
+        onClick={() =>
+          void enrol({ params: { classId }, body: { names } }).then(({ error }) => {
+            if (error) say({ text: problemOf(error).detail, isError: true });
+            else setNames("");
+          })
+        }
+      >
+        Put {counted(understood, "student")} in
+      </Button>
+    </>
+  );
+}
+
+function Groups({ roster }: { roster: Roster }) {
+  const [setGroup] = useSetGroupMutation();
+  const [name, setName] = useState("");
+  const say = useToast();
+  const keep = async (groupId: string, body: { name: string; studentIds: string[] }) => {
+    const { error } = await setGroup({ params: { classId: roster.classId, groupId }, body });
+    if (error) say({ text: problemOf(error).detail, isError: true });
+    return !error;
+  };
+  return (
+    <Box component="section" aria-label="Groups" sx={{ mt: 2 }}>
+      <Typography sx={{ fontWeight: 700, mb: 1 }}>Groups</Typography>
+      {roster.groups.map((group) => (
+        <Members
+          key={group.id}
+          label={group.name}
+          roster={roster}
+          studentIds={group.studentIds}
+          onChange={(studentIds) => void keep(group.id, { name: group.name, studentIds })}
+        />
+      ))}
+      <TextField
+        size="small"
+        fullWidth
+        label="Name of a new group"
+        value={name}
+        onChange={(event) => {
+          setName(event.target.value);
+        }}
+        sx={{ mb: 1 }}
+      />
+      {name.trim() !== "" && (
+        <Members
+          label={`Students of ${name.trim()}`}
+          roster={roster}
+          studentIds={[]}
+          onChange={(studentIds) =>
+            void keep(crypto.randomUUID(), { name: name.trim(), studentIds }).then((done) => {
+              if (done) setName("");
+            })
+          }
+        />
+      )}
+    </Box>
+  );
+}
+
+function Members(props: {
+  label: string;
+  roster: Roster;
+  studentIds: readonly string[];
+  onChange: (studentIds: string[]) => void;
+}) {
+  const { label, roster, studentIds, onChange } = props;
+  return (
+    <Autocomplete
+      multiple
+      size="small"
+      limitTags={3}
+      options={roster.students}
+      value={roster.students.filter((student) => studentIds.includes(student.studentId))}
+      getOptionLabel={(student) => student.name}
+      isOptionEqualToValue={(a, b) => a.studentId === b.studentId}
+      onChange={(_, chosen) => {
+        if (chosen.length > 0) onChange(chosen.map((student) => student.studentId));
+      }}
+      renderInput={(params) => <TextField {...params} label={label} />}
+      sx={{ mb: 1 }}
+    />
+  );
+}

@@ -1,0 +1,156 @@
+/** What counts as taught: what is scheduled, until somebody says otherwise; for the class, or for one student. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import Paper from "@mui/material/Paper";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import type { Calendar } from "@verdant/contract/courses";
+import { useState } from "react";
+import { problemOf } from "../platform/problem.ts";
+import { Bead } from "../ui/Bead.tsx";
+import { shortDate } from "../ui/dates.ts";
+import { useToast } from "../ui/Toasts.tsx";
+import { useSetTaughtMutation } from "./api.ts";
+import type { Roster } from "./RosterPanel.tsx";
+
+type Topic = Calendar["units"][number]["topics"][number];
+
+export function TaughtPanel({ calendar, roster }: { calendar: Calendar; roster: Roster }) {
+  const [studentId, setStudentId] = useState("");
+  const [setTaught] = useSetTaughtMutation();
+  const say = useToast();
+  const student = roster.students.find((one) => one.studentId === studentId);
+  const today = new Date().toLocaleDateString("en-CA");
+  const send = async (topicId: string, body: Parameters<typeof setTaught>[0]["body"]) => {
+    const { error } = await setTaught({
+      params: { classId: calendar.classId, topicId },
+      body: { ...body, ...(studentId !== "" && { studentId }) },
+    });
+    if (error) say({ text: problemOf(error).detail, isError: true });
+  };
+  return (
+    <Paper component="section" aria-label="Taught" sx={{ p: 2 }}>
+      <Box sx={{ display: "flex", alignItems: "center", gap: 2, mb: 1 }}>
+        <Typography variant="h2">Taught</Typography>
+        <Typography variant="body2" color="textSecondary" sx={{ flex: 1 }}>
+          What is scheduled counts as taught, until you say otherwise.
+        </Typography>
+        <TextField
+          select
+          size="small"
+          label="For"
+          value={studentId}
+          onChange={(event) => {
+            setStudentId(event.target.value);
+          }}
+          sx={{ minWidth: 220 }}
+        >
+          <MenuItem value="">the whole class</MenuItem>
+          {roster.students.map((one) => (
+            <MenuItem key={one.studentId} value={one.studentId}>
+              {one.name}
+            </MenuItem>
+          ))}
+        </TextField>
+      </Box>
+      {calendar.units.map(({ strand, topics }) =>
+        topics.map((topic) => {
+          const own = student?.topics.find((one) => one.topicId === topic.topicId);
+          const taughtOn = own ? own.taughtOn : topic.taughtOn;
+          const isSaid = student ? own !== undefined : topic.isSaid;
+          return (
+            <Box
+              key={topic.topicId}
+              role="group"
+              aria-label={topic.name}
+              sx={{
+                display: "grid",
+                gridTemplateColumns: "24px 1fr 190px 300px 150px 160px",
+                gap: 1.5,
+                alignItems: "center",
+                py: 0.5,
+                borderTop: 1,
+                borderColor: "divider",
+                fontSize: 15,
+              }}
+            >
+              <Bead mark={strand.letter} hue={strand.hue} size={20} />
+              <span>{topic.name}</span>
+              <Box component="span" sx={{ fontSize: 14, color: "text.secondary" }}>
+                {inWords(taughtOn, today, isSaid)}
+              </Box>
+              <Box sx={{ display: "flex", gap: 0.5 }}>
+                {taughtOn !== null && taughtOn <= today ? (
+                  <Button size="small" onClick={() => void send(topic.topicId, { taughtOn: "notYet" })}>
+                    Not taught yet
+                  </Button>
+                ) : (
+                  <Button size="small" onClick={() => void send(topic.topicId, { taughtOn: today })}>
+                    Taught today
+                  </Button>
+                )}
+                {isSaid && (
+                  <Button size="small" onClick={() => void send(topic.topicId, { taughtOn: null })}>
+                    {student ? "As the class" : "As scheduled"}
+                  </Button>
+                )}
+              </Box>
+              {student ? <span /> : <Stance topic={topic} set={(stance) => void send(topic.topicId, { stance })} />}
+              {student ? (
+                <span />
+              ) : (
+                <Importance topic={topic} set={(importance) => void send(topic.topicId, { importance })} />
+              )}
+            </Box>
+          );
+        }),
+      )}
+    </Paper>
+  );
+}
+
+function inWords(taughtOn: string | null, today: string, isSaid: boolean): string {
+  if (taughtOn === null) return isSaid ? "not taught yet, as you said" : "not scheduled";
+  const day = shortDate(taughtOn);
+  if (taughtOn > today) return `planned for ${day}`;
+  return isSaid ? `taught ${day}, as you said` : `taught ${day}, as scheduled`;
+}
+
+function Stance({ topic, set }: { topic: Topic; set: (stance: Topic["stance"]) => void }) {
+  return (
+    <TextField
+      select
+      size="small"
+      variant="standard"
+      value={topic.stance}
+      onChange={(event) => {
+        set(event.target.value as Topic["stance"]);
+      }}
+      slotProps={{ htmlInput: { "aria-label": `When ${topic.name} comes back` } }}
+    >
+      <MenuItem value="auto">back when due</MenuItem>
+      <MenuItem value="always">always due</MenuItem>
+      <MenuItem value="never">left out</MenuItem>
+    </TextField>
+  );
+}
+
+function Importance({ topic, set }: { topic: Topic; set: (importance: number) => void }) {
+  return (
+    <TextField
+      select
+      size="small"
+      variant="standard"
+      value={topic.importance}
+      onChange={(event) => {
+        set(Number(event.target.value));
+      }}
+      slotProps={{ htmlInput: { "aria-label": `How much ${topic.name} counts` } }}
+    >
+      <MenuItem value={0.5}>counts half</MenuItem>
+      <MenuItem value={1}>counts as usual</MenuItem>
+      <MenuItem value={2}>counts double</MenuItem>
+    </TextField>
+  );
+}

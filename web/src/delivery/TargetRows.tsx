@@ -1,0 +1,125 @@
+/** Who gets a release, and when: classes, groups of them or single students, each with times of its own. */
+import Autocomplete from "@mui/material/Autocomplete";
+import Box from "@mui/material/Box";
+import IconButton from "@mui/material/IconButton";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import type { Quiz } from "@verdant/contract/assembly";
+import { Trash2 } from "lucide-react";
+import { useListClassesQuery, useListEnrolmentsQuery } from "../courses/api.ts";
+
+export interface TargetDraft {
+  readonly classId: string;
+  readonly groupId: string | null;
+  readonly studentId: string | null;
+  readonly name: string;
+  /** As a date field writes it; empty: at once, or never. */
+  readonly opensAt: string;
+  readonly shutsAt: string;
+}
+
+const moment = (local: string) => (local === "" ? null : new Date(local).toISOString());
+
+export const toBody = ({ classId, groupId, studentId, opensAt, shutsAt }: TargetDraft) => ({
+  classId,
+  groupId,
+  studentId,
+  opensAt: moment(opensAt),
+  shutsAt: moment(shutsAt),
+});
+
+export function TargetRows({
+  quiz,
+  targets,
+  onChange,
+}: {
+  quiz: Quiz;
+  targets: readonly TargetDraft[];
+  onChange: (targets: readonly TargetDraft[]) => void;
+}) {
+  const classes = useListClassesQuery().data?.classes ?? [];
+  const roster = useListEnrolmentsQuery({ params: { classId: quiz.classId } }).data;
+  const last = targets.at(-1);
+  const blank = { groupId: null, studentId: null, opensAt: last?.opensAt ?? "", shutsAt: last?.shutsAt ?? "" };
+  const choices: TargetDraft[] = [
+    ...classes.map((one) => ({ ...blank, classId: one.id, name: one.name })),
+    ...(roster?.groups ?? []).map((group) => ({
+      ...blank,
+      classId: quiz.classId,
+      groupId: group.id,
+      name: `${quiz.className}: ${group.name}`,
+    })),
+    ...(roster?.students ?? []).map((student) => ({
+      ...blank,
+      classId: quiz.classId,
+      studentId: student.studentId,
+      name: `${quiz.className}: ${student.name}`,
+    })),
+  ];
+  const set = (index: number, change: Partial<TargetDraft>) => {
+    onChange(targets.map((target, i) => (i === index ? { ...target, ...change } : target)));
+  };
+  return (
+    <>
+      {targets.map((target, i) => (
+        <Box
+          key={target.name}
+          role="group"
+          aria-label={target.name}
+          sx={{ display: "grid", gridTemplateColumns: "1fr 230px 230px 40px", gap: 1.5, alignItems: "start", mb: 1.5 }}
+        >
+          <Typography sx={{ fontWeight: 700, pt: 1 }}>{target.name}</Typography>
+          <TextField
+            label="It opens"
+            type="datetime-local"
+            size="small"
+            value={target.opensAt}
+            onChange={(event) => {
+              set(i, { opensAt: event.target.value });
+            }}
+            slotProps={{ inputLabel: { shrink: true } }}
+            helperText={target.opensAt === "" ? "at once" : " "}
+          />
+          <TextField
+            label="It shuts"
+            type="datetime-local"
+            size="small"
+            value={target.shutsAt}
+            onChange={(event) => {
+              set(i, { shutsAt: event.target.value });
+            }}
+            slotProps={{ inputLabel: { shrink: true } }}
+            helperText={target.shutsAt === "" ? "when you shut it" : "what is running is handed in then"}
+          />
+          {targets.length > 1 && (
+            <IconButton
+              aria-label={`Take ${target.name} out`}
+              onClick={() => {
+                onChange(targets.filter((_, other) => other !== i));
+              }}
+            >
+              <Trash2 size={16} />
+            </IconButton>
+          )}
+        </Box>
+      ))}
+      <Autocomplete
+        size="small"
+        value={null}
+        blurOnSelect
+        clearOnBlur
+        options={choices.filter((choice) => !targets.some((target) => target.name === choice.name))}
+        getOptionLabel={(choice) => choice.name}
+        onChange={(_, chosen) => {
+          if (chosen) onChange([...targets, chosen]);
+        }}
+        renderInput={(params) => <TextField {...params} label="Give it to another class, group or student" />}
+        sx={{ maxWidth: 420 }}
+      />
+      <Typography variant="caption" color="textSecondary" component="p" sx={{ mt: 0.75 }}>
+        Of several times for one student the most particular counts: the student’s own, then the group’s, then the
+        class’s.
+      </Typography>
+    </>
+  );
+}

@@ -1,0 +1,120 @@
+/** For the first minutes of tomorrow: legible from the back row, without names. One thing after the other. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Typography from "@mui/material/Typography";
+import { kindOf, type Answer } from "@verdant/core/items/kinds";
+import { useState } from "react";
+import { Link, useParams } from "react-router";
+import { Player } from "../player/Player.tsx";
+import { RichTextView } from "../player/RichTextView.tsx";
+import { Page } from "../ui/Page.tsx";
+import { Failed, Loading } from "../ui/States.tsx";
+import { useShowOpenerQuery } from "./api.ts";
+
+const steps = ["question", "idea", "key", "again"] as const;
+
+export function OpenerPage() {
+  const { releaseId = "", itemId = "" } = useParams();
+  const { data, error } = useShowOpenerQuery({ params: { releaseId, itemId } });
+  const [step, setStep] = useState(0);
+  const [answer, setAnswer] = useState<Answer | null>(null);
+  const [keyShows, setKeyShows] = useState(false);
+  const at = steps[step] ?? "question";
+  const isLast = step === (data?.again ? 3 : 2);
+  return (
+    <Page
+      title="Open tomorrow with this"
+      about={data && `${data.className}, from “${data.name}”`}
+      actions={
+        <>
+          <Button component={Link} to={`/results/${releaseId}`}>
+            Back to the results
+          </Button>
+          <Button
+            variant="outlined"
+            disabled={step === 0}
+            onClick={() => {
+              setStep(step - 1);
+            }}
+          >
+            Back
+          </Button>
+          <Button
+            variant="contained"
+            disabled={!data || isLast}
+            onClick={() => {
+              setStep(step + 1);
+            }}
+          >
+            Next
+          </Button>
+        </>
+      }
+    >
+      {error && <Failed error={error} />}
+      {!data && !error && <Loading what="the page" />}
+      {data && (
+        <Box sx={{ fontSize: 26, maxWidth: 980, mx: "auto", lineHeight: 1.4 }} aria-live="polite">
+          {at !== "again" && (
+            <Player
+              view={data.view}
+              answer={at === "key" ? kindOf(data.content).rightAnswer(data.content) : null}
+              name="opener"
+              {...(at === "key" && { verdict: { content: data.content, credit: null } })}
+            />
+          )}
+          {at === "idea" && (
+            <Box sx={{ mt: 3, p: 3, borderRadius: 2, bgcolor: "warning.light" }}>
+              {data.wrong ? (
+                <>
+                  <Typography sx={{ fontSize: 26 }}>
+                    {data.wrong.count} of {data.facility.outOf} said <strong>“{data.wrong.text}”</strong>.
+                  </Typography>
+                  <Typography sx={{ fontSize: 26, mt: 1 }}>
+                    {data.wrong.misconception
+                      ? `The idea behind it: “${data.wrong.misconception}”. Is it so? Talk it over with your neighbour.`
+                      : "What speaks for it, and what against it? Talk it over with your neighbour."}
+                  </Typography>
+                </>
+              ) : (
+                <Typography sx={{ fontSize: 26 }}>
+                  Nobody was wrong. How would you explain it to somebody who was?
+                </Typography>
+              )}
+            </Box>
+          )}
+          {at === "key" && (
+            <Box sx={{ mt: 3, p: 3, borderRadius: 2, bgcolor: "success.light" }}>
+              {data.wrong?.rationale && <Typography sx={{ fontSize: 26, mb: 1 }}>{data.wrong.rationale}</Typography>}
+              {data.content.explanation && <RichTextView text={data.content.explanation} />}
+            </Box>
+          )}
+          {at === "again" && data.again && (
+            <>
+              <Typography sx={{ fontSize: 20, color: "text.secondary", mb: 1 }}>Now this one:</Typography>
+              <Player
+                view={kindOf(data.again.content).toStudentView(
+                  data.again.content,
+                  kindOf(data.again.content).arrange(data.again.content, null),
+                )}
+                answer={answer}
+                onAnswer={setAnswer}
+                name="again"
+                {...(keyShows && { verdict: { content: data.again.content, credit: null } })}
+              />
+              <Button
+                variant="outlined"
+                sx={{ mt: 2 }}
+                onClick={() => {
+                  setKeyShows(!keyShows);
+                }}
+              >
+                {keyShows ? "Hide the key" : "Show the key"}
+              </Button>
+            </>
+          )}
+        </Box>
+      )}
+    </Page>
+  );
+}

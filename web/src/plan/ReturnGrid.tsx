@@ -1,0 +1,209 @@
+/** The return grid: weeks across, topics down; a square where taught, beads at returns, recall as the tint. */
+import Box from "@mui/material/Box";
+import Paper from "@mui/material/Paper";
+import type { Plan } from "@verdant/contract/plan";
+import { Bead } from "../ui/Bead.tsx";
+import { shortDate } from "../ui/dates.ts";
+import { useReturns } from "./api.ts";
+
+type Topic = Plan["topics"][number];
+type Return = Plan["returns"][number];
+
+const names = 176;
+
+export function ReturnGrid({ plan }: { plan: Plan }) {
+  const { bringBack, takeBack, isPlanning } = useReturns(plan.classId);
+  const inWeek = (date: string, monday: string) => date >= monday && date < addDays(monday, 7);
+  const columns = {
+    display: "grid",
+    gridTemplateColumns: `${names}px repeat(${plan.weeks.length}, minmax(34px, 1fr))`,
+    gap: "3px",
+  };
+  return (
+    <Paper sx={{ p: 1.5, overflowX: "auto" }}>
+      <Box role="table" aria-label="Returns by week" sx={{ minWidth: 820 }}>
+        <Box role="row" sx={{ ...columns, mb: 0.5 }}>
+          <span role="columnheader" aria-label="Topic" />
+          {plan.weeks.map(({ monday, isClosed }) => {
+            const isNow = inWeek(plan.today, monday);
+            return (
+              <Box
+                key={monday}
+                role="columnheader"
+                sx={{
+                  fontSize: 11.5,
+                  textAlign: "center",
+                  color: isNow ? "primary.main" : "text.secondary",
+                  fontWeight: isNow ? 700 : 400,
+                  fontStyle: isClosed ? "italic" : "normal",
+                  whiteSpace: "nowrap",
+                }}
+              >
+                {isNow ? "this week" : shortDate(monday)}
+              </Box>
+            );
+          })}
+        </Box>
+        {plan.topics.map((topic) => (
+          <Box key={topic.topicId} role="row" sx={{ ...columns, mb: "3px" }}>
+            <Box
+              role="rowheader"
+              sx={{
+                fontSize: 13.5,
+                display: "flex",
+                alignItems: "center",
+                justifyContent: "flex-end",
+                pr: 1,
+                textAlign: "right",
+                lineHeight: 1.1,
+              }}
+            >
+              {topic.name}
+            </Box>
+            {plan.weeks.map(({ monday, isClosed }, i) => (
+              <Cell
+                key={monday}
+                topic={topic}
+                monday={monday}
+                isClosed={isClosed}
+                isNow={inWeek(plan.today, monday)}
+                isAhead={addDays(monday, 6) >= plan.today}
+                recall={topic.forecast[i] ?? null}
+                isTaught={topic.taughtOn !== null && inWeek(topic.taughtOn, monday)}
+                returns={plan.returns.filter((one) => one.topicId === topic.topicId && inWeek(one.on, monday))}
+                isBusy={isPlanning}
+                bringBack={() => void bringBack(topic, monday > plan.today ? monday : null)}
+                takeBack={(on) => void takeBack(topic.topicId, on)}
+              />
+            ))}
+          </Box>
+        ))}
+      </Box>
+      <Legend />
+    </Paper>
+  );
+}
+
+function Cell(props: {
+  topic: Topic;
+  monday: string;
+  isClosed: boolean;
+  isNow: boolean;
+  isAhead: boolean;
+  recall: number | null;
+  isTaught: boolean;
+  returns: readonly Return[];
+  isBusy: boolean;
+  bringBack: () => void;
+  takeBack: (on: string) => void;
+}) {
+  const { topic, monday, isClosed, isNow, isAhead, recall, isTaught, returns, isBusy, bringBack, takeBack } = props;
+  const planned = returns.find((one) => one.state === "planned");
+  const held = returns.find((one) => one.state === "held");
+  const suggested = returns.find((one) => one.state === "suggested");
+  const mayPlan = isAhead && !isClosed && !planned && topic.taughtOn !== null;
+  const said = [
+    ...(isTaught ? ["taught"] : []),
+    ...(held ? [`came back, ${Math.round(held.right)} of ${held.answers} right`] : []),
+    ...(planned ? [`planned for ${shortDate(planned.on)}`] : []),
+    ...(suggested ? [`due ${shortDate(suggested.on)}`] : []),
+    ...(recall === null ? [] : [`recall about ${Math.round(recall * 10)} in 10`]),
+  ].join("; ");
+  const content = held ? (
+    <Bead mark={topic.strand.letter} hue={topic.strand.hue} size={20} />
+  ) : planned || suggested ? (
+    <Box sx={{ opacity: planned ? 1 : 0.6, display: "flex" }}>
+      <Bead mark={topic.strand.letter} hue={topic.strand.hue} size={20} state="planned" />
+    </Box>
+  ) : isTaught ? (
+    <Box sx={{ width: 13, height: 13, borderRadius: "2px", bgcolor: `var(--unit-${topic.strand.hue % 10})` }} />
+  ) : null;
+  const look = {
+    display: "flex",
+    alignItems: "center",
+    justifyContent: "center",
+    height: 28,
+    width: "100%",
+    p: 0,
+    border: 0,
+    borderRadius: "4px",
+    outlineOffset: -2,
+    position: "relative",
+    bgcolor: isClosed ? "transparent" : "action.hover",
+    boxShadow: isNow ? "inset 0 0 0 1.5px var(--mui-palette-primary-main)" : undefined,
+    "&::before": {
+      content: '""',
+      position: "absolute",
+      inset: 0,
+      borderRadius: "4px",
+      bgcolor: "primary.main",
+      opacity: recall === null ? 0 : 0.08 + 0.5 * Math.max(0, (recall - 0.4) / 0.6),
+    },
+    "& > *": { position: "relative" },
+  } as const;
+  return (
+    <Box role="cell">
+      {planned || mayPlan ? (
+        <Box
+          component="button"
+          type="button"
+          disabled={isBusy}
+          title={said}
+          aria-label={`${topic.name}, week of ${shortDate(monday)}${said ? `: ${said}` : ""}. ${planned ? "Take the return back" : "Plan a return"}`}
+          onClick={() => {
+            if (planned) takeBack(planned.on);
+            else bringBack();
+          }}
+          sx={{
+            ...look,
+            cursor: "pointer",
+            "&:hover": { boxShadow: "inset 0 0 0 2px var(--mui-palette-warning-main)" },
+          }}
+        >
+          {content}
+        </Box>
+      ) : (
+        <Box sx={look} title={said} {...(said !== "" && { role: "img", "aria-label": `${topic.name}: ${said}` })}>
+          {content}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function Legend() {
+  return (
+    <Box
+      sx={{
+        display: "flex",
+        gap: 3,
+        mt: 1,
+        fontSize: 13,
+        color: "text.secondary",
+        alignItems: "center",
+        flexWrap: "wrap",
+      }}
+    >
+      <Box sx={{ display: "flex", gap: 0.75, alignItems: "center" }}>
+        <Box sx={{ width: 13, height: 13, bgcolor: "var(--unit-0)", borderRadius: "2px" }} /> taught
+      </Box>
+      <Box sx={{ display: "flex", gap: 0.75, alignItems: "center" }}>
+        <Bead mark="R" hue={0} size={18} /> came back
+      </Box>
+      <Box sx={{ display: "flex", gap: 0.75, alignItems: "center" }}>
+        <Bead mark="R" hue={0} size={18} state="planned" /> planned, or faint: due by then
+      </Box>
+      <Box sx={{ flex: 1 }}>Tap a cell to plan a return in that week; tap a planned one to take it back.</Box>
+      <Box sx={{ display: "flex", gap: "2px", alignItems: "center" }}>
+        recall&nbsp;
+        {[0.1, 0.25, 0.4, 0.58].map((opacity) => (
+          <Box key={opacity} sx={{ width: 16, height: 14, bgcolor: "primary.main", opacity }} />
+        ))}
+        &nbsp;fading to secure
+      </Box>
+    </Box>
+  );
+}
+
+const addDays = (date: string, days: number) =>
+  new Date(Date.parse(`${date}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);

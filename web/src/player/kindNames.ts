@@ -1,0 +1,18 @@
+/** How kinds are called on staff pages, and what each is good for. */
+import type { KindName } from "@verdant/core/items/kinds";
+
+export const kindNames: { readonly [N in KindName]: string } = {
+  oneRightAnswer: "one right answer",
+  severalRightAnswers: "several right answers",
+  optionSet: "option set",
+  shortText: "short text",
+  numeric: "numeric",
+};
+
+export const kindUses: { readonly [N in KindName]: string } = {
+  oneRightAnswer: "options, one of them right; each wrong one can show a wrong idea",
+  severalRightAnswers: "options of which any number is right",
+  optionSet: "a statement judged true or false, rises or falls, always or never",
+  shortText: "a word or two typed from memory",
+  numeric: "a number, read off or worked out",
+};

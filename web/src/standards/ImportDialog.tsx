@@ -1,0 +1,100 @@
+/** Brings standards in: an indented list pasted, or a CASE file. What will come of a list shows while it is typed. */
+import Alert from "@mui/material/Alert";
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
+import Stack from "@mui/material/Stack";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { readIndentedList } from "@verdant/core/standards/indentedList";
+import { useState } from "react";
+import { problemOf } from "../platform/problem.ts";
+import { counted } from "../ui/dates.ts";
+import { useToast } from "../ui/Toasts.tsx";
+import { useImportStandardsMutation } from "./api.ts";
+
+export function ImportDialog({ close }: { close: () => void }) {
+  const [title, setTitle] = useState("");
+  const [text, setText] = useState("");
+  const [mistake, setMistake] = useState("");
+  const [bring, { isLoading, error }] = useImportStandardsMutation();
+  const say = useToast();
+  const { standards, faults } = readIndentedList(text);
+  const send = async (body: Parameters<typeof bring>[0]["body"]) => {
+    const { data } = await bring({ body });
+    if (!data) return;
+    say({
+      text: [
+        `${data.title}: ${data.created} new, ${data.changed} changed, ${data.retired} retired.`,
+        ...data.notes,
+      ].join(" "),
+    });
+    close();
+  };
+  const readFile = async (file: File | undefined) => {
+    if (!file) return;
+    try {
+      setMistake("");
+      await send({ kind: "case", file: JSON.parse((await file.text()).replace(/^\uFEFF/, "")) as unknown });
+    } catch {
+      setMistake("This file is no JSON. Choose a CASE file that ends in .json.");
+    }
+  };
+  return (
+    <Dialog open onClose={close} fullWidth maxWidth="md">
+      <DialogTitle>Bring standards</DialogTitle>
+      <DialogContent>
+        <Stack spacing={2} sx={{ pt: 1 }}>
+          {(error ?? mistake) && <Alert severity="error">{mistake || problemOf(error).detail}</Alert>}
+          <TextField
+            label="Name of the framework"
+            value={title}
+            onChange={(event) => {
+              setTitle(event.target.value);
+            }}
+          />
+          <TextField
+            label="The list: one standard a line, what belongs to it further in"
+            multiline
+            minRows={9}
+            maxRows={16}
+            value={text}
+            placeholder={"G1 Rivers\n  G1.1 Explain how a river erodes. :: You can show how a river erodes."}
+            onChange={(event) => {
+              setText(event.target.value);
+            }}
+            slotProps={{ htmlInput: { style: { fontFamily: "monospace", fontSize: 14 } } }}
+          />
+          <Typography variant="body2" color={faults.length > 0 ? "error" : "textSecondary"}>
+            {faults[0]
+              ? `Line ${faults[0].line}: ${faults[0].text}`
+              : `${counted(standards.length, "standard")} understood.`}{" "}
+            After two colons stands the wording for students.
+          </Typography>
+        </Stack>
+      </DialogContent>
+      <DialogActions>
+        <Button component="label">
+          Bring a CASE file instead
+          <input
+            hidden
+            type="file"
+            accept="application/json,.json"
+            onChange={(event) => void readFile(event.target.files?.[0])}
+          />
+        </Button>
+        <Button onClick={close}>Leave it</Button>
+        <Button
+          variant="contained"
+          loading={isLoading}
+          disabled={standards.length === 0 || faults.length > 0 || title.trim() === ""}
+          onClick={() => void send({ kind: "list", title: title.trim(), text })}
+        >
+          Bring {counted(standards.length, "standard")}
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,90 @@
+/** A standard: its code, its statement, and its wording for students, each changed by typing. */
+import Box from "@mui/material/Box";
+import InputBase from "@mui/material/InputBase";
+import type { Standard } from "@verdant/contract/standards";
+import { useState } from "react";
+import { problemOf } from "../platform/problem.ts";
+import { useToast } from "../ui/Toasts.tsx";
+import { useChangeStandardMutation } from "./api.ts";
+
+export function StandardRow({ standard, mayEdit }: { standard: Standard; mayEdit: boolean }) {
+  const [change] = useChangeStandardMutation();
+  const say = useToast();
+  const send = async (body: Parameters<typeof change>[0]["body"]) => {
+    const { error } = await change({ params: { standardId: standard.id }, body });
+    if (error) say({ text: problemOf(error).detail, isError: true });
+  };
+  const isTop = standard.parentId === null;
+  return (
+    <Box
+      sx={{
+        display: "grid",
+        gridTemplateColumns: "84px 1fr",
+        gap: 1,
+        py: 0.5,
+        pl: isTop ? 0 : 1.5,
+        borderTop: isTop ? 1 : 0,
+        borderColor: "divider",
+        fontWeight: isTop ? 700 : 400,
+      }}
+    >
+      <Box sx={{ fontSize: 14, pt: 0.4, fontVariantNumeric: "tabular-nums" }}>{standard.code}</Box>
+      <Box>
+        <Words
+          label={`Statement of ${standard.code}`}
+          text={standard.statement}
+          isReadOnly={!mayEdit}
+          keep={(statement) => void send({ statement })}
+        />
+        {(!isTop || standard.studentWording) && (
+          <Words
+            label={`Wording of ${standard.code} for students`}
+            text={standard.studentWording ?? ""}
+            placeholder="for students: you can show that…"
+            isQuiet
+            mayBeEmpty
+            isReadOnly={!mayEdit}
+            keep={(studentWording) => void send({ studentWording })}
+          />
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+function Words(props: {
+  label: string;
+  text: string;
+  placeholder?: string;
+  isQuiet?: boolean;
+  mayBeEmpty?: boolean;
+  isReadOnly: boolean;
+  keep: (text: string) => void;
+}) {
+  const { label, placeholder, isQuiet = false, mayBeEmpty = false, isReadOnly, keep } = props;
+  const [text, setText] = useState(props.text);
+  return (
+    <InputBase
+      fullWidth
+      multiline
+      readOnly={isReadOnly}
+      value={text}
+      placeholder={isReadOnly ? "" : (placeholder ?? "")}
+      onChange={(event) => {
+        setText(event.target.value);
+      }}
+      onBlur={() => {
+        if (text.trim() === "" && !mayBeEmpty) setText(props.text);
+        else if (text.trim() !== props.text) keep(text.trim());
+      }}
+      inputProps={{ "aria-label": label, maxLength: 2000 }}
+      sx={{
+        p: 0,
+        fontSize: isQuiet ? 13.5 : 15,
+        fontWeight: "inherit",
+        color: isQuiet ? "text.secondary" : "text.primary",
+        lineHeight: 1.35,
+      }}
+    />
+  );
+}
