@@ -44,15 +44,15 @@ async function open(browser: Browser, viewport: { width: number; height: number 
   return page;
 }
 
-/** Call at the top of a journey: starts a server of its own on a copy of the demo; returns where it is. */
-export function serveDemo(): { readonly address: string } {
+/** Call at the top of a journey: starts a server of its own on a copy of a school; returns where it is. */
+export function serveDemo(school: "small" | "larkmoor" = "small"): { readonly address: string } {
   const served = { address: "" };
   let child: ChildProcess | undefined;
   base.beforeAll(async () => {
     const url = process.env["E2E_DATABASE_URL"] ?? "";
     const name = `e2e_${randomBytes(5).toString("hex")}`;
     const admin = connect(url.replace("{}", "maintenance"), 1);
-    await sql.raw(`create database "${name}" template demo_template`).execute(admin);
+    await sql.raw(`create database "${name}" template ${school}_template`).execute(admin);
     await admin.destroy();
     const port = await freePort();
     served.address = `http://localhost:${port}`;
@@ -107,12 +107,29 @@ export async function releaseDue(teacher: Page): Promise<void> {
   await expect(teacher.getByRole("heading", { name: "Items, weakest first" })).toBeVisible();
 }
 
+/** Presses Tab until what has the focus is the button, link or field of this name; then it can be pressed or typed in. */
+export async function tabTo(page: Page, name: RegExp): Promise<void> {
+  for (let presses = 0; presses < 160; presses++) {
+    const focused = await page.evaluate(() => {
+      const at = document.activeElement;
+      const labels = at instanceof HTMLInputElement ? [...(at.labels ?? [])].map((label) => label.textContent) : [];
+      return [at?.getAttribute("aria-label"), ...labels, at?.textContent].filter(Boolean).join(" ");
+    });
+    if (name.test(focused)) return;
+    await page.keyboard.press("Tab");
+  }
+  throw new Error(`Tab never reached ${String(name)}`);
+}
+
 /** No serious finding by axe, in light and in dark. */
 export async function expectAccessible(page: Page): Promise<void> {
   for (const colorScheme of ["dark", "light"] as const) {
     await page.emulateMedia({ colorScheme });
     // Colours that are still on their way would be measured half-way.
-    await page.evaluate(() => Promise.allSettled(document.getAnimations().map((animation) => animation.finished)));
+    await page.evaluate(async () => {
+      for (let frames = 0; frames < 3; frames++) await new Promise(requestAnimationFrame);
+      await Promise.allSettled(document.getAnimations().map((animation) => animation.finished));
+    });
     const { violations } = await new AxeBuilder({ page }).analyze();
     const serious = violations.filter((one) => one.impact === "serious" || one.impact === "critical");
     expect(

@@ -1,11 +1,13 @@
 /** Once per run: a private cluster without durability, with the demo in a database that every file gets a copy of. */
 import { fileURLToPath } from "node:url";
 import { sql } from "kysely";
-import { loadLarkmoor } from "../demo/load.ts";
+import { loadLarkmoor, loadSchool } from "../demo/load.ts";
+import { testSchool } from "../demo/testSchool.ts";
 import { startCluster } from "../scripts/cluster.mjs";
 import { connect, migrate } from "../server/src/platform/database.ts";
 
-export const template = "demo_template";
+/** A small school whose figures journeys can count on, and the whole of the demo. */
+const templates = { small_template: "small", larkmoor_template: "larkmoor" } as const;
 
 async function setup(): Promise<() => Promise<void>> {
   const cluster = await startCluster({
@@ -16,14 +18,20 @@ async function setup(): Promise<() => Promise<void>> {
   const admin = connect(cluster.url("maintenance"), 1);
   const old = await sql<{
     datname: string;
-  }>`select datname from pg_database where datname like 'e2e_%' or datname = ${template}`.execute(admin);
+  }>`select datname from pg_database where datname like 'e2e_%' or datname in ('small_template', 'larkmoor_template')`.execute(
+    admin,
+  );
   for (const { datname } of old.rows) await sql.raw(`drop database "${datname}" with (force)`).execute(admin);
   await admin.destroy();
-  cluster.createDatabase(template);
-  const db = connect(cluster.url(template), 2);
-  await migrate(db);
-  await loadLarkmoor(db, new Date());
-  await db.destroy();
+  for (const [template, school] of Object.entries(templates)) {
+    cluster.createDatabase(template);
+    const db = connect(cluster.url(template), 2);
+    await migrate(db);
+    const now = new Date();
+    if (school === "small") await loadSchool(db, now, testSchool(now.toISOString().slice(0, 10)));
+    else await loadLarkmoor(db, now);
+    await db.destroy();
+  }
   process.env["E2E_DATABASE_URL"] = cluster.url("{}");
   return () => cluster.stop();
 }
