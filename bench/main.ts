@@ -1,7 +1,9 @@
 /** Runs every measure and prints one JSON line each: { name, value, unit, baseline?, ratio?, target, note? }. */
+import { bankSearch } from "./bankSearch.ts";
 import { bundles } from "./bundles.ts";
 import { computation } from "./computation.ts";
 import { saveAnswer } from "./saveAnswer.ts";
+import { sittingEvidence } from "./sittingEvidence.ts";
 
 export interface Measure {
   readonly name: string;
@@ -15,7 +17,12 @@ export interface Measure {
 
 const rounded = (value: number) => Math.round(value * 1000) / 1000;
 
-for (const part of [computation, bundles, saveAnswer]) {
+const parts = { computation, bundles, bankSearch, sittingEvidence, saveAnswer };
+/** `npm run bench -- bankSearch` runs one part. */
+const wanted = process.argv.slice(2);
+
+for (const [name, part] of Object.entries(parts)) {
+  if (wanted.length > 0 && !wanted.includes(name)) continue;
   for (const measure of await part()) {
     console.log(
       JSON.stringify({

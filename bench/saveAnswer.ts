@@ -1,52 +1,26 @@
 /** Answers saved per second, against a bare Express and pg endpoint that upserts into rows of its own, A-B-A-B. */
-import { randomBytes } from "node:crypto";
 import type { Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import autocannon from "autocannon";
 import express from "express";
-import { sql } from "kysely";
 import pg from "pg";
-import { pino } from "pino";
 import { presets } from "../core/src/delivery/rules.ts";
-import { loadLarkmoor } from "../demo/load.ts";
 import { createApp } from "../server/src/app.ts";
 import { composeQuiz } from "../server/src/assembly/service.ts";
-import { BankIndexes } from "../server/src/bank/bankIndex.ts";
 import { beginSitting, releaseQuiz } from "../server/src/delivery/service.ts";
-import { connect, migrate, type Db } from "../server/src/platform/database.ts";
-import { startJobs } from "../server/src/platform/jobs/jobs.ts";
-import type { Caller, Scope } from "../server/src/platform/scope.ts";
+import { openInstallation, poolSize, type BenchInstallation } from "./installation.ts";
 import type { Measure } from "./main.ts";
 import { median } from "./median.ts";
 
-const poolSize = 20;
 const seconds = 4;
 
 export async function saveAnswer(): Promise<Measure[]> {
-  const database = `bench_${randomBytes(4).toString("hex")}`;
-  const address = (name: string) => (process.env["DATABASE_URL"] ?? "").replace("{}", name);
-  const admin = connect(address("maintenance"), 1);
-  await sql.raw(`create database ${database}`).execute(admin);
-  const db = connect(address(database), poolSize);
-  await migrate(db);
-  const departmentId = await loadLarkmoor(db, new Date());
-  const jobs = startJobs();
-  const { secret } = await db.selectFrom("installation").select("secret").executeTakeFirstOrThrow();
-  const installation = { isDemo: false, jobs, bank: new BankIndexes(db), secret };
-  const log = pino({ level: "silent" });
+  const bench = await openInstallation();
+  const { db, installation, log } = bench;
   const app = createApp({ config: { trustProxy: 0, isDemo: false }, db, installation, log, now: () => new Date() });
-  const scope = <C extends Caller>(caller: C): Scope<C> => ({
-    ...installation,
-    db,
-    caller,
-    log,
-    now: () => new Date(),
-    address: "",
-    keepSession: () => undefined,
-  });
-  const sittings = await begin(db, departmentId, scope);
+  const sittings = await begin(bench);
   const ours = await listen(app);
-  const barePool = new pg.Pool({ connectionString: address(database), max: poolSize });
+  const barePool = new pg.Pool({ connectionString: bench.url, max: poolSize });
   const bare = await listen(await bareApp(barePool));
 
   const seqs = new Map<string, number>();
@@ -85,10 +59,7 @@ export async function saveAnswer(): Promise<Measure[]> {
   ours.server.close();
   bare.server.close();
   await barePool.end();
-  await jobs.stop();
-  await db.destroy();
-  await sql.raw(`drop database ${database} with (force)`).execute(admin);
-  await admin.destroy();
+  await bench.close();
   const [value, baseline] = [median(ourRates), median(bareRates)];
   return [
     {
@@ -103,20 +74,20 @@ export async function saveAnswer(): Promise<Measure[]> {
   ];
 }
 
-async function begin(db: Db, departmentId: string, scope: <C extends Caller>(caller: C) => Scope<C>) {
-  const { personId } = await db
-    .selectFrom("membership")
-    .select("personId")
-    .where("role", "=", "lead")
-    .executeTakeFirstOrThrow();
-  const lead = scope({ kind: "member", departmentId, personId, name: "", role: "lead" });
+async function begin({ db, departmentId, scope, lead }: BenchInstallation) {
   const enrolments = await db.selectFrom("enrolment").select(["studentId", "classId"]).execute();
   const sittings: { id: string; token: string }[] = [];
   for (let n = 0; n < 10; n++) {
     const quiz = await composeQuiz(lead, { params: { classId: enrolments[0]?.classId ?? "" }, body: { count: 3 } });
     const { id: releaseId } = await releaseQuiz(lead, {
       params: { quizId: quiz.id },
-      body: { version: quiz.version, rules: presets.weeklyReview, opensAt: null, shutsAt: null },
+      body: {
+        version: quiz.version,
+        rules: presets.weeklyReview,
+        targets: [
+          { classId: enrolments[0]?.classId ?? "", groupId: null, studentId: null, opensAt: null, shutsAt: null },
+        ],
+      },
     });
     for (const { studentId } of enrolments) {
       const { sitting, token } = await beginSitting(scope({ kind: "student", departmentId, studentId }), {

@@ -12,7 +12,11 @@ run(async () => {
   const cluster = await startCluster({ folder: join(root, ".data/bench"), durable: true });
   cluster.createDatabase("maintenance");
   const env = { ...process.env, DATABASE_URL: cluster.url("{}") };
-  const done = spawnSync(process.execPath, ["--import", "tsx", "bench/main.ts"], { cwd: root, stdio: "inherit", env });
+  const done = spawnSync(process.execPath, ["--import", "tsx", "bench/main.ts", ...process.argv.slice(2)], {
+    cwd: root,
+    stdio: "inherit",
+    env,
+  });
   await cluster.stop();
   process.exitCode = done.status ?? 1;
 });

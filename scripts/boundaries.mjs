@@ -28,7 +28,7 @@ const planted = {
   "store-is-private-to-its-feature": ["server/src/plan/planted.ts", 'import "../bank/store.ts";'],
   "only-routes-know-express": ["server/src/plan/planted.ts", 'import "express";'],
   "only-stores-write-sql": ["server/src/plan/planted.ts", 'import "kysely";'],
-  "features-meet-through-api": ["web/src/plan/planted.ts", 'import "../bank/kindNames.ts";'],
+  "features-meet-through-api": ["web/src/plan/planted.ts", 'import "../bank/newWork.ts";'],
   "students-page-is-light": ["web/src/student/planted.ts", 'import "@verdant/contract/team";'],
 };
 

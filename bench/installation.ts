@@ -1,0 +1,56 @@
+/** A database of its own with the demo's school in it, and what the server's functions take. */
+import { randomBytes } from "node:crypto";
+import { sql } from "kysely";
+import { pino } from "pino";
+import { loadLarkmoor } from "../demo/load.ts";
+import { BankIndexes } from "../server/src/bank/bankIndex.ts";
+import { connect, migrate } from "../server/src/platform/database.ts";
+import { startJobs } from "../server/src/platform/jobs/jobs.ts";
+import type { Caller, Scope } from "../server/src/platform/scope.ts";
+
+export const poolSize = 20;
+
+export async function openInstallation() {
+  const database = `bench_${randomBytes(4).toString("hex")}`;
+  const address = (name: string) => (process.env["DATABASE_URL"] ?? "").replace("{}", name);
+  const admin = connect(address("maintenance"), 1);
+  await sql.raw(`create database ${database}`).execute(admin);
+  const db = connect(address(database), poolSize);
+  await migrate(db);
+  const departmentId = await loadLarkmoor(db, new Date());
+  const jobs = startJobs();
+  const { secret } = await db.selectFrom("installation").select("secret").executeTakeFirstOrThrow();
+  const installation = { isDemo: false, maySignUp: true, jobs, bank: new BankIndexes(db), secret };
+  const log = pino({ level: "silent" });
+  const scope = <C extends Caller>(caller: C): Scope<C> => ({
+    ...installation,
+    db,
+    caller,
+    log,
+    now: () => new Date(),
+    address: "",
+    keepSession: () => undefined,
+  });
+  const { personId } = await db
+    .selectFrom("membership")
+    .select("personId")
+    .where("role", "=", "lead")
+    .executeTakeFirstOrThrow();
+  return {
+    url: address(database),
+    db,
+    departmentId,
+    installation,
+    log,
+    scope,
+    lead: scope({ kind: "member", departmentId, personId, name: "", role: "lead" }),
+    async close() {
+      await jobs.stop();
+      await db.destroy();
+      await sql.raw(`drop database ${database} with (force)`).execute(admin);
+      await admin.destroy();
+    },
+  };
+}
+
+export type BenchInstallation = Awaited<ReturnType<typeof openInstallation>>;
