@@ -46,7 +46,11 @@ export function ensureDebianPackages({ browser }) {
   writeFileSync("/etc/postgresql-common/createcluster.d/none.conf", "create_main_cluster = false\n");
   // Another apt may hold the lock for a moment, as one does after boot.
   const patience = ["-o", "DPkg::Lock::Timeout=120"];
-  const done = spawnSync("apt-get", [...patience, "install", "-y", "-qq", "--no-install-recommends", ...missing], options);
+  const done = spawnSync(
+    "apt-get",
+    [...patience, "install", "-y", "-qq", "--no-install-recommends", ...missing],
+    options,
+  );
   if (done.status !== 0) throw new Obstacle(`apt-get could not install ${missing.join(", ")}; see its message above.`);
 }
 
