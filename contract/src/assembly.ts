@@ -315,12 +315,15 @@ export const QuizRow = z.object({
   id: Id,
   number: z.int(),
   name: z.string(),
+  classId: Id,
   className: z.string(),
   questions: z.int(),
   createdAt: Moment,
   releasedAt: Moment.nullable(),
   releaseId: Id.nullable(),
 });
+
+export type QuizRow = z.infer<typeof QuizRow>;
 
 export const listQuizzes = endpoint({
   method: "get",

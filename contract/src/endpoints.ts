@@ -4,6 +4,7 @@ import { bankEndpoints } from "./bank.ts";
 import { coursesEndpoints } from "./courses.ts";
 import { deliveryEndpoints } from "./delivery.ts";
 import { exchangeEndpoints } from "./exchange.ts";
+import { finderEndpoints } from "./finder.ts";
 import { insightEndpoints } from "./insight.ts";
 import { planEndpoints } from "./plan.ts";
 import { platformEndpoints } from "./platform.ts";
@@ -21,5 +22,6 @@ export const endpoints = {
   ...deliveryEndpoints,
   ...insightEndpoints,
   ...exchangeEndpoints,
+  ...finderEndpoints,
 };
 export type EndpointName = keyof typeof endpoints;

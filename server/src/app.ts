@@ -10,6 +10,7 @@ import { mountBank } from "./bank/routes.ts";
 import { mountCourses } from "./courses/routes.ts";
 import { mountDelivery } from "./delivery/routes.ts";
 import { mountExchange } from "./exchange/routes.ts";
+import { mountFinder } from "./finder/routes.ts";
 import { mountInsight } from "./insight/routes.ts";
 import { mountPlan } from "./plan/routes.ts";
 import { version, type Config } from "./platform/config.ts";
@@ -70,6 +71,7 @@ export function createApp(parts: Parts): Express {
     mountDelivery,
     mountInsight,
     mountExchange,
+    mountFinder,
   ];
   for (const mountFeature of features) mountFeature(api);
   api.use((req) => {

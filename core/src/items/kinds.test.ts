@@ -7,7 +7,8 @@ import { creditOf, faultsOf, kindNames, kindOf, mediaOf, wordsOf, type Content }
 import { readNumber, type Numeric } from "./numeric.ts";
 import type { OptionSet } from "./optionSet.ts";
 import type { SeveralRightAnswers } from "./severalRightAnswers.ts";
-import { foldAnswer, type ShortText } from "./shortText.ts";
+import { foldedText } from "../foldedText.ts";
+import type { ShortText } from "./shortText.ts";
 
 const secret = richTextOf("SECRET");
 const stem = richTextOf("What?");
@@ -135,7 +136,7 @@ describe("short text", () => {
     for (const text of ["río grande", " Rio  Grande. ", "RIO GRANDE"]) expect(type(item, text)).toBe(1);
     expect(type(typed(["pH"], { caseMatters: true }), "ph")).toBe(0);
     expect(type(typed(["pH"], { caseMatters: true }), "pH")).toBe(1);
-    expect(foldAnswer("  It’s  here! ", false)).toBe("it's here");
+    expect(foldedText("  It’s  here! ")).toBe("it's here");
   });
 
   test("one wrong letter counts only where it is allowed, in words of five letters or more", () => {

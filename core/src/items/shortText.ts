@@ -1,6 +1,7 @@
 /** The kind "short text": a word or two typed, with several accepted answers. */
 
 import { editDistance } from "../editDistance.ts";
+import { foldedText } from "../foldedText.ts";
 import { richTextOf, type RichText } from "../richText.ts";
 import { mapExpected, type ExpectedWrongAnswer } from "./expectedAnswer.ts";
 import type { AnswerCount, Fault, Feedback, Kind } from "./kind.ts";
@@ -26,19 +27,6 @@ export interface ShortTextAnswer {
 export interface ShortTextView {
   readonly kind: "shortText";
   readonly stem: RichText;
-}
-
-/** `text` without accents, doubled spaces and closing punctuation; in lower case unless case matters. */
-export function foldAnswer(text: string, caseMatters: boolean): string {
-  const folded = text
-    .normalize("NFD")
-    .replaceAll(/\p{M}/gu, "")
-    .replaceAll(/[‘’]/g, "'")
-    .replaceAll(/[‐‑–]/g, "-")
-    .replaceAll(/\s+/g, " ")
-    .trim()
-    .replace(/[.,;!]$/, "");
-  return caseMatters ? folded : folded.toLowerCase();
 }
 
 export const shortText: Kind<"shortText", ShortText, ShortTextAnswer, ShortTextView> = {
@@ -68,7 +56,7 @@ export const shortText: Kind<"shortText", ShortText, ShortTextAnswer, ShortTextV
     let blank = 0;
     for (const { text } of answers) {
       const known = acceptedOf(content, text) ?? expectedOf(content, text);
-      const id = known?.id ?? foldAnswer(text, content.caseMatters);
+      const id = known?.id ?? foldedText(text, content.caseMatters);
       if (id === "") blank += 1;
       else {
         const line = counts.get(id) ?? { id, text: known?.text ?? text.trim(), isKey: false, count: 0 };
@@ -89,7 +77,7 @@ export const shortText: Kind<"shortText", ShortText, ShortTextAnswer, ShortTextV
     [
       content.caseMatters,
       content.allowsNearMiss,
-      ...content.accepted.map((one) => foldAnswer(one.text, content.caseMatters)).sort(),
+      ...content.accepted.map((one) => foldedText(one.text, content.caseMatters)).sort(),
     ].join("|"),
   texts: (content) => [
     content.stem,
@@ -105,9 +93,9 @@ export const shortText: Kind<"shortText", ShortText, ShortTextAnswer, ShortTextV
 };
 
 function acceptedOf(content: ShortText, text: string) {
-  const given = foldAnswer(text, content.caseMatters);
+  const given = foldedText(text, content.caseMatters);
   if (given === "") return undefined;
-  const wanted = content.accepted.map((one) => ({ ...one, folded: foldAnswer(one.text, content.caseMatters) }));
+  const wanted = content.accepted.map((one) => ({ ...one, folded: foldedText(one.text, content.caseMatters) }));
   return (
     wanted.find((one) => one.folded === given) ??
     (content.allowsNearMiss && !expectedOf(content, text)
@@ -117,18 +105,18 @@ function acceptedOf(content: ShortText, text: string) {
 }
 
 function expectedOf(content: ShortText, text: string): ExpectedWrongAnswer | undefined {
-  const given = foldAnswer(text, false);
-  return content.expectedWrong.find((one) => foldAnswer(one.text, false) === given);
+  const given = foldedText(text);
+  return content.expectedWrong.find((one) => foldedText(one.text) === given);
 }
 
 function acceptedFaults({ accepted, expectedWrong }: ShortText): Fault[] {
-  const filled = accepted.filter((one) => foldAnswer(one.text, true) !== "");
+  const filled = accepted.filter((one) => foldedText(one.text, true) !== "");
   const faults: Fault[] = [];
   if (filled.length === 0) faults.push({ path: ["accepted"], text: "Write at least one accepted answer." });
   else if (filled.length < accepted.length) faults.push({ path: ["accepted"], text: "An accepted answer is empty." });
-  const keys = new Set(filled.map((one) => foldAnswer(one.text, false)));
+  const keys = new Set(filled.map((one) => foldedText(one.text)));
   expectedWrong.forEach((one, i) => {
-    if (keys.has(foldAnswer(one.text, false)))
+    if (keys.has(foldedText(one.text)))
       faults.push({ path: ["expectedWrong", i], text: `“${one.text}” is both accepted and expected as wrong.` });
   });
   return faults;

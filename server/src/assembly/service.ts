@@ -199,3 +199,7 @@ export async function listQuizzes({ db, caller }: Scope<Member>): Promise<Result
     })),
   };
 }
+
+/** Quizzes whose name holds `text`, or whose number it is; the newest first. */
+export const findQuizzes = ({ db }: Scope<Member>, departmentId: string, text: string, limit: number) =>
+  store.findQuizzes(db, departmentId, text, limit);

@@ -1,6 +1,7 @@
 /** SQL for quizzes and their places. */
 import { sql, type Insertable } from "kysely";
 import type { Db } from "../platform/database.ts";
+import { holding } from "../platform/holding.ts";
 import type { Tables } from "../platform/tables.ts";
 
 export async function takeQuizNumber(db: Db, departmentId: string): Promise<number> {
@@ -208,6 +209,7 @@ export function listQuizzes(db: Db, departmentId: string) {
       "quiz.number",
       "quiz.name",
       "quiz.createdAt",
+      "class.id as classId",
       "class.name as className",
       "newest.releaseId",
       "newest.releasedAt",
@@ -231,5 +233,25 @@ export function listQuizzes(db: Db, departmentId: string) {
     )
     .orderBy("quiz.number", "desc")
     .limit(200)
+    .execute();
+}
+
+export function findQuizzes(db: Db, departmentId: string, text: string, limit: number) {
+  return db
+    .selectFrom("quiz")
+    .innerJoin("class", (join) =>
+      join.onRef("class.departmentId", "=", "quiz.departmentId").onRef("class.id", "=", "quiz.classId"),
+    )
+    .where("quiz.departmentId", "=", departmentId)
+    .where("quiz.archivedAt", "is", null)
+    .where((eb) =>
+      eb.or([
+        eb("quiz.name", "ilike", holding(text)),
+        ...(/^\d{1,9}$/.test(text) ? [eb("quiz.number", "=", Number(text))] : []),
+      ]),
+    )
+    .select(["quiz.id", "quiz.number", "quiz.name", "class.name as className"])
+    .orderBy("quiz.createdAt", "desc")
+    .limit(limit)
     .execute();
 }

@@ -152,3 +152,7 @@ export function reissueCard(
     );
   });
 }
+
+/** Students whose name holds `text`, with the class they are in. */
+export const findStudents = ({ db, now }: Scope<Member>, departmentId: string, text: string, limit: number) =>
+  store.findStudents(db, departmentId, text, now().toISOString().slice(0, 10), limit);

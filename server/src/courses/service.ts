@@ -2,4 +2,4 @@
 export { setCalendar, setTaught, showCalendar } from "./calendar.ts";
 export { createClass, listCourses, setCourse } from "./editCourses.ts";
 export { listClasses, listStudentIds, needClass } from "./listClasses.ts";
-export { changeEnrolment, enrolStudents, listEnrolments, reissueCard, setGroup } from "./roster.ts";
+export { changeEnrolment, enrolStudents, findStudents, listEnrolments, reissueCard, setGroup } from "./roster.ts";

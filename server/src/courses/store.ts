@@ -1,6 +1,7 @@
 /** SQL for classes, units and enrolments. */
-import { sql } from "kysely";
+import { sql, type RawBuilder } from "kysely";
 import type { Db } from "../platform/database.ts";
+import { holding } from "../platform/holding.ts";
 
 const strand = ["unit.id as unitId", "unit.name", "unit.letter", "unit.hue"] as const;
 
@@ -132,5 +133,35 @@ export function listStudentTopics(db: Db, departmentId: string, classId: string)
     .select(["studentId", "topicId", "taughtOn"])
     .where("departmentId", "=", departmentId)
     .where("classId", "=", classId)
+    .execute();
+}
+
+/** Students of this school year's classes whose name holds `text`, whatever its case and accents. */
+export function findStudents(db: Db, departmentId: string, text: string, today: string, limit: number) {
+  const plain = (name: RawBuilder<string>) =>
+    sql<string>`regexp_replace(normalize(${name}, nfd), '[\\u0300-\\u036f]', '', 'g')`;
+  return db
+    .selectFrom("enrolment")
+    .innerJoin("student", (join) =>
+      join.onRef("student.departmentId", "=", "enrolment.departmentId").onRef("student.id", "=", "enrolment.studentId"),
+    )
+    .innerJoin("class", (join) =>
+      join.onRef("class.departmentId", "=", "enrolment.departmentId").onRef("class.id", "=", "enrolment.classId"),
+    )
+    .innerJoin("schoolYear", (join) =>
+      join
+        .onRef("schoolYear.departmentId", "=", "class.departmentId")
+        .onRef("schoolYear.id", "=", "class.schoolYearId"),
+    )
+    .where("enrolment.departmentId", "=", departmentId)
+    .where("enrolment.leftOn", "is", null)
+    .where("schoolYear.startsOn", "<=", today)
+    .where("schoolYear.endsOn", ">=", today)
+    .where(plain(sql`student.given_name || ' ' || student.family_name`), "ilike", plain(sql`${holding(text)}::text`))
+    .select(["student.id as studentId", "student.givenName", "student.familyName"])
+    .select(["class.id as classId", "class.name as className"])
+    .orderBy("student.familyName")
+    .orderBy("student.givenName")
+    .limit(limit)
     .execute();
 }

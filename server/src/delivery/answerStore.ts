@@ -18,7 +18,8 @@ export interface Saved {
  * - counted: the sitting was running and its time was not over;
  * - late: delivered after the deadline, within the grace the release allows, and given in time by the device's clock
  *   (which is set by the server's): it counts too;
- * - rejected: kept, counts for nothing.
+ * - rejected: kept, counts for nothing. So is, where the sitting only goes forward, an answer to a question given after
+ *   one to a later question: the numbers that the device gave them tell, not when they arrive.
  *
  * An event that comes twice keeps its first disposition. Of two devices, the one that took over last wins item by item;
  * an answer of the other gets in only where it has none: (epoch, seq) decides. The lock on the sitting makes a hand-in
@@ -38,10 +39,10 @@ export async function saveAnswers(
   const { sittingId, tokenHash, epoch, now } = given;
   const result = await sql<Saved>`/* prepared: save_answers */
     with held as (
-      select department_id, id, state, epoch, deadline_at, grace_until
+      select department_id, id, state, epoch, deadline_at, grace_until, forward_only
       from sitting where id = ${sittingId} and token_hash = ${tokenHash} for share
     ), sent as (
-      select e.*, h.department_id, h.id as sitting_id,
+      select e.*, h.department_id, h.id as sitting_id, h.forward_only,
         case
           when si.position is null then 'rejected'
           when h.state = 'running' and (h.deadline_at is null or ${now} <= h.deadline_at) then 'counted'
@@ -54,7 +55,12 @@ export async function saveAnswers(
         as e(seq int, position int, answer jsonb, revisit boolean, "spentMs" int, "clientMs" bigint)
       left join sitting_item si on si.department_id = h.department_id and si.sitting_id = h.id and si.position = e.position
     ), judged as (
-      select sent.*, coalesce(old.disposition, sent.judged) as disposition, old.seq is null as is_new
+      select sent.*, coalesce(old.disposition, case when sent.forward_only and (
+          exists (select 1 from sent earlier where earlier.seq < sent.seq and earlier.position > sent.position)
+          or exists (select 1 from response_event earlier
+            where earlier.department_id = sent.department_id and earlier.sitting_id = sent.sitting_id
+              and (earlier.epoch, earlier.seq) < (${epoch}, sent.seq) and earlier.position > sent.position)
+        ) then 'rejected' else sent.judged end) as disposition, old.seq is null as is_new
       from sent left join response_event old
         on old.department_id = sent.department_id and old.sitting_id = sent.sitting_id and old.epoch = ${epoch} and old.seq = sent.seq
     ), stored as (

@@ -132,6 +132,27 @@ describe("answers", () => {
     expect(await answers(mine.sitting.id)).toEqual([]);
   });
 
+  test("where a quiz only goes forward, an answer given after a later question's counts for nothing, whenever it arrives", async () => {
+    const { releaseId } = await release(bench, { rules: { paging: "forwardOnly" } });
+    const begun = await begin(8, releaseId);
+    const keys = await keysOf(bench, begun.sitting.id);
+    const dispositions = async (...events: Event[]) =>
+      (await deliver(begun, events)).stored.map((one) => [one.seq, one.disposition]);
+    expect(await dispositions(choice(2, 2, keys.get(2)!.key))).toEqual([[2, "counted"]]);
+    // Given before, delivered after: no answer that was given in its turn is lost.
+    expect(await dispositions(choice(1, 1, keys.get(1)!.key))).toEqual([[1, "counted"]]);
+    expect(await dispositions(choice(3, 3, keys.get(3)!.key), choice(4, 1, keys.get(1)!.wrong))).toEqual([
+      [3, "counted"],
+      [4, "rejected"],
+    ]);
+    expect(await dispositions(choice(5, 3, keys.get(3)!.wrong))).toEqual([[5, "counted"]]);
+    expect(await answers(begun.sitting.id)).toEqual([
+      [1, keys.get(1)!.key],
+      [2, keys.get(2)!.key],
+      [3, keys.get(3)!.wrong],
+    ]);
+  });
+
   test("an answer to no question of the sitting is kept and rejected; the others of the same delivery count", async () => {
     const { releaseId } = await release(bench);
     const begun = await begin(0, releaseId);

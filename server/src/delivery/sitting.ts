@@ -116,6 +116,7 @@ async function startGo(scope: Scope<Student>, release: GivenRelease, goes: reado
       startedAt: at,
       deadlineAt: deadline === null ? null : new Date(deadline),
       graceUntil: deadline === null ? null : new Date(deadline + rules.graceMinutes * 60_000),
+      forwardOnly: rules.paging === "forwardOnly",
       handedInAt: null,
       tokenHash: hashOf(tokenFor(secret, id)),
       points: null,

@@ -8,6 +8,7 @@ import * as delivery from "./0005_delivery.ts";
 import * as media from "./0006_media.ts";
 import * as finding from "./0007_finding.ts";
 import * as plans from "./0008_plans.ts";
+import * as forwardOnly from "./0009_forwardOnly.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -18,4 +19,5 @@ export const migrations: Record<string, Migration> = {
   "0006_media": media,
   "0007_finding": finding,
   "0008_plans": plans,
+  "0009_forwardOnly": forwardOnly,
 };

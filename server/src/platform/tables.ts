@@ -278,6 +278,7 @@ export interface Tables {
     startedAt: Date;
     deadlineAt: Date | null;
     graceUntil: Date | null;
+    forwardOnly: Generated<boolean>;
     handedInAt: Date | null;
     epoch: Default<number>;
     tokenHash: Buffer;

@@ -1,68 +1,52 @@
-import Box from "@mui/material/Box";
 import Link from "@mui/material/Link";
-import Paper from "@mui/material/Paper";
-import Typography from "@mui/material/Typography";
+import type { QuizRow } from "@verdant/contract/assembly";
 import { Link as RouterLink } from "react-router";
+import { useClassFilter } from "../courses/api.ts";
+import { ClassSelect } from "../ui/ClassSelect.tsx";
 import { counted, moment } from "../ui/dates.ts";
+import { LinkList } from "../ui/LinkList.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { useListQuizzesQuery } from "./api.ts";
 
-/** The department's quizzes, newest first. */
+/** The department's quizzes, newest first; of one class, or of all. */
 export function QuizzesPage() {
   const { data, error, isLoading, refetch } = useListQuizzesQuery();
+  const { classId, ...filter } = useClassFilter();
+  const quizzes = data?.quizzes.filter((quiz) => classId === null || quiz.classId === classId) ?? [];
   return (
-    <Page title="Quizzes" about={data && counted(data.quizzes.length, "quiz", "quizzes")}>
+    <Page
+      title="Quizzes"
+      about={data && counted(quizzes.length, "quiz", "quizzes")}
+      actions={<ClassSelect all value={classId} {...filter} />}
+    >
       {isLoading && <Loading what="quizzes" />}
       {error && <Failed error={error} retry={() => void refetch()} />}
-      {data?.quizzes.length === 0 && (
+      {data && quizzes.length === 0 && (
         <Empty>No quiz yet. Compose one from what is due, on Today or in the plan of a class.</Empty>
       )}
-      {data && data.quizzes.length > 0 && (
-        <Paper component="ul" aria-label="Quizzes" sx={{ m: 0, p: 0, listStyle: "none" }}>
-          {data.quizzes.map((quiz) => (
-            <Box
-              component="li"
-              key={quiz.id}
-              sx={{
-                display: "grid",
-                gridTemplateColumns: "60px 1fr 90px 120px 220px",
-                gap: 2,
-                px: 2,
-                py: 1.25,
-                alignItems: "baseline",
-                borderTop: 1,
-                borderColor: "divider",
-                "&:first-of-type": { borderTop: 0 },
-              }}
-            >
-              <Typography variant="body2" color="textSecondary">
-                {quiz.number}
-              </Typography>
-              <Link
-                component={RouterLink}
-                to={`/quizzes/${quiz.id}`}
-                color="inherit"
-                underline="hover"
-                sx={{ fontWeight: 700 }}
-              >
-                {quiz.name}
-              </Link>
-              <Typography variant="body2">{quiz.className}</Typography>
-              <Typography variant="body2">{counted(quiz.questions, "question")}</Typography>
-              <Typography variant="body2" color="textSecondary">
-                {quiz.releasedAt && quiz.releaseId ? (
-                  <Link component={RouterLink} to={`/results/${quiz.releaseId}`}>
-                    released {moment(quiz.releasedAt)}
-                  </Link>
-                ) : (
-                  `made ${moment(quiz.createdAt)}`
-                )}
-              </Typography>
-            </Box>
-          ))}
-        </Paper>
+      {quizzes.length > 0 && (
+        <LinkList
+          label="Quizzes"
+          columns="60px 1fr 90px 120px 220px"
+          rows={quizzes.map((quiz) => ({
+            id: quiz.id,
+            to: `/quizzes/${quiz.id}`,
+            name: quiz.name,
+            before: [quiz.number],
+            after: [quiz.className, counted(quiz.questions, "question"), <Fate key="fate" quiz={quiz} />],
+          }))}
+        />
       )}
     </Page>
   );
 }
+
+const Fate = ({ quiz }: { quiz: QuizRow }) =>
+  quiz.releasedAt && quiz.releaseId ? (
+    <Link component={RouterLink} to={`/results/${quiz.releaseId}`}>
+      released {moment(quiz.releasedAt)}
+    </Link>
+  ) : (
+    `made ${moment(quiz.createdAt)}`
+  );

@@ -37,15 +37,19 @@ export function ItemList(props: {
   }, [last, items.length, total, loadMore]);
 
   const at = items.findIndex((item) => item.id === chosen);
-  // Where the keys point: the address follows a moment later, and quick keys must not wait for it.
+  // Where the keys point. The address follows later, and an answer to an older key must not move it back.
   const pointed = useRef(at);
+  const underWay = useRef<(string | null)[]>([]);
   useEffect(() => {
-    pointed.current = at;
-  }, [at]);
+    const answered = underWay.current.indexOf(chosen);
+    if (answered >= 0) underWay.current.splice(0, answered + 1);
+    else pointed.current = at;
+  }, [at, chosen]);
   const moveTo = (index: number) => {
     const item = items[Math.max(0, Math.min(items.length - 1, index))];
     if (!item) return;
     pointed.current = items.indexOf(item);
+    if (item.id !== (underWay.current.at(-1) ?? chosen)) underWay.current.push(item.id);
     choose(item.id);
     rows.scrollToIndex(items.indexOf(item));
   };

@@ -10,6 +10,7 @@ import { useCreateQuizMutation } from "../assembly/api.ts";
 import { useListClassesQuery } from "../courses/api.ts";
 import { counted } from "../ui/dates.ts";
 import { useToast } from "../ui/Toasts.tsx";
+import { inFocusFirst, useClassInFocus } from "../platform/classInFocus.ts";
 import { problemOf } from "../platform/problem.ts";
 import { useChangeTrayMutation, useListTrayQuery } from "./api.ts";
 
@@ -19,6 +20,7 @@ export function Tray() {
   const [changeTray] = useChangeTrayMutation();
   const [createQuiz, { isLoading }] = useCreateQuizMutation();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const inFocus = useClassInFocus().id;
   const navigate = useNavigate();
   const say = useToast();
   const items = data?.items ?? [];
@@ -87,7 +89,7 @@ export function Tray() {
           setAnchor(null);
         }}
       >
-        {(classes.data?.classes ?? []).map((one) => (
+        {inFocusFirst(classes.data?.classes ?? [], inFocus).map((one) => (
           <MenuItem key={one.id} onClick={() => void give(one.id)}>
             {one.name}
           </MenuItem>

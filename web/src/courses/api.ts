@@ -12,6 +12,8 @@ import {
   setTaught,
   showCalendar,
 } from "@verdant/contract/courses";
+import { useSearchParams } from "react-router";
+import { useClassInFocus } from "../platform/classInFocus.ts";
 import { api, calls } from "../platform/contractApi.ts";
 
 const rosterChanged = ["Class", "Due"] as const;
@@ -51,3 +53,18 @@ export const {
   useSetGroupMutation,
   useReissueCardMutation,
 } = coursesApi;
+
+/** The class that a list is narrowed to: as the address says (`all` for every class), or else the class in focus. */
+export function useClassFilter() {
+  const [search, setSearch] = useSearchParams();
+  const classes = useListClassesQuery().data?.classes ?? [];
+  const inFocus = useClassInFocus().id;
+  const given = search.get("class") ?? inFocus;
+  return {
+    classes,
+    classId: classes.some((one) => one.id === given) ? given : null,
+    choose: (classId: string | null) => {
+      setSearch({ class: classId ?? "all" }, { replace: true });
+    },
+  };
+}

@@ -1,11 +1,10 @@
 import Button from "@mui/material/Button";
-import MenuItem from "@mui/material/MenuItem";
 import Stack from "@mui/material/Stack";
-import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { lazy, Suspense } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useListClassesQuery } from "../courses/api.ts";
+import { ClassSelect } from "../ui/ClassSelect.tsx";
 import { counted, longDate } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
@@ -33,21 +32,11 @@ export function PlanPage() {
       about={data && `${longDate(data.today)} · ${counted(data.students, "student")} · ${basisOf(data.answers)}`}
       actions={
         <>
-          {(classes.data?.classes.length ?? 0) > 1 && (
-            <TextField
-              select
-              label="Class"
-              value={classId}
-              onChange={(event) => void navigate(`/plans/${event.target.value}`)}
-              sx={{ minWidth: 120 }}
-            >
-              {classes.data?.classes.map((one) => (
-                <MenuItem key={one.id} value={one.id}>
-                  {one.name}
-                </MenuItem>
-              ))}
-            </TextField>
-          )}
+          <ClassSelect
+            classes={classes.data?.classes ?? []}
+            value={classId}
+            choose={(id) => void navigate(`/plans/${id ?? ""}`)}
+          />
           <Button component={Link} to={`/classes/${classId}`} variant="outlined">
             Calendar
           </Button>

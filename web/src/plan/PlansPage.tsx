@@ -1,12 +1,14 @@
 import { Navigate } from "react-router";
 import { useListClassesQuery } from "../courses/api.ts";
+import { useClassInFocus } from "../platform/classInFocus.ts";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 
-/** The plan of the first class; the plan itself leads to the others. */
+/** The plan of the class in focus, or of the first; the plan itself leads to the others. */
 export function PlansPage() {
   const { data, error, refetch } = useListClassesQuery();
-  const first = data?.classes[0];
+  const inFocus = useClassInFocus().id;
+  const first = data?.classes.find((one) => one.id === inFocus) ?? data?.classes[0];
   if (first) return <Navigate to={`/plans/${first.id}`} replace />;
   return (
     <Page title="Plans">

@@ -13,8 +13,9 @@ const modes = [
   ["dark", "Always dark"],
 ] as const;
 
-/** Who is signed in: light or dark, and signing out. */
-export function PersonMenu({ name, role }: { name: string; role: "lead" | "teacher" }) {
+/** Who is signed in: light or dark, the keys of the page, and signing out. */
+export function PersonMenu(props: { name: string; role: "lead" | "teacher"; showKeys: () => void }) {
+  const { name, role, showKeys } = props;
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [signOut] = useSignOutMutation();
   const { mode, setMode } = useColorScheme();
@@ -65,6 +66,14 @@ export function PersonMenu({ name, role }: { name: string; role: "lead" | "teach
             {text}
           </MenuItem>
         ))}
+        <MenuItem
+          onClick={() => {
+            close();
+            showKeys();
+          }}
+        >
+          Keys of this page
+        </MenuItem>
         <MenuItem
           onClick={() => {
             // A new page load, so that nothing of this person stays in memory.

@@ -1,13 +1,20 @@
 /** The slim bar on top and the page under it; who is not signed in sees the sign-in page instead. */
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
 import { styled } from "@mui/material/styles";
+import { lazy, Suspense } from "react";
 import { NavLink, Outlet, Link as RouterLink } from "react-router";
 import { SignInPage } from "../team/SignInPage.tsx";
 import { useShowSessionQuery } from "../team/api.ts";
 import { Failed, Loading } from "../ui/States.tsx";
+import { ClassInFocus } from "./ClassInFocus.tsx";
 import { Mark } from "./Mark.tsx";
 import { PersonMenu } from "./PersonMenu.tsx";
+import { useShellKeys } from "./useShellKeys.ts";
+
+const Finder = lazy(async () => ({ default: (await import("../finder/Finder.tsx")).Finder }));
+const Shortcuts = lazy(async () => ({ default: (await import("./Shortcuts.tsx")).Shortcuts }));
 
 const areas = [
   ["/", "Today"],
@@ -33,6 +40,10 @@ const Area = styled(NavLink)(({ theme }) => ({
 
 export function Shell() {
   const { data, error, refetch } = useShowSessionQuery();
+  const { dialog, setDialog } = useShellKeys();
+  const close = () => {
+    setDialog(null);
+  };
   if (error) return <Failed error={error} retry={() => void refetch()} />;
   if (!data) return <Loading what="your session" />;
   if (!data.member) return <SignInPage isDemo={data.isDemo} maySignUp={data.maySignUp} />;
@@ -91,11 +102,35 @@ export function Shell() {
             </Area>
           ))}
         </Box>
-        <PersonMenu name={data.member.name} role={data.member.role} />
+        <ClassInFocus />
+        <Button
+          size="small"
+          aria-keyshortcuts="Control+K Meta+K"
+          title="Ctrl or Cmd K"
+          onClick={() => {
+            setDialog("finder");
+          }}
+          sx={{ color: "text.secondary" }}
+        >
+          Find anything
+        </Button>
+        <PersonMenu
+          name={data.member.name}
+          role={data.member.role}
+          showKeys={() => {
+            setDialog("shortcuts");
+          }}
+        />
       </Box>
       <div id="content">
         <Outlet />
       </div>
+      {dialog && (
+        <Suspense fallback={null}>
+          <Finder isOpen={dialog === "finder"} close={close} />
+          <Shortcuts isOpen={dialog === "shortcuts"} close={close} />
+        </Suspense>
+      )}
     </>
   );
 }

@@ -1,7 +1,6 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import LinearProgress from "@mui/material/LinearProgress";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
@@ -9,6 +8,7 @@ import { Outlet, useSearchParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { TypeField } from "../ui/TypeField.tsx";
 import { Ring } from "../ui/Ring.tsx";
+import { Waiting } from "./Waiting.tsx";
 import { useEnterMutation, useStudentSessionQuery } from "./api.ts";
 import { StudentFrame } from "./StudentFrame.tsx";
 import { t } from "../platform/words.ts";
@@ -35,7 +35,7 @@ export function Door() {
       </StudentFrame>
     );
   }
-  if (!data) return <LinearProgress aria-label={t("Loading")} />;
+  if (!data) return <Waiting />;
   return data.student ? <Outlet /> : <CardForm />;
 }
 

@@ -1,7 +1,6 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import LinearProgress from "@mui/material/LinearProgress";
 import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
 import type { Result } from "@verdant/contract/endpoint";
@@ -13,6 +12,7 @@ import { problemOf } from "../platform/problem.ts";
 import { Player } from "../player/Player.tsx";
 import { RichTextView } from "../player/RichTextView.tsx";
 import { Ring } from "../ui/Ring.tsx";
+import { Waiting } from "./Waiting.tsx";
 import { useBeginSittingMutation, useShowResultQuery } from "./api.ts";
 import { hold } from "./answerQueue.ts";
 import { StudentFrame } from "./StudentFrame.tsx";
@@ -43,7 +43,7 @@ export function ResultPage() {
       </StudentFrame>
     );
   }
-  if (!data) return <LinearProgress aria-label={t("Loading")} />;
+  if (!data) return <Waiting />;
   const segments = data.items.map((item) => (item.credit === 1 ? ("done" as const) : ("open" as const)));
   return (
     <StudentFrame

@@ -1,9 +1,9 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import LinearProgress from "@mui/material/LinearProgress";
 import { useEffect, useState, type ReactNode } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
+import { Waiting } from "./Waiting.tsx";
 import { AllQuestions } from "./AllQuestions.tsx";
 import { LastLook } from "./LastLook.tsx";
 import { QuestionView } from "./QuestionView.tsx";
@@ -28,7 +28,7 @@ export function SittingPage() {
     void here.handIn().then(() => navigate(`/result/${sittingId}`, { replace: true }));
   }, [condition, here, navigate, sittingId]);
 
-  if (condition === "loading" || condition === "over") return <LinearProgress aria-label={t("Loading")} />;
+  if (condition === "loading" || condition === "over") return <Waiting />;
   if (condition === "offline")
     return (
       <Notice

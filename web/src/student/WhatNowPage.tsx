@@ -1,7 +1,6 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import LinearProgress from "@mui/material/LinearProgress";
 import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
 import type { Result } from "@verdant/contract/endpoint";
@@ -10,6 +9,7 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { Ring } from "../ui/Ring.tsx";
+import { Waiting } from "./Waiting.tsx";
 import { hold } from "./answerQueue.ts";
 import { useBeginSittingMutation, useLeaveMutation, useWhatNowQuery } from "./api.ts";
 import { StudentFrame } from "./StudentFrame.tsx";
@@ -47,7 +47,7 @@ export function WhatNowPage() {
       <Typography variant="h1" sx={{ fontSize: "1.1rem", color: "text.secondary", mb: 1 }}>
         {t("What now")}
       </Typography>
-      {!data && !error && <LinearProgress aria-label={t("Loading")} />}
+      {!data && !error && <Waiting />}
       {error && (
         <Alert
           severity="warning"

@@ -5,14 +5,13 @@ import { lazy, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { Provider } from "react-redux";
 import { BrowserRouter, Route, Routes } from "react-router";
-import LinearProgress from "@mui/material/LinearProgress";
 import { api } from "../platform/contractApi.ts";
 import { Frame } from "../platform/Frame.tsx";
+import { Waiting } from "./Waiting.tsx";
 import { deliver, listSittingsWaiting } from "./answerQueue.ts";
 import { Door } from "./Door.tsx";
 import { SittingPage } from "./SittingPage.tsx";
 import { WhatNowPage } from "./WhatNowPage.tsx";
-import { t } from "../platform/words.ts";
 
 // Nobody needs the result before the first question.
 const ResultPage = lazy(async () => ({ default: (await import("./ResultPage.tsx")).ResultPage }));
@@ -42,7 +41,7 @@ if (root) {
               <Route
                 path="/result/:sittingId"
                 element={
-                  <Suspense fallback={<LinearProgress aria-label={t("Loading")} />}>
+                  <Suspense fallback={<Waiting />}>
                     <ResultPage />
                   </Suspense>
                 }

@@ -10,6 +10,7 @@ import { Link as RouterLink } from "react-router";
 import { countFor, useCompose } from "../assembly/api.ts";
 import { useListClassesQuery } from "../courses/api.ts";
 import { useListReleasesQuery } from "../delivery/api.ts";
+import { inFocusFirst, useClassInFocus } from "../platform/classInFocus.ts";
 import { useListDueQuery } from "../plan/api.ts";
 import { Bead } from "../ui/Bead.tsx";
 import { ago, counted, longDate, moment } from "../ui/dates.ts";
@@ -20,6 +21,7 @@ import { Failed, Loading } from "../ui/States.tsx";
 /** For each class what is due, and what is running. */
 export function TodayPage() {
   const classes = useListClassesQuery();
+  const inFocus = useClassInFocus().id;
   const releases = useListReleasesQuery(undefined, { pollingInterval: 15_000, skipPollingIfUnfocused: true });
   const open = releases.data?.releases.filter((release) => release.opening !== "shut") ?? [];
   const shut = releases.data?.releases.filter((release) => release.opening === "shut").slice(0, 4) ?? [];
@@ -43,7 +45,7 @@ export function TodayPage() {
           {classes.error && <Failed error={classes.error} retry={() => void classes.refetch()} />}
 
           <Stack spacing={1}>
-            {classes.data?.classes.map((one) => (
+            {inFocusFirst(classes.data?.classes ?? [], inFocus).map((one) => (
               <ClassRow key={one.id} of={one} />
             ))}
           </Stack>

@@ -1,0 +1,148 @@
+/** Find anything: one field over everything of the department and what can be done with it. */
+import Autocomplete from "@mui/material/Autocomplete";
+import Box from "@mui/material/Box";
+import Dialog from "@mui/material/Dialog";
+import TextField from "@mui/material/TextField";
+import type { Found } from "@verdant/contract/finder";
+import { useDeferredValue, useState } from "react";
+import { useNavigate } from "react-router";
+import { useListClassesQuery } from "../courses/api.ts";
+import { useFindAnythingQuery } from "./api.ts";
+
+interface Choice {
+  readonly group: string;
+  readonly key: string;
+  readonly text: string;
+  readonly about: string;
+  readonly to: string;
+}
+
+const groupNames: Record<Found["type"], string> = {
+  class: "Classes",
+  student: "Students",
+  topic: "Topics",
+  standard: "Standards",
+  quiz: "Quizzes",
+  item: "Items",
+};
+
+const addressOf: Record<Found["type"], (one: Found) => string> = {
+  class: ({ id }) => `/plans/${id}`,
+  student: ({ id, classId }) => `/classes/${classId ?? ""}#${id}`,
+  topic: ({ id }) => `/bank?topic=${id}`,
+  standard: ({ id }) => `/bank?standard=${id}`,
+  quiz: ({ id }) => `/quizzes/${id}`,
+  item: ({ id }) => `/bank/${id}`,
+};
+
+const choiceOf = (one: Found): Choice => ({
+  group: groupNames[one.type],
+  key: one.type + one.id + (one.classId ?? ""),
+  text: one.text,
+  about: one.about,
+  to: addressOf[one.type](one),
+});
+
+const actions: readonly (readonly [string, string])[] = [
+  ["Write a new item", "/bank/new"],
+  ["Paste questions", "/start"],
+  ["Open the bank", "/bank"],
+  ["Topics and standards", "/topics"],
+  ["Quizzes", "/quizzes"],
+  ["Results", "/results"],
+  ["Team, import and export", "/team"],
+];
+
+export function Finder({ isOpen, close }: { isOpen: boolean; close: () => void }) {
+  return (
+    <Dialog
+      open={isOpen}
+      onClose={close}
+      fullWidth
+      maxWidth="sm"
+      aria-label="Find anything"
+      slotProps={{ container: { sx: { alignItems: "flex-start" } } }}
+    >
+      <FinderField close={close} />
+    </Dialog>
+  );
+}
+
+function FinderField({ close }: { close: () => void }) {
+  const [text, setText] = useState("");
+  const navigate = useNavigate();
+  const words = useDeferredValue(text.trim());
+  const { currentData, isFetching } = useFindAnythingQuery({ query: { text: words } }, { skip: words === "" });
+  const choices = [...actionsFor(words, useListClassesQuery().data?.classes ?? []), ...foundFor(words, currentData)];
+  return (
+    <Box sx={{ p: 2 }}>
+      <Autocomplete
+        open
+        autoHighlight
+        forcePopupIcon={false}
+        clearIcon={null}
+        value={null as Choice | null}
+        options={choices}
+        groupBy={(choice) => choice.group}
+        getOptionKey={(choice) => choice.key}
+        getOptionLabel={(choice) => choice.text}
+        filterOptions={(all) => all}
+        loading={isFetching}
+        loadingText="Looking…"
+        noOptionsText={`Nothing here is called “${words}”.`}
+        inputValue={text}
+        onInputChange={(_event, value, reason) => {
+          if (reason === "input") setText(value);
+        }}
+        onChange={(_event, choice) => {
+          if (choice === null) return;
+          close();
+          void navigate(choice.to);
+        }}
+        slotProps={{
+          popper: {
+            disablePortal: true,
+            placement: "bottom-start",
+            modifiers: [{ name: "flip", enabled: false }],
+            sx: { position: "static !important", transform: "none !important" },
+          },
+          paper: { elevation: 0 },
+          listbox: { sx: { maxHeight: "56vh" }, "aria-label": "What was found" },
+        }}
+        renderOption={(props, choice) => (
+          <Box component="li" {...props} key={choice.key} sx={{ display: "flex", gap: 1.5, fontSize: 15 }}>
+            <Box
+              component="span"
+              sx={{ flex: 1, minWidth: 0, overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}
+            >
+              {choice.text}
+            </Box>
+            <Box component="span" sx={{ color: "text.secondary", fontSize: 12.5, whiteSpace: "nowrap" }}>
+              {choice.about}
+            </Box>
+          </Box>
+        )}
+        renderInput={(params) => <TextField {...params} autoFocus label="Items, topics, quizzes, students, actions" />}
+      />
+    </Box>
+  );
+}
+
+const foundFor = (words: string, data: { readonly found: readonly Found[] } | undefined): Choice[] =>
+  words === "" ? [] : (data?.found ?? []).map(choiceOf);
+
+function actionsFor(words: string, classes: readonly { id: string; name: string }[]): Choice[] {
+  const all = [
+    ...actions,
+    ...classes.flatMap(({ id, name }): (readonly [string, string])[] => [
+      [`Plan of ${name}`, `/plans/${id}`],
+      [`Students and calendar of ${name}`, `/classes/${id}`],
+      [`Entry cards of ${name}`, `/classes/${id}/cards`],
+    ]),
+  ];
+  const wanted = words.toLowerCase();
+  return all
+    .filter(([text]) => wanted === "" || text.toLowerCase().includes(wanted))
+    .slice(0, wanted === "" ? 7 : 4)
+    .map(([text, to]) => ({ group: "Go to", key: to, text, about: "", to }));
+}
