@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
+import { QRCodeSVG } from "qrcode.react";
 import { useParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
@@ -23,7 +24,7 @@ export function CardsPage() {
   return (
     <Page
       title={data ? `Entry cards of ${data.className}` : "Entry cards"}
-      about={`Students enter at ${window.location.host}/s`}
+      about={`Students enter at ${window.location.host}/s with the three words, or by the code`}
       actions={
         <Button
           variant="contained"
@@ -37,25 +38,34 @@ export function CardsPage() {
     >
       {isLoading && <Loading what="cards" />}
       {error && <Failed error={error} retry={() => void refetch()} />}
-      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(260px, 1fr))", gap: 1.5 }}>
+      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(320px, 1fr))", gap: 1.5 }}>
         {data?.students.map((student) => (
-          <Paper key={student.studentId} sx={{ p: 2, breakInside: "avoid" }}>
-            <Typography variant="body2" color="textSecondary">
-              {student.name}, {data.className}
-            </Typography>
-            <Typography sx={{ fontSize: 20, fontWeight: 700, my: 0.5 }}>{student.entryCard}</Typography>
-            <Box sx={{ display: "flex", justifyContent: "space-between", alignItems: "center" }}>
-              <Typography variant="caption" color="textSecondary">
-                {window.location.host}/s
+          <Paper key={student.studentId} sx={{ p: 2, breakInside: "avoid", display: "flex", gap: 2 }}>
+            <QRCodeSVG
+              value={`${window.location.origin}/s#${student.entryCard.replaceAll(" ", "-")}`}
+              size={88}
+              marginSize={2}
+              title={`Code of ${student.name}’s card`}
+              style={{ flexShrink: 0 }}
+            />
+            <Box sx={{ flex: 1, minWidth: 0 }}>
+              <Typography variant="body2" color="textSecondary">
+                {student.name}, {data.className}
               </Typography>
-              <Button
-                size="small"
-                sx={{ displayPrint: "none" }}
-                aria-label={`New card for ${student.name}`}
-                onClick={() => void giveNew(student.studentId, student.name)}
-              >
-                New card
-              </Button>
+              <Typography sx={{ fontSize: 19, fontWeight: 700, my: 0.25 }}>{student.entryCard}</Typography>
+              <Box sx={{ display: "flex", justifyContent: "space-between", alignItems: "center" }}>
+                <Typography variant="caption" color="textSecondary">
+                  {window.location.host}/s
+                </Typography>
+                <Button
+                  size="small"
+                  sx={{ displayPrint: "none" }}
+                  aria-label={`New card for ${student.name}`}
+                  onClick={() => void giveNew(student.studentId, student.name)}
+                >
+                  New card
+                </Button>
+              </Box>
             </Box>
           </Paper>
         ))}

@@ -14,6 +14,8 @@ void i18next.init({
         "{{count}} questions_other": "{{count}} questions",
         "{{count}} answers wait on this device_one": "{{count}} answer waits on this device",
         "{{count}} answers wait on this device_other": "{{count}} answers wait on this device",
+        "{{count}} answers on this device_one": "{{count}} answer on this device",
+        "{{count}} answers on this device_other": "{{count}} answers on this device",
         "{{count}} questions are still open_one": "{{count}} question is still open",
         "{{count}} questions are still open_other": "{{count}} questions are still open",
       },

@@ -64,6 +64,10 @@ export function SittingBar({
 function savingInWords({ saving, waiting }: SittingHere): string {
   if (saving === "saved") return t("saved");
   if (saving === "saving") return t("saving…");
+  if (saving === "refused")
+    return t("The server cannot read {{waiting}}. Nothing is lost: keep this page and tell your teacher.", {
+      waiting: t("{{count}} answers on this device", { count: waiting }),
+    });
   return t("no network: {{waiting}}", { waiting: t("{{count}} answers wait on this device", { count: waiting }) });
 }
 

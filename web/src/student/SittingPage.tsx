@@ -9,6 +9,7 @@ import { LastLook } from "./LastLook.tsx";
 import { QuestionView } from "./QuestionView.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
 import { useSitting } from "./useSitting.ts";
+import { whereToGoOn } from "./whereToGoOn.ts";
 import { t } from "../platform/words.ts";
 
 /** A sitting: one question after the other, then the last look. Needs only the token on this device, no session. */
@@ -18,7 +19,7 @@ export function SittingPage() {
   const navigate = useNavigate();
   const here = useSitting(sittingId);
   const { sitting, condition } = here;
-  const [position, setPosition] = useState(1);
+  const [position, setPosition] = useState<number | null>(null);
   const [isLastLook, setLastLook] = useState(false);
   const releaseId = search.get("release") ?? "";
 
@@ -62,6 +63,10 @@ export function SittingPage() {
         }
       />
     );
+  }
+  if (position === null) {
+    setPosition(whereToGoOn(sitting, here.isAnswered));
+    return <Waiting />;
   }
   const show = (next: number) => {
     setLastLook(false);

@@ -63,24 +63,40 @@ export async function listSittingsWaiting(): Promise<string[]> {
   return [...new Set(keys.map(([sittingId]) => sittingId))];
 }
 
+export interface Delivery {
+  readonly answer: Delivered;
+  /** Answers that the server cannot read, as after an update of it: they stay on this device. */
+  readonly refused: number;
+}
+
 /**
  * Delivers what waits of one sitting, with the positions that were shown. Undefined when the server was not reached:
- * then everything stays in the queue. An answer that the server knows already is told apart by its number.
+ * then everything stays in the queue. An answer that the server knows already is told apart by its number. One that it
+ * cannot read holds none of the others up.
  */
-export async function deliver(sittingId: string, shown: readonly number[]): Promise<Delivered | undefined> {
+export async function deliver(sittingId: string, shown: readonly number[]): Promise<Delivery | undefined> {
   const held = await findHeld(sittingId);
   if (!held) return undefined;
   const waiting = await listWaiting(sittingId);
   const epochs = [...new Set(waiting.map((event) => event.epoch))];
-  let last: Delivered | undefined;
+  let [last, refused]: [Delivered | undefined, number] = [undefined, 0];
   for (const epoch of epochs.length > 0 ? epochs : [held.epoch]) {
-    const events = waiting.filter((event) => event.epoch === epoch).slice(0, 200);
-    last = await send(held, epoch, events, shown);
-    if (!last) return undefined;
-    const db = await database;
-    for (const event of events) await db.delete("events", [sittingId, epoch, event.seq]);
+    const batch = waiting.filter((event) => event.epoch === epoch).slice(0, 200);
+    const whole = await send(held, epoch, batch, shown);
+    const parts = whole === "refused" && batch.length > 0 ? [[], ...batch.map((event) => [event])] : [batch];
+    for (const events of parts) {
+      const answer = parts.length === 1 ? whole : await send(held, epoch, events, shown);
+      if (answer === "unreached") return undefined;
+      if (answer === "refused") {
+        refused += events.length;
+        continue;
+      }
+      last = answer;
+      const db = await database;
+      for (const event of events) await db.delete("events", [sittingId, epoch, event.seq]);
+    }
   }
-  return last;
+  return last && { answer: last, refused };
 }
 
 async function send(
@@ -88,7 +104,7 @@ async function send(
   epoch: number,
   events: readonly AnswerEvent[],
   shown: readonly number[],
-): Promise<Delivered | undefined> {
+): Promise<Delivered | "unreached" | "refused"> {
   const { method, path } = routes.saveAnswers;
   const body = {
     epoch,
@@ -108,9 +124,10 @@ async function send(
       headers: { "content-type": "application/json", authorization: `Sitting ${held.token}` },
       body: JSON.stringify(body),
     });
-    return answer.ok ? ((await answer.json()) as Delivered) : undefined;
+    if (answer.ok) return (await answer.json()) as Delivered;
+    return [400, 413, 422].includes(answer.status) ? "refused" : "unreached";
   } catch {
-    return undefined;
+    return "unreached";
   }
 }
 

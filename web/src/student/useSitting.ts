@@ -12,7 +12,7 @@ export interface Given {
   readonly revisit: boolean;
 }
 
-export type Saving = "saved" | "saving" | "waiting";
+export type Saving = "saved" | "saving" | "waiting" | "refused";
 export type Condition = "loading" | "running" | "elsewhere" | "over" | "offline" | "unknown";
 
 const retryMs = 4000;
@@ -60,23 +60,24 @@ export function useSitting(sittingId: string) {
     }
   }, [sittingId, show]);
 
-  /** Sends what waits; true when the server has everything. One delivery at a time. */
+  /** Sends what waits; true when the server has everything that it can read. One delivery at a time. */
   const flush = useCallback((): Promise<boolean> => {
     isDelivering.current ??= (async () => {
       const held = await findHeld(sittingId);
       const sentShown = [...shown.current];
-      const answer = await deliver(sittingId, sentShown);
+      const delivery = await deliver(sittingId, sentShown);
       const left = (await listWaiting(sittingId)).length;
       setWaiting(left);
-      if (!answer) {
+      if (!delivery) {
         setSaving("waiting");
         return false;
       }
+      const { answer, refused } = delivery;
       for (const position of sentShown) shown.current.delete(position);
-      setSaving(left === 0 ? "saved" : "saving");
+      setSaving(left === 0 ? "saved" : left === refused ? "refused" : "saving");
       if (answer.state !== "running") setCondition("over");
       else if (held && answer.epoch > held.epoch) setCondition("elsewhere");
-      return left === 0;
+      return left === refused;
     })().finally(() => {
       isDelivering.current = null;
     });

@@ -163,7 +163,7 @@ function DemoPeople() {
         ))}
         {data?.cards[0] && (
           <Typography variant="body2" color="textSecondary">
-            As a student: <Link href={`/s?card=${encodeURIComponent(data.cards[0].card)}`}>{data.cards[0].name}</Link>,
+            As a student: <Link href={`/s#${data.cards[0].card.replaceAll(" ", "-")}`}>{data.cards[0].name}</Link>,
             entry card “{data.cards[0].card}”.
           </Typography>
         )}

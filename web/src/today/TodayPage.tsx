@@ -17,6 +17,7 @@ import { ago, counted, longDate, moment } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Ring, type Segment } from "../ui/Ring.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
+import { WeekQuestion } from "./WeekQuestion.tsx";
 
 /** For each class what is due, and what is running. */
 export function TodayPage() {
@@ -182,6 +183,11 @@ function ClassRow({ of }: { of: Class }) {
       >
         {isComposing ? "Composing…" : `Compose ${count}`}
       </Button>
+      {data && (
+        <Box sx={{ gridColumn: "1 / -1", "&:empty": { display: "none" } }}>
+          <WeekQuestion classId={of.id} today={data.today} />
+        </Box>
+      )}
     </Paper>
   );
 }

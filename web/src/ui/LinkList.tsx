@@ -27,7 +27,7 @@ export function LinkList({ label, columns, rows }: { label: string; columns: str
   };
   return (
     // The links take the focus; the list only hears their keys.
-     
+
     <Paper component="ul" aria-label={label} onKeyDown={onKeyDown} sx={{ m: 0, p: 0, listStyle: "none" }}>
       {rows.map((row) => (
         <Box

@@ -1,0 +1,17 @@
+import type { Sitting } from "@verdant/contract/delivery";
+
+/**
+ * The question to go on with, after a break or on another device: the first that is open; where there is no going back,
+ * the one after the last that was answered. Everything answered: the last.
+ */
+export function whereToGoOn(
+  { items, notice }: Pick<Sitting, "notice"> & { readonly items: readonly { readonly position: number }[] },
+  isAnswered: (position: number) => boolean,
+): number {
+  const positions = items.map((item) => item.position);
+  const lastAnswered = Math.max(0, ...positions.filter(isAnswered));
+  const open = positions.find((position) =>
+    notice.paging === "forwardOnly" ? position > lastAnswered : !isAnswered(position),
+  );
+  return open ?? positions.length;
+}
