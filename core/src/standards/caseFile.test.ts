@@ -1,4 +1,6 @@
 import { expect, test } from "vitest";
+import expected from "../../vectors/case-geography-expected.json" with { type: "json" };
+import wholeFile from "../../vectors/case-geography.json" with { type: "json" };
 import { readCase } from "./caseFile.ts";
 
 const item = (identifier: string, code: string) => ({
@@ -36,4 +38,14 @@ test("a circle is left out and said; what is no framework is none", () => {
   });
   expect([read?.standards.map((one) => one.code), read?.notes.length]).toEqual([["3"], 1]);
   for (const file of [null, [], {}, { CFDocument: { title: "x" } }]) expect(readCase(file)).toBeNull();
+});
+
+test("a whole framework as other programs write it: every standard, in its place", () => {
+  const read = readCase(wholeFile)!;
+  expect([read.guid, read.title, read.standards.length]).toEqual([expected.document, expected.title, expected.items]);
+  expect(Object.fromEntries(read.standards.map(({ code, guid }) => [code, guid]))).toEqual(expected.paths);
+  expect(read.standards.filter(({ parentGuid }) => parentGuid === null).map(({ code }) => code)).toEqual(expected.roots);
+  const codes = new Map(read.standards.map(({ guid, code }) => [guid, code]));
+  for (const { code, parentGuid } of read.standards)
+    expect(codes.get(parentGuid ?? "") ?? "").toBe(code.split(".").slice(0, -1).join(".").replace(/^GEO$/, ""));
 });

@@ -7,6 +7,7 @@ import type { Found } from "@verdant/contract/finder";
 import { useDeferredValue, useState } from "react";
 import { useNavigate } from "react-router";
 import { useListClassesQuery } from "../courses/api.ts";
+import { onlyHeard } from "../ui/onlyHeard.ts";
 import { useFindAnythingQuery } from "./api.ts";
 
 interface Choice {
@@ -60,9 +61,12 @@ export function Finder({ isOpen, close }: { isOpen: boolean; close: () => void }
       onClose={close}
       fullWidth
       maxWidth="sm"
-      aria-label="Find anything"
+      aria-labelledby="finder-title"
       slotProps={{ container: { sx: { alignItems: "flex-start" } } }}
     >
+      <Box component="h2" id="finder-title" sx={onlyHeard}>
+        Find anything
+      </Box>
       <FinderField close={close} />
     </Dialog>
   );
@@ -109,6 +113,16 @@ function FinderField({ close }: { close: () => void }) {
           paper: { elevation: 0 },
           listbox: { sx: { maxHeight: "56vh" }, "aria-label": "What was found" },
         }}
+        renderGroup={({ key, group, children }) => (
+          <li key={key} role="group" aria-label={group}>
+            <Box aria-hidden sx={{ px: 2, pt: 1, fontSize: 12.5, fontWeight: 700, color: "text.secondary" }}>
+              {group}
+            </Box>
+            <Box component="ul" role="none" sx={{ p: 0 }}>
+              {children}
+            </Box>
+          </li>
+        )}
         renderOption={(props, choice) => (
           <Box component="li" {...props} key={choice.key} sx={{ display: "flex", gap: 1.5, fontSize: 15 }}>
             <Box

@@ -2,6 +2,7 @@
 import Box from "@mui/material/Box";
 import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
+import { onlyHeard } from "../ui/onlyHeard.ts";
 import type { Results, StandardResult } from "@verdant/contract/insight";
 
 const words: Record<StandardResult["students"][number]["label"], string> = {
@@ -94,7 +95,7 @@ function Row({ standard }: { standard: StandardResult }) {
               borderColor: student.given === 0 ? "text.secondary" : "background.paper",
             }}
           >
-            <Box component="span" sx={visuallyHidden}>
+            <Box component="span" sx={onlyHeard}>
               {student.name}: {Math.round(student.right * 10) / 10} of {student.given}, {words[student.label]}
             </Box>
           </Box>
@@ -103,14 +104,6 @@ function Row({ standard }: { standard: StandardResult }) {
     </Paper>
   );
 }
-
-const visuallyHidden = {
-  position: "absolute",
-  width: 1,
-  height: 1,
-  overflow: "hidden",
-  clipPath: "inset(50%)",
-} as const;
 
 /** Beads that would lie on one another are lifted, up to three high. */
 function spread(students: StandardResult["students"]) {

@@ -1,8 +1,10 @@
 import { expect, test } from "vitest";
 import { whereToGoOn } from "./whereToGoOn.ts";
 
-const sitting = (paging: "all" | "one" | "forwardOnly") =>
-  ({ items: [1, 2, 3, 4].map((position) => ({ position })), notice: { paging } }) as Parameters<typeof whereToGoOn>[0];
+const sitting = (paging: "all" | "one" | "forwardOnly") => ({
+  items: [1, 2, 3, 4].map((position) => ({ position })),
+  notice: { paging },
+});
 const answered =
   (...positions: number[]) =>
   (position: number) =>

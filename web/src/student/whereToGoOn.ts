@@ -5,7 +5,13 @@ import type { Sitting } from "@verdant/contract/delivery";
  * the one after the last that was answered. Everything answered: the last.
  */
 export function whereToGoOn(
-  { items, notice }: Pick<Sitting, "notice"> & { readonly items: readonly { readonly position: number }[] },
+  {
+    items,
+    notice,
+  }: {
+    readonly items: readonly Pick<Sitting["items"][number], "position">[];
+    readonly notice: Pick<Sitting["notice"], "paging">;
+  },
   isAnswered: (position: number) => boolean,
 ): number {
   const positions = items.map((item) => item.position);
