@@ -78,7 +78,11 @@ export const Results = z.object({
   className: z.string(),
   /** Classes that were given it, to choose from. */
   classes: z.array(z.object({ id: Id, name: z.string() })),
-  schoolYear: z.string(),
+  /** The school year that the figures are from, and those in which these items were given, the newest first. */
+  yearId: Id,
+  years: z.array(z.object({ id: Id, name: z.string() })),
+  /** From another year than the release's: its items wherever they were given then. No students, plan or standards. */
+  isOtherYear: z.boolean(),
   /** Which goes the figures are from. */
   go: z.enum(["first", "last", "all"]),
   /** The go that counts as the mark. */
@@ -113,9 +117,14 @@ export const showResults = endpoint({
   path: "/releases/:releaseId/results",
   access: "member",
   summary:
-    "What the answers to a release say: item by item, weakest first, by standard and by student. From first goes of the class unless said otherwise.",
+    "What the answers to a release say: item by item, weakest first, by standard and by student. From first goes of the class in this school year unless said otherwise.",
   params: z.object({ releaseId: Id }),
-  query: z.object({ classId: Id.optional(), go: z.enum(["first", "last", "all"]).default("first") }),
+  query: z.object({
+    classId: Id.optional(),
+    go: z.enum(["first", "last", "all"]).default("first"),
+    /** A school year; absent: the release's. */
+    yearId: Id.optional(),
+  }),
   result: Results,
 });
 

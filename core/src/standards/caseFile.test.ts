@@ -44,7 +44,9 @@ test("a whole framework as other programs write it: every standard, in its place
   const read = readCase(wholeFile)!;
   expect([read.guid, read.title, read.standards.length]).toEqual([expected.document, expected.title, expected.items]);
   expect(Object.fromEntries(read.standards.map(({ code, guid }) => [code, guid]))).toEqual(expected.paths);
-  expect(read.standards.filter(({ parentGuid }) => parentGuid === null).map(({ code }) => code)).toEqual(expected.roots);
+  expect(read.standards.filter(({ parentGuid }) => parentGuid === null).map(({ code }) => code)).toEqual(
+    expected.roots,
+  );
   const codes = new Map(read.standards.map(({ guid, code }) => [guid, code]));
   for (const { code, parentGuid } of read.standards)
     expect(codes.get(parentGuid ?? "") ?? "").toBe(code.split(".").slice(0, -1).join(".").replace(/^GEO$/, ""));

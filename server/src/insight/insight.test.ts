@@ -1,5 +1,6 @@
 /** Results against counts made by hand from who answered what. */
 import { describe, expect, test } from "vitest";
+import { newId } from "../platform/id.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { useWorkbench } from "../platform/testing/workbench.ts";
 import * as insight from "./service.ts";
@@ -71,5 +72,42 @@ describe("a release of six questions to a class of which the first half is stron
       expect(text).not.toContain(studentId);
       expect(text).not.toContain(name);
     }
+  });
+});
+
+describe("other school years", () => {
+  test("the same questions as they were answered then, first goes of real classes; nothing of this year's students", async () => {
+    const { departmentId } = bench;
+    const last = await release(bench, { count: 3 });
+    const itemIds = (await show(last.releaseId)).items.map((item) => item.itemId);
+    for (const student of [0, 1, 2, 3]) await sit(bench, student, last.releaseId, (position) => position === 1);
+    await sit(bench, 0, last.releaseId, () => true);
+    const now = await release(bench, { itemIds });
+    await sit(bench, 5, now.releaseId, () => true);
+    // What was sat first was sat a year ago, by a class of then.
+    const course = await bench.db.selectFrom("class").select("courseId").executeTakeFirstOrThrow();
+    const [yearId, classId] = [newId(), newId()];
+    await bench.db
+      .insertInto("schoolYear")
+      .values({ departmentId, id: yearId, name: "Last year", startsOn: "2029-09-03", endsOn: "2030-07-19" })
+      .execute();
+    await bench.db
+      .insertInto("class")
+      .values({ departmentId, id: classId, ...course, schoolYearId: yearId, name: "8B", timeZone: null, examOn: null })
+      .execute();
+    await bench.db.updateTable("sitting").set({ classId }).where("releaseId", "=", last.releaseId).execute();
+
+    const ask = (query: { go: "first" | "all"; yearId?: string }) =>
+      insight.showResults(bench.lead, { params: { releaseId: now.releaseId }, query });
+    const usual = await ask({ go: "first" });
+    expect(usual.years.map((year) => year.name)).toEqual(["This school year", "Last year"]);
+    expect([usual.isOtherYear, usual.items[0]?.facility.outOf]).toEqual([false, 1]);
+    const then = await ask({ go: "first", yearId });
+    expect(then).toMatchObject({ isOtherYear: true, yearId, perStudent: [], standards: [], plan: [], waiting: [] });
+    expect(then.items.map((item) => item.facility.outOf)).toEqual([4, 4, 4]);
+    expect(then.items.map((item) => item.facility.right).sort()).toEqual([0, 0, 4]);
+    expect((await ask({ go: "all", yearId })).items.map((item) => item.facility.outOf)).toEqual([5, 5, 5]);
+    await bench.db.updateTable("class").set({ rehearsal: true }).where("id", "=", classId).execute();
+    await expect(ask({ go: "first", yearId })).rejects.toMatchObject({ kind: "missing" });
   });
 });

@@ -36,9 +36,17 @@ export async function showResults(
     "class that was given this",
   );
   const items = await listItemsOfRelease(scope, departmentId, release.id);
-  const answers = await store.listAnswers(db, departmentId, release.id, classId, query.go);
-  const misconceptions = await store.listMisconceptions(db, departmentId);
+  const itemIds = [...new Set(items.map((item) => item.itemId))];
   const plan = await dueOfClass(scope, departmentId, classId);
+  const years = yearsToChoose(plan.class, await store.listYearsOfItems(db, departmentId, itemIds));
+  const year = need(
+    years.find((one) => one.id === (query.yearId ?? plan.class.schoolYearId)),
+    "school year in which these items were given",
+  );
+  const isOtherYear = year.id !== plan.class.schoolYearId;
+  const source = isOtherYear ? { itemIds, schoolYearId: year.id } : { releaseId: release.id, classId };
+  const answers = await store.listAnswers(db, departmentId, source, query.go);
+  const misconceptions = await store.listMisconceptions(db, departmentId);
   const perStudent = await studentsOf(scope, release, classId, chosen.name);
   const standards = await store.listStandardsOfRelease(db, departmentId, release.id);
   const evidence = await store.listStandardEvidence(
@@ -53,7 +61,9 @@ export async function showResults(
     classId,
     className: chosen.name,
     classes,
-    schoolYear: plan.class.schoolYear,
+    yearId: year.id,
+    years,
+    isOtherYear,
     go: query.go,
     counts: release.rules.counts,
     releasedAt: release.opensAt,
@@ -61,13 +71,22 @@ export async function showResults(
     begun: perStudent.filter((student) => student.state !== "notBegun").length,
     handedIn: perStudent.filter((student) => student.state === "handedIn").length,
     items: resultsOfItems(items, answers, misconceptions),
-    standards: resultsOfStandards(standards, evidence, perStudent),
-    perStudent,
+    standards: isOtherYear ? [] : resultsOfStandards(standards, evidence, perStudent),
+    perStudent: isOtherYear ? [] : perStudent,
     waiting: perStudent.flatMap(({ studentId, name, state }) =>
-      state === "handedIn" ? [] : [{ studentId, name, state }],
+      isOtherYear || state === "handedIn" ? [] : [{ studentId, name, state }],
     ),
-    plan: answers.length === 0 ? [] : await movedTopics(scope, plan, items),
+    plan: isOtherYear || answers.length === 0 ? [] : await movedTopics(scope, plan, items),
   };
+}
+
+/** The release's own year and the others, the newest first. */
+function yearsToChoose(
+  own: { schoolYearId: string; schoolYear: string },
+  given: readonly { id: string; name: string }[],
+): { id: string; name: string }[] {
+  const others = given.filter((year) => year.id !== own.schoolYearId);
+  return [{ id: own.schoolYearId, name: own.schoolYear }, ...others];
 }
 
 function classesOf(release: Release): { id: string; name: string }[] {
@@ -158,9 +177,9 @@ export async function showOpener(
   );
   if (item.use === "reserved")
     throw new Failure("forbidden", "This item is kept for tests, so it is not shown in class. Use its practice twin.");
-  const answers = (await store.listAnswers(db, departmentId, release.id, release.classId, "first")).filter(
-    (answer) => answer.itemId === item.itemId,
-  );
+  const answers = (
+    await store.listAnswers(db, departmentId, { releaseId: release.id, classId: release.classId }, "first")
+  ).filter((answer) => answer.itemId === item.itemId);
   const kind = kindOf(item.content);
   const misconceptions = await store.listMisconceptions(db, departmentId);
   const [worst] = kind

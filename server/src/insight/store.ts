@@ -4,8 +4,13 @@ import type { Db } from "../platform/database.ts";
 
 export type Go = "first" | "last" | "all";
 
+/** A release to a class; or some items, wherever they were given in a school year to real classes. */
+export type Source =
+  | { readonly releaseId: string; readonly classId: string }
+  | { readonly itemIds: readonly string[]; readonly schoolYearId: string };
+
 /** Every item of the goes asked for that are handed in, with its answer and its last mark. */
-export function listAnswers(db: Db, departmentId: string, releaseId: string, classId: string, go: Go) {
+export function listAnswers(db: Db, departmentId: string, source: Source, go: Go) {
   return db
     .selectFrom("sitting")
     .innerJoin("sittingItem as si", (join) =>
@@ -27,8 +32,14 @@ export function listAnswers(db: Db, departmentId: string, releaseId: string, cla
         .on("response.round", "=", 1),
     )
     .where("sitting.departmentId", "=", departmentId)
-    .where("sitting.releaseId", "=", releaseId)
-    .where("sitting.classId", "=", classId)
+    .where((eb) =>
+      "releaseId" in source
+        ? eb.and([eb("sitting.releaseId", "=", source.releaseId), eb("sitting.classId", "=", source.classId)])
+        : eb.and([
+            eb("si.itemId", "in", source.itemIds),
+            eb("sitting.classId", "in", realClassesOf(db, departmentId, source.schoolYearId)),
+          ]),
+    )
     .where("sitting.state", "=", "handedIn")
     .$if(go === "first", (query) => query.where("sitting.ordinal", "=", 1))
     .$if(go === "last", (query) =>
@@ -40,6 +51,41 @@ export function listAnswers(db: Db, departmentId: string, releaseId: string, cla
       ),
     )
     .select(["sitting.id as sittingId", "sitting.studentId", "si.itemId", "mark.credit", "response.body as answer"])
+    .execute();
+}
+
+const realClassesOf = (db: Db, departmentId: string, schoolYearId: string) =>
+  db
+    .selectFrom("class")
+    .select("class.id")
+    .where("class.departmentId", "=", departmentId)
+    .where("class.schoolYearId", "=", schoolYearId)
+    .where("class.rehearsal", "=", false);
+
+/** School years in which any of these items was answered by a real class, the newest first. */
+export function listYearsOfItems(db: Db, departmentId: string, itemIds: readonly string[]) {
+  return db
+    .selectFrom("schoolYear")
+    .select(["schoolYear.id", "schoolYear.name"])
+    .where("schoolYear.departmentId", "=", departmentId)
+    .where(({ exists, selectFrom }) =>
+      exists(
+        selectFrom("sittingItem as si")
+          .innerJoin("sitting", (join) =>
+            join.onRef("sitting.departmentId", "=", "si.departmentId").onRef("sitting.id", "=", "si.sittingId"),
+          )
+          .innerJoin("class", (join) =>
+            join.onRef("class.departmentId", "=", "sitting.departmentId").onRef("class.id", "=", "sitting.classId"),
+          )
+          .whereRef("si.departmentId", "=", "schoolYear.departmentId")
+          .whereRef("class.schoolYearId", "=", "schoolYear.id")
+          .where("class.rehearsal", "=", false)
+          .where("sitting.state", "=", "handedIn")
+          .where("si.itemId", "in", itemIds)
+          .select("si.itemId"),
+      ),
+    )
+    .orderBy("schoolYear.startsOn", "desc")
     .execute();
 }
 

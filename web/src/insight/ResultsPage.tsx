@@ -25,11 +25,12 @@ export function ResultsPage() {
   const [search, setSearch] = useSearchParams();
   const go = goNames.find((one) => one === search.get("go")) ?? "first";
   const classId = search.get("class") ?? undefined;
-  const tab = tabs.find(([name]) => name === search.get("see"))?.[0] ?? "items";
+  const yearId = search.get("year") ?? undefined;
   const { data, error, isLoading, refetch } = useShowResultsQuery(
-    { params: { releaseId }, query: { go, classId } },
+    { params: { releaseId }, query: { go, classId, yearId } },
     { pollingInterval: 10_000, skipPollingIfUnfocused: true, refetchOnMountOrArgChange: true },
   );
+  const tab = (!data?.isOtherYear && tabs.find(([name]) => name === search.get("see"))?.[0]) || "items";
   const set = (name: string, value: string | null) => {
     setSearch(
       (before) => {
@@ -51,7 +52,14 @@ export function ResultsPage() {
       {error && <Failed error={error} retry={() => void refetch()} />}
       {data && (
         <Stack spacing={2}>
-          <Sentences results={data} />
+          {data.isOtherYear ? (
+            <Typography>
+              These questions as they were answered then, in every class and quiz that had them. Compare by the
+              intervals: {yearOf(data)} tells about the questions, not about {data.className}.
+            </Typography>
+          ) : (
+            <Sentences results={data} />
+          )}
           <Tabs
             value={tab}
             onChange={(_, name: string) => {
@@ -59,9 +67,11 @@ export function ResultsPage() {
             }}
             aria-label="What to look at"
           >
-            {tabs.map(([name, word]) => (
-              <Tab key={name} value={name} label={word} id={`tab-${name}`} aria-controls="results-panel" />
-            ))}
+            {tabs
+              .filter(([name]) => name === "items" || !data.isOtherYear)
+              .map(([name, word]) => (
+                <Tab key={name} value={name} label={word} id={`tab-${name}`} aria-controls="results-panel" />
+              ))}
           </Tabs>
           <div role="tabpanel" id="results-panel" aria-labelledby={`tab-${tab}`}>
             {tab === "items" && (
@@ -94,6 +104,8 @@ const tabs = [
   ["students", "Students"],
 ] as const;
 
+const yearOf = ({ years, yearId }: Results) => years.find((one) => one.id === yearId)?.name.toLowerCase() ?? "";
+
 /** What the figures are from always stands here, and is changed in place. */
 function FromWhat({ results, set }: { results: Results; set: (name: string, value: string | null) => void }) {
   return (
@@ -106,7 +118,20 @@ function FromWhat({ results, set }: { results: Results; set: (name: string, valu
           set("class", id === results.classes[0]?.id ? null : id);
         }}
       />{" "}
-      · {results.schoolYear.toLowerCase()} ·{" "}
+      ·{" "}
+      {results.years.length > 1 ? (
+        <Word
+          label="Year"
+          value={results.yearId}
+          choices={results.years.map((one) => [one.id, one.name.toLowerCase()] as const)}
+          onChange={(id) => {
+            set("year", id === results.years[0]?.id ? null : id);
+          }}
+        />
+      ) : (
+        yearOf(results)
+      )}{" "}
+      ·{" "}
       <Word
         label="Go"
         value={results.go}
@@ -115,7 +140,7 @@ function FromWhat({ results, set }: { results: Results; set: (name: string, valu
           set("go", go === "first" ? null : go);
         }}
       />{" "}
-      · {results.handedIn} of {results.students} handed in
+      {!results.isOtherYear && `· ${results.handedIn} of ${results.students} handed in`}
     </>
   );
 }

@@ -1,0 +1,201 @@
+/** The rules of a release as students meet them: who gets it and when, goes and waits, what shows and from when. */
+import { describe, expect, test } from "vitest";
+import { opennessLevels, presets, type Rules } from "@verdant/core/delivery/rules";
+import { composeQuiz } from "../assembly/service.ts";
+import { listItems, saveItem, showItem } from "../bank/service.ts";
+import { changeEnrolment, setGroup } from "../courses/service.ts";
+import { newId } from "../platform/id.ts";
+import { release, sit } from "../platform/testing/sittings.ts";
+import { useWorkbench } from "../platform/testing/workbench.ts";
+import * as delivery from "./service.ts";
+
+const bench = useWorkbench();
+const hour = 3_600_000;
+const after = (hours: number) => new Date(bench.clock.now.getTime() + hours * hour).toISOString();
+const wait = (hours: number) => {
+  bench.clock.now = new Date(bench.clock.now.getTime() + hours * hour);
+};
+const now = (student: number) => delivery.whatNow(bench.students[student]!.scope);
+const begin = (student: number, releaseId: string) =>
+  delivery.beginSitting(bench.students[student]!.scope, { params: { releaseId } });
+const resultOf = (student: number, sittingId: string) =>
+  delivery.showResult(bench.students[student]!.scope, { params: { sittingId } });
+
+type Targets = Parameters<typeof delivery.releaseQuiz>[1]["body"]["targets"];
+
+async function releaseTo(targets: (Partial<Targets[number]> & object)[], rules: Partial<Rules> = {}) {
+  const { classId } = bench;
+  const quiz = await composeQuiz(bench.lead, { params: { classId }, body: { count: 2 } });
+  return delivery.releaseQuiz(bench.lead, {
+    params: { quizId: quiz.id },
+    body: {
+      version: quiz.version,
+      rules: { ...presets.weeklyReview, ...rules },
+      targets: targets.map((target) => ({
+        classId,
+        groupId: null,
+        studentId: null,
+        opensAt: null,
+        shutsAt: null,
+        ...target,
+      })),
+    },
+  });
+}
+
+describe("who gets it, and when", () => {
+  test("a group and a student get it at times of their own; nobody else gets it at all", async () => {
+    const groupId = newId();
+    await setGroup(bench.lead, {
+      params: { classId: bench.classId, groupId },
+      body: { name: "Corals", studentIds: [bench.students[1]!.studentId, bench.students[2]!.studentId] },
+    });
+    const released = await releaseTo([
+      { groupId, opensAt: after(2) },
+      { studentId: bench.students[2]!.studentId, shutsAt: after(1) },
+    ]);
+    expect(released.students).toBe(2);
+    expect(released.targets.map((target) => target.name)).toEqual([
+      "8B: Corals",
+      expect.stringMatching(/^8B: \w+ \w+$/),
+    ]);
+    const isThere = async (student: number) =>
+      (await now(student)).releases.some((one) => one.releaseId === released.id);
+    expect([await isThere(0), await isThere(1), await isThere(2)]).toEqual([false, false, true]);
+    await expect(begin(0, released.id)).rejects.toMatchObject({ kind: "missing" });
+    await expect(begin(1, released.id)).rejects.toMatchObject({ message: "This quiz has not opened yet." });
+    wait(2.5);
+    // Of several times for one student the most particular counts, also when it is the shorter.
+    expect([await isThere(1), await isThere(2)]).toEqual([true, false]);
+  });
+
+  test("a target that would shut before it opens, or that is not there, is refused by name, and nothing is released", async () => {
+    const before = (await delivery.listReleases(bench.lead)).releases.length;
+    await expect(releaseTo([{ opensAt: after(2), shutsAt: after(1) }])).rejects.toMatchObject({
+      kind: "invalid",
+      errors: [{ pointer: "/body/targets" }],
+    });
+    for (const unknown of [{ classId: newId() }, { groupId: newId() }, { studentId: newId() }])
+      await expect(releaseTo([unknown])).rejects.toMatchObject({ kind: "invalid" });
+    expect((await delivery.listReleases(bench.lead)).releases).toHaveLength(before);
+  });
+
+  test("who leaves the class keeps the results and gets nothing new", async () => {
+    const { releaseId } = await release(bench, { count: 2 });
+    const { sittingId } = await sit(bench, 20, releaseId, () => true);
+    const params = { classId: bench.classId, studentId: bench.students[20]!.studentId };
+    await changeEnrolment(bench.lead, { params, body: { isIn: false } });
+    expect((await now(20)).releases).toEqual([]);
+    await expect(begin(20, releaseId)).rejects.toMatchObject({ kind: "missing" });
+    expect(await resultOf(20, sittingId)).toMatchObject({ points: 2, mayGoAgain: false });
+    await changeEnrolment(bench.lead, { params, body: { isIn: true } });
+    expect(await resultOf(20, sittingId)).toMatchObject({ mayGoAgain: true });
+  });
+});
+
+describe("goes", () => {
+  test("a wait between goes is told beforehand and kept", async () => {
+    const { releaseId } = await release(bench, { count: 2, rules: { goes: 2, waitHours: 24 } });
+    const { sittingId } = await sit(bench, 3, releaseId, () => false);
+    const listed = async () => (await now(3)).releases.find((one) => one.releaseId === releaseId);
+    expect(await listed()).toMatchObject({ mayBegin: false, mayBeginFrom: after(24), goesTaken: 1 });
+    await expect(begin(3, releaseId)).rejects.toMatchObject({ message: "There is a wait before the next go." });
+    expect(await resultOf(3, sittingId)).toMatchObject({ mayGoAgain: false, mayGoAgainFrom: after(24) });
+    wait(24);
+    expect(await listed()).toMatchObject({ mayBegin: true, mayBeginFrom: null });
+    await sit(bench, 3, releaseId, () => true);
+    await expect(begin(3, releaseId)).rejects.toMatchObject({ message: "You have had all 2 goes." });
+    expect(await listed()).toBeUndefined();
+  });
+
+  test.each([
+    ["first", 0],
+    ["last", 1],
+    ["best", 2],
+    ["mean", 1],
+  ] as const)("of three goes with 0, 2 and 1 points, the %s counts: %d", async (counts, points) => {
+    const { releaseId } = await release(bench, { count: 2, rules: { counts } });
+    await sit(bench, 4, releaseId, () => false);
+    await sit(bench, 4, releaseId, () => true);
+    const { sittingId } = await sit(bench, 4, releaseId, (position) => position === 1);
+    expect(await resultOf(4, sittingId)).toMatchObject({ ordinal: 3, points: 1, mark: { counts, points } });
+  });
+});
+
+describe("what shows", () => {
+  /** Which parts of a result are there. */
+  const partsOf = ({ points, items }: Awaited<ReturnType<typeof resultOf>>) => ({
+    points: points !== null,
+    credit: items.some((item) => item.credit !== null),
+    why: items.some((item) => item.why !== null),
+    key: items.some((item) => item.content !== null),
+  });
+  const all = { points: true, credit: true, why: true, key: true };
+
+  test("each level shows what it says and no more", async () => {
+    const expected = {
+      nothing: { points: false, credit: false, why: false, key: false },
+      score: { ...all, credit: false, why: false, key: false },
+      which: { ...all, why: false, key: false },
+      why: { ...all, key: false },
+      everything: all,
+    };
+    for (const openness of opennessLevels) {
+      const { releaseId } = await release(bench, { count: 2, rules: { openness } });
+      const { sittingId } = await sit(bench, 5, releaseId, () => true);
+      expect([openness, partsOf(await resultOf(5, sittingId))]).toEqual([openness, expected[openness]]);
+      const done = (await now(5)).done.find((one) => one.sittingId === sittingId);
+      expect(done?.points !== null).toBe(openness !== "nothing");
+    }
+  });
+
+  test("nothing before it has shut, or before a teacher says so; then all of it", async () => {
+    const atShut = await release(bench, { count: 2, shutsInMinutes: 60, rules: { openFrom: "shut" } });
+    const onWord = await release(bench, { count: 2, rules: { openFrom: "word" } });
+    const [one, other] = [
+      await sit(bench, 6, atShut.releaseId, () => true),
+      await sit(bench, 7, onWord.releaseId, () => true),
+    ];
+    const nothing = { points: false, credit: false, why: false, key: false };
+    expect(partsOf(await resultOf(6, one.sittingId))).toEqual(nothing);
+    expect(partsOf(await resultOf(7, other.sittingId))).toEqual(nothing);
+    wait(1.1);
+    expect(partsOf(await resultOf(6, one.sittingId))).toEqual(all);
+    expect(partsOf(await resultOf(7, other.sittingId))).toEqual(nothing);
+    await delivery.openResults(bench.lead, { params: { releaseId: onWord.releaseId } });
+    expect(partsOf(await resultOf(7, other.sittingId))).toEqual(all);
+  });
+
+  test("a reserved question is not shown again: neither its words, nor its key, nor what was chosen", async () => {
+    const { items } = await listItems(bench.lead, { query: { sort: "newest", limit: 5, status: "approved" } });
+    const item = await showItem(bench.lead, { params: { itemId: items[0]!.id } });
+    const { tagging, content, version } = item;
+    await saveItem(bench.lead, {
+      params: { itemId: item.id },
+      body: { version, content, tagging: { ...tagging, use: "reserved" } },
+    });
+    const { releaseId } = await release(bench, { itemIds: [item.id, items[1]!.id] });
+    const { sittingId } = await sit(bench, 8, releaseId, () => true);
+    const result = await resultOf(8, sittingId);
+    expect(
+      result.items.map(({ view, answer, why, content: whole }) =>
+        [view, answer, why, whole].map((part) => part !== null),
+      ),
+    ).toEqual([
+      [false, false, false, false],
+      [true, true, true, true],
+    ]);
+    expect(result.items.map((one) => one.credit)).toEqual([1, 1]);
+  });
+
+  test("a pre-test changes no plan", async () => {
+    const evidence = () => bench.db.selectFrom("evidence").selectAll().where("void", "=", false).execute();
+    const states = () =>
+      bench.db.selectFrom("memoryState").selectAll().orderBy("studentId").orderBy("topicId").execute();
+    const before = await states();
+    const { releaseId } = await release(bench, { count: 2, rules: presets.preTest });
+    const { sittingId } = await sit(bench, 9, releaseId, () => true);
+    expect((await evidence()).filter((row) => row.sittingId === sittingId)).toEqual([]);
+    expect(await states()).toEqual(before);
+  });
+});
