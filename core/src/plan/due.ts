@@ -57,24 +57,39 @@ const restDays = 3;
  * the topic was taught. Due: recall below 0.8, or neglected, or marked "always".
  *
  * @param students ids of the students of the class; with none, the state of a topic just taught stands for all
+ * @param taughtTo the day a topic was taught to one student, where it is another than the class's; a student whom it
+ *   has not been taught yet does not count for it
  */
 export function due(
   memory: ClassMemory,
   topics: readonly PlanTopic[],
   students: readonly string[],
   today: Day,
+  taughtTo?: (studentId: string, topicId: string) => Day | null,
 ): TopicDue[] {
-  return topics.map((topic) => standingOf(memory, topic, students.length > 0 ? students : [""], today));
+  return topics.map((topic) => {
+    const days = (students.length > 0 ? students : [""]).flatMap((studentId) => {
+      const day = taughtTo && studentId !== "" ? taughtTo(studentId, topic.topicId) : topic.taughtOn;
+      return day === null || day > today ? [] : [{ studentId, day }];
+    });
+    return standingOf(memory, topic, days, today);
+  });
 }
 
-function standingOf(memory: ClassMemory, topic: PlanTopic, students: readonly string[], today: Day): TopicDue {
+/** @param students those whom it has been taught, each with the day */
+function standingOf(
+  memory: ClassMemory,
+  topic: PlanTopic,
+  students: readonly { readonly studentId: string; readonly day: Day }[],
+  today: Day,
+): TopicDue {
   const { topicId, taughtOn } = topic;
-  if (taughtOn === null || taughtOn > today) {
+  if (taughtOn === null || taughtOn > today || students.length === 0) {
     const nothing = { recall: null, calendarRecall: null, need: 0, lastOn: null, dueOn: null };
     return { topicId, standing: "notTaught", reviewed: false, neglected: false, ...nothing };
   }
-  const memories = students.map((studentId) => {
-    const state: TopicMemory = memory.topics.get(memoryKey(studentId, topicId)) ?? taughtMemory(taughtOn);
+  const memories = students.map(({ studentId, day }) => {
+    const state: TopicMemory = memory.topics.get(memoryKey(studentId, topicId)) ?? taughtMemory(day);
     const offset = totalOffset(offsetsOf(memory, studentId, topicId));
     return { stability: state.now.s * Math.exp(offset), lastOn: state.lastOn, reviewed: state.answers.length > 0 };
   });

@@ -107,6 +107,17 @@ describe("due", () => {
     expect(standing(taughtOn + 90, { stance: "never" })?.standing).toBe("leftOut");
     expect(standing(taughtOn + 1, { stance: "always" })?.standing).toBe("due");
   });
+  test("each student counts from the day it was taught to them; whom it was not taught yet counts for nothing", () => {
+    const today = taughtOn + 30;
+    const recallFor = (days: Record<string, number | null>) =>
+      due(noMemory, [planned()], Object.keys(days), today, (studentId) => days[studentId] ?? null)[0];
+    const [asClass, lately] = [recallFor({ amara: taughtOn })?.recall ?? 0, recallFor({ ben: today - 5 })?.recall ?? 0];
+    expect(asClass).toBe(due(noMemory, [planned()], ["amara"], today)[0]?.recall);
+    expect(lately).toBeGreaterThan(asClass);
+    expect(recallFor({ amara: taughtOn, ben: today - 5 })?.recall).toBeCloseTo((asClass + lately) / 2, 12);
+    expect(recallFor({ amara: taughtOn, ben: null, chen: today + 1 })?.recall).toBe(asClass);
+    expect(recallFor({ ben: null })?.standing).toBe("notTaught");
+  });
   test("recall never rises while nothing is asked, and the order of students does not matter", () => {
     fc.assert(
       fc.property(fc.array(piece(), { maxLength: 12 }), fc.integer({ min: 301, max: 500 }), (pieces, day) => {

@@ -37,7 +37,7 @@ export async function dueOfClass(scope: Scope, departmentId: string, classId: st
     const on = nextPlanned.get(topic.topicId);
     return on !== undefined && on <= today && topic.stance === "auto" ? { ...topic, stance: "always" as const } : topic;
   });
-  const standings = due(memory, topics, studentIds, today);
+  const standings = due(memory, topics, studentIds, today, plan.taughtTo);
   const families = new Map<string, Set<string>>();
   bank.itemIds.forEach((_, i) => {
     const listed = rollUp.get(bank.topicIds[i] ?? "");
