@@ -50,12 +50,12 @@ test("a sitting goes on after a reload and on another device; the first device s
   await expect(phone.getByRole("status")).toHaveText("saved");
   await phone.reload();
   await expect(phone.getByText("Question 2 of")).toBeVisible();
-  await phone.getByRole("button", { name: "Back" }).click();
+  await phone.getByRole("button", { name: "Back", exact: true }).click();
   await expect(phone.getByRole("radio").nth(2)).toBeChecked();
 
   const tablet = await studentAt(person, demo.address, card);
   await tablet.getByRole("button", { name: /^Carry on/ }).click();
-  await tablet.getByRole("button", { name: "Back" }).click();
+  await tablet.getByRole("button", { name: "Back", exact: true }).click();
   await expect(tablet.getByRole("radio").nth(2)).toBeChecked();
   await phone.getByRole("radio").nth(0).click();
   await expect(phone.getByText("You carry on with this quiz on another device.")).toBeVisible();

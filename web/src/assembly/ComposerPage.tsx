@@ -4,14 +4,13 @@ import Stack from "@mui/material/Stack";
 import type { FixedPlace, Quiz } from "@verdant/contract/assembly";
 import { useEffect, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
-import { moved } from "../ui/Braid.tsx";
 import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useShowQuizQuery } from "./api.ts";
 import { BlueprintPanel } from "./BlueprintPanel.tsx";
 import { BraidPanel } from "./BraidPanel.tsx";
-import { inserted, layoutOf, withPlaces } from "./layout.ts";
+import { inserted, movedAmongFixed } from "./layout.ts";
 import { MixPanel } from "./MixPanel.tsx";
 import { NameField } from "./NameField.tsx";
 import { PlaceList } from "./PlaceList.tsx";
@@ -40,26 +39,13 @@ function ComposerOf({ quiz }: { quiz: Quiz }) {
   const [selectedId, setSelectedId] = useState<string | null>(null);
   const [asksFor, setAsksFor] = useState(quiz.blueprint !== null);
   const composer = useComposer(quiz);
-  useWrittenHere(quiz, composer);
+  useWrittenHere(composer);
   const fixed = quiz.places.filter(isFixed);
   const seconds = quiz.places.reduce((sum, place) => sum + (place.type === "interlude" ? 0 : place.expectedSeconds), 0);
   const minutes = Math.max(1, Math.round(seconds / 60));
-  /** Moves the fixed questions of the first part among one another; draws and words keep their place. */
   const move = (from: number, to: number) => {
-    const [first] = quiz.parts;
-    const own = fixed.filter((place) => place.partId === first?.id);
-    if (from >= own.length || to >= own.length) return;
-    const order = moved(own, from, to).map((place) => place.itemId);
-    void composer.layOut(
-      withPlaces(layoutOf(quiz), 0, (places) => {
-        let next = 0;
-        return places.map((place) => {
-          if (place.type !== "fixed") return place;
-          const id = order[next++];
-          return places.find((one) => one.type === "fixed" && one.itemId === id) ?? place;
-        });
-      }),
-    );
+    const itemId = fixed[from]?.itemId;
+    if (itemId !== undefined) void composer.layOut((layout) => movedAmongFixed(layout, itemId, to - from));
   };
   return (
     <Page
@@ -119,15 +105,15 @@ function ComposerOf({ quiz }: { quiz: Quiz }) {
 }
 
 /** An item that was written from an add line comes back in the address, and goes where the line stood. */
-function useWrittenHere(quiz: Quiz, composer: ReturnType<typeof useComposer>) {
+function useWrittenHere(composer: ReturnType<typeof useComposer>) {
   const [search, setSearch] = useSearchParams();
   const itemId = search.get("add");
   useEffect(() => {
     if (itemId === null) return;
     const at = { part: Number(search.get("part") ?? 0), place: Number(search.get("place") ?? 0) };
     setSearch({}, { replace: true });
-    void composer.layOut(inserted(layoutOf(quiz), at, [{ type: "fixed", itemId, locked: false, points: 1 }]));
-    // Only the address decides: the quiz as it was when the item came back is the one to put it in.
+    void composer.layOut((layout) => inserted(layout, at, [{ type: "fixed", itemId, locked: false, points: 1 }]));
+    // Only the address decides.
     // eslint-disable-next-line react-hooks/exhaustive-deps -- see above
   }, [itemId]);
 }

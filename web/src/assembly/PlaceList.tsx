@@ -10,7 +10,17 @@ import { Fragment, useState } from "react";
 import { useNavigate } from "react-router";
 import { useToast } from "../ui/Toasts.tsx";
 import { AddLine } from "./AddLine.tsx";
-import { inserted, layoutOf, removed, replaced, stepped, type At, type Layout, type LayoutPlace } from "./layout.ts";
+import {
+  changed,
+  inserted,
+  layoutOf,
+  removed,
+  replaced,
+  stepped,
+  type At,
+  type Layout,
+  type LayoutPlace,
+} from "./layout.ts";
 import { PlaceRow, type PlaceActs } from "./PlaceRow.tsx";
 import type { Composer } from "./useComposer.ts";
 
@@ -28,36 +38,43 @@ export function PlaceList(props: {
   const say = useToast();
   const layout = layoutOf(quiz);
   let number = 1;
-  const put = (next: Layout) => void composer.layOut(next);
-  const actsOf = (at: At, place: LayoutPlace): PlaceActs => ({
-    step: (by) => {
-      put(stepped(layout, at, by));
-    },
-    takeOut: () => {
-      void composer.layOut(removed(layout, at)).then((done) => {
-        if (done)
-          say({ text: "Taken out of this quiz; it stays in the bank.", undo: () => void composer.layOut(layout) });
-      });
-    },
-    lock: (isOn) => {
-      if (place.type === "fixed") put(replaced(layout, at, { ...place, locked: isOn }));
-    },
-    swap: (itemId) => {
-      if (place.type === "fixed") put(replaced(layout, at, { ...place, itemId }));
-    },
-    setTake: (take) => {
-      if (place.type === "draw") put(replaced(layout, at, { ...place, take }));
-    },
-    setText: (text) => {
-      if (place.type === "interlude") put(replaced(layout, at, { ...place, text }));
-    },
-  });
+  const put = (apply: (layout: Layout) => Layout) => void composer.layOut(apply);
+  const actsOf = (at: At, place: LayoutPlace): PlaceActs => {
+    const change = (apply: (layout: Layout, at: At) => Layout) => composer.layOut((now) => changed(now, place, apply));
+    const become = (next: LayoutPlace) => void change((now, here) => replaced(now, here, next));
+    return {
+      step: (by) => void change((now, here) => stepped(now, here, by)),
+      takeOut: () => {
+        void change(removed).then((done) => {
+          if (done)
+            say({
+              text: "Taken out of this quiz; it stays in the bank.",
+              undo: () => {
+                put((now) => inserted(now, at, [place]));
+              },
+            });
+        });
+      },
+      lock: (isOn) => {
+        if (place.type === "fixed") become({ ...place, locked: isOn });
+      },
+      swap: (itemId) => {
+        if (place.type === "fixed") become({ ...place, itemId });
+      },
+      setTake: (take) => {
+        if (place.type === "draw") become({ ...place, take });
+      },
+      setText: (text) => {
+        if (place.type === "interlude") become({ ...place, text });
+      },
+    };
+  };
   const addLine = (at: At) =>
     adding?.part === at.part && adding.place === at.place ? (
       <AddLine
         quiz={quiz}
         insert={(places) => {
-          put(inserted(layout, at, places));
+          put((now) => inserted(now, at, places));
           setAdding({ part: at.part, place: at.place + places.length });
         }}
         write={() => void navigate(`/bank/new?quiz=${quiz.id}&part=${at.part}&place=${at.place}`)}
@@ -85,10 +102,10 @@ export function PlaceList(props: {
                 part={part}
                 number={p + 1}
                 set={(change) => {
-                  put(layout.map((one, i) => (i === p ? { ...one, ...change } : one)));
+                  put((now) => now.map((one, i) => (i === p ? { ...one, ...change } : one)));
                 }}
                 remove={() => {
-                  put(layout.filter((_, i) => i !== p));
+                  put((now) => now.filter((_, i) => i !== p));
                 }}
               />
             )}
@@ -104,10 +121,12 @@ export function PlaceList(props: {
                 const id = place.type === "fixed" ? place.itemId : place.id;
                 const own = layout[p]?.places[i];
                 return (
-                  <Fragment key={id}>
+                  // By place, so that what is typed in an add line stays when the question beside it changes.
+                  <Fragment key={i}>
                     <Box component="li">{gap}</Box>
                     <Box
                       component="li"
+                      key={id}
                       sx={{
                         borderTop: i === 0 ? 0 : 1,
                         borderColor: "divider",
@@ -140,9 +159,9 @@ export function PlaceList(props: {
         startIcon={<Plus size={16} />}
         sx={{ mt: 1 }}
         onClick={() => {
-          put([
-            ...layout.map((part, i) => (part.heading === null ? { ...part, heading: `Part ${i + 1}` } : part)),
-            { heading: `Part ${layout.length + 1}`, instruction: null, orderRule: "woven", places: [] },
+          put((now) => [
+            ...now.map((part, i) => (part.heading === null ? { ...part, heading: `Part ${i + 1}` } : part)),
+            { heading: `Part ${now.length + 1}`, instruction: null, orderRule: "woven", places: [] },
           ]);
         }}
       >

@@ -26,6 +26,32 @@ export interface At {
   readonly place: number;
 }
 
+const idOf = (place: LayoutPlace): string =>
+  place.type === "fixed" ? place.itemId : place.type === "draw" ? place.itemIds.join() : place.text;
+
+/** A change of one place, wherever it stands by now: an earlier change may have moved it since it was on the screen. */
+export function changed(layout: Layout, place: LayoutPlace, change: (layout: Layout, at: At) => Layout): Layout {
+  for (const [part, { places }] of layout.entries()) {
+    const at = places.findIndex((one) => one.type === place.type && idOf(one) === idOf(place));
+    if (at >= 0) return change(layout, { part, place: at });
+  }
+  return layout;
+}
+
+/** Moves a fixed question of the first part by so many others like it; draws and words keep their place. */
+export function movedAmongFixed(layout: Layout, itemId: string, by: number): Layout {
+  const own = layout[0]?.places.filter((place) => place.type === "fixed") ?? [];
+  const from = own.findIndex((place) => place.itemId === itemId);
+  const to = Math.max(0, Math.min(own.length - 1, from + by));
+  if (from < 0 || to === from) return layout;
+  const order = [...own];
+  order.splice(to, 0, ...order.splice(from, 1));
+  let next = 0;
+  return withPlaces(layout, 0, (places) =>
+    places.map((place) => (place.type === "fixed" ? (order[next++] ?? place) : place)),
+  );
+}
+
 export function withPlaces(layout: Layout, part: number, change: (places: LayoutPlace[]) => LayoutPlace[]): Layout {
   return layout.map((one, i) => (i === part ? { ...one, places: change([...one.places]) } : one));
 }

@@ -1,9 +1,12 @@
 /** Changing a quiz: every change is one request, and can be undone and done again. */
 import type { Blueprint, Quiz } from "@verdant/contract/assembly";
 import { useRef, useState } from "react";
+import { useDispatch } from "react-redux";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
+import type { store } from "../store.ts";
 import {
+  assemblyApi,
   useChangeMixMutation,
   useRecomposeQuizMutation,
   useRenameQuizMutation,
@@ -24,41 +27,60 @@ export function useComposer(quiz: Quiz) {
   const [recompose] = useRecomposeQuizMutation();
   const [rename] = useRenameQuizMutation();
   const [history, setHistory] = useState<{ past: Layout[]; future: Layout[] }>({ past: [], future: [] });
+  const kept = useRef(history);
+  kept.current = history;
   const [isBusy, setBusy] = useState(false);
-  // The newest version known, so that quick changes one after another do not make one another stale.
-  const version = useRef(quiz.version);
-  version.current = Math.max(version.current, quiz.version);
+  // The newest quiz known. Each change waits for the one before it and is made to what that one left, so that quick
+  // changes one after another neither undo one another nor look like a colleague's.
+  const latest = useRef(quiz);
+  if (quiz.version > latest.current.version) latest.current = quiz;
+  const before = useRef<Promise<unknown>>(Promise.resolve());
+  const waiting = useRef(0);
+  const dispatch = useDispatch<typeof store.dispatch>();
   const say = useToast();
   const params = { quizId: quiz.id };
 
   const send = async (request: PromiseLike<Answer>): Promise<Quiz | undefined> => {
-    setBusy(true);
     const { data, error } = await request;
-    setBusy(false);
     if (error) say({ text: problemOf(error).detail, isError: true });
-    if (data) version.current = data.version;
+    if (data) {
+      latest.current = data;
+      await dispatch(assemblyApi.util.upsertQueryData("showQuiz", { params }, data));
+    }
     return data;
+  };
+  const inTurn = <T>(deed: () => Promise<T>): Promise<T> => {
+    waiting.current += 1;
+    setBusy(true);
+    const done = before.current.then(deed).finally(() => {
+      waiting.current -= 1;
+      if (waiting.current === 0) setBusy(false);
+    });
+    before.current = done.catch(() => undefined);
+    return done;
   };
   /** A change that can be undone: the layout before it is remembered. */
-  const change = async (request: () => PromiseLike<Answer>) => {
-    const before = layoutOf(quiz);
-    const data = await send(request());
-    if (data) setHistory(({ past }) => ({ past: [...past.slice(-49), before], future: [] }));
-    return data;
-  };
-  const put = (layout: Layout) => setLayout({ params, body: { version: version.current, parts: layout } });
-  const step = async (from: "past" | "future", to: "past" | "future") => {
-    const target = history[from].at(-1);
-    if (!target) return;
-    const now = layoutOf(quiz);
-    const data = await send(put(target));
-    if (data)
-      setHistory((before) => ({
-        ...before,
-        [from]: before[from].slice(0, -1),
-        [to]: [...before[to], now],
-      }));
-  };
+  const change = (request: (now: Quiz) => PromiseLike<Answer>) =>
+    inTurn(async () => {
+      const old = layoutOf(latest.current);
+      const data = await send(request(latest.current));
+      if (data) setHistory(({ past }) => ({ past: [...past.slice(-49), old], future: [] }));
+      return data;
+    });
+  const put = (now: Quiz, layout: Layout) => setLayout({ params, body: { version: now.version, parts: layout } });
+  const step = (from: "past" | "future", to: "past" | "future") =>
+    inTurn(async () => {
+      const target = kept.current[from].at(-1);
+      if (!target) return;
+      const now = layoutOf(latest.current);
+      const data = await send(put(latest.current, target));
+      if (data)
+        setHistory((old) => ({
+          ...old,
+          [from]: old[from].slice(0, -1),
+          [to]: [...old[to], now],
+        }));
+    });
 
   return {
     isBusy,
@@ -66,14 +88,14 @@ export function useComposer(quiz: Quiz) {
     canRedo: history.future.length > 0,
     undo: () => void step("past", "future"),
     redo: () => void step("future", "past"),
-    layOut: (layout: Layout) => change(() => put(layout)),
+    layOut: (apply: (layout: Layout) => Layout) => change((now) => put(now, apply(layoutOf(now)))),
     mix: (unitId: string, by: 1 | -1) =>
-      void change(() => changeMix({ params, body: { version: version.current, unitId, change: by } })),
-    order: (order: "woven" | "easyToHard") =>
-      void change(() => weave({ params, body: { version: version.current, order } })),
+      void change(({ version }) => changeMix({ params, body: { version, unitId, change: by } })),
+    order: (order: "woven" | "easyToHard") => void change(({ version }) => weave({ params, body: { version, order } })),
     compose: (count: number, blueprint: Blueprint | null) =>
-      void change(() => recompose({ params, body: { version: version.current, count, blueprint } })),
-    rename: (name: string) => void send(rename({ params, body: { version: version.current, name } })),
+      void change(({ version }) => recompose({ params, body: { version, count, blueprint } })),
+    rename: (name: string) =>
+      void inTurn(() => send(rename({ params, body: { version: latest.current.version, name } }))),
   };
 }
 
