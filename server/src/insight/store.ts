@@ -68,9 +68,10 @@ export function listYearsOfItems(db: Db, departmentId: string, itemIds: readonly
     .selectFrom("schoolYear")
     .select(["schoolYear.id", "schoolYear.name"])
     .where("schoolYear.departmentId", "=", departmentId)
-    .where(({ exists, selectFrom }) =>
-      exists(
-        selectFrom("sittingItem as si")
+    .where((eb) =>
+      eb.exists(
+        eb
+          .selectFrom("sittingItem as si")
           .innerJoin("sitting", (join) =>
             join.onRef("sitting.departmentId", "=", "si.departmentId").onRef("sitting.id", "=", "si.sittingId"),
           )
