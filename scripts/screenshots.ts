@@ -82,7 +82,7 @@ await staff.getByRole("textbox", { name: "Question" }).waitFor();
 await take(staff, "item");
 
 await staff.getByRole("link", { name: "Plans" }).click();
-await staff.getByLabel("Class").click();
+await staff.getByLabel("Class", { exact: true }).click();
 await staff.getByRole("option", { name: "8B" }).click();
 await staff.getByRole("heading", { name: "Plan of 8B" }).waitFor();
 await staff.getByRole("table", { name: "Returns by week" }).waitFor();
