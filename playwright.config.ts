@@ -5,7 +5,7 @@ export default defineConfig({
   globalSetup: "./e2e/setup.ts",
   outputDir: "test-results",
   // The thread with axe on every screen in light and dark is long, and CI may be slow.
-  timeout: 300_000,
+  timeout: 480_000,
   expect: { timeout: 15_000 },
   workers: 2,
   fullyParallel: false,

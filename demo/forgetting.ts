@@ -49,6 +49,16 @@ function wrongAnswer(content: Content, next: () => number): Answer | null {
     const text = content.kind === "numeric" ? String((content.value ?? 1) * 2) : "not sure";
     return { kind: content.kind, text };
   }
+  if (content.kind === "match") {
+    // Two pairs taken for one another.
+    const [first, second, ...rest] = content.pairs.map(({ id, rightId }) => ({ pairId: id, rightId }));
+    if (!first || !second) return null;
+    const swapped = [
+      { ...first, rightId: second.rightId },
+      { ...second, rightId: first.rightId },
+    ];
+    return { kind: "match", chosen: [...swapped, ...rest] };
+  }
   const wrong = content.options.filter((option) => !option.isKey);
   const optionId = pick(wrong, next)?.id ?? null;
   if (content.kind !== "severalRightAnswers") return { kind: content.kind, optionId };

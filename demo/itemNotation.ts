@@ -10,6 +10,7 @@
  *     set: true or false = False                        instead of options: a set and its key
  *     = tombolo | a tombolo                             instead: accepted answers
  *     # 12.5 km +- 0.5                                  instead: a number, its unit and tolerance (+- 5% is relative)
+ *     ~ Traction => large stones :: …                   instead: a pair to match, its reason; "~- text" fits nothing
  *     x 125 :: … {wrong idea}                           a wrong answer that is expected of typed items
  *     ! Explanation.
  *     > Next step.
@@ -67,6 +68,7 @@ function toItem({ head, topic, lines }: Draft, figures: ReadonlyMap<string, Figu
     status: "approved",
     expectedSeconds: Number.parseInt(seconds ?? "", 10),
     writerDifficulty: Number(difficulty),
+    keptFindings: [],
     language: "en-GB",
     ...(named["family"] !== undefined && { family: named["family"] }),
     ...(named["twin"] !== undefined && { twin: named["twin"] }),
@@ -77,7 +79,7 @@ function toItem({ head, topic, lines }: Draft, figures: ReadonlyMap<string, Figu
 function toContent(lines: readonly string[], figures: ReadonlyMap<string, Figure>, key: string): FileContent {
   const after = (mark: string) =>
     lines.filter((line) => line.startsWith(mark)).map((line) => line.slice(mark.length).trim());
-  const isMarked = (line: string) => /^(\+|-|set:|=|#|x |!|>)/.test(line);
+  const isMarked = (line: string) => /^(\+|-|set:|=|#|~|x |!|>)/.test(line);
   const stem = textOf(
     lines.filter((line) => !isMarked(line)),
     figures,
@@ -116,6 +118,8 @@ function toContent(lines: readonly string[], figures: ReadonlyMap<string, Figure
       expectedWrong,
     };
   }
+  const matched = after("~");
+  if (matched.length > 0) return { kind: "match", ...shared, ...matchOf(matched, figures) };
   const set = after("set:")[0];
   if (set !== undefined) {
     const [setName = "", right = ""] = set.split(/\s*=\s*/);
@@ -140,6 +144,20 @@ function toContent(lines: readonly string[], figures: ReadonlyMap<string, Figure
   return keys > 1
     ? { kind: "severalRightAnswers", ...shared, scoring: "partial", options }
     : { kind: "oneRightAnswer", ...shared, options };
+}
+
+/** "left => right :: rationale"; a line that begins with "-" is an answer that fits nothing. */
+function matchOf(lines: readonly string[], figures: ReadonlyMap<string, Figure>) {
+  const pairs = lines
+    .filter((line) => !line.startsWith("-"))
+    .map((line) => {
+      const { text, ...reason } = answerOf(line, figures);
+      const [left = "", right = ""] = (typeof text === "string" ? text : "").split(/\s*=>\s*/, 2);
+      return { left, right, ...reason };
+    });
+  const others = lines.flatMap((line) => (line.startsWith("-") ? [line.slice(1).trim()] : []));
+  const rights = [...new Set([...pairs.map((pair) => pair.right), ...others])].map((text) => ({ text }));
+  return { scoring: "partial" as const, pairs, rights };
 }
 
 /** "text :: rationale {wrong idea}" */

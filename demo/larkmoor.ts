@@ -78,7 +78,9 @@ function readTopics(text: string): DepartmentFile["topics"] {
 /** The catalogue is every wrong idea that an item names. */
 function misconceptionsOf(items: DepartmentFile["items"]): DepartmentFile["misconceptions"] {
   const names = items.flatMap(({ content }) =>
-    ("options" in content ? content.options : content.expectedWrong).flatMap((one) => one.misconception ?? []),
+    ("options" in content ? content.options : "expectedWrong" in content ? content.expectedWrong : []).flatMap(
+      (one) => one.misconception ?? [],
+    ),
   );
   return [...new Set(names)].sort().map((name) => ({ key: name, name }));
 }

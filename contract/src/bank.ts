@@ -1,4 +1,5 @@
 /** The item bank: finding items, writing them, keeping drafts. */
+import { ruleNames } from "@verdant/core/checker/finding";
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
 import { Content, KindName } from "./items/kinds.ts";
@@ -26,6 +27,20 @@ export const ItemRow = z.object({
 });
 export type ItemRow = z.infer<typeof ItemRow>;
 
+export const KeptFindings = z
+  .array(
+    z.strictObject({
+      rule: z.enum(ruleNames),
+      reason: z
+        .string()
+        .trim()
+        .min(1, "Say why, in a few words.")
+        .max(limits.reason, `At most ${limits.reason} characters.`),
+    }),
+  )
+  .max(ruleNames.length)
+  .refine((all) => new Set(all.map((one) => one.rule)).size === all.length, "Each rule is kept once.");
+
 /** What serves finding and planning: belongs to the item, not to its revisions. */
 export const Tagging = z.object({
   label: z.string().trim().max(limits.label, `At most ${limits.label} characters.`).nullable(),
@@ -35,6 +50,8 @@ export const Tagging = z.object({
   use: Use,
   expectedSeconds: z.int().min(5, "At least 5 seconds.").max(7200, "At most two hours."),
   writerDifficulty: z.int().min(1).max(5),
+  /** What the checker says of it and its writers keep on purpose. */
+  keptFindings: KeptFindings.default([]),
 });
 export type Tagging = z.infer<typeof Tagging>;
 

@@ -2,7 +2,7 @@
 import { tolerances } from "@verdant/core/items/numeric";
 import { scorings } from "@verdant/core/items/severalRightAnswers";
 import { z } from "zod";
-import { Demand, Status, Use } from "./bank.ts";
+import { Demand, KeptFindings, Status, Use } from "./bank.ts";
 import { endpoint } from "./endpoint.ts";
 import { RichText } from "./items/richText.ts";
 import { LocalDate, Name } from "./wire.ts";
@@ -80,6 +80,17 @@ const FileContent = z.discriminatedUnion("kind", [
     unit: z.string().default(""),
     expectedWrong: FileExpected,
   }),
+  z.strictObject({
+    kind: z.literal("match"),
+    ...everyKind,
+    scoring: z.enum(scorings).default("partial"),
+    /** The right answer of each is named by its words. */
+    pairs: z.array(
+      z.strictObject({ id: z.string().optional(), left: FileText, right: z.string(), rationale: FileText.optional() }),
+    ),
+    /** Every answer to choose from. */
+    rights: z.array(z.strictObject({ id: z.string().optional(), text: z.string() })),
+  }),
 ]);
 export type FileContent = z.infer<typeof FileContent>;
 
@@ -93,6 +104,7 @@ const FileItem = z.strictObject({
   status: Status,
   expectedSeconds: z.int(),
   writerDifficulty: z.int(),
+  keptFindings: KeptFindings.default([]),
   language: z.string(),
   /** Items that name the same family are variants of one another. */
   family: Key.optional(),

@@ -4,6 +4,8 @@ import { z } from "zod";
 export const limits = {
   name: 120,
   label: 120,
+  /** Why a finding is kept. */
+  reason: 300,
   /** Characters of one run of text. */
   run: 20_000,
   blocks: 200,

@@ -1,6 +1,7 @@
 /** Content, answers and student views of every kind, as they travel: one line a kind in each. */
 import type * as core from "@verdant/core/items/kinds";
 import { z } from "zod";
+import { MatchContent, MatchResponse, MatchStudentView } from "./match.ts";
 import { NumericContent, NumericResponse, NumericStudentView } from "./numeric.ts";
 import { OneRightAnswerContent, OneRightAnswerResponse, OneRightAnswerStudentView } from "./oneRightAnswer.ts";
 import { OptionSetContent, OptionSetResponse, OptionSetStudentView } from "./optionSet.ts";
@@ -17,6 +18,7 @@ export const Content: z.ZodType<core.Content, core.Content> = z.discriminatedUni
   OptionSetContent,
   ShortTextContent,
   NumericContent,
+  MatchContent,
 ]);
 export const Answer: z.ZodType<core.Answer, core.Answer> = z.discriminatedUnion("kind", [
   OneRightAnswerResponse,
@@ -24,6 +26,7 @@ export const Answer: z.ZodType<core.Answer, core.Answer> = z.discriminatedUnion(
   OptionSetResponse,
   ShortTextResponse,
   NumericResponse,
+  MatchResponse,
 ]);
 export const StudentView: z.ZodType<core.View, core.View> = z.discriminatedUnion("kind", [
   OneRightAnswerStudentView,
@@ -31,6 +34,7 @@ export const StudentView: z.ZodType<core.View, core.View> = z.discriminatedUnion
   OptionSetStudentView,
   ShortTextStudentView,
   NumericStudentView,
+  MatchStudentView,
 ]);
 export const KindName = z.enum([
   "oneRightAnswer",
@@ -38,4 +42,5 @@ export const KindName = z.enum([
   "optionSet",
   "shortText",
   "numeric",
+  "match",
 ]) satisfies z.ZodType<core.KindName>;

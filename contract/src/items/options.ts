@@ -7,7 +7,7 @@ import { RichText } from "./richText.ts";
 
 export const OptionId = z.string().min(1).max(40);
 
-const idsDiffer = (all: readonly { id: string }[]) => new Set(all.map((one) => one.id)).size === all.length;
+export const idsDiffer = (all: readonly { id: string }[]) => new Set(all.map((one) => one.id)).size === all.length;
 
 const OneOption = z.strictObject({
   id: OptionId,

@@ -1,12 +1,14 @@
 /** Answers in which nothing is given yet. Apart from the kinds, so that a student's page needs no scoring. */
 
+import type { MatchAnswer } from "./match.ts";
 import type { NumericAnswer } from "./numeric.ts";
 import type { OneRightAnswerAnswer } from "./oneRightAnswer.ts";
 import type { OptionSetAnswer } from "./optionSet.ts";
 import type { SeveralRightAnswersAnswer } from "./severalRightAnswers.ts";
 import type { ShortTextAnswer } from "./shortText.ts";
 
-type Answer = OneRightAnswerAnswer | SeveralRightAnswersAnswer | OptionSetAnswer | ShortTextAnswer | NumericAnswer;
+type Answer =
+  OneRightAnswerAnswer | SeveralRightAnswersAnswer | OptionSetAnswer | ShortTextAnswer | NumericAnswer | MatchAnswer;
 
 export function isBlank(answer: Answer): boolean {
   switch (answer.kind) {
@@ -18,6 +20,8 @@ export function isBlank(answer: Answer): boolean {
     case "shortText":
     case "numeric":
       return answer.text.trim() === "";
+    case "match":
+      return answer.chosen.length === 0;
   }
 }
 
@@ -31,5 +35,7 @@ export function blankAnswer(kind: Answer["kind"]): Answer {
     case "shortText":
     case "numeric":
       return { kind, text: "" };
+    case "match":
+      return { kind, chosen: [] };
   }
 }

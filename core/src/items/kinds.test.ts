@@ -4,6 +4,7 @@ import { randomFrom } from "../random.ts";
 import { richTextOf } from "../richText.ts";
 import { blankAnswer, isBlank } from "./blank.ts";
 import { creditOf, faultsOf, kindNames, kindOf, mediaOf, wordsOf, type Content } from "./kinds.ts";
+import type { Match } from "./match.ts";
 import { readNumber, type Numeric } from "./numeric.ts";
 import type { OptionSet } from "./optionSet.ts";
 import type { SeveralRightAnswers } from "./severalRightAnswers.ts";
@@ -59,7 +60,24 @@ const one: Content = {
   options: [option("a", true), option("b", false)],
   ...feedback,
 };
-const each: Content[] = [one, several("partial"), set, typed(["tombolo"]), number(12.5)];
+const groups = (scoring: Match["scoring"]): Match => ({
+  kind: "match",
+  schemaVersion: 1,
+  stem,
+  scoring,
+  pairs: [
+    { id: "coal", left: richTextOf("Coal"), rightId: "fossil", rationale: secret },
+    { id: "wind", left: richTextOf("Wind"), rightId: "renewable" },
+    { id: "gas", left: richTextOf("Gas"), rightId: "fossil" },
+  ],
+  rights: [
+    { id: "renewable", text: "renewable" },
+    { id: "fossil", text: "fossil" },
+    { id: "neither", text: "neither" },
+  ],
+  ...feedback,
+});
+const each: Content[] = [one, several("partial"), set, typed(["tombolo"]), number(12.5), groups("partial")];
 const type = (content: ShortText | Numeric, text: string) => creditOf(content, { kind: content.kind, text });
 const tick = (content: SeveralRightAnswers, ids: string) =>
   creditOf(content, { kind: "severalRightAnswers", optionIds: ids.split("") });
@@ -127,6 +145,50 @@ describe("several right answers", () => {
       { kind: "severalRightAnswers", optionIds: ["a", "c"] },
     ]);
     expect(counts.map((line) => line.count)).toEqual([2, 1, 1, 0]);
+  });
+});
+
+describe("match", () => {
+  const give = (chosen: Record<string, string>) =>
+    ({ kind: "match", chosen: Object.entries(chosen).map(([pairId, rightId]) => ({ pairId, rightId })) }) as const;
+  const right = { coal: "fossil", wind: "renewable", gas: "fossil" };
+
+  test("a share for each pair, or all or nothing; what is left open earns nothing", () => {
+    const credits = (scoring: Match["scoring"]) =>
+      [right, { ...right, gas: "neither" }, { coal: "fossil" }, {}, { coal: "wind", x: "fossil" }].map((chosen) =>
+        creditOf(groups(scoring), give(chosen)),
+      );
+    expect(credits("partial")).toEqual([1, 2 / 3, 1 / 3, 0, 0]);
+    expect(credits("all")).toEqual([1, 0, 0, 0, 0]);
+  });
+
+  test("the list to choose from never comes in the order of the pairs as written, and mixes for each student", () => {
+    const { rights } = groups("all");
+    expect(kindOf(groups("all")).arrange(groups("all"), null)).toEqual(["fossil", "neither", "renewable"]);
+    const orders = ["a", "b", "c", "d"].map((seed) => kindOf(groups("all")).arrange(groups("all"), randomFrom(seed)));
+    for (const order of orders) expect([...order].sort()).toEqual(rights.map((one) => one.id).sort());
+    expect(new Set(orders.map(String)).size).toBeGreaterThan(1);
+  });
+
+  test("counts what was chosen for each, gives reasons for wrong pairs only, and asks for what is missing", () => {
+    const item = groups("all");
+    const wrong = give({ ...right, coal: "renewable" });
+    expect(kindOf(item).rationales(item, wrong)).toEqual([secret]);
+    expect(kindOf(item).rationales(item, give(right))).toEqual([]);
+    const lines = kindOf(item).summarise(item, [give(right), wrong, give({})]);
+    expect(lines.map(({ text, isKey, count }) => [text, isKey, count])).toEqual([
+      ["Coal → renewable", false, 1],
+      ["Coal → fossil", true, 1],
+      ["Wind → renewable", true, 2],
+      ["Gas → fossil", true, 2],
+      ["", false, 1],
+    ]);
+    const faults = (change: Partial<Match>) => faultsOf({ ...item, ...change }).map((fault) => fault.text);
+    expect(faults({ pairs: item.pairs.slice(0, 1) })).toEqual(["Give at least two pairs."]);
+    expect(faults({ rights: item.rights.slice(1) })).toEqual(["Pair 2 has no answer yet."]);
+    expect(faults({ rights: [...item.rights, { id: "again", text: "Fossil " }] })).toEqual([
+      "Two of the answers are the same.",
+    ]);
   });
 });
 

@@ -3,6 +3,7 @@
 import { isBlank } from "./blank.ts";
 import { isEmptyText, imagesOf, plainText } from "../richText.ts";
 import type { Fault, Kind } from "./kind.ts";
+import { match, type Match, type MatchAnswer, type MatchView } from "./match.ts";
 import { numeric, type Numeric, type NumericAnswer, type NumericView } from "./numeric.ts";
 import {
   oneRightAnswer,
@@ -29,6 +30,7 @@ interface KindTypes {
   optionSet: { content: OptionSet; answer: OptionSetAnswer; view: OptionSetView };
   shortText: { content: ShortText; answer: ShortTextAnswer; view: ShortTextView };
   numeric: { content: Numeric; answer: NumericAnswer; view: NumericView };
+  match: { content: Match; answer: MatchAnswer; view: MatchView };
 }
 
 export type KindName = keyof KindTypes;
@@ -45,6 +47,7 @@ export const kinds: { readonly [N in KindName]: Named<N> } = {
   optionSet,
   shortText,
   numeric,
+  match,
 };
 
 export const kindNames = Object.keys(kinds) as readonly KindName[];

@@ -2,7 +2,7 @@ import { choiceContent } from "../platform/testing/choices.ts";
 import type { Input } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/bank";
 import { richTextOf } from "@verdant/core/richText";
-import { itemSorts } from "@verdant/contract/bank";
+import { itemSorts, Tagging } from "@verdant/contract/bank";
 import { describe, expect, test } from "vitest";
 import { newId } from "../platform/id.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
@@ -31,6 +31,7 @@ const body = async (more: Partial<Body> = {}): Promise<Body> => ({
     use: "practice",
     expectedSeconds: 45,
     writerDifficulty: 3,
+    keptFindings: [],
   },
   content: content("Where is the current fastest?"),
   ...more,
@@ -65,6 +66,21 @@ describe("saving an item", () => {
       .execute();
     expect(rows.map((row) => row.changeKind)).toEqual(["first", "typo"]);
     expect(rows[1]?.parameterId).toBe(rows[0]?.parameterId);
+  });
+
+  test("what is kept on purpose stays with the item, not with its words, and is kept with a reason", async () => {
+    const id = newId();
+    await save(id, await body());
+    const kept = [{ rule: "keyLongest" as const, reason: "the term is long" }];
+    const after = await save(
+      id,
+      await body({ version: 1, tagging: { ...(await body()).tagging, keptFindings: kept } }),
+    );
+    expect(after).toMatchObject({ tagging: { keptFindings: kept }, revision: { n: 1 } });
+    expect(Tagging.safeParse({ ...after.tagging, keptFindings: [...kept, ...kept] }).success).toBe(false);
+    expect(Tagging.safeParse({ ...after.tagging, keptFindings: [{ rule: "keyLongest", reason: " " }] }).success).toBe(
+      false,
+    );
   });
 
   test("of two saves from one version at the same time, the second is stale and leaves no trace", async () => {

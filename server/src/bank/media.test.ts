@@ -92,6 +92,7 @@ describe("who may see a picture", () => {
       use: "practice" as const,
       expectedSeconds: 45,
       writerDifficulty: 3,
+      keptFindings: [],
     };
     const save = (text: RichText) =>
       saveItem(bench.lead, {

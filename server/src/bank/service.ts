@@ -28,7 +28,6 @@ export async function showItem(
 ): Promise<Item> {
   const row = need(await store.findItem(db, caller.departmentId, params.itemId), "item");
   const standardIds = await store.listStandardIds(db, caller.departmentId, row.id);
-  const { label, topicId, demand, use, expectedSeconds, writerDifficulty } = row;
   return {
     id: row.id,
     number: row.number,
@@ -38,7 +37,7 @@ export async function showItem(
     status: row.status,
     owner: row.owner,
     revision: { id: row.revisionId, n: row.n, at: row.at.toISOString(), author: row.author },
-    tagging: { label, topicId, standardIds, demand, use, expectedSeconds, writerDifficulty },
+    tagging: { ...taggingOf(row), standardIds },
     content: row.content,
     faults: faultsOf(row.content, row.topicId).map((fault) => ({ ...fault, path: [...fault.path] })),
   };
@@ -86,6 +85,7 @@ export function saveItem(scope: Scope<Member>, { params, body }: Save): Promise<
     const { standardIds, ...tagging } = body.tagging;
     const state = {
       ...tagging,
+      keptFindings: JSON.stringify(tagging.keptFindings),
       changeSeq,
       changedAt: within.now(),
       kind: content.kind,
@@ -148,7 +148,8 @@ const assumed = {
   use: "practice",
   expectedSeconds: 45,
   writerDifficulty: 3,
-} as const satisfies Omit<Tagging, "topicId" | "standardIds"> & { standardIds: [] };
+  keptFindings: [],
+} satisfies Omit<Tagging, "topicId">;
 
 /** Retires an item or takes it back. What it was given in stays as it was. */
 export function setItemStatus(
@@ -204,6 +205,7 @@ const taggingOf = ({
   use,
   expectedSeconds,
   writerDifficulty,
+  keptFindings,
 }: Omit<Tagging, "standardIds">) => ({
   label,
   topicId,
@@ -211,6 +213,7 @@ const taggingOf = ({
   use,
   expectedSeconds,
   writerDifficulty,
+  keptFindings,
 });
 
 async function mustKnowTopic({ db, caller }: Scope<Member>, topicId: string | null): Promise<void> {

@@ -11,6 +11,7 @@ const tagging = [
   "item.use",
   "item.expectedSeconds",
   "item.writerDifficulty",
+  "item.keptFindings",
 ] as const;
 
 export function findItem(db: Db, departmentId: string, itemId: string) {

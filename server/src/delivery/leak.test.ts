@@ -120,6 +120,18 @@ test("no kind of question gives itself away: not before the end, and with openne
       unit: "m",
       expectedWrong: [],
     },
+    {
+      ...every,
+      kind: "match",
+      scoring: "partial",
+      pairs: ["one", "two"].map((name) => ({
+        id: `left-${name}`,
+        left: richTextOf(name),
+        rightId: `right-${name}`,
+        rationale: secret,
+      })),
+      rights: ["two", "one"].map((name) => ({ id: `right-${name}`, text: `answer ${name}` })),
+    },
   ];
   const itemIds: string[] = [];
   for (const content of contents) {
@@ -132,7 +144,17 @@ test("no kind of question gives itself away: not before the end, and with openne
   const begun = beginContract.result.parse(await delivery.beginSitting(student, { params: { releaseId } }));
   const before = JSON.stringify(begun);
   expect(begun.sitting.items.map((item) => item.view.kind)).toEqual(contents.map((content) => content.kind));
-  for (const hidden of ["SECRET", "isKey", "4217", "accepted", "tolerance", "scoring", "expected", "misconception"])
+  for (const hidden of [
+    "SECRET",
+    "isKey",
+    "4217",
+    "accepted",
+    "tolerance",
+    "scoring",
+    "expected",
+    "misconception",
+    "rightId",
+  ])
     expect(before).not.toContain(hidden);
 
   const sitter = bench.sitter(begun.token);
@@ -142,9 +164,10 @@ test("no kind of question gives itself away: not before the end, and with openne
     { kind: "optionSet", optionId: "option-2" },
     { kind: "shortText", text: "something else" },
     { kind: "numeric", text: "9,5 m" },
+    { kind: "match", chosen: [{ pairId: "left-one", rightId: "right-two" }] },
   ];
   const events = answers.map((answer, i) => ({ ...choice(i + 1, i + 1, null), answer }));
-  await delivery.saveAnswers(sitter, { params, body: { epoch: 1, events, shown: [1, 2, 3, 4] } });
+  await delivery.saveAnswers(sitter, { params, body: { epoch: 1, events, shown: [1, 2, 3, 4, 5] } });
   await delivery.handIn(sitter, { params });
   const after = JSON.stringify(showResultContract.result.parse(await delivery.showResult(student, { params })));
   for (const hidden of ["isKey", "4217", "SECRET word", "tolerance", "misconception"])

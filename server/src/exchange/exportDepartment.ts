@@ -160,6 +160,7 @@ async function itemsOf(
     status: row.status,
     expectedSeconds: row.expectedSeconds,
     writerDifficulty: row.writerDifficulty,
+    keptFindings: row.keptFindings,
     language: row.language,
     ...optional("family", familyKey(row.familyId)),
     ...optional("twin", keys.get(row.twinId ?? "")),

@@ -57,9 +57,24 @@ export function toContent(file: FileContent, misconceptionId: Translate): Conten
     const { value, tolerance, unit } = file;
     return { kind, ...shared, value, tolerance, unit, expectedWrong: toExpected(file.expectedWrong, misconceptionId) };
   }
+  if (kind === "match") return { kind, ...shared, ...toMatch(file) };
   const options = file.options.map((option) => toOption(option, misconceptionId));
   if (kind === "severalRightAnswers") return { kind, ...shared, scoring: file.scoring, options };
   return kind === "optionSet" ? { kind, ...shared, setName: file.setName, options } : { kind, ...shared, options };
+}
+
+function toMatch({ scoring, pairs, rights }: Extract<FileContent, { kind: "match" }>) {
+  const withIds = rights.map(({ id = newOptionId(), text }) => ({ id, text }));
+  return {
+    scoring,
+    rights: withIds,
+    pairs: pairs.map(({ id = newOptionId(), left, right, rationale }) => ({
+      id,
+      left: toText(left),
+      rightId: withIds.find((one) => one.text === right)?.id ?? "",
+      ...optionalText("rationale", rationale),
+    })),
+  };
 }
 
 const toOption = (option: FileOption, misconceptionId: Translate): Option => ({
@@ -98,6 +113,16 @@ export function fromContent(content: Content, misconceptionKey: Translate): File
     const expectedWrong = fromExpected(content.expectedWrong, misconceptionKey);
     return { kind, ...shared, value, tolerance: { ...tolerance }, unit, expectedWrong };
   }
+  if (kind === "match") {
+    const { scoring, rights } = content;
+    const pairs = content.pairs.map(({ id, left, rightId, rationale }) => ({
+      id,
+      left: fromText(left),
+      right: rights.find((one) => one.id === rightId)?.text ?? "",
+      ...optionalFileText("rationale", rationale),
+    }));
+    return { kind, ...shared, scoring, pairs, rights: rights.map(({ id, text }) => ({ id, text })) };
+  }
   const options = content.options.map((option) => fromOption(option, misconceptionKey));
   if (kind === "severalRightAnswers") return { kind, ...shared, scoring: content.scoring, options };
   return kind === "optionSet" ? { kind, ...shared, setName: content.setName, options } : { kind, ...shared, options };
@@ -128,6 +153,10 @@ export function withKnownIds(file: FileContent, before: Content): FileContent {
   if ("options" in file) {
     return "options" in before ? { ...file, options: merged(file.options, before.options) } : file;
   }
+  if (file.kind === "match")
+    return before.kind === "match"
+      ? { ...file, pairs: merged(file.pairs, before.pairs), rights: merged(file.rights, before.rights) }
+      : file;
   if (!("expectedWrong" in before)) return file;
   const expectedWrong = merged(file.expectedWrong, before.expectedWrong);
   return file.kind === "shortText" && before.kind === "shortText"

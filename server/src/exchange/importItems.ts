@@ -76,6 +76,7 @@ const taggingOf = (item: FileItem, keys: Keys) => ({
   use: item.use,
   expectedSeconds: item.expectedSeconds,
   writerDifficulty: item.writerDifficulty,
+  keptFindings: item.keptFindings,
 });
 
 async function insertFresh(
@@ -123,6 +124,7 @@ async function insertFresh(
         kind: content.kind,
         familyId,
         ...tagging,
+        keptFindings: JSON.stringify(tagging.keptFindings),
         status: item.status === "approved" && !isUsable ? ("draft" as const) : item.status,
         language: item.language,
         ownerId: personId,

@@ -165,7 +165,8 @@ export function listItems(db: Db, departmentId: string) {
       "item.status",
       "item.twinId",
     ])
-    .select(["item.expectedSeconds", "item.writerDifficulty", "item.language", "item.version", "revision.content"])
+    .select(["item.expectedSeconds", "item.writerDifficulty", "item.keptFindings", "item.language"])
+    .select(["item.version", "revision.content"])
     .orderBy("item.number")
     .execute();
 }

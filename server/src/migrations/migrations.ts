@@ -9,6 +9,7 @@ import * as media from "./0006_media.ts";
 import * as finding from "./0007_finding.ts";
 import * as plans from "./0008_plans.ts";
 import * as forwardOnly from "./0009_forwardOnly.ts";
+import * as keptFindings from "./0010_keptFindings.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -20,4 +21,5 @@ export const migrations: Record<string, Migration> = {
   "0007_finding": finding,
   "0008_plans": plans,
   "0009_forwardOnly": forwardOnly,
+  "0010_keptFindings": keptFindings,
 };

@@ -1,4 +1,5 @@
 /** The tables, as Kysely sees them: camelCase here, snake_case in PostgreSQL (CamelCasePlugin). */
+import type { KeptFinding } from "@verdant/core/checker/finding";
 import type { Answer, Content, KindName } from "@verdant/core/items/kinds";
 import type { Rules } from "@verdant/core/delivery/rules";
 import type { Blueprint } from "@verdant/contract/assembly";
@@ -110,6 +111,7 @@ export interface Tables {
     language: string;
     expectedSeconds: number;
     writerDifficulty: number;
+    keptFindings: ColumnType<KeptFinding[], string | undefined, string>;
     licence: JsonOrNull<unknown>;
     origin: JsonOrNull<{ key: string }>;
     latestRevisionId: string | null;

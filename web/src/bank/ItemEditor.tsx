@@ -5,14 +5,17 @@ import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import type { Item } from "@verdant/contract/bank";
+import { check } from "@verdant/core/checker/check";
 import { faultsOf, kindOf, type Content } from "@verdant/core/items/kinds";
-import type { ComponentType } from "react";
+import { isEmptyText } from "@verdant/core/richText";
+import { useDeferredValue, useMemo, type ComponentType } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { Player } from "../player/Player.tsx";
 import { Page } from "../ui/Page.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { ConflictPanel } from "./ConflictPanel.tsx";
 import { contentEditors } from "./contentEditors.tsx";
+import { FindingsPanel } from "./FindingsPanel.tsx";
 import { KindChooser } from "./KindChooser.tsx";
 import { asKind } from "./newWork.ts";
 import { OptionalText } from "./OptionalText.tsx";
@@ -40,6 +43,12 @@ export function ItemEditor(props: {
     ...faultsOf(work.content),
     ...(work.tagging.topicId === null ? [{ path: ["topicId"], text: "Choose a topic." }] : []),
   ];
+  const content = useDeferredValue(work.content);
+  // An empty page needs no advice yet.
+  const findings = useMemo(
+    () => (isEmptyText(content.stem) ? [] : check(content, { original: original?.content })),
+    [content, original],
+  );
   const isConflict = trouble?.kind === "stale";
 
   const finish = async (then: string) => {
@@ -120,7 +129,17 @@ export function ItemEditor(props: {
               name="rendering"
             />
           </Paper>
-          <Findings texts={faults.map((fault) => fault.text)} />
+          <FindingsPanel
+            missing={faults.map((fault) => fault.text)}
+            findings={findings}
+            kept={work.tagging.keptFindings}
+            mend={(content) => {
+              change({ ...work, content });
+            }}
+            keep={(keptFindings) => {
+              change({ ...work, tagging: { ...work.tagging, keptFindings: [...keptFindings] } });
+            }}
+          />
         </Stack>
       </Box>
     </Page>
@@ -169,31 +188,6 @@ function ContentEditor(props: { content: Content; isNew: boolean; onChange: (con
         }}
       />
     </Stack>
-  );
-}
-
-function Findings({ texts }: { texts: readonly string[] }) {
-  return (
-    <Paper sx={{ px: 2.5, py: 1.75 }} component="section" aria-label="Still needed" aria-live="polite">
-      {texts.length === 0 ? (
-        <Typography variant="body2" color="primary" sx={{ fontWeight: 700 }}>
-          ✓ Nothing is missing; it can be used.
-        </Typography>
-      ) : (
-        <>
-          <Typography variant="body2" sx={{ fontWeight: 700, mb: 0.5 }}>
-            Still needed before it can be used
-          </Typography>
-          <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
-            {texts.map((text) => (
-              <Typography key={text} component="li" variant="body2">
-                {text}
-              </Typography>
-            ))}
-          </Box>
-        </>
-      )}
-    </Paper>
   );
 }
 

@@ -8,20 +8,17 @@ import MenuItem from "@mui/material/MenuItem";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import type { ContentOf, KindName } from "@verdant/core/items/kinds";
+import type { KindName } from "@verdant/core/items/kinds";
 import { readNumber } from "@verdant/core/items/numeric";
 import { startingSets } from "@verdant/core/items/optionSet";
 import { richTextOf } from "@verdant/core/richText";
 import { Plus, Trash2 } from "lucide-react";
 import { useState, type ComponentType } from "react";
+import type { EditorProps } from "./editorProps.ts";
 import { ExpectedWrongRows } from "./ExpectedWrongRows.tsx";
+import { MatchEditor } from "./MatchEditor.tsx";
 import { newOptionId } from "./newWork.ts";
 import { OptionRows } from "./OptionRows.tsx";
-
-interface EditorProps<N extends KindName> {
-  readonly content: ContentOf<N>;
-  readonly onChange: (content: ContentOf<N>) => void;
-}
 
 function OneRightAnswerEditor({ content, onChange }: EditorProps<"oneRightAnswer">) {
   return (
@@ -265,4 +262,5 @@ export const contentEditors: { readonly [N in KindName]: ComponentType<EditorPro
   optionSet: OptionSetEditor,
   shortText: ShortTextEditor,
   numeric: NumericEditor,
+  match: MatchEditor,
 };

@@ -1,5 +1,5 @@
 /** An empty item with everything assumed that is not asked for, and an item turned into another kind. */
-import { kinds, type Content, type KindName } from "@verdant/core/items/kinds";
+import { kinds, type Content, type ContentOf, type KindName } from "@verdant/core/items/kinds";
 import type { Work } from "./useItemEditor.ts";
 
 /** A random id for an option: it must not follow the order, or it would give the key away. */
@@ -14,6 +14,7 @@ export const newWork = (topicId: string | null = null): Work => ({
     use: "practice",
     expectedSeconds: 45,
     writerDifficulty: 3,
+    keptFindings: [],
   },
   content: kinds.oneRightAnswer.blank(newOptionId),
 });
@@ -41,8 +42,21 @@ export function variantWork({ tagging, content }: Pick<Work, "tagging" | "conten
   const own: Content =
     "options" in content
       ? { ...content, options: fresh(content.options) }
-      : content.kind === "shortText"
-        ? { ...content, accepted: fresh(content.accepted), expectedWrong: fresh(content.expectedWrong) }
-        : { ...content, expectedWrong: fresh(content.expectedWrong) };
-  return { tagging: { ...tagging, label: null }, content: own };
+      : content.kind === "match"
+        ? withFreshPairs(content)
+        : content.kind === "shortText"
+          ? { ...content, accepted: fresh(content.accepted), expectedWrong: fresh(content.expectedWrong) }
+          : { ...content, expectedWrong: fresh(content.expectedWrong) };
+  return { tagging: { ...tagging, label: null, keptFindings: [] }, content: own };
+}
+
+/** New ids on both sides, the pairs kept together. */
+function withFreshPairs(content: ContentOf<"match">): ContentOf<"match"> {
+  const ids = new Map(content.rights.map(({ id }) => [id, newOptionId()]));
+  const fresh = (id: string) => ids.get(id) ?? id;
+  return {
+    ...content,
+    rights: content.rights.map((right) => ({ ...right, id: fresh(right.id) })),
+    pairs: content.pairs.map((pair) => ({ ...pair, id: newOptionId(), rightId: fresh(pair.rightId) })),
+  };
 }

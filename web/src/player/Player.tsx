@@ -1,9 +1,18 @@
 /** Shows one item and takes its answer: the same for students, the reading pane, previews and results. */
 import type { Answer, KindName, View } from "@verdant/core/items/kinds";
-import type { ComponentType } from "react";
+import { lazy, Suspense, type ComponentType } from "react";
 import { OneRightAnswerPlayer, OptionSetPlayer, SeveralRightAnswersPlayer } from "./OptionsPlayer.tsx";
 import type { PlayerProps } from "./playerProps.ts";
 import { NumericPlayer, ShortTextPlayer } from "./TypedPlayer.tsx";
+
+// Kinds that are met less often load when a question of theirs is there.
+const loadMatch = async () => ({ default: (await import("./MatchPlayer.tsx")).MatchPlayer });
+const later: { readonly [N in KindName]?: () => Promise<unknown> } = { match: loadMatch };
+
+/** Loads what these kinds need beforehand, so that no question waits for the network. */
+export const preparePlayers = async (kinds: readonly KindName[]): Promise<void> => {
+  await Promise.allSettled([...new Set(kinds)].flatMap((kind) => later[kind]?.() ?? []));
+};
 
 /** One line a kind. */
 const players: { readonly [N in KindName]: ComponentType<PlayerProps<Extract<View, { kind: N }>>> } = {
@@ -12,10 +21,15 @@ const players: { readonly [N in KindName]: ComponentType<PlayerProps<Extract<Vie
   optionSet: OptionSetPlayer,
   shortText: ShortTextPlayer,
   numeric: NumericPlayer,
+  match: lazy(loadMatch),
 };
 
 export function Player(props: Omit<PlayerProps, "answer"> & { answer: Answer | null }) {
   // Safe: the player is the one of the view's kind, and an answer of another kind is left aside.
   const KindPlayer = players[props.view.kind] as ComponentType<PlayerProps>;
-  return <KindPlayer {...props} answer={props.answer?.kind === props.view.kind ? props.answer : null} />;
+  return (
+    <Suspense fallback={null}>
+      <KindPlayer {...props} answer={props.answer?.kind === props.view.kind ? props.answer : null} />
+    </Suspense>
+  );
 }

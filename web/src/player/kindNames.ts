@@ -7,6 +7,7 @@ export const kindNames: { readonly [N in KindName]: string } = {
   optionSet: "option set",
   shortText: "short text",
   numeric: "numeric",
+  match: "match",
 };
 
 export const kindUses: { readonly [N in KindName]: string } = {
@@ -15,4 +16,5 @@ export const kindUses: { readonly [N in KindName]: string } = {
   optionSet: "a statement judged true or false, rises or falls, always or never",
   shortText: "a word or two typed from memory",
   numeric: "a number, read off or worked out",
+  match: "terms and their meanings, things and their groups: each from one list",
 };

@@ -3,6 +3,7 @@ import type { Sitting } from "@verdant/contract/delivery";
 import { isBlank } from "@verdant/core/items/blank";
 import type { Answer } from "@verdant/core/items/kinds";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { preparePlayers } from "../player/Player.tsx";
 import { askAsSitting, deliver, enqueue, findHeld, hold, listWaiting } from "./answerQueue.ts";
 import { useBeginSittingMutation } from "./api.ts";
 import { routes } from "./routes.generated.ts";
@@ -37,6 +38,7 @@ export function useSitting(sittingId: string) {
     // What waits on this device is newer than what the server knows.
     for (const event of await listWaiting(next.id))
       answers.set(event.position, { answer: event.answer, revisit: event.revisit });
+    await preparePlayers(next.items.map((item) => item.view.kind));
     setGiven(answers);
     setSitting(next);
     setCondition(next.state === "running" ? "running" : "over");

@@ -1,0 +1,50 @@
+/** What a careful colleague would say about a draft. */
+
+import type { Content } from "../items/kinds.ts";
+
+export const ruleNames = [
+  "keyLongest",
+  "nearEqual",
+  "absoluteWords",
+  "echoOfStem",
+  "articleGivesAway",
+  "aboveMixes",
+  "citesPlace",
+  "naturalOrder",
+  "repeatedBeginning",
+  "everythingRight",
+  "negationUnmarked",
+  "doubleNegation",
+  "hardToRead",
+  "explanationMissing",
+  "reasonsMissing",
+  "unitMissing",
+  "creditMissing",
+  "variantKeepsKey",
+  "variantAddsNot",
+] as const;
+export type RuleName = (typeof ruleNames)[number];
+
+export interface Finding {
+  readonly rule: RuleName;
+  /** What was found, naming the place. */
+  readonly text: string;
+  /** Why it matters, in one sentence. */
+  readonly reason: string;
+  /** What one click would do about it. */
+  readonly mend?: { readonly label: string; readonly content: Content } | undefined;
+}
+
+/** A finding that somebody keeps on purpose. */
+export interface KeptFinding {
+  readonly rule: RuleName;
+  readonly reason: string;
+}
+
+export interface Context {
+  /** Of a variant: the item it was made from. */
+  readonly original?: Content | undefined;
+}
+
+/** One rule: pure, and silent about kinds it says nothing of. */
+export type Rule = (content: Content, context: Context) => readonly Finding[];

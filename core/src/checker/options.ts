@@ -1,0 +1,219 @@
+/** Rules about options: what gives the key away, and what cannot be told apart. From Haladyna, Downing and Rodriguez (2002). */
+
+import { editDistance } from "../editDistance.ts";
+import { foldedText } from "../foldedText.ts";
+import type { Content } from "../items/kinds.ts";
+import { readNumber } from "../items/numeric.ts";
+import type { Option, WithOptions } from "../items/options.ts";
+import { isEmptyText, plainText } from "../richText.ts";
+import type { Finding, Rule } from "./finding.ts";
+import { named, wordsIn, wordsOf } from "./words.ts";
+
+type Choosing = Extract<Content, { kind: "oneRightAnswer" | "severalRightAnswers" }>;
+
+/** A rule for kinds with options that somebody wrote; it sees the options that are filled. */
+const forOptions =
+  (rule: (content: Choosing, filled: readonly Option[]) => readonly Finding[]): Rule =>
+  (content) => {
+    if (content.kind !== "oneRightAnswer" && content.kind !== "severalRightAnswers") return [];
+    const filled = content.options.filter((option) => !isEmptyText(option.text));
+    return filled.length < 2 ? [] : rule(content, filled);
+  };
+
+const withOptions = <C extends WithOptions>(content: C, change: (option: Option) => Option): C => ({
+  ...content,
+  options: content.options.map(change),
+});
+
+/** A key longer than every distractor by half, and by some words. */
+export const keyLongest = forOptions((content, filled) => {
+  if (content.kind !== "oneRightAnswer") return [];
+  const length = (option: Option) => plainText(option.text).length;
+  const key = filled.find((option) => option.isKey);
+  const longest = Math.max(...filled.filter((option) => !option.isKey).map(length));
+  if (!key || length(key) < 1.5 * longest || length(key) - longest < 15) return [];
+  return [
+    {
+      rule: "keyLongest",
+      text: "The right answer is much longer than the others.",
+      reason: "Students learn that the longest answer is the right one. Shorten it, or say as much in the others.",
+    },
+  ];
+});
+
+/** Two options that differ by a letter or by punctuation only. */
+export const nearEqual = forOptions((_content, filled) => {
+  const texts = filled.map((option) => foldedText(plainText(option.text)));
+  for (let i = 0; i < texts.length; i++)
+    for (let j = 0; j < i; j++) {
+      const [one = "", other = ""] = [texts[j], texts[i]];
+      const isNear = one !== "" && one.length > 3 && !/\d/.test(one + other) && editDistance(one, other) <= 1;
+      const [first, second] = [filled[j], filled[i]];
+      if (isNear && first && second)
+        return [
+          {
+            rule: "nearEqual",
+            text: `${named(first.text, j)} and ${named(second.text, i)} can hardly be told apart.`,
+            reason: "Two options that say the same cannot both be judged; a clever student rules both out.",
+          },
+        ];
+    }
+  return [];
+});
+
+const absolute = /\b(always|never|all(?! (?:day|night|year|over|round|the same))|none|only|every|must|impossible)\b/i;
+
+/** Words that are nearly always wrong, in distractors and not in the key. */
+export const absoluteWords = forOptions((content, filled) => {
+  const has = (option: Option) => absolute.test(plainText(option.text)) && !isAbove(option);
+  if (filled.some((option) => option.isKey && has(option))) return [];
+  const at = content.options.findIndex((option) => !option.isKey && has(option));
+  const option = content.options[at];
+  if (!option) return [];
+  const word = absolute.exec(plainText(option.text))?.[0] ?? "";
+  return [
+    {
+      rule: "absoluteWords",
+      text: `Only a wrong answer says “${word}”: ${named(option.text, at)}.`,
+      reason: "Words without exception mark an answer as wrong for whoever knows nothing of the matter.",
+    },
+  ];
+});
+
+/** A telling word of the stem that comes back in the key alone. */
+export const echoOfStem = forOptions((content, filled) => {
+  if (content.kind !== "oneRightAnswer") return [];
+  const telling = new Set(wordsIn(content.stem).filter((word) => word.length >= 5));
+  const echoes = (option: Option) => wordsIn(option.text).filter((word) => telling.has(word));
+  const key = filled.find((option) => option.isKey);
+  const elsewhere = new Set(filled.filter((option) => !option.isKey).flatMap(echoes));
+  const [echo] = key ? echoes(key).filter((word) => !elsewhere.has(word)) : [];
+  if (echo === undefined || elsewhere.size > 0) return [];
+  return [
+    {
+      rule: "echoOfStem",
+      text: `“${echo}” stands in the question and in the right answer only.`,
+      reason: "The echo points at the key. Use another word, or let a distractor echo too.",
+    },
+  ];
+});
+
+/** "… is called an" before options of which only some begin with a vowel. */
+export const articleGivesAway = forOptions((content, filled) => {
+  const article = /\b(a|an)\s*[…_.:]*\s*$/i.exec(plainText(content.stem))?.[1]?.toLowerCase();
+  if (article === undefined) return [];
+  const fits = (option: Option) => /^[aeiou]/i.test(plainText(option.text)) === (article === "an");
+  if (filled.every(fits) || !filled.some(fits)) return [];
+  return [
+    {
+      rule: "articleGivesAway",
+      text: `“${article}” at the end of the question fits only some of the options.`,
+      reason: "Grammar rules the others out. Put the article into each option, or write “a or an”.",
+    },
+  ];
+});
+
+const above = /^(all|none|both|neither|any)\b.*\b(above|these|them|others?)\b/i;
+const isAbove = (option: Option) => above.test(plainText(option.text));
+
+/** "All of the above" that would mix with the others. */
+export const aboveMixes = forOptions((content) => {
+  const option = content.options.find((one) => isAbove(one) && one.staysPut !== true);
+  if (!option) return [];
+  const others = content.options.filter((one) => one !== option);
+  return [
+    {
+      rule: "aboveMixes",
+      text: `${named(option.text, content.options.indexOf(option))} would mix with the other options.`,
+      reason: "It makes sense in the last place only.",
+      mend: {
+        label: "Put it last, where it stays",
+        content: { ...content, options: [...others, { ...option, staysPut: true }] },
+      },
+    },
+  ];
+});
+
+const place =
+  /\b(?:option|answer|choice)s?\s+([A-H]|[1-9])\b|\b(?:first|second|third|fourth|last)\s+(?:option|answer|choice)\b|\b[A-H] (?:and|or) [A-H] (?:are|is)\b/i;
+
+/** Words that name an option by its place while options mix. */
+export const citesPlace = forOptions((content) => {
+  const mixes = content.options.filter((option) => option.staysPut !== true).length > 1;
+  const texts = [
+    content.stem,
+    ...content.options.flatMap((option) => [option.text, ...(option.rationale ? [option.rationale] : [])]),
+    ...[content.explanation, content.nextStep].flatMap((text) => text ?? []),
+  ];
+  const found = mixes
+    ? texts.map((text) => place.exec(plainText(text))?.[0]).find((one) => one !== undefined)
+    : undefined;
+  if (found === undefined) return [];
+  return [
+    {
+      rule: "citesPlace",
+      text: `“${found}” names an option by its place.`,
+      reason: "Options come in another order for each student. Name it by its words, or let all options stay put.",
+      mend: {
+        label: "Let all options stay put",
+        content: withOptions(content, (option) => ({ ...option, staysPut: true })),
+      },
+    },
+  ];
+});
+
+/** Numbers that are not in order, or that would be mixed. */
+export const naturalOrder = forOptions((content, filled) => {
+  const valueOf = (option: Option) => {
+    const number = /^([-+−–]?[\d.,\s]+)[^:\d]*$/.exec(plainText(option.text))?.[1];
+    return number === undefined ? undefined : readNumber(number)[0];
+  };
+  const values = filled.map(valueOf);
+  if (filled.length !== content.options.length || filled.length < 3 || values.includes(undefined)) return [];
+  const sorted = [...content.options].sort((a, b) => (valueOf(a) ?? 0) - (valueOf(b) ?? 0));
+  const isInOrder = [sorted, [...sorted].reverse()].some((order) =>
+    order.every((option, i) => option === content.options[i]),
+  );
+  if (isInOrder && content.options.every((option) => option.staysPut === true)) return [];
+  const ordered = isInOrder ? content.options : sorted;
+  return [
+    {
+      rule: "naturalOrder",
+      text: "The options are numbers, but not in their order.",
+      reason: "In order nobody has to search; and the place of the key then says nothing.",
+      mend: {
+        label: "Put them in order, where they stay",
+        content: { ...content, options: ordered.map((option) => ({ ...option, staysPut: true })) },
+      },
+    },
+  ];
+});
+
+/** Three or more words that every option begins with. */
+export const repeatedBeginning = forOptions((_content, filled) => {
+  const all = filled.map((option) => wordsOf(plainText(option.text)));
+  const [first = []] = all;
+  let shared = 0;
+  while (shared < first.length && all.every((words) => words[shared] === first[shared])) shared += 1;
+  if (shared < 3 || filled.length < 3) return [];
+  return [
+    {
+      rule: "repeatedBeginning",
+      text: `Every option begins with “${first.slice(0, shared).join(" ")}”.`,
+      reason: "Words that all options share belong into the question: then there is less to read.",
+    },
+  ];
+});
+
+/** Several right answers of which all are right. */
+export const everythingRight = forOptions((content, filled) =>
+  content.kind === "severalRightAnswers" && filled.length > 1 && filled.every((option) => option.isKey)
+    ? [
+        {
+          rule: "everythingRight",
+          text: "Every option is right.",
+          reason: "Whoever ticks everything gets all the credit. Add one that is wrong.",
+        },
+      ]
+    : [],
+);
