@@ -75,18 +75,17 @@ export async function saveAnswer(): Promise<Measure[]> {
 }
 
 async function begin({ db, departmentId, scope, lead }: BenchInstallation) {
-  const enrolments = await db.selectFrom("enrolment").select(["studentId", "classId"]).execute();
+  const { classId } = await db.selectFrom("enrolment").select("classId").executeTakeFirstOrThrow();
+  const enrolments = await db.selectFrom("enrolment").select("studentId").where("classId", "=", classId).execute();
   const sittings: { id: string; token: string }[] = [];
   for (let n = 0; n < 10; n++) {
-    const quiz = await composeQuiz(lead, { params: { classId: enrolments[0]?.classId ?? "" }, body: { count: 3 } });
+    const quiz = await composeQuiz(lead, { params: { classId }, body: { count: 3 } });
     const { id: releaseId } = await releaseQuiz(lead, {
       params: { quizId: quiz.id },
       body: {
         version: quiz.version,
         rules: presets.weeklyReview,
-        targets: [
-          { classId: enrolments[0]?.classId ?? "", groupId: null, studentId: null, opensAt: null, shutsAt: null },
-        ],
+        targets: [{ classId, groupId: null, studentId: null, opensAt: null, shutsAt: null }],
       },
     });
     for (const { studentId } of enrolments) {

@@ -33,7 +33,8 @@ export function relax(problem: Problem, start: readonly number[], solver: LpSolv
     }
     const cost = reducedCosts(problem, outcome.duals, familyRow);
     const present = new Set(columns);
-    const improving = [...cost.keys()].filter((i) => (cost[i] ?? 0) > tolerance && !present.has(i));
+    const improving: number[] = [];
+    for (let i = 0; i < cost.length; i++) if ((cost[i] as number) > tolerance && !present.has(i)) improving.push(i);
     if (improving.length === 0) {
       const reducedCost = Float64Array.from(columns, (i) => cost[i] ?? 0);
       return { bound: outcome.objective, columns, fraction: outcome.x, reducedCost };
@@ -100,14 +101,17 @@ function toProgram(problem: Problem, columns: readonly number[]) {
 
 /** Reduced cost of every candidate of the bank: v_i - sum_r y_r a_ri - y_family(i). */
 function reducedCosts(problem: Problem, duals: Float64Array, familyRow: ReadonlyMap<number, number>): Float64Array {
-  const cost = Float64Array.from(problem.value, (value, i) => {
-    const row = familyRow.get(problem.family[i] ?? -1);
-    return value - (duals[0] ?? 0) - (row === undefined ? 0 : (duals[row] ?? 0));
-  });
+  const { value, family } = problem;
+  const cost = new Float64Array(value.length);
+  const base = duals[0] ?? 0;
+  for (let i = 0; i < cost.length; i++) {
+    const row = familyRow.get(family[i] as number);
+    cost[i] = (value[i] as number) - base - (row === undefined ? 0 : (duals[row] ?? 0));
+  }
   problem.requirements.forEach(({ amount }, r) => {
     const dual = duals[r + 1] ?? 0;
     if (dual === 0) return;
-    for (let i = 0; i < cost.length; i++) cost[i] = (cost[i] ?? 0) - dual * (amount[i] ?? 0);
+    for (let i = 0; i < cost.length; i++) cost[i] = (cost[i] as number) - dual * (amount[i] as number);
   });
   return cost;
 }

@@ -18,12 +18,22 @@ export interface Shortage {
  */
 export function shortages(problem: Problem): Shortage[] {
   const found: Shortage[] = [];
-  const all = new Set(problem.family).size;
+  const all = familiesCounted(problem.family, new Float64Array(problem.family.length).fill(1), problem.size) ?? 0;
   if (all < problem.size) found.push({ requirementId: "size", wanted: problem.size, families: all });
   for (const { id, lower, amount } of problem.requirements) {
-    if (!amount.every((one) => one === 0 || one === 1)) continue;
-    const families = new Set(problem.family.filter((_, i) => amount[i] === 1)).size;
-    if (families < lower) found.push({ requirementId: id, wanted: lower, families });
+    const families = familiesCounted(problem.family, amount, lower);
+    if (families !== null && families < lower) found.push({ requirementId: id, wanted: lower, families });
   }
   return found;
+}
+
+/** Distinct families with an amount of 1, counted until there are `enough`; null when the amounts are no counts. */
+function familiesCounted(family: Int32Array, amount: Float64Array, enough: number): number | null {
+  const seen = new Set<number>();
+  for (let i = 0; i < amount.length; i++) {
+    const one = amount[i] as number;
+    if (one !== 0 && one !== 1) return null;
+    if (one === 1 && seen.size < enough) seen.add(family[i] as number);
+  }
+  return seen.size;
 }

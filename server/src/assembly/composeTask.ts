@@ -29,9 +29,13 @@ export interface ComposeOutput {
   readonly avoidablePairs: number;
 }
 
+/** The items alone, in no order yet. */
+export async function chooseItems(input: ComposeInput, cancelled: () => boolean) {
+  return assemble(input, await highsSolver(), { tolerance: 0.0005, rounds: 400, seed: input.seed, cancelled });
+}
+
 export async function composeTask(input: ComposeInput, cancelled: () => boolean): Promise<ComposeOutput> {
-  const budget = { tolerance: 0.0005, rounds: 400, seed: input.seed, cancelled };
-  const assembly = assemble(input, await highsSolver(), budget);
+  const assembly = await chooseItems(input, cancelled);
   const chosen = assembly.ok ? assembly.chosen : assembly.nearest;
   const strands = strandsOf(input, chosen);
   const woven = interleave(strands, input.seed);
