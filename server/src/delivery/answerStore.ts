@@ -23,7 +23,8 @@ export interface Saved {
  *
  * An event that comes twice keeps its first disposition. Of two devices, the one that took over last wins item by item;
  * an answer of the other gets in only where it has none: (epoch, seq) decides. The lock on the sitting makes a hand-in
- * wait for answers on their way into the database.
+ * wait for answers on their way into the database. The lateral look-ups with a limit keep the planner, which takes a
+ * delivery for a hundred answers, from reading whole tables for one.
  */
 export async function saveAnswers(
   db: Db,
@@ -53,7 +54,10 @@ export async function saveAnswers(
       from held h
       cross join jsonb_to_recordset(${JSON.stringify(given.events)}::jsonb)
         as e(seq int, position int, answer jsonb, revisit boolean, "spentMs" int, "clientMs" bigint)
-      left join sitting_item si on si.department_id = h.department_id and si.sitting_id = h.id and si.position = e.position
+      left join lateral (
+        select si.position from sitting_item si
+        where si.department_id = h.department_id and si.sitting_id = h.id and si.position = e.position limit 1
+      ) si on true
     ), judged as (
       select sent.*, coalesce(old.disposition, case when sent.forward_only and (
           exists (select 1 from sent earlier where earlier.seq < sent.seq and earlier.position > sent.position)
@@ -61,8 +65,11 @@ export async function saveAnswers(
             where earlier.department_id = sent.department_id and earlier.sitting_id = sent.sitting_id
               and (earlier.epoch, earlier.seq) < (${epoch}, sent.seq) and earlier.position > sent.position)
         ) then 'rejected' else sent.judged end) as disposition, old.seq is null as is_new
-      from sent left join response_event old
-        on old.department_id = sent.department_id and old.sitting_id = sent.sitting_id and old.epoch = ${epoch} and old.seq = sent.seq
+      from sent left join lateral (
+        select old.seq, old.disposition from response_event old
+        where old.department_id = sent.department_id and old.sitting_id = sent.sitting_id and old.epoch = ${epoch} and old.seq = sent.seq
+        limit 1
+      ) old on true
     ), stored as (
       insert into response_event (department_id, sitting_id, epoch, seq, position, body, client_ms, received_at, disposition)
       select department_id, sitting_id, ${epoch}, seq, position, answer, "clientMs", ${now}, disposition
