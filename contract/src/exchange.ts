@@ -53,7 +53,7 @@ const FileExpected = z
 
 const everyKind = { stem: FileText, explanation: FileText.optional(), nextStep: FileText.optional() };
 
-const FileContent = z.discriminatedUnion("kind", [
+export const FileContent = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("oneRightAnswer"), ...everyKind, options: FileOptions }),
   z.strictObject({
     kind: z.literal("severalRightAnswers"),

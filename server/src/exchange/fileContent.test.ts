@@ -1,0 +1,86 @@
+/** Content of every kind goes into its file form and comes back the same. */
+import { FileContent } from "@verdant/contract/exchange";
+import { kindNames, type Content } from "@verdant/core/items/kinds";
+import { richTextOf } from "@verdant/core/richText";
+import { describe, expect, test } from "vitest";
+import { fromContent, toContent, withKnownIds } from "./fileContent.ts";
+
+const plain = richTextOf("Why?");
+const rich = {
+  type: "richText" as const,
+  content: [
+    { type: "paragraph" as const, content: [{ type: "text" as const, text: "not", marks: ["bold" as const] }] },
+    {
+      type: "table" as const,
+      hasHeadings: true,
+      rows: [[[{ type: "paragraph" as const, content: [{ type: "text" as const, text: "a" }] }]]],
+    },
+  ],
+};
+const shared = { schemaVersion: 1 as const, stem: rich, explanation: plain, nextStep: rich };
+const options = [true, false, false].map((isKey, i) => ({
+  id: `o${i}`,
+  text: i === 1 ? rich : richTextOf(`Option ${i}`),
+  isKey,
+  rationale: plain,
+  ...(i === 1 && { misconceptionId: "idea" }),
+  ...(i === 2 && { staysPut: true }),
+}));
+const expectedWrong = [{ id: "w", text: "12", rationale: rich, misconceptionId: "idea" }];
+const contents: readonly Content[] = [
+  { kind: "oneRightAnswer", ...shared, options },
+  { kind: "severalRightAnswers", ...shared, scoring: "all", options },
+  { kind: "optionSet", ...shared, setName: "true or false", options },
+  {
+    kind: "shortText",
+    ...shared,
+    accepted: [{ id: "a", text: "spit" }],
+    caseMatters: true,
+    allowsNearMiss: true,
+    expectedWrong,
+  },
+  { kind: "numeric", ...shared, value: 1.5, tolerance: { kind: "relative", amount: 5 }, unit: "km", expectedWrong },
+  {
+    kind: "match",
+    ...shared,
+    scoring: "all",
+    pairs: [
+      { id: "p1", left: rich, rightId: "r1", rationale: plain },
+      { id: "p2", left: plain, rightId: "r1" },
+    ],
+    rights: [
+      { id: "r2", text: "fits nothing" },
+      { id: "r1", text: "fits" },
+    ],
+  },
+];
+
+describe.each(contents.map((content) => [content.kind, content] as const))("%s", (_kind, content) => {
+  const toFile = () => fromContent(content, (id) => `key of ${id}`);
+  const back = (file: FileContent) => toContent(file, (key) => key.replace("key of ", ""));
+
+  test("is a file as the contract describes it, and comes back to the last word", () => {
+    const file = FileContent.parse(JSON.parse(JSON.stringify(toFile())));
+    expect(back(file)).toEqual(content);
+  });
+
+  test("written by hand without ids, it takes those of the item that is there", () => {
+    const bare = JSON.parse(
+      JSON.stringify(toFile(), (key, value: unknown) => (key === "id" ? undefined : value)),
+    ) as unknown;
+    expect(back(withKnownIds(FileContent.parse(bare), content))).toEqual(content);
+  });
+
+  test("without ids and without an item, its parts get ids that are all different", () => {
+    const bare = JSON.parse(
+      JSON.stringify(toFile(), (key, value: unknown) => (key === "id" ? undefined : value)),
+    ) as unknown;
+    const ids = [...JSON.stringify(back(FileContent.parse(bare))).matchAll(/"id":"([^"]+)"/g)].map(([, id]) => id);
+    expect(ids.length).toBeGreaterThan(0);
+    expect(new Set(ids).size).toBe(ids.length);
+  });
+});
+
+test("every kind is in this table", () => {
+  expect(contents.map((content) => content.kind).sort()).toEqual([...kindNames].sort());
+});
