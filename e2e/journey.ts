@@ -69,7 +69,7 @@ export function serveDemo(school: "small" | "larkmoor" = "small"): { readonly ad
     });
     await expect(async () => {
       expect((await fetch(`${served.address}/api/health`)).ok).toBe(true);
-    }).toPass({ timeout: 30_000 });
+    }).toPass({ timeout: 150_000 });
   });
   base.afterAll(async () => {
     const ended = new Promise((resolve) => child?.once("exit", resolve));

@@ -5,7 +5,7 @@ import { shuffled } from "../random.ts";
 import { isEmptyText, plainText, richTextOf, type RichText } from "../richText.ts";
 import type { AnswerCount, Fault, Feedback, Kind } from "./kind.ts";
 import { feedbackTexts, mapFeedback, stemFaults, withBlanks } from "./options.ts";
-import { scorings } from "./severalRightAnswers.ts";
+import type { scorings } from "./severalRightAnswers.ts";
 
 export interface Pair {
   /** Random; of the left side. */

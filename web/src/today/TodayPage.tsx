@@ -134,7 +134,15 @@ function ClassRow({ of }: { of: Class }) {
   const [first] = due;
   const count = countFor(due.length);
   return (
-    <Paper sx={{ p: 1.75, display: "grid", gridTemplateColumns: "84px minmax(88px, auto) 1fr auto", gap: 2, alignItems: "center" }}>
+    <Paper
+      sx={{
+        p: 1.75,
+        display: "grid",
+        gridTemplateColumns: "84px minmax(88px, auto) 1fr auto",
+        gap: 2,
+        alignItems: "center",
+      }}
+    >
       <Box>
         <Link
           component={RouterLink}
