@@ -1,5 +1,6 @@
 /** The layout of a quiz as the composer changes it: parts and places, each change a new layout. */
 import type { LayoutPart, Place, Quiz } from "@verdant/contract/assembly";
+import { moved } from "../ui/moved.ts";
 
 export type Layout = LayoutPart[];
 export type LayoutPlace = LayoutPart["places"][number];
@@ -44,8 +45,7 @@ export function movedAmongFixed(layout: Layout, itemId: string, by: number): Lay
   const from = own.findIndex((place) => place.itemId === itemId);
   const to = Math.max(0, Math.min(own.length - 1, from + by));
   if (from < 0 || to === from) return layout;
-  const order = [...own];
-  order.splice(to, 0, ...order.splice(from, 1));
+  const order = moved(own, from, to);
   let next = 0;
   return withPlaces(layout, 0, (places) =>
     places.map((place) => (place.type === "fixed" ? (order[next++] ?? place) : place)),

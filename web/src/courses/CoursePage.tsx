@@ -14,7 +14,7 @@ import { useNavigate, useParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { useListTopicsQuery } from "../standards/api.ts";
 import { Bead } from "../ui/Bead.tsx";
-import { moved } from "../ui/Braid.tsx";
+import { moved } from "../ui/moved.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";

@@ -2,6 +2,7 @@
 import Box from "@mui/material/Box";
 import { styled } from "@mui/material/styles";
 import { useRef, useState } from "react";
+import { moved } from "./moved.ts";
 
 export interface BraidBead {
   readonly id: string;
@@ -159,13 +160,6 @@ export function Braid(props: {
       </Box>
     </Box>
   );
-}
-
-/** A copy of `list` with the entry at `from` taken out and put in at `to`. */
-export function moved<T>(list: readonly T[], from: number, to: number): T[] {
-  const copy = [...list];
-  copy.splice(to, 0, ...copy.splice(from, 1));
-  return copy;
 }
 
 /** A smooth path through the points, level at each of them. */
