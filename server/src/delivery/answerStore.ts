@@ -24,7 +24,8 @@ export interface Saved {
  * An event that comes twice keeps its first disposition. Of two devices, the one that took over last wins item by item;
  * an answer of the other gets in only where it has none: (epoch, seq) decides. The lock on the sitting makes a hand-in
  * wait for answers on their way into the database. The lateral look-ups with a limit keep the planner, which takes a
- * delivery for a hundred answers, from reading whole tables for one.
+ * delivery for a hundred answers, from reading whole tables for one. Planning costs twice the execution: what is given
+ * comes in as columns and JSON, whose estimates do not depend on the values, so that the server keeps one generic plan.
  */
 export async function saveAnswers(
   db: Db,
@@ -38,12 +39,13 @@ export async function saveAnswers(
   },
 ): Promise<Saved | undefined> {
   const { sittingId, tokenHash, epoch, now } = given;
+  const seen = [...given.shown, ...given.events.map((event) => event.position)].map((position) => ({ position }));
   const result = await sql<Saved>`/* prepared: save_answers */
     with held as (
-      select department_id, id, state, epoch, deadline_at, grace_until, forward_only
+      select department_id, id, state, epoch, deadline_at, grace_until, forward_only, ${epoch}::int as given_epoch
       from sitting where id = ${sittingId} and token_hash = ${tokenHash} for share
     ), sent as (
-      select e.*, h.department_id, h.id as sitting_id, h.forward_only,
+      select e.*, h.department_id, h.id as sitting_id, h.forward_only, h.given_epoch,
         case
           when si.position is null then 'rejected'
           when h.state = 'running' and (h.deadline_at is null or ${now} <= h.deadline_at) then 'counted'
@@ -63,23 +65,23 @@ export async function saveAnswers(
           exists (select 1 from sent earlier where earlier.seq < sent.seq and earlier.position > sent.position)
           or exists (select 1 from response_event earlier
             where earlier.department_id = sent.department_id and earlier.sitting_id = sent.sitting_id
-              and (earlier.epoch, earlier.seq) < (${epoch}, sent.seq) and earlier.position > sent.position)
+              and (earlier.epoch, earlier.seq) < (sent.given_epoch, sent.seq) and earlier.position > sent.position)
         ) then 'rejected' else sent.judged end) as disposition, old.seq is null as is_new
       from sent left join lateral (
         select old.seq, old.disposition from response_event old
-        where old.department_id = sent.department_id and old.sitting_id = sent.sitting_id and old.epoch = ${epoch} and old.seq = sent.seq
+        where old.department_id = sent.department_id and old.sitting_id = sent.sitting_id and old.epoch = sent.given_epoch and old.seq = sent.seq
         limit 1
       ) old on true
     ), stored as (
       insert into response_event (department_id, sitting_id, epoch, seq, position, body, client_ms, received_at, disposition)
-      select department_id, sitting_id, ${epoch}, seq, position, answer, "clientMs", ${now}, disposition
+      select department_id, sitting_id, given_epoch, seq, position, answer, "clientMs", ${now}, disposition
       from judged where is_new
       on conflict do nothing
     ), newest as (
       select distinct on (position) * from judged where disposition <> 'rejected' order by position, seq desc
     ), kept as (
       insert into response (department_id, sitting_id, position, body, epoch, seq, received_at, late)
-      select department_id, sitting_id, position, answer, ${epoch}, seq, ${now}, disposition = 'late' from newest
+      select department_id, sitting_id, position, answer, given_epoch, seq, ${now}, disposition = 'late' from newest
       on conflict (department_id, sitting_id, position, round) do update
         set body = excluded.body, epoch = excluded.epoch, seq = excluded.seq, received_at = excluded.received_at, late = excluded.late
         where (excluded.epoch, excluded.seq) > (response.epoch, response.seq)
@@ -89,7 +91,7 @@ export async function saveAnswers(
           revisit = coalesce(newest.revisit, si.revisit),
           spent_ms = greatest(si.spent_ms, coalesce(newest."spentMs", 0))
       from held h
-      cross join unnest(${[...given.shown, ...given.events.map((event) => event.position)]}::int[]) as seen(position)
+      cross join jsonb_to_recordset(${JSON.stringify(seen)}::jsonb) as seen(position int)
       left join newest on newest.position = seen.position
       where h.state = 'running' and si.department_id = h.department_id and si.sitting_id = h.id and si.position = seen.position
     )
