@@ -1,5 +1,5 @@
 /** SQL for saving answers: everything in one statement, since it runs thirty times a second before the bell. */
-import { sql } from "kysely";
+import { CompiledQuery } from "kysely";
 import type { AnswerEvent } from "@verdant/contract/delivery";
 import type { Db } from "../platform/database.ts";
 
@@ -13,6 +13,72 @@ export interface Saved {
 }
 
 /**
+ * $1 sitting, $2 hash of its token, $3 epoch, $4 the answers, $5 the positions seen, $6 now.
+ *
+ * The lateral look-ups with a limit keep the planner, which takes a delivery for a hundred answers, from reading whole
+ * tables for one. Planning costs twice the execution: what is given comes in as columns and JSON, whose estimates do not
+ * hang on the values, so that PostgreSQL keeps one generic plan; and the text stands here once, not built at every call.
+ */
+const statement = `/* prepared: save_answers */
+with held as (
+  select department_id, id, state, epoch, deadline_at, grace_until, forward_only, $3::int as given_epoch
+  from sitting where id = $1 and token_hash = $2 for share
+), sent as (
+  select e.*, h.department_id, h.id as sitting_id, h.forward_only, h.given_epoch,
+    case
+      when si.position is null then 'rejected'
+      when h.state = 'running' and (h.deadline_at is null or $6::timestamptz <= h.deadline_at) then 'counted'
+      when h.state in ('running', 'handedIn') and $6::timestamptz <= h.grace_until
+        and to_timestamp(e."clientMs" / 1000.0) <= h.deadline_at + interval '2 seconds' then 'late'
+      else 'rejected'
+    end as judged
+  from held h
+  cross join jsonb_to_recordset($4::jsonb)
+    as e(seq int, position int, answer jsonb, revisit boolean, "spentMs" int, "clientMs" bigint)
+  left join lateral (
+    select si.position from sitting_item si
+    where si.department_id = h.department_id and si.sitting_id = h.id and si.position = e.position limit 1
+  ) si on true
+), judged as (
+  select sent.*, coalesce(old.disposition, case when sent.forward_only and (
+      exists (select 1 from sent earlier where earlier.seq < sent.seq and earlier.position > sent.position)
+      or exists (select 1 from response_event earlier
+        where earlier.department_id = sent.department_id and earlier.sitting_id = sent.sitting_id
+          and (earlier.epoch, earlier.seq) < (sent.given_epoch, sent.seq) and earlier.position > sent.position)
+    ) then 'rejected' else sent.judged end) as disposition, old.seq is null as is_new
+  from sent left join lateral (
+    select old.seq, old.disposition from response_event old
+    where old.department_id = sent.department_id and old.sitting_id = sent.sitting_id and old.epoch = sent.given_epoch and old.seq = sent.seq
+    limit 1
+  ) old on true
+), stored as (
+  insert into response_event (department_id, sitting_id, epoch, seq, position, body, client_ms, received_at, disposition)
+  select department_id, sitting_id, given_epoch, seq, position, answer, "clientMs", $6::timestamptz, disposition
+  from judged where is_new
+  on conflict do nothing
+), newest as (
+  select distinct on (position) * from judged where disposition <> 'rejected' order by position, seq desc
+), kept as (
+  insert into response (department_id, sitting_id, position, body, epoch, seq, received_at, late)
+  select department_id, sitting_id, position, answer, given_epoch, seq, $6::timestamptz, disposition = 'late' from newest
+  on conflict (department_id, sitting_id, position, round) do update
+    set body = excluded.body, epoch = excluded.epoch, seq = excluded.seq, received_at = excluded.received_at, late = excluded.late
+    where (excluded.epoch, excluded.seq) > (response.epoch, response.seq)
+), noted as (
+  update sitting_item si
+  set shown_at = coalesce(si.shown_at, $6::timestamptz),
+      revisit = coalesce(newest.revisit, si.revisit),
+      spent_ms = greatest(si.spent_ms, coalesce(newest."spentMs", 0))
+  from held h
+  cross join jsonb_to_recordset($5::jsonb) as seen(position int)
+  left join newest on newest.position = seen.position
+  where h.state = 'running' and si.department_id = h.department_id and si.sitting_id = h.id and si.position = seen.position
+)
+select department_id as "departmentId", state, epoch,
+  coalesce((select jsonb_agg(jsonb_build_object('seq', seq, 'disposition', disposition) order by seq) from judged), '[]') as stored
+from held`;
+
+/**
  * Stores what a device delivers and says what became of each answer; undefined when nobody's sitting has this token.
  *
  * - counted: the sitting was running and its time was not over;
@@ -23,9 +89,7 @@ export interface Saved {
  *
  * An event that comes twice keeps its first disposition. Of two devices, the one that took over last wins item by item;
  * an answer of the other gets in only where it has none: (epoch, seq) decides. The lock on the sitting makes a hand-in
- * wait for answers on their way into the database. The lateral look-ups with a limit keep the planner, which takes a
- * delivery for a hundred answers, from reading whole tables for one. Planning costs twice the execution: what is given
- * comes in as columns and JSON, whose estimates do not depend on the values, so that the server keeps one generic plan.
+ * wait for answers on their way into the database.
  */
 export async function saveAnswers(
   db: Db,
@@ -38,65 +102,9 @@ export async function saveAnswers(
     readonly now: Date;
   },
 ): Promise<Saved | undefined> {
-  const { sittingId, tokenHash, epoch, now } = given;
-  const seen = [...given.shown, ...given.events.map((event) => event.position)].map((position) => ({ position }));
-  const result = await sql<Saved>`/* prepared: save_answers */
-    with held as (
-      select department_id, id, state, epoch, deadline_at, grace_until, forward_only, ${epoch}::int as given_epoch
-      from sitting where id = ${sittingId} and token_hash = ${tokenHash} for share
-    ), sent as (
-      select e.*, h.department_id, h.id as sitting_id, h.forward_only, h.given_epoch,
-        case
-          when si.position is null then 'rejected'
-          when h.state = 'running' and (h.deadline_at is null or ${now} <= h.deadline_at) then 'counted'
-          when h.state in ('running', 'handedIn') and ${now} <= h.grace_until
-            and to_timestamp(e."clientMs" / 1000.0) <= h.deadline_at + interval '2 seconds' then 'late'
-          else 'rejected'
-        end as judged
-      from held h
-      cross join jsonb_to_recordset(${JSON.stringify(given.events)}::jsonb)
-        as e(seq int, position int, answer jsonb, revisit boolean, "spentMs" int, "clientMs" bigint)
-      left join lateral (
-        select si.position from sitting_item si
-        where si.department_id = h.department_id and si.sitting_id = h.id and si.position = e.position limit 1
-      ) si on true
-    ), judged as (
-      select sent.*, coalesce(old.disposition, case when sent.forward_only and (
-          exists (select 1 from sent earlier where earlier.seq < sent.seq and earlier.position > sent.position)
-          or exists (select 1 from response_event earlier
-            where earlier.department_id = sent.department_id and earlier.sitting_id = sent.sitting_id
-              and (earlier.epoch, earlier.seq) < (sent.given_epoch, sent.seq) and earlier.position > sent.position)
-        ) then 'rejected' else sent.judged end) as disposition, old.seq is null as is_new
-      from sent left join lateral (
-        select old.seq, old.disposition from response_event old
-        where old.department_id = sent.department_id and old.sitting_id = sent.sitting_id and old.epoch = sent.given_epoch and old.seq = sent.seq
-        limit 1
-      ) old on true
-    ), stored as (
-      insert into response_event (department_id, sitting_id, epoch, seq, position, body, client_ms, received_at, disposition)
-      select department_id, sitting_id, given_epoch, seq, position, answer, "clientMs", ${now}, disposition
-      from judged where is_new
-      on conflict do nothing
-    ), newest as (
-      select distinct on (position) * from judged where disposition <> 'rejected' order by position, seq desc
-    ), kept as (
-      insert into response (department_id, sitting_id, position, body, epoch, seq, received_at, late)
-      select department_id, sitting_id, position, answer, given_epoch, seq, ${now}, disposition = 'late' from newest
-      on conflict (department_id, sitting_id, position, round) do update
-        set body = excluded.body, epoch = excluded.epoch, seq = excluded.seq, received_at = excluded.received_at, late = excluded.late
-        where (excluded.epoch, excluded.seq) > (response.epoch, response.seq)
-    ), noted as (
-      update sitting_item si
-      set shown_at = coalesce(si.shown_at, ${now}),
-          revisit = coalesce(newest.revisit, si.revisit),
-          spent_ms = greatest(si.spent_ms, coalesce(newest."spentMs", 0))
-      from held h
-      cross join jsonb_to_recordset(${JSON.stringify(seen)}::jsonb) as seen(position int)
-      left join newest on newest.position = seen.position
-      where h.state = 'running' and si.department_id = h.department_id and si.sitting_id = h.id and si.position = seen.position
-    )
-    select department_id as "departmentId", state, epoch,
-      coalesce((select jsonb_agg(jsonb_build_object('seq', seq, 'disposition', disposition) order by seq) from judged), '[]') as stored
-    from held`.execute(db);
+  const { sittingId, tokenHash, epoch, events, shown, now } = given;
+  const seen = [...shown, ...events.map((event) => event.position)].map((position) => ({ position }));
+  const values = [sittingId, tokenHash, epoch, JSON.stringify(events), JSON.stringify(seen), now];
+  const result = await db.executeQuery<Saved>(CompiledQuery.raw(statement, values));
   return result.rows[0];
 }
