@@ -40,6 +40,7 @@ export function createApp(parts: Parts): Express {
   const app = express();
   app.set("trust proxy", parts.config.trustProxy);
   app.disable("x-powered-by");
+  app.disable("etag"); // no answer of the API is kept by a browser; pages have their own
   app.use(logRequests(parts.log));
   app.use(helmet({ contentSecurityPolicy: false, hsts: { maxAge: 31_536_000 } }));
 
@@ -61,14 +62,15 @@ export function createApp(parts: Parts): Express {
   api.use("/department/import", express.json({ limit: "40mb" }));
   api.use(express.json({ limit: "1mb" }));
   mountAll(api, platformEndpoints, platformService);
+  // A router tries its endpoints in turn: what thirty devices call at once comes first.
   const features = [
+    mountDelivery,
     mountTeam,
     mountStandards,
     mountBank,
     mountCourses,
     mountPlan,
     mountAssembly,
-    mountDelivery,
     mountInsight,
     mountExchange,
     mountFinder,
