@@ -42,7 +42,18 @@ export function createApp(parts: Parts): Express {
   app.disable("x-powered-by");
   app.disable("etag"); // no answer of the API is kept by a browser; pages have their own
   app.use(logRequests(parts.log));
-  app.use(helmet({ contentSecurityPolicy: false, hsts: { maxAge: 31_536_000 } }));
+  // Pages carry their own policy. Headers for browsers and players of the past would only be sent thirty times a second.
+  app.use(
+    helmet({
+      contentSecurityPolicy: false,
+      hsts: { maxAge: 31_536_000 },
+      xDnsPrefetchControl: false,
+      xDownloadOptions: false,
+      xPermittedCrossDomainPolicies: false,
+      xPoweredBy: false,
+      xXssProtection: false,
+    }),
+  );
 
   const api = express.Router();
   api.use((_req, res, next) => {

@@ -104,7 +104,7 @@ export async function saveAnswers(
 ): Promise<Saved | undefined> {
   const { sittingId, tokenHash, epoch, events, shown, now } = given;
   const seen = [...shown, ...events.map((event) => event.position)].map((position) => ({ position }));
-  const values = [sittingId, tokenHash, epoch, JSON.stringify(events), JSON.stringify(seen), now];
+  const values = [sittingId, tokenHash, epoch, JSON.stringify(events), JSON.stringify(seen), now.toISOString()];
   const result = await db.executeQuery<Saved>(CompiledQuery.raw(statement, values));
   return result.rows[0];
 }

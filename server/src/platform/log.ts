@@ -1,6 +1,6 @@
 /** One structured line per request and per defect. No bodies, no personal data: paths carry ids only, queries are left out. */
+import type { RequestHandler } from "express";
 import { pino, type Logger } from "pino";
-import { pinoHttp } from "pino-http";
 
 export const createLog = (level: string): Logger =>
   pino({ level, base: { pid: process.pid }, serializers: { err: withoutData } });
@@ -12,18 +12,22 @@ function withoutData(error: unknown) {
   return { name, message, stack, code: (error as { code?: unknown }).code };
 }
 
-export const logRequests = (log: Logger) =>
-  pinoHttp({
-    logger: log,
-    quietReqLogger: true,
-    autoLogging: { ignore: (req) => req.url === "/api/health" || !(req.url ?? "").startsWith("/api/") },
-    customLogLevel: (_req, res, error) => (error !== undefined || res.statusCode >= 500 ? "error" : "info"),
-    serializers: {
-      req: (req: { id: unknown; method: string; url: string }) => ({
-        id: req.id,
-        method: req.method,
-        path: req.url.split("?")[0],
-      }),
-      res: (res: { statusCode: number }) => ({ status: res.statusCode }),
-    },
-  });
+/** A line when the answer has gone out, or its caller has gone away. Every request passes here: nothing is built before. */
+export function logRequests(log: Logger): RequestHandler {
+  let last = 0;
+  return (req, res, next) => {
+    req.id = ++last;
+    if (req.path !== "/api/health" && req.path.startsWith("/api/")) {
+      const begun = performance.now();
+      const { method, path } = req;
+      res.on("close", () => {
+        const ms = Math.round(performance.now() - begun);
+        const line = { id: req.id, method, path, status: res.statusCode, ms };
+        if (!res.writableFinished) log.warn(line, "caller went away");
+        else if (res.statusCode >= 500) log.error(line, "failed");
+        else log.info(line, "answered");
+      });
+    }
+    next();
+  };
+}

@@ -13,6 +13,7 @@ declare global {
   // eslint-disable-next-line @typescript-eslint/no-namespace -- Express's own way to extend its request
   namespace Express {
     interface Request {
+      id: number;
       scope: Scope;
     }
   }
