@@ -31,6 +31,7 @@ test("the bank is found by a mistyped word and narrowed by facets; the address r
   await teacher.reload();
   await expect(teacher.getByText(/^1 item$/)).toBeVisible();
   await teacher.getByRole("button", { name: "Show all items" }).click();
+  await expect(teacher.getByText("198 items")).toBeVisible();
 
   await test.step("items are set aside and given at once", async () => {
     const list = teacher.getByRole("listbox", { name: /^Items/ });

@@ -31,9 +31,8 @@ const sortWords: Record<(typeof itemSorts)[number], string> = {
 export function BankPage() {
   const filter = useItemFilter();
   const navigate = useNavigate();
-  const { data, error, isLoading, refetch, fetchNextPage, isFetchingNextPage } = useBrowseItemsInfiniteQuery(
-    filter.query,
-  );
+  const browsed = useBrowseItemsInfiniteQuery(filter.query);
+  const { data, currentData, error, isLoading, refetch, fetchNextPage, isFetchingNextPage } = browsed;
   const { topics = [], standards = [] } = useListTopicsQuery().data ?? {};
   const tray = useListTrayQuery();
   const [changeTray] = useChangeTrayMutation();
@@ -121,6 +120,7 @@ export function BankPage() {
           )}
           {first && first.total > 0 && (
             <ItemList
+              isOfOlderFilter={currentData === undefined}
               items={items}
               total={first.total}
               topics={topics}

@@ -11,6 +11,8 @@ import { kindNames } from "../player/kindNames.ts";
 const rowHeight = 53;
 
 export function ItemList(props: {
+  /** What is shown is about to be replaced: no key may act on a row that goes away under it. */
+  isOfOlderFilter: boolean;
   items: readonly ItemRow[];
   total: number;
   topics: readonly Topic[];
@@ -21,7 +23,7 @@ export function ItemList(props: {
   setAside: (item: ItemRow) => void;
   loadMore: () => void;
 }) {
-  const { items, total, topics, chosen, inTray, choose, open, setAside, loadMore } = props;
+  const { isOfOlderFilter, items, total, topics, chosen, inTray, choose, open, setAside, loadMore } = props;
   const scroller = useRef<HTMLDivElement>(null);
   const listId = useId();
   const rows = useVirtualizer({
@@ -85,7 +87,7 @@ export function ItemList(props: {
     const act = keys[event.key];
     if (!act) return;
     event.preventDefault();
-    act();
+    if (!isOfOlderFilter) act();
   };
   const topicOf = new Map(topics.map((topic) => [topic.id, topic]));
   return (
@@ -94,9 +96,15 @@ export function ItemList(props: {
       role="listbox"
       aria-label={`Items, ${total} in all`}
       aria-activedescendant={at >= 0 ? `${listId}${chosen ?? ""}` : undefined}
+      aria-busy={isOfOlderFilter}
       tabIndex={0}
       onKeyDown={onKeyDown}
-      sx={{ height: "calc(100dvh - 128px)", overflow: "auto", "&:focus-visible": { outlineOffset: -3 } }}
+      sx={{
+        height: "calc(100dvh - 128px)",
+        overflow: "auto",
+        opacity: isOfOlderFilter ? 0.6 : 1,
+        "&:focus-visible": { outlineOffset: -3 },
+      }}
     >
       <Box sx={{ height: rows.getTotalSize(), position: "relative" }}>
         {drawn.map(({ index, start }) => {
