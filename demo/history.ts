@@ -15,9 +15,11 @@ export async function insertHistory(scope: Scope<Member>, until: Day, runningCla
   const items = await listUsable(db, departmentId);
   const classes = await db
     .selectFrom("class")
-    .select(["id", "name"])
-    .where("departmentId", "=", departmentId)
-    .orderBy("name")
+    .innerJoin("schoolYear as year", "year.id", "class.schoolYearId")
+    .select(["class.id", "class.name", "year.endsOn"])
+    .where("class.departmentId", "=", departmentId)
+    .orderBy("year.startsOn")
+    .orderBy("class.name")
     .execute();
   const closed = await db
     .selectFrom("closedDays")
@@ -25,7 +27,7 @@ export async function insertHistory(scope: Scope<Member>, until: Day, runningCla
     .where("departmentId", "=", departmentId)
     .execute();
   let number = 1;
-  for (const { id, name } of classes) {
+  for (const { id, name, endsOn } of classes) {
     const plan = await loadPlan(scope, departmentId, id);
     const rollUp = await rollUpOf(scope, departmentId, plan.class.courseId);
     const studentIds = (
@@ -41,7 +43,7 @@ export async function insertHistory(scope: Scope<Member>, until: Day, runningCla
       studentIds,
       name,
     );
-    const days = reviewDays(plan, closed, until - 3);
+    const days = reviewDays(plan, closed, Math.min(until - 3, dayOf(endsOn)));
     for (const day of days) number = story.review(day, number, false);
     if (name === runningClass) number = story.review(until, number, true);
     await story.rows.insert(db);

@@ -9,6 +9,7 @@ import { figures as drawings } from "./drawFigures.ts";
 import { readItems, type Figure } from "./itemNotation.ts";
 import classes from "./larkmoor/classes.json" with { type: "json" };
 import courses from "./larkmoor/courses.json" with { type: "json" };
+import lastYear from "./larkmoor/lastYear.json" with { type: "json" };
 import about from "./larkmoor/school.json" with { type: "json" };
 import { datedFile, type School } from "./school.ts";
 
@@ -35,7 +36,7 @@ export async function larkmoor(today: string): Promise<School> {
   const items = roots.flatMap(({ name }) =>
     readItems(read(`items/${name.toLowerCase().replaceAll(" ", "-")}.txt`), name, figures),
   );
-  const parts = {
+  const structure = {
     framework: {
       guid: "6a5f0f1e-5e0a-4c53-9a0b-5a6d2f7c1e10",
       title: "Larkmoor standards for geography",
@@ -49,13 +50,14 @@ export async function larkmoor(today: string): Promise<School> {
       ),
     },
     topics,
-    misconceptions: misconceptionsOf(items),
     ...courses,
-    ...classes,
-    items,
-    media,
   };
-  return { about, file: datedFile(parts, about.anchor, today) };
+  const bank = { misconceptions: misconceptionsOf(items), items, media };
+  return {
+    about,
+    file: datedFile({ ...structure, ...bank, ...classes }, about.anchor, today),
+    earlierYears: [datedFile({ ...structure, ...lastYear }, about.anchor, today)],
+  };
 }
 
 /** "Rivers R 0", and under it, further in, "Erosion and transport: LG.1.1 LG.1.2". */

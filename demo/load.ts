@@ -24,7 +24,8 @@ export async function loadLarkmoor(pool: Db, now: Date): Promise<string> {
  *
  * @param runningClass the class whose newest review is still running; without one there is no history at all
  */
-export async function loadSchool(pool: Db, now: Date, { about, file }: School, runningClass?: string): Promise<string> {
+export async function loadSchool(pool: Db, now: Date, school: School, runningClass?: string): Promise<string> {
+  const { about, file, earlierYears = [] } = school;
   const password = await hashPassword(about.password);
   return pool.transaction().execute(async (db) => {
     const departmentId = newId();
@@ -53,7 +54,7 @@ export async function loadSchool(pool: Db, now: Date, { about, file }: School, r
       role: "lead",
     };
     const scope = scopeOf(db, pool, caller, now);
-    await importDepartment(scope, { body: file });
+    for (const body of [file, ...earlierYears]) await importDepartment(scope, { body });
     if (runningClass !== undefined) {
       await insertHistory(scope, dayOf(localDateOf(now, timeZone)), runningClass);
     }

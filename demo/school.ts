@@ -10,6 +10,8 @@ export interface School {
     readonly members: readonly { readonly email: string; readonly name: string; readonly role: string }[];
   };
   readonly file: DepartmentFile;
+  /** Classes of years gone by, for `file`'s courses. */
+  readonly earlierYears?: readonly DepartmentFile[];
 }
 
 /** `parts` as a department file, all its dates moved by whole weeks, so that `today` stands where `anchor` stood. */

@@ -202,8 +202,8 @@ export async function importClasses(
   const { departmentId } = caller;
   if (!file.schoolYear) return { classes: 0, students: 0 };
   const { name, startsOn, endsOn, closed } = file.schoolYear;
-  let year = await store.findNewestSchoolYear(db, departmentId);
-  if (year?.name !== name) {
+  let year = await store.findSchoolYear(db, departmentId, name);
+  if (!year) {
     year = { id: newId(), name, startsOn, endsOn };
     await store.insertAll(db, "schoolYear", [{ departmentId, ...year }]);
     const schoolYearId = year.id;

@@ -102,6 +102,15 @@ export function findNewestSchoolYear(db: Db, departmentId: string) {
     .executeTakeFirst();
 }
 
+export function findSchoolYear(db: Db, departmentId: string, name: string) {
+  return db
+    .selectFrom("schoolYear")
+    .select(["id", "name", "startsOn", "endsOn"])
+    .where("departmentId", "=", departmentId)
+    .where("name", "=", name)
+    .executeTakeFirst();
+}
+
 export function listClasses(db: Db, departmentId: string, schoolYearId: string) {
   return db
     .selectFrom("class")
