@@ -6,7 +6,7 @@ export default defineConfig({
   outputDir: "test-results",
   // The thread with axe on every screen in light and dark is long, and CI may be slow.
   timeout: 480_000,
-  expect: { timeout: 15_000 },
+  expect: { timeout: 30_000 },
   workers: 2,
   fullyParallel: false,
   forbidOnly: true,

@@ -2,6 +2,7 @@
  * Made-up students: a forgetting model that is not the application's own, so that its predictions have something to learn.
  * What is remembered halves with a half-life that grows with every answer (after Ebbinghaus, 1885; desirable difficulty).
  */
+import { gapsOf } from "@verdant/core/items/fillGaps";
 import { kindOf, type Answer, type Content } from "@verdant/core/items/kinds";
 
 export interface MadeUpStudent {
@@ -59,6 +60,21 @@ function wrongAnswer(content: Content, next: () => number): Answer | null {
     ];
     return { kind: "match", chosen: [...swapped, ...rest] };
   }
+  if (content.kind === "order") {
+    // Two neighbours the wrong way round.
+    const ids = content.steps.map((step) => step.id);
+    const at = Math.floor(next() * (ids.length - 1));
+    return { kind: "order", order: ids.map((id, i) => (i === at ? ids[at + 1] : i === at + 1 ? ids[at] : id) ?? id) };
+  }
+  if (content.kind === "fillGaps") {
+    const wrong = Math.floor(next() * gapsOf(content).length);
+    const filled = gapsOf(content).map(({ id, accepted, choices }, i) => ({
+      gapId: id,
+      text: (i === wrong ? (choices.find((one) => !accepted.includes(one)) ?? "not sure") : accepted[0]) ?? "",
+    }));
+    return { kind: "fillGaps", filled };
+  }
+  if (content.kind === "keyOnly") return { kind: "keyOnly", letter: ((content.key ?? 0) + 1) % content.letters };
   const wrong = content.options.filter((option) => !option.isKey);
   const optionId = pick(wrong, next)?.id ?? null;
   if (content.kind !== "severalRightAnswers") return { kind: content.kind, optionId };

@@ -11,6 +11,9 @@
  *     = tombolo | a tombolo                             instead: accepted answers
  *     # 12.5 km +- 0.5                                  instead: a number, its unit and tolerance (+- 5% is relative)
  *     ~ Traction => large stones :: …                   instead: a pair to match, its reason; "~- text" fits nothing
+ *     1) Crack                                          instead: what is to be put in order, in its right order
+ *     ^ nearest the source | nearest the sea            what stands above and below such a list
+ *     & The load [grows | shrinks] to [sand; silt].     instead: a text with gaps, chosen (the right one first) or typed
  *     x 125 :: … {wrong idea}                           a wrong answer that is expected of typed items
  *     ! Explanation.
  *     > Next step.
@@ -79,7 +82,7 @@ function toItem({ head, topic, lines }: Draft, figures: ReadonlyMap<string, Figu
 function toContent(lines: readonly string[], figures: ReadonlyMap<string, Figure>, key: string): FileContent {
   const after = (mark: string) =>
     lines.filter((line) => line.startsWith(mark)).map((line) => line.slice(mark.length).trim());
-  const isMarked = (line: string) => /^(\+|-|set:|=|#|~|x |!|>)/.test(line);
+  const isMarked = (line: string) => /^(\+|-|set:|=|#|~|x |!|>|\d\) |\^|&)/.test(line);
   const stem = textOf(
     lines.filter((line) => !isMarked(line)),
     figures,
@@ -117,6 +120,16 @@ function toContent(lines: readonly string[], figures: ReadonlyMap<string, Figure
       tolerance: { kind, amount: Number(amount ?? 0) },
       expectedWrong,
     };
+  }
+  const steps = lines.flatMap((line) => /^\d\) (.*)$/.exec(line)?.[1] ?? []);
+  if (steps.length > 0) {
+    const [first = "", last = ""] = (after("^")[0] ?? "").split(/\s*\|\s*/);
+    return { kind: "order", ...shared, scoring: "partial", steps: steps.map((text) => ({ text })), first, last };
+  }
+  const passage = after("&");
+  if (passage.length > 0) {
+    const gaps = { passage: passage.join("\n"), gaps: [], allowsNearMiss: true };
+    return { kind: "fillGaps", ...shared, scoring: "partial", ...gaps };
   }
   const matched = after("~");
   if (matched.length > 0) return { kind: "match", ...shared, ...matchOf(matched, figures) };

@@ -20,7 +20,7 @@ test("the bank is found by a mistyped word and narrowed by facets; the address r
   const teacher = await teacherAt(person, demo.address);
   await expectAccessible(teacher);
   await teacher.getByRole("link", { name: "Bank" }).click();
-  await expect(teacher.getByText("198 items")).toBeVisible();
+  await expect(teacher.getByText("206 items")).toBeVisible();
   await teacher.getByLabel("Search items").fill("meandr");
   await expect(teacher.getByText(/Nothing has “meandr”; looked for “meander”/)).toBeVisible();
   await teacher.getByRole("button", { name: /^several right answers/ }).click();
@@ -31,7 +31,7 @@ test("the bank is found by a mistyped word and narrowed by facets; the address r
   await teacher.reload();
   await expect(teacher.getByText(/^1 item$/)).toBeVisible();
   await teacher.getByRole("button", { name: "Show all items" }).click();
-  await expect(teacher.getByText("198 items")).toBeVisible();
+  await expect(teacher.getByText("206 items")).toBeVisible();
 
   await test.step("items are set aside and given at once", async () => {
     const list = teacher.getByRole("listbox", { name: /^Items/ });
@@ -58,13 +58,13 @@ test("each kind is written and answered; a picture needs its description", async
   await expect(teacher.getByRole("region", { name: "Still needed" })).toContainText("Nothing is missing");
   await expectAccessible(teacher);
   await teacher.getByRole("button", { name: "Finish", exact: true }).click();
-  const pane = teacher.getByRole("article", { name: "Item 199" });
+  const pane = teacher.getByRole("article", { name: "Item 207" });
   await pane.getByRole("textbox").fill("90,0");
   await pane.getByRole("textbox").blur();
   await pane.getByLabel("Show the key").click();
   await expect(pane).toContainText("✓ right");
   await pane.getByRole("link", { name: "Make a variant" }).click();
-  await expect(teacher.getByRole("heading", { name: "Variant of item 199" })).toBeVisible();
+  await expect(teacher.getByRole("heading", { name: "Variant of item 207" })).toBeVisible();
 
   await teacher.goto(`${demo.address}/bank/new`);
   await teacher.getByRole("textbox", { name: "Question" }).click();

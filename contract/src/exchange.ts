@@ -91,6 +91,35 @@ export const FileContent = z.discriminatedUnion("kind", [
     /** Every answer to choose from. */
     rights: z.array(z.strictObject({ id: z.string().optional(), text: z.string() })),
   }),
+  z.strictObject({
+    kind: z.literal("order"),
+    ...everyKind,
+    scoring: z.enum(scorings).default("partial"),
+    /** In the right order. */
+    steps: z.array(z.strictObject({ id: z.string().optional(), text: FileText })),
+    first: z.string().default(""),
+    last: z.string().default(""),
+  }),
+  z.strictObject({
+    kind: z.literal("fillGaps"),
+    ...everyKind,
+    scoring: z.enum(scorings).default("partial"),
+    /** Gaps in square brackets: "[a; b]" is typed, "[a | b]" chosen, the right one first. */
+    passage: z.string(),
+    /** Ids of the gaps in their order. */
+    gaps: z.array(z.strictObject({ id: z.string().optional() })).default([]),
+    allowsNearMiss: z.boolean().default(false),
+  }),
+  z.strictObject({
+    kind: z.literal("keyOnly"),
+    ...everyKind,
+    letters: z.int().default(4),
+    /** The right letter. */
+    key: z
+      .string()
+      .regex(/^[A-H]$/)
+      .nullable(),
+  }),
 ]);
 export type FileContent = z.infer<typeof FileContent>;
 

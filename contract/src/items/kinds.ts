@@ -1,10 +1,13 @@
 /** Content, answers and student views of every kind, as they travel: one line a kind in each. */
 import type * as core from "@verdant/core/items/kinds";
 import { z } from "zod";
+import { FillGapsContent, FillGapsResponse, FillGapsStudentView } from "./fillGaps.ts";
+import { KeyOnlyContent, KeyOnlyResponse, KeyOnlyStudentView } from "./keyOnly.ts";
 import { MatchContent, MatchResponse, MatchStudentView } from "./match.ts";
 import { NumericContent, NumericResponse, NumericStudentView } from "./numeric.ts";
 import { OneRightAnswerContent, OneRightAnswerResponse, OneRightAnswerStudentView } from "./oneRightAnswer.ts";
 import { OptionSetContent, OptionSetResponse, OptionSetStudentView } from "./optionSet.ts";
+import { OrderContent, OrderResponse, OrderStudentView } from "./order.ts";
 import {
   SeveralRightAnswersContent,
   SeveralRightAnswersResponse,
@@ -19,6 +22,9 @@ export const Content: z.ZodType<core.Content, core.Content> = z.discriminatedUni
   ShortTextContent,
   NumericContent,
   MatchContent,
+  OrderContent,
+  FillGapsContent,
+  KeyOnlyContent,
 ]);
 export const Answer: z.ZodType<core.Answer, core.Answer> = z.discriminatedUnion("kind", [
   OneRightAnswerResponse,
@@ -27,6 +33,9 @@ export const Answer: z.ZodType<core.Answer, core.Answer> = z.discriminatedUnion(
   ShortTextResponse,
   NumericResponse,
   MatchResponse,
+  OrderResponse,
+  FillGapsResponse,
+  KeyOnlyResponse,
 ]);
 export const StudentView: z.ZodType<core.View, core.View> = z.discriminatedUnion("kind", [
   OneRightAnswerStudentView,
@@ -35,6 +44,9 @@ export const StudentView: z.ZodType<core.View, core.View> = z.discriminatedUnion
   ShortTextStudentView,
   NumericStudentView,
   MatchStudentView,
+  OrderStudentView,
+  FillGapsStudentView,
+  KeyOnlyStudentView,
 ]);
 export const KindName = z.enum([
   "oneRightAnswer",
@@ -43,4 +55,7 @@ export const KindName = z.enum([
   "shortText",
   "numeric",
   "match",
+  "order",
+  "fillGaps",
+  "keyOnly",
 ]) satisfies z.ZodType<core.KindName>;

@@ -23,7 +23,8 @@ export const Options = z
   .max(limits.options, `At most ${limits.options} options.`)
   .refine(idsDiffer, "Option ids must differ.");
 
-export const OptionViews = z.array(z.strictObject({ id: OptionId, text: RichText }) satisfies z.ZodType<OptionView>);
+const OneOptionView = z.strictObject({ id: OptionId, text: RichText }) satisfies z.ZodType<OptionView>;
+export const OptionViews = z.array(OneOptionView);
 
 export const feedback = { explanation: RichText.optional(), nextStep: RichText.optional() };
 

@@ -1,14 +1,25 @@
 /** Answers in which nothing is given yet. Apart from the kinds, so that a student's page needs no scoring. */
 
+import type { FillGapsAnswer } from "./fillGaps.ts";
+import type { KeyOnlyAnswer } from "./keyOnly.ts";
 import type { MatchAnswer } from "./match.ts";
 import type { NumericAnswer } from "./numeric.ts";
 import type { OneRightAnswerAnswer } from "./oneRightAnswer.ts";
 import type { OptionSetAnswer } from "./optionSet.ts";
 import type { SeveralRightAnswersAnswer } from "./severalRightAnswers.ts";
+import type { OrderAnswer } from "./order.ts";
 import type { ShortTextAnswer } from "./shortText.ts";
 
 type Answer =
-  OneRightAnswerAnswer | SeveralRightAnswersAnswer | OptionSetAnswer | ShortTextAnswer | NumericAnswer | MatchAnswer;
+  | OneRightAnswerAnswer
+  | SeveralRightAnswersAnswer
+  | OptionSetAnswer
+  | ShortTextAnswer
+  | NumericAnswer
+  | MatchAnswer
+  | OrderAnswer
+  | FillGapsAnswer
+  | KeyOnlyAnswer;
 
 export function isBlank(answer: Answer): boolean {
   switch (answer.kind) {
@@ -22,6 +33,12 @@ export function isBlank(answer: Answer): boolean {
       return answer.text.trim() === "";
     case "match":
       return answer.chosen.length === 0;
+    case "order":
+      return answer.order.length === 0;
+    case "fillGaps":
+      return answer.filled.every((one) => one.text.trim() === "");
+    case "keyOnly":
+      return answer.letter === null;
   }
 }
 
@@ -37,5 +54,11 @@ export function blankAnswer(kind: Answer["kind"]): Answer {
       return { kind, text: "" };
     case "match":
       return { kind, chosen: [] };
+    case "order":
+      return { kind, order: [] };
+    case "fillGaps":
+      return { kind, filled: [] };
+    case "keyOnly":
+      return { kind, letter: null };
   }
 }

@@ -3,6 +3,7 @@ import { describe, expect, test } from "vitest";
 import { randomFrom } from "../random.ts";
 import { richTextOf } from "../richText.ts";
 import { blankAnswer, isBlank } from "./blank.ts";
+import { readPassage } from "./fillGaps.ts";
 import { creditOf, faultsOf, kindNames, kindOf, mediaOf, wordsOf, type Content } from "./kinds.ts";
 import type { Match } from "./match.ts";
 import { readNumber, type Numeric } from "./numeric.ts";
@@ -77,7 +78,37 @@ const groups = (scoring: Match["scoring"]): Match => ({
   ],
   ...feedback,
 });
-const each: Content[] = [one, several("partial"), set, typed(["tombolo"]), number(12.5), groups("partial")];
+const sequence: Content = {
+  kind: "order",
+  schemaVersion: 1,
+  stem,
+  scoring: "partial",
+  steps: ["spring", "meander", "delta"].map((id) => ({ id, text: richTextOf(id) })),
+  first: "source",
+  last: "mouth",
+  ...feedback,
+};
+const gaps: Content = {
+  kind: "fillGaps",
+  schemaVersion: 1,
+  stem,
+  scoring: "partial",
+  passage: readPassage("A [tombolo; bar] ties an island; the sea [falls | calms | rests].", ["t", "c"], () => ""),
+  allowsNearMiss: false,
+  ...feedback,
+};
+const letter: Content = { kind: "keyOnly", schemaVersion: 1, stem, letters: 4, key: 2, ...feedback };
+const each: Content[] = [
+  one,
+  several("partial"),
+  set,
+  typed(["tombolo"]),
+  number(12.5),
+  groups("partial"),
+  sequence,
+  gaps,
+  letter,
+];
 const type = (content: ShortText | Numeric, text: string) => creditOf(content, { kind: content.kind, text });
 const tick = (content: SeveralRightAnswers, ids: string) =>
   creditOf(content, { kind: "severalRightAnswers", optionIds: ids.split("") });
@@ -103,7 +134,17 @@ describe("every kind", () => {
       const kind = kindOf(content);
       const view = JSON.stringify(kind.toStudentView(content, kind.arrange(content, randomFrom("s"))));
       expect(view).toContain("What?");
-      for (const hidden of ["SECRET", "isKey", "accepted", "tombolo", "12.5", "expectedWrong", "tolerance", "scoring"])
+      for (const hidden of [
+        "SECRET",
+        "isKey",
+        '"key":',
+        "accepted",
+        "tombolo",
+        "12.5",
+        "Wrong",
+        "tolerance",
+        "scoring",
+      ])
         expect(view).not.toContain(hidden);
     }
   });
@@ -127,6 +168,26 @@ describe("every kind", () => {
       expect(faultsOf(withImage("A map"))).toEqual([]);
       expect(mediaOf(withImage("A map"))).toEqual(["h"]);
     }
+  });
+});
+
+describe("key only", () => {
+  test("counts by letter, and a key beyond the letters there are is no key", () => {
+    const answers = [0, 2, 2, null].map((place) => ({ kind: "keyOnly", letter: place }) as const);
+    expect(
+      kindOf(letter)
+        .summarise(letter, answers)
+        .map(({ text, isKey, count }) => [text, isKey, count]),
+    ).toEqual([
+      ["A", false, 1],
+      ["B", false, 0],
+      ["C", true, 2],
+      ["D", false, 0],
+      ["", false, 1],
+    ]);
+    expect(faultsOf({ ...letter, letters: 2 } as Content).map((fault) => fault.text)).toEqual([
+      "Say which letter is right.",
+    ]);
   });
 });
 

@@ -1,6 +1,8 @@
 /** The registry of kinds. Adding a kind means a new module beside this one and one line in `kinds` and `KindTypes`. */
 
 import { isBlank } from "./blank.ts";
+import { fillGaps, type FillGaps, type FillGapsAnswer, type FillGapsView } from "./fillGaps.ts";
+import { keyOnly, type KeyOnly, type KeyOnlyAnswer, type KeyOnlyView } from "./keyOnly.ts";
 import { isEmptyText, imagesOf, plainText } from "../richText.ts";
 import type { Fault, Kind } from "./kind.ts";
 import { match, type Match, type MatchAnswer, type MatchView } from "./match.ts";
@@ -11,6 +13,7 @@ import {
   type OneRightAnswerAnswer,
   type OneRightAnswerView,
 } from "./oneRightAnswer.ts";
+import { order, type Order, type OrderAnswer, type OrderView } from "./order.ts";
 import { optionSet, type OptionSet, type OptionSetAnswer, type OptionSetView } from "./optionSet.ts";
 import {
   severalRightAnswers,
@@ -31,6 +34,9 @@ interface KindTypes {
   shortText: { content: ShortText; answer: ShortTextAnswer; view: ShortTextView };
   numeric: { content: Numeric; answer: NumericAnswer; view: NumericView };
   match: { content: Match; answer: MatchAnswer; view: MatchView };
+  order: { content: Order; answer: OrderAnswer; view: OrderView };
+  fillGaps: { content: FillGaps; answer: FillGapsAnswer; view: FillGapsView };
+  keyOnly: { content: KeyOnly; answer: KeyOnlyAnswer; view: KeyOnlyView };
 }
 
 export type KindName = keyof KindTypes;
@@ -48,6 +54,9 @@ export const kinds: { readonly [N in KindName]: Named<N> } = {
   shortText,
   numeric,
   match,
+  order,
+  fillGaps,
+  keyOnly,
 };
 
 export const kindNames = Object.keys(kinds) as readonly KindName[];

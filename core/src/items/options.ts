@@ -39,7 +39,7 @@ export function arrangeOptions(options: readonly Option[], next: (() => number) 
   return options.map((option) => (option.staysPut === true ? option : (mixed.pop() ?? option)).id);
 }
 
-export function viewOptions(options: readonly Option[], order: readonly string[]): OptionView[] {
+export function viewOptions(options: readonly OptionView[], order: readonly string[]): OptionView[] {
   return order.flatMap((id) => {
     const option = options.find((one) => one.id === id);
     return option ? [{ id, text: option.text }] : [];

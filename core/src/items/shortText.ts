@@ -1,21 +1,17 @@
 /** The kind "short text": a word or two typed, with several accepted answers. */
 
-import { editDistance } from "../editDistance.ts";
 import { foldedText } from "../foldedText.ts";
 import { richTextOf, type RichText } from "../richText.ts";
+import { acceptedAt, type Reading } from "./accepted.ts";
 import { mapExpected, type ExpectedWrongAnswer } from "./expectedAnswer.ts";
 import type { AnswerCount, Fault, Feedback, Kind } from "./kind.ts";
 import { feedbackTexts, mapFeedback, stemFaults, withBlanks } from "./options.ts";
 
-export interface ShortText extends Feedback {
+export interface ShortText extends Feedback, Reading {
   readonly kind: "shortText";
   readonly schemaVersion: 1;
   readonly stem: RichText;
   readonly accepted: readonly { readonly id: string; readonly text: string }[];
-  /** Capital letters matter. */
-  readonly caseMatters: boolean;
-  /** One letter too many, missing or wrong still counts, in words of five letters or more. */
-  readonly allowsNearMiss: boolean;
   readonly expectedWrong: readonly ExpectedWrongAnswer[];
 }
 
@@ -55,12 +51,14 @@ export const shortText: Kind<"shortText", ShortText, ShortTextAnswer, ShortTextV
     for (const one of content.accepted) counts.set(one.id, { id: one.id, text: one.text, isKey: true, count: 0 });
     let blank = 0;
     for (const { text } of answers) {
-      const known = acceptedOf(content, text) ?? expectedOf(content, text);
+      const accepted = acceptedOf(content, text);
+      const expected = accepted ? undefined : expectedOf(content, text);
+      const known = accepted ?? expected;
       const id = known?.id ?? foldedText(text, content.caseMatters);
       if (id === "") blank += 1;
       else {
         const line = counts.get(id) ?? { id, text: known?.text ?? text.trim(), isKey: false, count: 0 };
-        if (known && "misconceptionId" in known) line.misconceptionId = known.misconceptionId;
+        if (expected?.misconceptionId !== undefined) line.misconceptionId = expected.misconceptionId;
         line.count += 1;
         counts.set(id, line);
       }
@@ -92,16 +90,15 @@ export const shortText: Kind<"shortText", ShortText, ShortTextAnswer, ShortTextV
   furtherWords: (content) => content.accepted.map((one) => one.text),
 };
 
+/** An answer that is expected as wrong is no near miss. */
 function acceptedOf(content: ShortText, text: string) {
-  const given = foldedText(text, content.caseMatters);
-  if (given === "") return undefined;
-  const wanted = content.accepted.map((one) => ({ ...one, folded: foldedText(one.text, content.caseMatters) }));
-  return (
-    wanted.find((one) => one.folded === given) ??
-    (content.allowsNearMiss && !expectedOf(content, text)
-      ? wanted.find((one) => one.folded.length >= 5 && editDistance(one.folded, given) === 1)
-      : undefined)
+  const allowsNearMiss = content.allowsNearMiss && !expectedOf(content, text);
+  const at = acceptedAt(
+    content.accepted.map((one) => one.text),
+    text,
+    { caseMatters: content.caseMatters, allowsNearMiss },
   );
+  return at === undefined ? undefined : content.accepted[at];
 }
 
 function expectedOf(content: ShortText, text: string): ExpectedWrongAnswer | undefined {

@@ -132,6 +132,25 @@ test("no kind of question gives itself away: not before the end, and with openne
       })),
       rights: ["two", "one"].map((name) => ({ id: `right-${name}`, text: `answer ${name}` })),
     },
+    {
+      ...every,
+      kind: "order",
+      scoring: "partial",
+      steps: ["one", "two", "three"].map((name) => ({ id: `step-${name}`, text: richTextOf(name) })),
+      first: "",
+      last: "",
+    },
+    {
+      ...every,
+      kind: "fillGaps",
+      scoring: "partial",
+      passage: [
+        { type: "gap", id: "gap-typed", accepted: ["SECRET word"], choices: [] },
+        { type: "gap", id: "gap-chosen", accepted: ["zeal"], choices: ["zeal", "arrow"] },
+      ],
+      allowsNearMiss: true,
+    },
+    { ...every, kind: "keyOnly", letters: 4, key: 3 },
   ];
   const itemIds: string[] = [];
   for (const content of contents) {
@@ -154,6 +173,9 @@ test("no kind of question gives itself away: not before the end, and with openne
     "expected",
     "misconception",
     "rightId",
+    '"key":',
+    "NearMiss",
+    '["zeal","arrow"]',
   ])
     expect(before).not.toContain(hidden);
 
@@ -165,9 +187,12 @@ test("no kind of question gives itself away: not before the end, and with openne
     { kind: "shortText", text: "something else" },
     { kind: "numeric", text: "9,5 m" },
     { kind: "match", chosen: [{ pairId: "left-one", rightId: "right-two" }] },
+    { kind: "order", order: ["step-three", "step-two", "step-one"] },
+    { kind: "fillGaps", filled: [{ gapId: "gap-chosen", text: "arrow" }] },
+    { kind: "keyOnly", letter: 0 },
   ];
   const events = answers.map((answer, i) => ({ ...choice(i + 1, i + 1, null), answer }));
-  await delivery.saveAnswers(sitter, { params, body: { epoch: 1, events, shown: [1, 2, 3, 4, 5] } });
+  await delivery.saveAnswers(sitter, { params, body: { epoch: 1, events, shown: answers.map((_, i) => i + 1) } });
   await delivery.handIn(sitter, { params });
   const after = JSON.stringify(showResultContract.result.parse(await delivery.showResult(student, { params })));
   for (const hidden of ["isKey", "4217", "SECRET word", "tolerance", "misconception"])

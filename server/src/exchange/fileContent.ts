@@ -1,6 +1,8 @@
 /** Item content between its file form (plain words, keys of misconceptions) and its own form (trees, ids). */
 import type { FileContent } from "@verdant/contract/exchange";
 import type { ExpectedWrongAnswer } from "@verdant/core/items/expectedAnswer";
+import { gapsOf, readPassage, writePassage } from "@verdant/core/items/fillGaps";
+import { letterAt, placeOf } from "@verdant/core/items/keyOnly";
 import type { Content } from "@verdant/core/items/kinds";
 import type { Option } from "@verdant/core/items/options";
 import { richTextOf, type Inline, type RichText } from "@verdant/core/richText";
@@ -58,6 +60,20 @@ export function toContent(file: FileContent, misconceptionId: Translate): Conten
     return { kind, ...shared, value, tolerance, unit, expectedWrong: toExpected(file.expectedWrong, misconceptionId) };
   }
   if (kind === "match") return { kind, ...shared, ...toMatch(file) };
+  if (kind === "order") {
+    const { scoring, first, last } = file;
+    const steps = file.steps.map(({ id = newOptionId(), text }) => ({ id, text: toText(text) }));
+    return { kind, ...shared, scoring, steps, first, last };
+  }
+  if (kind === "fillGaps") {
+    const { scoring, allowsNearMiss, gaps } = file;
+    const ids = gaps.map(({ id = newOptionId() }) => id);
+    return { kind, ...shared, scoring, passage: readPassage(file.passage, ids, newOptionId), allowsNearMiss };
+  }
+  if (kind === "keyOnly") {
+    const { letters, key } = file;
+    return { kind, ...shared, letters, key: key === null ? null : placeOf(key) };
+  }
   const options = file.options.map((option) => toOption(option, misconceptionId));
   if (kind === "severalRightAnswers") return { kind, ...shared, scoring: file.scoring, options };
   return kind === "optionSet" ? { kind, ...shared, setName: file.setName, options } : { kind, ...shared, options };
@@ -123,6 +139,20 @@ export function fromContent(content: Content, misconceptionKey: Translate): File
     }));
     return { kind, ...shared, scoring, pairs, rights: rights.map(({ id, text }) => ({ id, text })) };
   }
+  if (kind === "order") {
+    const { scoring, first, last } = content;
+    const steps = content.steps.map(({ id, text }) => ({ id, text: fromText(text) }));
+    return { kind, ...shared, scoring, steps, first, last };
+  }
+  if (kind === "fillGaps") {
+    const { scoring, passage, allowsNearMiss } = content;
+    const gaps = gapsOf(content).map(({ id }) => ({ id }));
+    return { kind, ...shared, scoring, passage: writePassage(passage), gaps, allowsNearMiss };
+  }
+  if (kind === "keyOnly") {
+    const { letters, key } = content;
+    return { kind, ...shared, letters, key: key === null ? null : letterAt(key) };
+  }
   const options = content.options.map((option) => fromOption(option, misconceptionKey));
   if (kind === "severalRightAnswers") return { kind, ...shared, scoring: content.scoring, options };
   return kind === "optionSet" ? { kind, ...shared, setName: content.setName, options } : { kind, ...shared, options };
@@ -157,7 +187,13 @@ export function withKnownIds(file: FileContent, before: Content): FileContent {
     return before.kind === "match"
       ? { ...file, pairs: merged(file.pairs, before.pairs), rights: merged(file.rights, before.rights) }
       : file;
-  if (!("expectedWrong" in before)) return file;
+  if (file.kind === "order")
+    return before.kind === "order" ? { ...file, steps: merged(file.steps, before.steps) } : file;
+  if (file.kind === "fillGaps")
+    return before.kind === "fillGaps"
+      ? { ...file, gaps: gapsOf(before).map(({ id }, i) => ({ id: file.gaps[i]?.id ?? id })) }
+      : file;
+  if (file.kind === "keyOnly" || !("expectedWrong" in before)) return file;
   const expectedWrong = merged(file.expectedWrong, before.expectedWrong);
   return file.kind === "shortText" && before.kind === "shortText"
     ? { ...file, expectedWrong, accepted: merged(file.accepted, before.accepted) }

@@ -2,7 +2,6 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
-import MenuItem from "@mui/material/MenuItem";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
@@ -13,6 +12,7 @@ import type { EditorProps } from "./editorProps.ts";
 import { newOptionId } from "./newWork.ts";
 import { OptionalText } from "./OptionalText.tsx";
 import { RichTextField } from "./RichTextField.tsx";
+import { ScoringField } from "./ScoringField.tsx";
 
 export function MatchEditor({ content, onChange }: EditorProps<"match">) {
   const { pairs, rights } = content;
@@ -128,18 +128,14 @@ export function MatchEditor({ content, onChange }: EditorProps<"match">) {
           Add an answer that fits nothing
         </Button>
       </Box>
-      <TextField
-        select
-        label="Points"
-        value={content.scoring}
-        onChange={(event) => {
-          onChange({ ...content, scoring: event.target.value as Match["scoring"] });
+      <ScoringField
+        scoring={content.scoring}
+        partial="a share for each pair"
+        all="only when every pair is right"
+        onChange={(scoring) => {
+          onChange({ ...content, scoring });
         }}
-        sx={{ maxWidth: 520 }}
-      >
-        <MenuItem value="partial">a share for each pair</MenuItem>
-        <MenuItem value="all">only when every pair is right</MenuItem>
-      </TextField>
+      />
     </Stack>
   );
 }

@@ -16,9 +16,13 @@ import { Plus, Trash2 } from "lucide-react";
 import { useState, type ComponentType } from "react";
 import type { EditorProps } from "./editorProps.ts";
 import { ExpectedWrongRows } from "./ExpectedWrongRows.tsx";
+import { FillGapsEditor } from "./FillGapsEditor.tsx";
+import { KeyOnlyEditor } from "./KeyOnlyEditor.tsx";
 import { MatchEditor } from "./MatchEditor.tsx";
 import { newOptionId } from "./newWork.ts";
+import { OrderEditor } from "./OrderEditor.tsx";
 import { OptionRows } from "./OptionRows.tsx";
+import { ScoringField } from "./ScoringField.tsx";
 
 function OneRightAnswerEditor({ content, onChange }: EditorProps<"oneRightAnswer">) {
   return (
@@ -44,18 +48,14 @@ function SeveralRightAnswersEditor({ content, onChange }: EditorProps<"severalRi
           onChange({ ...content, options });
         }}
       />
-      <TextField
-        select
-        label="Points"
-        value={content.scoring}
-        onChange={(event) => {
-          onChange({ ...content, scoring: event.target.value as typeof content.scoring });
+      <ScoringField
+        scoring={content.scoring}
+        partial="a share for each right option; a wrong one takes a share away"
+        all="only for exactly the right options"
+        onChange={(scoring) => {
+          onChange({ ...content, scoring });
         }}
-        sx={{ maxWidth: 520 }}
-      >
-        <MenuItem value="partial">a share for each right option; a wrong one takes a share away</MenuItem>
-        <MenuItem value="all">only for exactly the right options</MenuItem>
-      </TextField>
+      />
     </Stack>
   );
 }
@@ -263,4 +263,7 @@ export const contentEditors: { readonly [N in KindName]: ComponentType<EditorPro
   shortText: ShortTextEditor,
   numeric: NumericEditor,
   match: MatchEditor,
+  order: OrderEditor,
+  fillGaps: FillGapsEditor,
+  keyOnly: KeyOnlyEditor,
 };

@@ -39,14 +39,26 @@ export function asKind(content: Content, kind: KindName): Content {
 export function variantWork({ tagging, content }: Pick<Work, "tagging" | "content">): Work {
   const fresh = <T extends { readonly id: string }>(list: readonly T[]): T[] =>
     list.map((one) => ({ ...one, id: newOptionId() }));
-  const own: Content =
-    "options" in content
-      ? { ...content, options: fresh(content.options) }
-      : content.kind === "match"
-        ? withFreshPairs(content)
-        : content.kind === "shortText"
-          ? { ...content, accepted: fresh(content.accepted), expectedWrong: fresh(content.expectedWrong) }
-          : { ...content, expectedWrong: fresh(content.expectedWrong) };
+  const own = ((): Content => {
+    if ("options" in content) return { ...content, options: fresh(content.options) };
+    switch (content.kind) {
+      case "match":
+        return withFreshPairs(content);
+      case "order":
+        return { ...content, steps: fresh(content.steps) };
+      case "fillGaps":
+        return {
+          ...content,
+          passage: content.passage.map((part) => (part.type === "gap" ? { ...part, id: newOptionId() } : part)),
+        };
+      case "shortText":
+        return { ...content, accepted: fresh(content.accepted), expectedWrong: fresh(content.expectedWrong) };
+      case "numeric":
+        return { ...content, expectedWrong: fresh(content.expectedWrong) };
+      case "keyOnly":
+        return content;
+    }
+  })();
   return { tagging: { ...tagging, label: null, keptFindings: [] }, content: own };
 }
 

@@ -1,9 +1,11 @@
-/** The stem, and beside each thing a list to choose its answer from: the device's own, so that it works by touch, keys and ear. */
+/** The stem, and beside each thing a list to choose its answer from. */
 import Box from "@mui/material/Box";
 import type { MatchView } from "@verdant/core/items/match";
 import { useId } from "react";
 import { t } from "../platform/words.ts";
 import type { PlayerProps } from "./playerProps.ts";
+import { ChoiceList } from "./ChoiceList.tsx";
+import { RightOrNot } from "./RightOrNot.tsx";
 import { RichTextView } from "./RichTextView.tsx";
 import { Stem } from "./Stem.tsx";
 
@@ -44,45 +46,24 @@ export function MatchPlayer({ view, answer, onAnswer, verdict }: PlayerProps<Mat
               </div>
               <Box>
                 {onAnswer || !verdict ? (
-                  <Box
-                    component="select"
-                    aria-labelledby={`${id}left${i}`}
-                    disabled={!onAnswer}
-                    value={rightId ?? ""}
-                    onChange={(event) => {
-                      choose(left.id, event.target.value);
-                    }}
-                    sx={{
-                      font: "inherit",
-                      color: "text.primary",
-                      bgcolor: "background.paper",
-                      border: 1,
-                      borderColor: "text.secondary",
-                      borderRadius: 1,
-                      minHeight: 44,
-                      width: "100%",
-                      px: 1,
-                    }}
-                  >
-                    <option value="">{t("choose…")}</option>
-                    {view.rights.map((right) => (
-                      <option key={right.id} value={right.id}>
-                        {right.text}
-                      </option>
-                    ))}
-                  </Box>
+                  <ChoiceList
+                    isWide
+                    labelledBy={`${id}left${i}`}
+                    choices={view.rights}
+                    chosen={rightId}
+                    choose={
+                      onAnswer &&
+                      ((chosenId) => {
+                        choose(left.id, chosenId);
+                      })
+                    }
+                  />
                 ) : (
                   <Box component="span" sx={{ fontWeight: 700 }}>
                     {textOf(rightId) ?? t("left blank")}
                   </Box>
                 )}
-                {key !== undefined && (
-                  <Box
-                    sx={{ fontSize: "0.9em", fontWeight: 700, color: key === rightId ? "primary.main" : "error.main" }}
-                  >
-                    {key === rightId ? t("✓ right") : t("✗ right: {{key}}", { key: textOf(key) ?? "" })}
-                  </Box>
-                )}
+                {key !== undefined && <RightOrNot isRight={key === rightId} right={textOf(key) ?? ""} />}
               </Box>
             </Box>
           );

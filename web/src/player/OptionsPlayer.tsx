@@ -55,7 +55,7 @@ export function SeveralRightAnswersPlayer(props: PlayerProps<SeveralRightAnswers
   );
 }
 
-function OptionsPlayer(props: {
+export function OptionsPlayer(props: {
   view: OneRightAnswerView | OptionSetView | SeveralRightAnswersView;
   type: "radio" | "checkbox";
   name: string;

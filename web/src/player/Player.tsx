@@ -7,7 +7,15 @@ import { NumericPlayer, ShortTextPlayer } from "./TypedPlayer.tsx";
 
 // Kinds that are met less often load when a question of theirs is there.
 const loadMatch = async () => ({ default: (await import("./MatchPlayer.tsx")).MatchPlayer });
-const later: { readonly [N in KindName]?: () => Promise<unknown> } = { match: loadMatch };
+const loadOrder = async () => ({ default: (await import("./OrderPlayer.tsx")).OrderPlayer });
+const loadFillGaps = async () => ({ default: (await import("./FillGapsPlayer.tsx")).FillGapsPlayer });
+const loadKeyOnly = async () => ({ default: (await import("./KeyOnlyPlayer.tsx")).KeyOnlyPlayer });
+const later: { readonly [N in KindName]?: () => Promise<unknown> } = {
+  match: loadMatch,
+  order: loadOrder,
+  fillGaps: loadFillGaps,
+  keyOnly: loadKeyOnly,
+};
 
 /** Loads what these kinds need beforehand, so that no question waits for the network. */
 export const preparePlayers = async (kinds: readonly KindName[]): Promise<void> => {
@@ -22,6 +30,9 @@ const players: { readonly [N in KindName]: ComponentType<PlayerProps<Extract<Vie
   shortText: ShortTextPlayer,
   numeric: NumericPlayer,
   match: lazy(loadMatch),
+  order: lazy(loadOrder),
+  fillGaps: lazy(loadFillGaps),
+  keyOnly: lazy(loadKeyOnly),
 };
 
 export function Player(props: Omit<PlayerProps, "answer"> & { answer: Answer | null }) {

@@ -1,15 +1,13 @@
-/** The stem and a field to type a word or a number in. What is typed is given as the answer at every pause. */
+/** The stem and a field to type a word or a number in. */
 import Box from "@mui/material/Box";
 import { readNumber, type NumericView } from "@verdant/core/items/numeric";
 import type { ShortTextView } from "@verdant/core/items/shortText";
-import { useEffect, useId, useRef, useState } from "react";
+import { useId } from "react";
 import { t } from "../platform/words.ts";
 import { TypeField } from "../ui/TypeField.tsx";
 import type { PlayerProps, Verdict } from "./playerProps.ts";
 import { Stem } from "./Stem.tsx";
-
-/** The pause in typing after which the answer is given, in milliseconds. */
-const pause = 500;
+import { useTyped } from "./useTyped.ts";
 
 export function ShortTextPlayer(props: PlayerProps<ShortTextView>) {
   const { view, answer, onAnswer, verdict } = props;
@@ -47,23 +45,7 @@ function TypedPlayer(props: {
 }) {
   const { view, unit = "", isNumber = false, give, verdict } = props;
   const id = useId();
-  const [text, setText] = useState(props.text);
-  const given = useRef({ text: props.text, typed: props.text, give });
-  given.current.give = give;
-  const flush = () => {
-    const { current } = given;
-    if (current.typed === current.text) return;
-    current.text = current.typed;
-    current.give?.(current.typed);
-  };
-  useEffect(() => {
-    const timer = setTimeout(flush, pause);
-    return () => {
-      clearTimeout(timer);
-    };
-  }, [text]);
-  // Whoever goes on to the next question before the pause is over has given this answer too.
-  useEffect(() => flush, []);
+  const { text, type, flush } = useTyped(props.text, give);
   const isNoNumber = isNumber && text.trim() !== "" && readNumber(text, unit).length === 0;
   return (
     <Box>
@@ -81,8 +63,7 @@ function TypedPlayer(props: {
             maxLength={200}
             value={text}
             onChange={(event) => {
-              given.current.typed = event.target.value;
-              setText(event.target.value);
+              type(event.target.value);
             }}
             onBlur={flush}
             sx={{ width: isNumber ? 180 : "100%", maxWidth: 440 }}

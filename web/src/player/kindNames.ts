@@ -8,6 +8,9 @@ export const kindNames: { readonly [N in KindName]: string } = {
   shortText: "short text",
   numeric: "numeric",
   match: "match",
+  order: "order",
+  fillGaps: "fill the gaps",
+  keyOnly: "key only",
 };
 
 export const kindUses: { readonly [N in KindName]: string } = {
@@ -17,4 +20,7 @@ export const kindUses: { readonly [N in KindName]: string } = {
   shortText: "a word or two typed from memory",
   numeric: "a number, read off or worked out",
   match: "terms and their meanings, things and their groups: each from one list",
+  order: "steps, dates or sizes brought into their order",
+  fillGaps: "a text with gaps to type into or to choose for",
+  keyOnly: "a question printed on paper: only its letters and the right one are here",
 };

@@ -1,14 +1,16 @@
-/** A worker thread: runs one task at a time, told to stop by a flag in shared memory. */
+/** A worker thread: runs one task at a time; says when it begins, and is told to stop, in shared memory. */
 import { tasks, type TaskName } from "./tasks.ts";
 
 export interface Job {
   readonly task: TaskName;
   readonly input: never;
-  /** One Int32: 0 run, 1 stop. */
-  readonly flag: SharedArrayBuffer;
+  /** Two Int32, each 0 or 1: the task is asked to stop; it has begun. */
+  readonly flags: SharedArrayBuffer;
 }
 
-export default function work({ task, input, flag }: Job): Promise<unknown> {
-  const state = new Int32Array(flag);
+export default function work({ task, input, flags }: Job): Promise<unknown> {
+  const state = new Int32Array(flags);
+  Atomics.store(state, 1, 1);
+  Atomics.notify(state, 1);
   return tasks[task](input, () => Atomics.load(state, 0) === 1);
 }
