@@ -49,7 +49,8 @@ export const gapsOf = ({ passage }: Pick<FillGaps, "passage">): Gap[] =>
   passage.flatMap((part) => (part.type === "gap" ? [part] : []));
 
 const filledFor = (answer: FillGapsAnswer, gap: Gap) => answer.filled.find((one) => one.gapId === gap.id)?.text ?? "";
-const rightAt = (content: FillGaps, gap: Gap, text: string) =>
+/** Which of the accepted answers of `gap` a text is; undefined when it is wrong. */
+export const rightAt = (content: FillGaps, gap: Gap, text: string): number | undefined =>
   acceptedAt(gap.accepted, text, {
     caseMatters: false,
     allowsNearMiss: content.allowsNearMiss && gap.choices.length === 0,

@@ -185,9 +185,7 @@ describe("key only", () => {
       ["D", false, 0],
       ["", false, 1],
     ]);
-    expect(faultsOf({ ...letter, letters: 2 } as Content).map((fault) => fault.text)).toEqual([
-      "Say which letter is right.",
-    ]);
+    expect(faultsOf({ ...letter, letters: 2 }).map((fault) => fault.text)).toEqual(["Say which letter is right."]);
   });
 });
 

@@ -1,6 +1,6 @@
 /** A text with its gaps: fields to type in, and short lists to choose from, in the line itself. */
 import Box from "@mui/material/Box";
-import type { FillGapsView } from "@verdant/core/items/fillGaps";
+import { rightAt, type FillGapsView } from "@verdant/core/items/fillGaps";
 import { Fragment, useId, useRef } from "react";
 import { t } from "../platform/words.ts";
 import { TypeField } from "../ui/TypeField.tsx";
@@ -48,7 +48,10 @@ export function FillGapsPlayer({ view, answer, onAnswer, verdict }: PlayerProps<
               {key?.type === "gap" && (
                 <>
                   {" "}
-                  <RightOrNot isRight={isOneOf(key.accepted, text)} right={key.accepted[0] ?? ""} />
+                  <RightOrNot
+                    isRight={content !== null && rightAt(content, key, text) !== undefined}
+                    right={key.accepted[0] ?? ""}
+                  />
                 </>
               )}
             </Fragment>
@@ -84,11 +87,7 @@ function GapField(props: { gap: GapView; number: number; text: string; give: ((t
         typed.type(event.target.value);
       }}
       onBlur={typed.flush}
-      sx={{ width: 170, minHeight: 44, py: 0.5 }}
+      sx={{ width: 150, minHeight: 44, py: 0.5, lineHeight: 1.4 }}
     />
   );
 }
-
-/** As the mark goes in all but near misses, which are right too and show what they were near to. */
-const isOneOf = (accepted: readonly string[], text: string) =>
-  accepted.some((one) => one.trim().toLowerCase() === text.trim().toLowerCase());
