@@ -187,3 +187,9 @@ test("reading grade follows the published formula: longer sentences and words ar
   expect(readingGrade("")).toBe(0);
   expect(readingGrade("Considerable sedimentation characterises estuaries.")).toBeGreaterThan(15);
 });
+
+test("a key for a question on paper needs neither explanation nor reasons", () => {
+  expect(
+    check({ kind: "keyOnly", schemaVersion: 1, stem: richTextOf("Question 4 of the sheet"), letters: 4, key: 2 }),
+  ).toEqual([]);
+});

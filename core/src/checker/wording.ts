@@ -81,8 +81,9 @@ export const hardToRead: Rule = (content) => {
       ];
 };
 
+/** A key stands for a question on paper, whose explanation stands there too. */
 export const explanationMissing: Rule = (content) =>
-  content.explanation !== undefined && plainText(content.explanation) !== ""
+  content.kind === "keyOnly" || (content.explanation !== undefined && plainText(content.explanation) !== "")
     ? []
     : [
         {

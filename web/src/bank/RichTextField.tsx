@@ -5,6 +5,7 @@ import { EditorContent, useEditor } from "@tiptap/react";
 import type { RichText } from "@verdant/core/richText";
 import { useState } from "react";
 import { nonce } from "../platform/nonce.ts";
+import { afterPointer } from "../ui/afterPointer.ts";
 import { extensions, fromDocument, toDocument } from "./richTextEditing.ts";
 import { RichTextTools, type RichTextDialog } from "./RichTextTools.tsx";
 
@@ -55,7 +56,11 @@ export function RichTextField(props: {
         setFocused(true);
       }}
       onBlur={(event) => {
-        if (!event.currentTarget.contains(event.relatedTarget)) setFocused(false);
+        const field = event.currentTarget;
+        if (field.contains(event.relatedTarget)) return;
+        afterPointer(() => {
+          if (!field.contains(document.activeElement)) setFocused(false);
+        });
       }}
     >
       {!hideLabel && (

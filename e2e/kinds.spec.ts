@@ -1,0 +1,135 @@
+/** Kinds beyond options and typed words: written, tried, given to a class, answered on a phone, read in the results. */
+import type { Page } from "@playwright/test";
+import { answerQuestion, expect, expectAccessible, serveDemo, studentAt, teacherAt, test } from "./journey.ts";
+
+const demo = serveDemo("larkmoor");
+
+async function beginItem(teacher: Page, question: string, kind: RegExp): Promise<void> {
+  await teacher.goto(`${demo.address}/bank/new`);
+  await teacher.getByLabel("Kind").click();
+  await teacher.getByRole("option", { name: kind }).click();
+  await teacher.getByRole("textbox", { name: "Question" }).fill(question);
+}
+
+/** Says the topic, finishes, and sets the item aside. */
+async function finishItem(teacher: Page): Promise<void> {
+  await teacher.getByLabel("Topic").click();
+  await teacher.getByRole("option", { name: /Coastal landforms/ }).click();
+  await expect(teacher.getByRole("region", { name: "Still needed" })).toContainText("Nothing is missing");
+  await expectAccessible(teacher);
+  await teacher.getByRole("button", { name: "Finish", exact: true }).click();
+  await expectAccessible(teacher);
+}
+
+test("a match is written row by row, sorts into groups, and is answered by the lists beside each thing", async ({
+  person,
+}) => {
+  const teacher = await teacherAt(person, demo.address);
+  await teacher.goto(`${demo.address}/bank/new`);
+  await teacher.getByRole("textbox", { name: "Question" }).fill("Sort these landforms by what made them.");
+  await teacher.getByLabel("Kind").click();
+  await teacher.getByRole("option", { name: /^match/ }).click();
+  const pairs = [
+    ["Cliff", "erosion"],
+    ["Beach", "deposition"],
+    ["Stack", "Erosion"],
+  ] as const;
+  for (const [i, [left, right]] of pairs.entries()) {
+    await teacher.getByRole("textbox", { name: `Left side of pair ${i + 1}` }).fill(left);
+    await teacher.getByRole("textbox", { name: `Answer of pair ${i + 1}` }).fill(right);
+  }
+  await teacher.getByRole("textbox", { name: "Answer of pair 3" }).blur();
+  await expect(teacher.getByRole("textbox", { name: "Answer of pair 3" })).toHaveValue("erosion");
+  await teacher.getByLabel("Topic").click();
+  await teacher.getByRole("option", { name: /Coastal landforms/ }).click();
+  await expect(teacher.getByRole("region", { name: "Still needed" })).toContainText("Nothing is missing");
+  await expectAccessible(teacher);
+  await teacher.getByRole("button", { name: "Finish", exact: true }).click();
+  const pane = teacher.getByRole("article", { name: /^Item/ });
+  await expect(pane.getByRole("combobox", { name: "Cliff" }).getByRole("option")).toHaveText([
+    "choose…",
+    "deposition",
+    "erosion",
+  ]);
+  await pane.getByRole("combobox", { name: "Cliff" }).selectOption("erosion");
+  await pane.getByRole("combobox", { name: "Beach" }).selectOption("erosion");
+  await pane.getByLabel("Show the key").click();
+  await expect(pane).toContainText("✓ right");
+  await expect(pane).toContainText("✗ right: deposition");
+  await expectAccessible(teacher);
+});
+
+test("an order, a text with gaps and a key for a paper are written, given to a class and answered on a phone", async ({
+  person,
+}) => {
+  const teacher = await teacherAt(person, demo.address, "Ines Fairley");
+  const pane = teacher.getByRole("article", { name: /^Item/ });
+  const setAside = async (count: string) => {
+    await pane.getByRole("button", { name: "Set aside" }).click();
+    await expect(teacher.getByRole("region", { name: "Tray" })).toContainText(count);
+  };
+
+  await test.step("order", async () => {
+    await beginItem(teacher, "Order these grains by size.", /^order/);
+    for (const [i, grain] of ["Sand", "Clay", "Gravel"].entries())
+      await teacher.getByRole("textbox", { name: `Place ${i + 1}` }).fill(grain);
+    await teacher.getByRole("button", { name: "Move place 2 up" }).click();
+    await teacher.getByLabel("What stands above the list").fill("finest");
+    await finishItem(teacher);
+    await pane.getByRole("button", { name: "Move up: Sand" }).click();
+    await pane.getByLabel("Show the key").click();
+    await expect(pane.getByRole("listitem")).toContainText(["Clay✓ right", "Sand✓ right", "Gravel✓ right"]);
+    await setAside("1 item set aside");
+  });
+
+  await test.step("fill the gaps", async () => {
+    await beginItem(teacher, "Fill the gaps about the beach.", /^fill the gaps/);
+    await teacher
+      .getByRole("textbox", { name: "Text with gaps" })
+      .fill("Waves that wear a beach away are called [destructive]. Their backwash is [stronger | weaker].");
+    await expect(teacher.getByText(/1 to type, 1 to choose/)).toBeVisible();
+    await finishItem(teacher);
+    await pane.getByRole("textbox", { name: "Gap 1" }).fill("Destructive");
+    await pane.getByRole("combobox", { name: "Gap 2" }).selectOption("weaker");
+    await pane.getByLabel("Show the key").click();
+    await expect(pane).toContainText("✗ right: stronger");
+    await setAside("2 items set aside");
+  });
+
+  await test.step("key only", async () => {
+    await beginItem(teacher, "Question 4 of the map sheet", /^key only/);
+    await teacher.getByRole("radio", { name: "C" }).check();
+    await finishItem(teacher);
+    await setAside("3 items set aside");
+  });
+
+  await teacher.getByRole("button", { name: "Give these 3 to…" }).click();
+  await teacher.getByRole("menuitem", { name: "8D" }).click();
+  await teacher.getByRole("link", { name: "Release to 8D" }).click();
+  await teacher.getByRole("button", { name: "Release to 8D" }).click();
+  await expect(teacher.getByRole("heading", { name: "No answers yet." })).toBeVisible();
+
+  const card = await teacher.evaluate(async () => {
+    const { classes } = (await (await fetch("/api/classes")).json()) as { classes: { id: string; name: string }[] };
+    const id = classes.find((one) => one.name === "8D")?.id ?? "";
+    const roster = (await (await fetch(`/api/classes/${id}/students`)).json()) as {
+      students: { entryCard: string }[];
+    };
+    return roster.students[0]?.entryCard ?? "";
+  });
+  const student = await studentAt(person, demo.address, card);
+  await student.getByRole("button", { name: /^Begin/ }).click();
+  for (let position = 1; position <= 3; position++) {
+    await expect(student.getByText(`Question ${position} of 3`)).toBeVisible();
+    await expectAccessible(student);
+    await answerQuestion(student);
+    await student.getByRole("button", { name: position < 3 ? "Next" : "Last look" }).click();
+  }
+  await student.getByRole("button", { name: "Hand in" }).click();
+  await expect(student.getByRole("heading", { name: /You got/ })).toBeVisible();
+  await expectAccessible(student);
+
+  await teacher.reload();
+  await expect(teacher.getByRole("table").first()).toContainText("Question 4 of the map sheet");
+  await expectAccessible(teacher);
+});
