@@ -148,9 +148,42 @@ export const addItems = endpoint({
   method: "post",
   path: "/items",
   access: "member",
-  summary: "Puts several new items on one topic into the bank, all or none.",
-  body: z.object({ topicId: Id, contents: z.array(Content).min(1).max(200) }),
+  summary: "Puts several new items into the bank, all or none; an item may be a variant of one that is there.",
+  body: z.object({
+    items: z
+      .array(
+        z.object({
+          content: Content,
+          topicId: Id.nullable(),
+          standardIds: z.array(Id).max(20).default([]),
+          variantOf: Id.optional(),
+        }),
+      )
+      .min(1)
+      .max(200),
+  }),
   result: z.object({ itemIds: z.array(Id) }),
+});
+
+export const findLikeItems = endpoint({
+  method: "post",
+  path: "/items/like",
+  access: "member",
+  summary: "For each content the item of the bank that is very like it in its words, if there is one. Keeps nothing.",
+  body: z.object({ contents: z.array(Content).min(1).max(200) }),
+  result: z.object({
+    like: z.array(
+      z
+        .object({
+          itemId: Id,
+          number: z.int(),
+          stem: z.string(),
+          /** Share of words and pairs of words that both have, from 0 to 1. */
+          likeness: z.number(),
+        })
+        .nullable(),
+    ),
+  }),
 });
 
 export const setItemStatus = endpoint({
@@ -239,6 +272,7 @@ export const bankEndpoints = {
   showItem,
   saveItem,
   addItems,
+  findLikeItems,
   setItemStatus,
   showDraft,
   keepDraft,

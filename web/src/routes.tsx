@@ -12,6 +12,7 @@ export const router = createBrowserRouter([
       { path: "/", element: <TodayPage /> },
       { path: "/start", lazy: async () => ({ Component: (await import("./today/StartPage.tsx")).StartPage }) },
       { path: "/bank", lazy: async () => ({ Component: (await import("./bank/BankPage.tsx")).BankPage }) },
+      { path: "/bank/paste", lazy: async () => ({ Component: (await import("./bank/PastePage.tsx")).PastePage }) },
       { path: "/bank/:itemId", lazy: async () => ({ Component: (await import("./bank/ItemPage.tsx")).ItemPage }) },
       { path: "/plans", lazy: async () => ({ Component: (await import("./plan/PlansPage.tsx")).PlansPage }) },
       { path: "/plans/:classId", lazy: async () => ({ Component: (await import("./plan/PlanPage.tsx")).PlanPage }) },

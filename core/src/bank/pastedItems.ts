@@ -1,13 +1,19 @@
-/** Plain text from notes becomes items: numbered stems, lettered options, a mark for the key, a line for the reason. */
+/** Plain text from notes becomes items, in the notation that people type anyway. Described in docs/paste.md. */
 
+import { readPassage } from "../items/fillGaps.ts";
 import type { Content } from "../items/kinds.ts";
 import { readNumber } from "../items/numeric.ts";
+import { startingSets } from "../items/optionSet.ts";
 import { richTextOf } from "../richText.ts";
 
 export interface PastedItem {
   readonly content: Content;
   /** Line of its stem, counted from 1. */
   readonly line: number;
+  /** As written; null where no topic was named so far. */
+  readonly topic: string | null;
+  /** Codes of standards as written. */
+  readonly standards: readonly string[];
 }
 
 export interface PastedItems {
@@ -17,60 +23,93 @@ export interface PastedItems {
 
 interface Draft {
   readonly line: number;
+  readonly topic: string | null;
+  standards: readonly string[];
   readonly stem: string[];
-  readonly options: { text: string; isKey: boolean }[];
+  readonly options: { text: string; reason: string | null; isKey: boolean }[];
   answer: string | null;
   why: string | null;
+  next: string | null;
 }
 
 const option = /^\s*(\*?)\s*\(?([A-Ha-h])[.):]\s+(.*?)\s*(\*|✓|\(right\))?\s*$/;
 const numbered = /^\s*\d{1,3}\s*[.):]\s+/;
-const answerLine = /^\s*(?:answer|key|ans)\s*[:=]\s*(.+)$/i;
-const whyLine = /^\s*(?:why|because|reason)\s*[:=]\s*(.+)$/i;
+const pair = /^\s*(.+?)\s+(?:=|→|->)\s+(.+?)\s*$/;
+const heading = /^\s*(?:#{1,3}\s+|topic\s*[:=]\s*)(.+?)\s*$/i;
+const labelled = /^\s*(answer|key|ans|why|because|reason|next|next step|standards?)\s*[:=]\s*(.+?)\s*$/i;
 
 /**
  * Reads a block of text.
  *
+ *     ## Meanders                      the topic of what follows
  *     1. Which process widens a meander?
- *     a) Deposition
- *     *b) Erosion            the mark stands before or after; "Answer: b" will do as well
+ *     a) Deposition -- that narrows it
+ *     *b) Erosion                      the mark stands before or after; "Answer: b" will do as well
  *     Why: the outer bank is worn away
+ *     Standard: LG.1.3
  *
- *     2. What is left when an arch falls?
- *     Answer: stack / a stack        without options: a word, or a number with its unit
- *
- * A question begins with a number or after an empty line. What cannot be used is said with its line.
+ * Without options, `Answer:` gives a word ("stack / a stack"), a number with its unit, true or false, or an order
+ * ("crack > cave > arch"); lines "coal = fossil" make a match; square brackets in the text make gaps. A question begins
+ * with a number or after an empty line. What cannot be used is said with its line.
  *
  * @param newId makes ids of options
  */
 export function readPastedItems(text: string, newId: () => string): PastedItems {
-  const drafts: Draft[] = [];
-  let isNew = true;
-  text.split(/\r?\n/).forEach((raw, index) => {
-    if (raw.trim() === "") {
-      isNew = true;
-      return;
-    }
-    const current = drafts.at(-1);
-    const chosen = option.exec(raw);
-    const [answer, why] = [answerLine.exec(raw)?.[1], whyLine.exec(raw)?.[1]];
-    if (current && chosen) {
-      current.options.push({ text: chosen[3] ?? "", isKey: chosen[1] === "*" || chosen[4] !== undefined });
-    } else if (current && answer !== undefined) current.answer = answer.trim();
-    else if (current && why !== undefined) current.why = why.trim();
-    else if (isNew || numbered.test(raw)) {
-      drafts.push({ line: index + 1, stem: [raw.replace(numbered, "").trim()], options: [], answer: null, why: null });
-    } else current?.stem.push(raw.trim());
-    isNew = false;
-  });
   const items: PastedItem[] = [];
   const findings: { line: number; text: string }[] = [];
-  for (const draft of drafts) {
+  for (const draft of readDrafts(text)) {
+    const { line, topic, standards } = draft;
     const made = toContent(draft, newId);
-    if (typeof made === "string") findings.push({ line: draft.line, text: made });
-    else items.push({ content: made, line: draft.line });
+    if (typeof made === "string") findings.push({ line, text: made });
+    else items.push({ content: made, line, topic, standards });
   }
   return { items, findings };
+}
+
+function readDrafts(text: string): Draft[] {
+  const drafts: Draft[] = [];
+  let current: Draft | undefined;
+  let topic: string | null = null;
+  let standards: readonly string[] = [];
+  text.split(/\r?\n/).forEach((raw, index) => {
+    if (raw.trim() === "") {
+      current = undefined;
+      return;
+    }
+    const named = heading.exec(raw)?.[1];
+    if (named !== undefined) {
+      [topic, standards, current] = [named, [], undefined];
+      return;
+    }
+    const [, label = "", value = ""] = labelled.exec(raw) ?? [];
+    if (/^standard/i.test(label)) {
+      const codes = value.split(/[\s,;]+/).filter((code) => code !== "");
+      if (current) current.standards = codes;
+      else standards = codes;
+      return;
+    }
+    // A label or an option after an empty line still belongs to the question above it.
+    const latest = current ?? drafts.at(-1);
+    const chosen = option.exec(raw);
+    if (latest && label !== "") setLabelled(latest, label.toLowerCase(), value);
+    else if (latest && chosen) {
+      const [words = "", reason = null] = (chosen[3] ?? "").split(/\s+(?:--|—)\s+/, 2);
+      const isKey = chosen[1] === "*" || chosen[4] !== undefined || / \*$/.test(words);
+      latest.options.push({ text: words.replace(/ \*$/, ""), reason, isKey });
+    } else if (!current || numbered.test(raw)) {
+      const stem = [raw.replace(numbered, "").trim()];
+      const none = { answer: null, why: null, next: null };
+      current = { line: index + 1, topic, standards, stem, options: [], ...none };
+      drafts.push(current);
+    } else current.stem.push(raw.trim());
+  });
+  return drafts;
+}
+
+function setLabelled(draft: Draft, label: string, value: string): void {
+  if (label === "why" || label === "because" || label === "reason") draft.why = value;
+  else if (label.startsWith("next")) draft.next = value;
+  else draft.answer = value;
 }
 
 /** The content, or why there is none. */
@@ -79,29 +118,71 @@ function toContent(draft: Draft, newId: () => string): Content | string {
     schemaVersion: 1 as const,
     stem: richTextOf(draft.stem.join("\n")),
     ...(draft.why !== null && { explanation: richTextOf(draft.why) }),
+    ...(draft.next !== null && { nextStep: richTextOf(draft.next) }),
   };
-  if (draft.options.length > 0) {
-    const letters = new Set((draft.answer ?? "").toLowerCase().match(/\b[a-h]\b/g) ?? []);
-    const options = draft.options.map(({ text, isKey }, i) => ({
-      id: newId(),
-      text: richTextOf(text),
-      isKey: isKey || letters.has("abcdefgh"[i] ?? "") || draft.answer?.toLowerCase() === text.toLowerCase(),
-    }));
-    const keys = options.filter((one) => one.isKey).length;
-    if (options.length < 2) return "There is only one option.";
-    if (keys === 0) return "No option is marked as right. Put a * before it, or write “Answer: b”.";
-    return keys === 1
-      ? { kind: "oneRightAnswer", ...shared, options }
-      : { kind: "severalRightAnswers", ...shared, scoring: "partial", options };
+  if (draft.options.length > 0) return withOptions(draft, shared, newId);
+  if (draft.answer !== null) return withAnswer(draft.answer, shared, newId);
+  const written = draft.stem.slice(1).flatMap((line) => {
+    const [, left, right] = pair.exec(line) ?? [];
+    return left === undefined || right === undefined ? [] : [{ line, left, right }];
+  });
+  if (written.length >= 2) {
+    const stem = richTextOf(draft.stem.filter((line) => !written.some((one) => one.line === line)).join("\n"));
+    const rights = [...new Set(written.map((one) => one.right))].map((text) => ({ id: newId(), text }));
+    const pairs = written.map(({ left, right }) => {
+      const rightId = rights.find((one) => one.text === right)?.id ?? "";
+      return { id: newId(), left: richTextOf(left), rightId };
+    });
+    return { kind: "match", ...shared, stem, scoring: "partial", pairs, rights };
   }
-  if (draft.answer === null) return "There are neither options nor an answer. Write “Answer: …”.";
-  const [, figures = "", unit = ""] = /^([-−–+]?[\d.,\s]*\d)\s*(\D*)$/.exec(draft.answer) ?? [];
+  const gapped = draft.stem.filter((line) => /\[[^\]]+\]/.test(line));
+  if (gapped.length > 0) {
+    const rest = draft.stem.filter((line) => !gapped.includes(line));
+    const stem = richTextOf(rest.length > 0 ? rest.join("\n") : "Fill the gaps.");
+    const passage = readPassage(gapped.join("\n"), [], newId);
+    return { kind: "fillGaps", ...shared, stem, scoring: "partial", passage, allowsNearMiss: false };
+  }
+  return "There are neither options nor an answer. Write “Answer: …”.";
+}
+
+type Shared = Pick<Content, "schemaVersion" | "stem" | "explanation" | "nextStep">;
+
+function withOptions({ options: given, answer }: Draft, shared: Shared, newId: () => string): Content | string {
+  const letters = new Set((answer ?? "").toLowerCase().match(/\b[a-h]\b/g) ?? []);
+  const options = given.map(({ text, reason, isKey }, i) => ({
+    id: newId(),
+    text: richTextOf(text),
+    isKey: isKey || letters.has("abcdefgh"[i] ?? "") || answer?.toLowerCase() === text.toLowerCase(),
+    ...(reason !== null && { rationale: richTextOf(reason) }),
+  }));
+  const keys = options.filter((one) => one.isKey).length;
+  if (options.length < 2) return "There is only one option.";
+  if (keys === 0) return "No option is marked as right. Put a * before it, or write “Answer: b”.";
+  return keys === 1
+    ? { kind: "oneRightAnswer", ...shared, options }
+    : { kind: "severalRightAnswers", ...shared, scoring: "partial", options };
+}
+
+function withAnswer(answer: string, shared: Shared, newId: () => string): Content {
+  const steps = answer.split(/\s*>\s*/).filter((step) => step !== "");
+  if (steps.length >= 3) {
+    const inOrder = steps.map((text) => ({ id: newId(), text: richTextOf(text) }));
+    return { kind: "order", ...shared, scoring: "partial", steps: inOrder, first: "", last: "" };
+  }
+  const judged = startingSets.find((set) => set.name === "true or false");
+  if (judged && /^(true|false)$/i.test(answer)) {
+    const options = judged.words.map((word) => {
+      return { id: newId(), text: richTextOf(word), isKey: word.toLowerCase() === answer.toLowerCase() };
+    });
+    return { kind: "optionSet", ...shared, setName: judged.name, options };
+  }
+  const [, figures = "", unit = ""] = /^([-−–+]?[\d.,\s]*\d)\s*(\D*)$/.exec(answer) ?? [];
   const [value] = readNumber(figures);
   if (value !== undefined) {
     const tolerance = { kind: "absolute" as const, amount: 0 };
     return { kind: "numeric", ...shared, value, tolerance, unit: unit.trim(), expectedWrong: [] };
   }
-  const accepted = draft.answer
+  const accepted = answer
     .split(/\s*[/|]\s*/)
     .filter(Boolean)
     .map((one) => ({ id: newId(), text: one }));

@@ -1,5 +1,6 @@
 /** SQL for finding items by words. */
 import { editDistance } from "@verdant/core/editDistance";
+import type { Content } from "@verdant/core/items/kinds";
 import { sql } from "kysely";
 import type { Db } from "../platform/database.ts";
 
@@ -91,6 +92,33 @@ export async function listNumbersWith(
     select array_agg(number) as numbers from item_search
     where department_id = ${departmentId} and doc @@ to_tsquery('english', ${query})`.execute(db);
   return rows[0]?.numbers ?? [];
+}
+
+/** How many candidates are compared with one text. */
+const mostNear = 40;
+
+/**
+ * Items that hold two of the words at least, per list of words.
+ *
+ * @param words plain words in lower case; lists of fewer than two find nothing
+ */
+export async function listNear(db: Db, departmentId: string, words: readonly (readonly string[])[]) {
+  const queries = words.map((list) =>
+    list.flatMap((one, i) => list.slice(i + 1).map((other) => `('${one}' & '${other}')`)).join(" | "),
+  );
+  const { rows } = await sql<{ place: number; itemId: string; number: number; content: Content }>`
+    select asked.place::int as place, item.id as item_id, item.number, revision.content
+    from unnest(${queries}::text[]) with ordinality as asked(query, place)
+    cross join lateral (
+      select item_id from item_search
+      where department_id = ${departmentId} and asked.query <> '' and doc @@ to_tsquery('english', asked.query)
+      limit ${mostNear}
+    ) as near
+    join item on item.department_id = ${departmentId} and item.id = near.item_id and item.archived_at is null
+    join item_revision revision on revision.department_id = item.department_id and revision.id = item.latest_revision_id`.execute(
+    db,
+  );
+  return rows;
 }
 
 export function listRows(db: Db, departmentId: string, itemIds: readonly string[]) {

@@ -19,6 +19,7 @@ type Item = Result<typeof contract.showItem>;
 type Save = Input<typeof contract.saveItem>;
 type Tagging = Save["body"]["tagging"];
 
+export { findLikeItems } from "./likeItems.ts";
 export { listItems } from "./search.ts";
 export { changeTray, listTray } from "./tray.ts";
 
@@ -130,10 +131,10 @@ export function addItems(
 ): Promise<Result<typeof contract.addItems>> {
   return atomically(scope, async (within) => {
     const itemIds: string[] = [];
-    for (const content of body.contents) {
+    for (const { content, topicId, standardIds, variantOf } of body.items) {
       const item = await saveItem(within, {
         params: { itemId: newId() },
-        body: { version: 0, tagging: { ...assumed, topicId: body.topicId }, content },
+        body: { version: 0, tagging: { ...assumed, topicId, standardIds }, content, variantOf },
       });
       itemIds.push(item.id);
     }
@@ -143,13 +144,12 @@ export function addItems(
 
 const assumed = {
   label: null,
-  standardIds: [],
   demand: "recall",
   use: "practice",
   expectedSeconds: 45,
   writerDifficulty: 3,
   keptFindings: [],
-} satisfies Omit<Tagging, "topicId">;
+} satisfies Omit<Tagging, "topicId" | "standardIds">;
 
 /** Retires an item or takes it back. What it was given in stays as it was. */
 export function setItemStatus(

@@ -49,9 +49,14 @@ export function BankPage() {
       title="Items"
       about={first && counted(first.total, "item")}
       actions={
-        <Button component={RouterLink} to={newItemAt(filter)} variant="contained">
-          New item
-        </Button>
+        <>
+          <Button component={RouterLink} to="/bank/paste" variant="outlined">
+            Paste items
+          </Button>
+          <Button component={RouterLink} to={newItemAt(filter)} variant="contained">
+            New item
+          </Button>
+        </>
       }
     >
       <Box

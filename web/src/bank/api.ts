@@ -3,6 +3,7 @@ import {
   addMisconception,
   changeTray,
   dropDraft,
+  findLikeItems,
   keepDraft,
   listItems,
   listMisconceptions,
@@ -38,6 +39,7 @@ export const bankApi = api.injectEndpoints({
     showItem: build.query({ ...calls<typeof showItem>(showItem), providesTags: ["Item"] }),
     saveItem: build.mutation({ ...calls<typeof saveItem>(saveItem), invalidatesTags: ["Item", "Due", "Quiz"] }),
     addItems: build.mutation({ ...calls<typeof addItems>(addItems), invalidatesTags: ["Item", "Due"] }),
+    findLikeItems: build.query({ ...calls<typeof findLikeItems>(findLikeItems), keepUnusedDataFor: 0 }),
     setItemStatus: build.mutation({
       ...calls<typeof setItemStatus>(setItemStatus),
       invalidatesTags: ["Item", "Due", "Quiz"],
@@ -68,6 +70,7 @@ export const bankApi = api.injectEndpoints({
 
 export const {
   useListItemsQuery,
+  useFindLikeItemsQuery,
   useBrowseItemsInfiniteQuery,
   useShowItemQuery,
   useSaveItemMutation,

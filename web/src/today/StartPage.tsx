@@ -7,7 +7,7 @@ import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { readPastedItems } from "@verdant/core/bank/pastedItems";
-import { kindOf } from "@verdant/core/items/kinds";
+import { kindOf, type Content } from "@verdant/core/items/kinds";
 import { readNames } from "@verdant/core/courses/names";
 import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
@@ -135,7 +135,7 @@ interface Given {
   readonly topic: string;
   readonly className: string;
   readonly names: string;
-  readonly contents: Parameters<ReturnType<typeof useAddItemsMutation>[0]>[0]["body"]["contents"];
+  readonly contents: readonly Content[];
 }
 
 /** Each step is whole by itself; where one fails, what is there already can be gone on with. */
@@ -153,7 +153,9 @@ function useGive() {
     const { id: topicId } = await addTopic({
       body: { parentId: null, name: topic.trim() || "First questions" },
     }).unwrap();
-    const { itemIds } = await addItems({ body: { topicId, contents } }).unwrap();
+    const { itemIds } = await addItems({
+      body: { items: contents.map((content) => ({ content, topicId, standardIds: [] })) },
+    }).unwrap();
     const name = topic.trim() || "First questions";
     const course = await setCourse({
       params: { courseId: crypto.randomUUID() },

@@ -1,0 +1,68 @@
+/** How alike two items are in their words. */
+
+import { wordsOf } from "../checker/words.ts";
+import type { Content } from "../items/kinds.ts";
+import { plainText } from "../richText.ts";
+
+/** From here on two items are shown side by side. */
+export const veryLike = 0.5;
+
+/** A question of fewer words ("Fill the gaps.") says nothing without its parts. */
+const wordsThatSay = 4;
+
+/** Words and pairs of neighbouring words, each once. */
+function shinglesOf(text: string): Set<string> {
+  const words = wordsOf(text);
+  return new Set([...words, ...words.slice(1).map((word, i) => `${words[i] ?? ""} ${word}`)]);
+}
+
+/**
+ * The resemblance of two texts in [0, 1]: shared words and pairs of neighbouring words, as a share of all of both. 1 for
+ * the same words in the same order, 0 without a common word or where one is empty. Case, accents and marks do not count.
+ *
+ * @see Broder (1997), On the resemblance and containment of documents
+ */
+export function likeness(a: string, b: string): number {
+  const [left, right] = [shinglesOf(a), shinglesOf(b)];
+  const shared = [...left].filter((one) => right.has(one)).length;
+  return shared === 0 ? 0 : shared / (left.size + right.size - shared);
+}
+
+/**
+ * The words by which candidates are looked for: the three longest. Items that are very like share two of them, unless
+ * two of just these words were changed.
+ */
+export const tellingWords = (asked: Asked): string[] =>
+  [...new Set(wordsOf(says(asked) ? asked.question : asked.all))]
+    .sort((a, b) => b.length - a.length || (a < b ? -1 : 1))
+    .slice(0, 3);
+
+/** What a student reads of an item: the question and its parts, without reasons and explanations. */
+export function askedIn(content: Content): { readonly question: string; readonly all: string } {
+  const question = plainText(content.stem);
+  return { question, all: [question, ...partsOf(content)].join(" ") };
+}
+
+type Asked = ReturnType<typeof askedIn>;
+
+const says = ({ question }: Asked) => wordsOf(question).length >= wordsThatSay;
+
+/** The {@link likeness} of two items: of their questions alone, where these say something, or of all that is read. */
+export const itemLikeness = (a: Asked, b: Asked): number =>
+  Math.max(likeness(a.all, b.all), says(a) && says(b) ? likeness(a.question, b.question) : 0);
+
+function partsOf(content: Content): string[] {
+  if ("options" in content) return content.options.map((option) => plainText(option.text));
+  switch (content.kind) {
+    case "match":
+      return [...content.pairs.map((pair) => plainText(pair.left)), ...content.rights.map((right) => right.text)];
+    case "order":
+      return content.steps.map((step) => plainText(step.text));
+    case "fillGaps":
+      return content.passage.flatMap((part) =>
+        part.type === "text" ? part.text : [...part.choices, ...part.accepted],
+      );
+    default:
+      return [];
+  }
+}

@@ -1,0 +1,260 @@
+/** A block of text, or the key of a paper, becomes items: looked over first, then taken in all at once. */
+import Alert from "@mui/material/Alert";
+import Autocomplete from "@mui/material/Autocomplete";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
+import Stack from "@mui/material/Stack";
+import Tab from "@mui/material/Tab";
+import Tabs from "@mui/material/Tabs";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { letterAt, letterCounts } from "@verdant/core/items/keyOnly";
+import { useDeferredValue, useEffect, useMemo, useState } from "react";
+import { useNavigate } from "react-router";
+import { problemOf } from "../platform/problem.ts";
+import { useListTopicsQuery } from "../standards/api.ts";
+import { counted } from "../ui/dates.ts";
+import { Page } from "../ui/Page.tsx";
+import { useToast } from "../ui/Toasts.tsx";
+import { useAddItemsMutation, useFindLikeItemsQuery } from "./api.ts";
+import { PastedRow, type Taking } from "./PastedRow.tsx";
+import { bringPaperKey, bringText, rowsOf, type Row } from "./pasting.ts";
+
+const example = `## Meanders
+1. Which process widens a meander?
+a) Deposition -- that narrows it
+*b) Erosion
+c) Evaporation
+Why: the outer bank is worn away
+Standard: LG.1.3
+
+2. What is left standing when an arch falls?
+Answer: stack / a stack
+
+3. How far is 4 cm on a map at 1 : 25 000?
+Answer: 1 km
+
+4. Put these in the order in which they form.
+Answer: crack > cave > arch > stack
+
+5. The [swash] goes [up | down | along] the beach.
+
+6. Sort by what made them.
+cliff = erosion
+beach = deposition`;
+
+/** Outlives a reload, not the closing of the window. */
+const kept = { text: "verdant.paste", of: (key: string) => sessionStorage.getItem(key) ?? "" };
+
+export function PastePage() {
+  const [way, setWay] = useState<"text" | "paperKey">("text");
+  const [text, setText] = useState(() => kept.of(kept.text));
+  const [paper, setPaper] = useState({ name: "", key: "", letters: 4, ranges: "" });
+  const [topicId, setTopicId] = useState<string | null>(null);
+  const [takings, setTakings] = useState<ReadonlyMap<string, Taking>>(new Map());
+  const { topics = [], standards = [] } = useListTopicsQuery().data ?? {};
+  // Typing stays smooth: what was understood may follow a moment later.
+  const laterText = useDeferredValue(text);
+  const laterPaper = useDeferredValue(paper);
+  const { items, findings } = useMemo(
+    () => (way === "text" ? bringText(laterText) : bringPaperKey(laterPaper)),
+    [way, laterText, laterPaper],
+  );
+  const rows = useMemo(() => rowsOf(items, topicId, { topics, standards }), [items, topicId, topics, standards]);
+  const likes = useLikes(rows);
+  const takingOf = (row: Row): Taking => takings.get(row.key) ?? (row.likeRow === null ? "take" : "leave");
+  const taken = rows.filter((row) => takingOf(row) !== "leave");
+  const { take, isTaking, problem } = useTake();
+  const nameOf = (id: string | null) => topics.find((topic) => topic.id === id)?.name ?? "";
+  return (
+    <Page
+      title="Paste items"
+      about="Nothing is kept until you take them in"
+      actions={
+        <Button
+          variant="contained"
+          disabled={isTaking || taken.length === 0}
+          onClick={() =>
+            void take(
+              taken.map((row) => {
+                const like = likes.get(row.key);
+                const variantOf = takingOf(row) === "variant" ? like?.itemId : undefined;
+                const { content, topicId: on, standardIds } = row;
+                return { content, topicId: on, standardIds: [...standardIds], ...(variantOf && { variantOf }) };
+              }),
+            )
+          }
+        >
+          Take {counted(taken.length, "item")} in
+        </Button>
+      }
+    >
+      {problem && (
+        <Alert severity="error" sx={{ mb: 2 }}>
+          {problem}
+        </Alert>
+      )}
+      <Box sx={{ display: "grid", gridTemplateColumns: "1.1fr 1fr", gap: 2.5, alignItems: "start" }}>
+        <Stack spacing={2} sx={{ position: "sticky", top: 16 }}>
+          <Tabs
+            value={way}
+            onChange={(_, next: typeof way) => {
+              setWay(next);
+            }}
+          >
+            <Tab value="text" label="Questions" />
+            <Tab value="paperKey" label="Key of a paper" />
+          </Tabs>
+          <Autocomplete
+            size="small"
+            options={topics}
+            value={topics.find((topic) => topic.id === topicId) ?? null}
+            getOptionLabel={(topic) => (topic.parentId ? `${nameOf(topic.parentId)}: ${topic.name}` : topic.name)}
+            isOptionEqualToValue={(a, b) => a.id === b.id}
+            onChange={(_, topic) => {
+              setTopicId(topic?.id ?? null);
+            }}
+            renderInput={(params) => <TextField {...params} label="Topic of items that name none" />}
+            noOptionsText="No topic has these letters"
+          />
+          {way === "text" ? (
+            <TextField
+              label="Questions"
+              multiline
+              minRows={16}
+              maxRows={24}
+              value={text}
+              placeholder={example}
+              onChange={(event) => {
+                setText(event.target.value);
+                sessionStorage.setItem(kept.text, event.target.value);
+              }}
+              slotProps={{
+                htmlInput: { style: { fontFamily: "monospace", fontSize: 14 } },
+                inputLabel: { shrink: true },
+              }}
+            />
+          ) : (
+            <PaperFields paper={paper} onChange={setPaper} />
+          )}
+        </Stack>
+        <Box component="section" aria-label="What was understood">
+          {findings.map((finding) => (
+            <Alert key={finding} severity="warning" icon={false} sx={{ mb: 1, py: 0 }}>
+              {finding}
+            </Alert>
+          ))}
+          {rows.length === 0 && findings.length === 0 && (
+            <Typography color="textSecondary">
+              {way === "text"
+                ? "Number the questions, letter the options, put a * before the right one. Without options write “Answer: …”. “Why: …” gives the reason, “## …” the topic of what follows. The items show here as you paste them."
+                : "Type the right letters one after the other: ABDCA. Each makes an item that stands for a question on paper."}
+            </Typography>
+          )}
+          {rows.map((row) => (
+            <PastedRow
+              key={row.key}
+              row={row}
+              topic={nameOf(row.topicId)}
+              codes={standards.flatMap(({ id, code }) => (row.standardIds.includes(id) ? (code ?? []) : []))}
+              like={likes.get(row.key) ?? null}
+              taking={takingOf(row)}
+              setTaking={(taking) => {
+                setTakings(new Map(takings).set(row.key, taking));
+              }}
+            />
+          ))}
+        </Box>
+      </Box>
+    </Page>
+  );
+}
+
+type Paper = Parameters<typeof bringPaperKey>[0];
+
+function PaperFields({ paper, onChange }: { paper: Paper; onChange: (paper: Paper) => void }) {
+  const counts = Array.from({ length: letterCounts.most - letterCounts.least + 1 }, (_, i) => letterCounts.least + i);
+  return (
+    <Stack spacing={2}>
+      <TextField
+        label="Name of the paper"
+        placeholder="the March paper"
+        value={paper.name}
+        onChange={(event) => {
+          onChange({ ...paper, name: event.target.value });
+        }}
+        slotProps={{ htmlInput: { maxLength: 100 } }}
+      />
+      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 160px", gap: 2 }}>
+        <TextField
+          label="Right letters, in order"
+          placeholder="ABDCA BBDAC"
+          value={paper.key}
+          onChange={(event) => {
+            onChange({ ...paper, key: event.target.value });
+          }}
+          slotProps={{ htmlInput: { maxLength: 600, style: { fontFamily: "monospace" } } }}
+        />
+        <TextField
+          select
+          label="Letters"
+          value={paper.letters}
+          onChange={(event) => {
+            onChange({ ...paper, letters: Number(event.target.value) });
+          }}
+        >
+          {counts.map((count) => (
+            <MenuItem key={count} value={count}>
+              A to {letterAt(count - 1)}
+            </MenuItem>
+          ))}
+        </TextField>
+      </Box>
+      <TextField
+        label="Standards by question"
+        placeholder="1-5 LG.1.3, 6-10 LG.1.4"
+        value={paper.ranges}
+        onChange={(event) => {
+          onChange({ ...paper, ranges: event.target.value });
+        }}
+      />
+    </Stack>
+  );
+}
+
+/** Items of the bank that are very like a row, by its key; asked for once the typing rests. */
+function useLikes(rows: readonly Row[]) {
+  const [asked, setAsked] = useState<readonly Row[]>([]);
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      setAsked(rows.filter((row) => row.content.kind !== "keyOnly").slice(0, 200));
+    }, 600);
+    return () => {
+      clearTimeout(timer);
+    };
+  }, [rows]);
+  const { currentData } = useFindLikeItemsQuery(
+    { body: { contents: asked.map((row) => row.content) } },
+    { skip: asked.length === 0 },
+  );
+  return new Map(asked.flatMap((row, i) => (currentData?.like[i] ? [[row.key, currentData.like[i]] as const] : [])));
+}
+
+function useTake() {
+  const [addItems, { isLoading: isTaking }] = useAddItemsMutation();
+  const [problem, setProblem] = useState<string | null>(null);
+  const navigate = useNavigate();
+  const say = useToast();
+  const take = async (items: Parameters<typeof addItems>[0]["body"]["items"]) => {
+    const answer = await addItems({ body: { items } });
+    if (answer.error) {
+      setProblem(problemOf(answer.error).detail);
+      return;
+    }
+    sessionStorage.removeItem(kept.text);
+    say({ text: `${counted(items.length, "item")} taken in.` });
+    await navigate("/bank");
+  };
+  return { take, isTaking, problem };
+}

@@ -1,0 +1,92 @@
+/** One item of what was pasted, with its key; and whether it is taken in. */
+import Box from "@mui/material/Box";
+import MenuItem from "@mui/material/MenuItem";
+import Paper from "@mui/material/Paper";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import type { findLikeItems } from "@verdant/contract/bank";
+import type { Result } from "@verdant/contract/endpoint";
+import { kindOf } from "@verdant/core/items/kinds";
+import { headline } from "@verdant/core/richText";
+import { kindNames } from "../player/kindNames.ts";
+import { Player } from "../player/Player.tsx";
+import type { Row } from "./pasting.ts";
+
+export type Taking = "take" | "variant" | "leave";
+type Like = NonNullable<Result<typeof findLikeItems>["like"][number]>;
+
+export function PastedRow(props: {
+  row: Row;
+  topic: string;
+  codes: readonly string[];
+  like: Like | null;
+  taking: Taking;
+  setTaking: (taking: Taking) => void;
+}) {
+  const { row, topic, codes, like, taking, setTaking } = props;
+  const { content } = row;
+  const kind = kindOf(content);
+  const about = [row.place, kindNames[content.kind], topic, ...codes].filter((one) => one !== "").join(" · ");
+  return (
+    <Paper
+      component="article"
+      aria-label={`Item of ${row.place}`}
+      sx={{
+        p: 1.5,
+        mb: 1,
+        contentVisibility: "auto",
+        containIntrinsicSize: "auto 220px",
+      }}
+    >
+      <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, mb: 1 }}>
+        <Typography variant="caption" color="textSecondary" sx={{ flex: 1, m: 0 }}>
+          {about}
+        </Typography>
+        <TextField
+          select
+          size="small"
+          label={`What to do with ${row.place}`}
+          value={taking}
+          onChange={(event) => {
+            setTaking(event.target.value as Taking);
+          }}
+          sx={{ minWidth: 190 }}
+        >
+          <MenuItem value="take">take in</MenuItem>
+          {like && <MenuItem value="variant">take in as a variant of {like.number}</MenuItem>}
+          <MenuItem value="leave">leave out</MenuItem>
+        </TextField>
+      </Box>
+      {taking === "leave" ? (
+        <Typography color="textSecondary">{headline(content.stem)}</Typography>
+      ) : (
+        <Player
+          view={kind.toStudentView(content, kind.arrange(content, null))}
+          answer={kind.rightAnswer(content)}
+          name={row.key}
+          verdict={{ content, credit: null }}
+        />
+      )}
+      <Said texts={row.missing} colour="error.main" />
+      {row.likeRow !== null && <Said texts={[`Very like the item of ${row.likeRow}.`]} colour="warning.dark" />}
+      {like && (
+        <Said
+          texts={[`Very like item ${like.number}: “${like.stem}” (${Math.round(like.likeness * 100)} % of the words).`]}
+          colour="warning.dark"
+        />
+      )}
+      {taking !== "leave" && <Said texts={row.findings} colour="text.secondary" />}
+    </Paper>
+  );
+}
+
+function Said({ texts, colour }: { texts: readonly string[]; colour: string }) {
+  if (texts.length === 0) return null;
+  return (
+    <Box component="ul" sx={{ m: 0, mt: 1, pl: 2.5, color: colour, fontSize: 14 }}>
+      {texts.map((text) => (
+        <li key={text}>{text}</li>
+      ))}
+    </Box>
+  );
+}
