@@ -1,7 +1,7 @@
 /** Finding in a bank of 1,000, 10,000 and 100,000 made-up items, beside one SQL statement that gives the same answer. */
 import { sql } from "kysely";
 import { randomFrom } from "../core/src/random.ts";
-import { listItems } from "../server/src/bank/service.ts";
+import { findLikeItems, listItems } from "../server/src/bank/service.ts";
 import { openInstallation, type BenchInstallation } from "./installation.ts";
 import type { Measure } from "./main.ts";
 import { p95 } from "./median.ts";
@@ -23,8 +23,27 @@ export async function bankSearch(): Promise<Measure[]> {
     filled = size;
     measures.push(await measure(bench, name, root.id));
   }
+  measures.push(await similar(bench));
   await bench.close();
   return measures;
+}
+
+/** What is very like an item, in the bank of 100,000: one question at a time, as while it is typed. */
+async function similar(bench: BenchInstallation): Promise<Measure> {
+  const rows = await bench.db.selectFrom("itemRevision").select("content").limit(40).execute();
+  const times: number[] = [];
+  for (const { content } of rows) {
+    const start = performance.now();
+    await findLikeItems(bench.lead, { body: { contents: [content], besides: [] } });
+    times.push(performance.now() - start);
+  }
+  return {
+    name: "similar-100k",
+    value: p95(times),
+    unit: "ms p95",
+    target: "at most 150",
+    note: "40 items, one at a time",
+  };
 }
 
 async function measure(bench: BenchInstallation, name: string, topicId: string): Promise<Measure> {

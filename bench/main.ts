@@ -4,6 +4,7 @@ import { bundles } from "./bundles.ts";
 import { computation } from "./computation.ts";
 import { saveAnswer } from "./saveAnswer.ts";
 import { sittingEvidence } from "./sittingEvidence.ts";
+import { writing } from "./writing.ts";
 
 export interface Measure {
   readonly name: string;
@@ -17,7 +18,7 @@ export interface Measure {
 
 const rounded = (value: number) => Math.round(value * 1000) / 1000;
 
-const parts = { computation, bundles, bankSearch, sittingEvidence, saveAnswer };
+const parts = { computation, writing, bundles, bankSearch, sittingEvidence, saveAnswer };
 /** `npm run bench -- bankSearch` runs one part. */
 const wanted = process.argv.slice(2);
 

@@ -1,6 +1,7 @@
 /** Kinds beyond options and typed words: written, tried, given to a class, answered on a phone, read in the results. */
 import type { Page } from "@playwright/test";
-import { answerQuestion, expect, expectAccessible, serveDemo, studentAt, teacherAt, test } from "./journey.ts";
+import { answerQuestion } from "./answerQuestion.ts";
+import { expect, expectAccessible, serveDemo, studentAt, teacherAt, test } from "./journey.ts";
 
 const demo = serveDemo("larkmoor");
 

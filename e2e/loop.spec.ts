@@ -1,6 +1,7 @@
 /** The whole loop on the demo's term of data: find, write, plan, compose, release, sit, read; axe on every screen. */
 import type { Page } from "@playwright/test";
-import { answerQuestion, expect, expectAccessible, serveDemo, studentAt, teacherAt, test } from "./journey.ts";
+import { answerQuestion } from "./answerQuestion.ts";
+import { expect, expectAccessible, serveDemo, studentAt, teacherAt, test } from "./journey.ts";
 
 const demo = serveDemo("larkmoor");
 

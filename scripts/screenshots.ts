@@ -1,6 +1,7 @@
 /** Walks through the running demo and takes the pictures of docs/screenshots: npx tsx scripts/screenshots.ts [folder] */
 import { mkdirSync } from "node:fs";
 import { chromium, type Browser, type Page } from "@playwright/test";
+import { answerQuestion } from "../e2e/answerQuestion.ts";
 
 const folder = process.argv[2] ?? "docs/screenshots";
 const address = process.env["ADDRESS"] ?? "http://localhost:4400";
@@ -21,6 +22,27 @@ async function open(browser: Browser, viewport: { width: number; height: number 
   return context.newPage();
 }
 
+const pasted = `## Meanders
+1. Which bank of a meander has the deepest water?
+a) The inner bank -- deposits make it shallow
+*b) The outer bank
+c) Both alike
+Why: the water is fastest there
+Standard: LG.1.3
+
+2. The neck of a meander has become very narrow. What turns the bend into an ox-bow lake?
+a) A flood that cuts through the neck *
+b) A summer in which the river dries up
+
+3. Put in order along a river.
+Answer: spring > meander > delta
+
+4. The current is [fastest | slowest] at the outer bank, and drops its load at the [inner] one.
+
+5. Which of these is built by a river?
+a) A delta
+b) A spit`;
+
 /** Sits what is open for one student, answering with whatever comes first. */
 async function sit(page: Page, card: string): Promise<void> {
   await page.goto(`${address}/s`);
@@ -37,9 +59,7 @@ async function sit(page: Page, card: string): Promise<void> {
     .click();
   for (let question = 1; ; question++) {
     await page.getByText(`Question ${question} of`).waitFor();
-    const choice = page.getByRole("radio").or(page.getByRole("checkbox"));
-    if (await choice.first().isVisible()) await choice.nth((question * 2) % (await choice.count())).check();
-    else await page.getByRole("main").getByRole("textbox").fill("4");
+    await answerQuestion(page);
     if (question === 2) await take(page, "student-question");
     const last = page.getByRole("button", { name: "Last look" });
     if (await last.isVisible()) {
@@ -77,9 +97,20 @@ await staff.getByRole("option", { name: /Inner bank/ }).click();
 await staff.getByLabel("Show the key").click();
 await staff.getByRole("article").waitFor();
 await take(staff, "bank");
+await staff.getByRole("button", { name: "Show all items" }).click();
+await staff.getByLabel("Search items").fill("wave-cut platform");
+await staff.getByRole("option", { name: /Wave-cut/ }).click();
+await staff
+  .getByRole("article")
+  .filter({ hasText: /platform/ })
+  .waitFor();
 await staff.getByRole("link", { name: "Edit" }).click();
 await staff.getByRole("textbox", { name: "Question" }).waitFor();
 await take(staff, "item");
+await staff.goto(`${address}/bank/paste`);
+await staff.getByRole("textbox", { name: "Questions" }).fill(pasted);
+await staff.getByText(/Very like item/).waitFor();
+await take(staff, "paste");
 
 await staff.getByRole("link", { name: "Plans" }).click();
 await staff.getByLabel("Class", { exact: true }).click();

@@ -170,14 +170,18 @@ export const findLikeItems = endpoint({
   path: "/items/like",
   access: "member",
   summary: "For each content the item of the bank that is very like it in its words, if there is one. Keeps nothing.",
-  body: z.object({ contents: z.array(Content).min(1).max(200) }),
+  body: z.object({
+    contents: z.array(Content).min(1).max(200),
+    /** Items that do not count, with all of their families: the one being written, the one it is a variant of. */
+    besides: z.array(Id).max(20).default([]),
+  }),
   result: z.object({
     like: z.array(
       z
         .object({
           itemId: Id,
           number: z.int(),
-          stem: z.string(),
+          content: Content,
           /** Share of words and pairs of words that both have, from 0 to 1. */
           likeness: z.number(),
         })

@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import type { Content, ContentOf } from "../items/kinds.ts";
 import { plainText, richTextOf } from "../richText.ts";
 import { check } from "./check.ts";
-import { ruleNames, type RuleName } from "./finding.ts";
+import { ruleNames, type Context, type RuleName } from "./finding.ts";
 import { readingGrade } from "./words.ts";
 
 /** One right answer; the option with a plus is the key. Explained and with reasons, so that only what is tested is found. */
@@ -37,7 +37,7 @@ const number = (stem: string, unit = ""): Content => ({
   expectedWrong: [],
   explanation: richTextOf("So it is."),
 });
-const found = (content: Content, original?: Content) => check(content, { original }).map((one) => one.rule);
+const found = (content: Content, context: Context = {}) => check(content, context).map((one) => one.rule);
 const mended = (content: Content, rule: RuleName): Content => {
   const mend = check(content).find((one) => one.rule === rule)?.mend;
   if (!mend) throw new Error(`${rule} offers nothing`);
@@ -51,7 +51,7 @@ test("a sound item is passed in silence", () => {
 });
 
 /** For each rule: an item it speaks of, and one beside it that it must not speak of. */
-const cases: { readonly [Name in RuleName]: readonly [wrong: Content, right: Content, original?: Content] } = {
+const cases: { readonly [Name in RuleName]: readonly [wrong: Content, right: Content, context?: Context] } = {
   keyLongest: [
     item("What is a delta?", "+ Land that a river builds where it drops its load in slow water", "A cape", "A bay"),
     item("What is a delta?", "+ Land that a river builds", "Land cut off by the sea", "A bay"),
@@ -120,12 +120,17 @@ const cases: { readonly [Name in RuleName]: readonly [wrong: Content, right: Con
   variantKeepsKey: [
     item("What wears the outer bank away?", "+ Fast water", "Slow water"),
     item("What builds up the slope inside a bend of the river?", "+ Fast water", "Slow water"),
-    item("What wears the inner bank away?", "+ Fast water", "Slow water"),
+    { original: item("What wears the inner bank away?", "+ Fast water", "Slow water") },
   ],
   variantAddsNot: [
     item("Which is NOT a cause of floods?", "+ Sun", "Rain"),
     item("Which is a cause of drought?", "+ Sun", "Rain"),
-    item("Which is a cause of floods?", "+ Rain", "Sun"),
+    { original: item("Which is a cause of floods?", "+ Rain", "Sun") },
+  ],
+  veryLike: [
+    item("What shapes a valley with such steep sides?", "+ Ice", "Wind"),
+    item("What shapes a beach?", "+ Waves", "Wind"),
+    { nearest: { number: 7, content: sound } },
   ],
 };
 
@@ -135,9 +140,9 @@ function picture(credit: string) {
 
 describe("each rule speaks of what it is for, and not of what looks like it", () => {
   test.each(ruleNames)("%s", (rule) => {
-    const [wrong, right, original] = cases[rule];
-    expect(found(wrong, original)).toContain(rule);
-    expect(found(right, original)).not.toContain(rule);
+    const [wrong, right, context] = cases[rule];
+    expect(found(wrong, context)).toContain(rule);
+    expect(found(right, context)).not.toContain(rule);
   });
 });
 

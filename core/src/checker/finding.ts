@@ -22,6 +22,7 @@ export const ruleNames = [
   "creditMissing",
   "variantKeepsKey",
   "variantAddsNot",
+  "veryLike",
 ] as const;
 export type RuleName = (typeof ruleNames)[number];
 
@@ -44,6 +45,8 @@ export interface KeptFinding {
 export interface Context {
   /** Of a variant: the item it was made from. */
   readonly original?: Content | undefined;
+  /** The nearest item of the bank, of another family. */
+  readonly nearest?: { readonly number: number; readonly content: Content } | undefined;
 }
 
 /** One rule: pure, and silent about kinds it says nothing of. */

@@ -3,6 +3,7 @@
 import { kindOf } from "../items/kinds.ts";
 import { headline, imagesOf, plainText, type Inline, type RichText } from "../richText.ts";
 import type { Finding, Rule } from "./finding.ts";
+import { askedIn, itemLikeness, veryLike as veryLikeFrom } from "./likeness.ts";
 import { negations, readingGrade, wordsIn, wordsOf } from "./words.ts";
 
 /** Words that turn a question round; not a mere contrast ("climate, not weather"), nor "the least" of a quantity. */
@@ -176,3 +177,16 @@ export const variantAddsNot: Rule = (content, { original }) => {
       ]
     : [];
 };
+
+/** The same question in nearly the same words, in another family. */
+export const veryLike: Rule = (content, { nearest }) =>
+  nearest && itemLikeness(askedIn(content), askedIn(nearest.content)) >= veryLikeFrom
+    ? [
+        {
+          rule: "veryLike",
+          text: `It is very like item ${nearest.number}: “${headline(nearest.content.stem)}”.`,
+          reason:
+            "Two of the same would meet in one quiz. Variants of one another never do: make it a variant of that item.",
+        },
+      ]
+    : [];

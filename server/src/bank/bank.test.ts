@@ -253,3 +253,44 @@ describe("the bank index", () => {
     expect(await count()).toBe(before + 1);
   });
 });
+
+describe("several at once", () => {
+  const one = (stem: string, topicId: string | null): Parameters<typeof bank.addItems>[1]["body"]["items"][number] => ({
+    content: content(stem),
+    topicId,
+    standardIds: [],
+  });
+
+  test("all come into the bank in their order, or none does", async () => {
+    const { tagging } = await body();
+    const { itemIds } = await bank.addItems(bench.lead, {
+      body: { items: [one("First of two?", tagging.topicId), one("Second of two?", null)] },
+    });
+    const items = await Promise.all(itemIds.map((itemId) => bank.showItem(bench.lead, { params: { itemId } })));
+    expect(items.map((item) => item.status)).toEqual(["approved", "draft"]);
+    expect(items.map((item) => item.number)).toEqual([items[0]!.number, items[0]!.number + 1]);
+    const before = await bench.db.selectFrom("item").select("id").execute();
+    const refused = bank.addItems(bench.lead, {
+      body: { items: [one("Fine?", tagging.topicId), one("Not mine?", newId())] },
+    });
+    await expect(refused).rejects.toMatchObject({ kind: "invalid" });
+    expect(await bench.db.selectFrom("item").select("id").execute()).toHaveLength(before.length);
+  });
+
+  test("what is very like an item of the bank is found by words, but not in the item's own family", async () => {
+    const { tagging } = await body();
+    const asked = "Which northern harbour freezes over earliest every winter?";
+    const { itemIds } = await bank.addItems(bench.lead, { body: { items: [one(asked, tagging.topicId)] } });
+    const [first = ""] = itemIds;
+    const variant = { ...one(asked.replace("winter", "decade"), tagging.topicId), variantOf: first };
+    await bank.addItems(bench.lead, { body: { items: [variant] } });
+    const like = async (stem: string, besides: string[] = [], by = bench.lead) =>
+      (await bank.findLikeItems(by, { body: { contents: [content(stem)], besides } })).like[0];
+    expect(await like(asked.toUpperCase())).toMatchObject({ itemId: first, likeness: 1 });
+    expect((await like(asked.replace("harbour", "port")))?.itemId).toBe(first);
+    expect(await like("Which of these is a delta?")).toBeNull();
+    expect(await like(asked, [first])).toBeNull();
+    const other = await otherDepartment(bench);
+    expect(await like(asked, [], other.lead)).toBeNull();
+  });
+});

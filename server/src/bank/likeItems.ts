@@ -1,8 +1,7 @@
 /** Items of the bank that are very like what somebody writes or brings. */
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/bank";
-import { askedIn, itemLikeness, tellingWords, veryLike } from "@verdant/core/bank/likeness";
-import { headline } from "@verdant/core/richText";
+import { askedIn, itemLikeness, tellingWords, veryLike } from "@verdant/core/checker/likeness";
 import type { Member, Scope } from "../platform/scope.ts";
 import * as store from "./searchStore.ts";
 
@@ -13,7 +12,7 @@ export async function findLikeItems(
   { body }: Input<typeof contract.findLikeItems>,
 ): Promise<Result<typeof contract.findLikeItems>> {
   const asked = body.contents.map(askedIn);
-  const near = await store.listNear(db, caller.departmentId, asked.map(tellingWords));
+  const near = await store.listNear(db, caller.departmentId, asked.map(tellingWords), body.besides);
   const like = asked.map((words, place): Like => {
     const ranked = near
       .filter((row) => row.place === place + 1)
@@ -22,7 +21,7 @@ export async function findLikeItems(
     const [best] = ranked;
     if (!best || best.likeness < veryLike) return null;
     const { itemId, number, content } = best.row;
-    return { itemId, number, stem: headline(content.stem), likeness: best.likeness };
+    return { itemId, number, content, likeness: best.likeness };
   });
   return { like };
 }

@@ -26,9 +26,12 @@ const several = <T>(value: T | readonly T[] | undefined): readonly T[] =>
 
 export async function listItems(scope: Scope<Member>, { query }: { readonly query: Query }): Promise<List> {
   const { departmentId } = scope.caller;
-  const index = await scope.bank.of(departmentId);
-  const tree = await store.listTopicTree(scope.db, departmentId);
-  const words = await wordsIn(scope, index, query.text ?? "");
+  const [tree, { index, words }] = await Promise.all([
+    store.listTopicTree(scope.db, departmentId),
+    scope.bank
+      .of(departmentId)
+      .then(async (found) => ({ index: found, words: await wordsIn(scope, found, query.text ?? "") })),
+  ]);
   const standardIds = [...several(query.standardId), ...words.standardIds];
   const facets = facetsOf(index, { ...query, standardId: standardIds }, tree.under);
   const { matches, counts } = countFacets(words.among, facets);

@@ -101,8 +101,14 @@ const mostNear = 40;
  * Items that hold two of the words at least, per list of words.
  *
  * @param words plain words in lower case; lists of fewer than two find nothing
+ * @param besides items that do not count, nor do those of their families
  */
-export async function listNear(db: Db, departmentId: string, words: readonly (readonly string[])[]) {
+export async function listNear(
+  db: Db,
+  departmentId: string,
+  words: readonly (readonly string[])[],
+  besides: readonly string[],
+) {
   const queries = words.map((list) =>
     list.flatMap((one, i) => list.slice(i + 1).map((other) => `('${one}' & '${other}')`)).join(" | "),
   );
@@ -112,6 +118,11 @@ export async function listNear(db: Db, departmentId: string, words: readonly (re
     cross join lateral (
       select item_id from item_search
       where department_id = ${departmentId} and asked.query <> '' and doc @@ to_tsquery('english', asked.query)
+        and item_id not in (
+          select relative.id from item one join item relative
+            on relative.department_id = one.department_id and relative.family_id = one.family_id
+          where one.department_id = ${departmentId} and one.id = any(${[...besides]}::uuid[])
+        )
       limit ${mostNear}
     ) as near
     join item on item.department_id = ${departmentId} and item.id = near.item_id and item.archived_at is null

@@ -238,7 +238,7 @@ async function samples() {
       timeZone: "Europe/London",
     },
     addItems: { items: [{ topicId: topic.id, content }] },
-    findLikeItems: { contents: [content] },
+    findLikeItems: { contents: [content], besides: [] },
     addTopic: { parentId: null, name: "New topic" },
     changeTopic: { name: "Renamed" },
     changeStandard: { statement: "Another statement" },

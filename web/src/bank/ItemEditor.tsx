@@ -22,6 +22,7 @@ import { OptionalText } from "./OptionalText.tsx";
 import { RichTextField } from "./RichTextField.tsx";
 import { TaggingForm } from "./TaggingForm.tsx";
 import { useItemEditor, type Keeping, type Work } from "./useItemEditor.ts";
+import { useLikeItems } from "./useLikeItems.ts";
 
 /** The editor with a live rendering beside it; only stem, key and topic are asked for. */
 export function ItemEditor(props: {
@@ -45,9 +46,13 @@ export function ItemEditor(props: {
   ];
   const content = useDeferredValue(work.content);
   // An empty page needs no advice yet.
+  const isEmpty = isEmptyText(content.stem);
+  const compared = useMemo(() => (isEmpty || content.kind === "keyOnly" ? [] : [content]), [isEmpty, content]);
+  const relatives = [...(saved ? [itemId] : []), ...(original ? [original.id] : [])];
+  const nearest = [...useLikeItems(compared, relatives).values()][0];
   const findings = useMemo(
-    () => (isEmptyText(content.stem) ? [] : check(content, { original: original?.content })),
-    [content, original],
+    () => (isEmpty ? [] : check(content, { original: original?.content, nearest })),
+    [isEmpty, content, original, nearest],
   );
   const isConflict = trouble?.kind === "stale";
 

@@ -10,16 +10,17 @@ import Tabs from "@mui/material/Tabs";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { letterAt, letterCounts } from "@verdant/core/items/keyOnly";
-import { useDeferredValue, useEffect, useMemo, useState } from "react";
+import { useDeferredValue, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { useListTopicsQuery } from "../standards/api.ts";
 import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { useToast } from "../ui/Toasts.tsx";
-import { useAddItemsMutation, useFindLikeItemsQuery } from "./api.ts";
+import { useAddItemsMutation } from "./api.ts";
 import { PastedRow, type Taking } from "./PastedRow.tsx";
 import { bringPaperKey, bringText, rowsOf, type Row } from "./pasting.ts";
+import { useLikeItems } from "./useLikeItems.ts";
 
 const example = `## Meanders
 1. Which process widens a meander?
@@ -62,7 +63,11 @@ export function PastePage() {
     [way, laterText, laterPaper],
   );
   const rows = useMemo(() => rowsOf(items, topicId, { topics, standards }), [items, topicId, topics, standards]);
-  const likes = useLikes(rows);
+  const compared = useMemo(
+    () => items.flatMap(({ content }) => (content.kind === "keyOnly" ? [] : [content])),
+    [items],
+  );
+  const likes = useLikeItems(compared);
   const takingOf = (row: Row): Taking => takings.get(row.key) ?? (row.likeRow === null ? "take" : "leave");
   const taken = rows.filter((row) => takingOf(row) !== "leave");
   const { take, isTaking, problem } = useTake();
@@ -78,7 +83,7 @@ export function PastePage() {
           onClick={() =>
             void take(
               taken.map((row) => {
-                const like = likes.get(row.key);
+                const like = likes.get(row.content);
                 const variantOf = takingOf(row) === "variant" ? like?.itemId : undefined;
                 const { content, topicId: on, standardIds } = row;
                 return { content, topicId: on, standardIds: [...standardIds], ...(variantOf && { variantOf }) };
@@ -157,8 +162,8 @@ export function PastePage() {
               key={row.key}
               row={row}
               topic={nameOf(row.topicId)}
-              codes={standards.flatMap(({ id, code }) => (row.standardIds.includes(id) ? (code ?? []) : []))}
-              like={likes.get(row.key) ?? null}
+              codes={standards.flatMap(({ id, code }) => (row.standardIds.includes(id) ? [code] : []))}
+              like={likes.get(row.content) ?? null}
               taking={takingOf(row)}
               setTaking={(taking) => {
                 setTakings(new Map(takings).set(row.key, taking));
@@ -221,24 +226,6 @@ function PaperFields({ paper, onChange }: { paper: Paper; onChange: (paper: Pape
       />
     </Stack>
   );
-}
-
-/** Items of the bank that are very like a row, by its key; asked for once the typing rests. */
-function useLikes(rows: readonly Row[]) {
-  const [asked, setAsked] = useState<readonly Row[]>([]);
-  useEffect(() => {
-    const timer = setTimeout(() => {
-      setAsked(rows.filter((row) => row.content.kind !== "keyOnly").slice(0, 200));
-    }, 600);
-    return () => {
-      clearTimeout(timer);
-    };
-  }, [rows]);
-  const { currentData } = useFindLikeItemsQuery(
-    { body: { contents: asked.map((row) => row.content) } },
-    { skip: asked.length === 0 },
-  );
-  return new Map(asked.flatMap((row, i) => (currentData?.like[i] ? [[row.key, currentData.like[i]] as const] : [])));
 }
 
 function useTake() {

@@ -4,22 +4,20 @@ import MenuItem from "@mui/material/MenuItem";
 import Paper from "@mui/material/Paper";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import type { findLikeItems } from "@verdant/contract/bank";
-import type { Result } from "@verdant/contract/endpoint";
 import { kindOf } from "@verdant/core/items/kinds";
 import { headline } from "@verdant/core/richText";
 import { kindNames } from "../player/kindNames.ts";
 import { Player } from "../player/Player.tsx";
 import type { Row } from "./pasting.ts";
+import type { LikeItem } from "./useLikeItems.ts";
 
 export type Taking = "take" | "variant" | "leave";
-type Like = NonNullable<Result<typeof findLikeItems>["like"][number]>;
 
 export function PastedRow(props: {
   row: Row;
   topic: string;
   codes: readonly string[];
-  like: Like | null;
+  like: LikeItem | null;
   taking: Taking;
   setTaking: (taking: Taking) => void;
 }) {
@@ -70,10 +68,7 @@ export function PastedRow(props: {
       <Said texts={row.missing} colour="error.main" />
       {row.likeRow !== null && <Said texts={[`Very like the item of ${row.likeRow}.`]} colour="warning.dark" />}
       {like && (
-        <Said
-          texts={[`Very like item ${like.number}: “${like.stem}” (${Math.round(like.likeness * 100)} % of the words).`]}
-          colour="warning.dark"
-        />
+        <Said texts={[`Very like item ${like.number}: “${headline(like.content.stem)}”.`]} colour="warning.dark" />
       )}
       {taking !== "leave" && <Said texts={row.findings} colour="text.secondary" />}
     </Paper>

@@ -1,5 +1,5 @@
 /** From pasted text to rows that can be looked over: where each item belongs, what it lacks, what is said of it. */
-import { askedIn, itemLikeness, tellingWords, veryLike } from "@verdant/core/bank/likeness";
+import { askedIn, itemLikeness, tellingWords, veryLike } from "@verdant/core/checker/likeness";
 import { readPaperKey } from "@verdant/core/bank/paperKey";
 import { readPastedItems } from "@verdant/core/bank/pastedItems";
 import { check } from "@verdant/core/checker/check";
@@ -62,7 +62,7 @@ export function rowsOf(
   known: { readonly topics: readonly Topic[]; readonly standards: readonly Standard[] },
 ): Row[] {
   const topics = new Map(known.topics.map((topic) => [foldedText(topic.name), topic.id]));
-  const standards = new Map(known.standards.map((standard) => [foldedText(standard.code ?? ""), standard.id]));
+  const standards = new Map(known.standards.map((standard) => [foldedText(standard.code), standard.id]));
   const earlier: { asked: ReturnType<typeof askedIn>; telling: readonly string[]; place: string }[] = [];
   const seen = new Map<string, number>();
   return brought.map(({ content, place, topic, standards: codes }) => {

@@ -1,6 +1,6 @@
 /** How alike two items are in their words. */
 
-import { wordsOf } from "../checker/words.ts";
+import { wordsOf } from "./words.ts";
 import type { Content } from "../items/kinds.ts";
 import { plainText } from "../richText.ts";
 
