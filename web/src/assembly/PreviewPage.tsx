@@ -7,17 +7,18 @@ import Switch from "@mui/material/Switch";
 import Typography from "@mui/material/Typography";
 import type { Answer } from "@verdant/core/items/kinds";
 import { useState } from "react";
-import { Link, useParams, useSearchParams } from "react-router";
+import { Link, useParams } from "react-router";
 import { Player } from "../player/Player.tsx";
 import { Bead } from "../ui/Bead.tsx";
 import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { usePreviewQuizQuery, useShowQuizQuery } from "./api.ts";
+import { useAddress } from "../platform/useAddress.ts";
 
 export function PreviewPage() {
   const { quizId = "" } = useParams();
-  const [search, setSearch] = useSearchParams();
+  const [search, change] = useAddress();
   const student = Math.max(1, Number(search.get("student") ?? 1) || 1);
   const quiz = useShowQuizQuery({ params: { quizId } });
   const { data, error } = usePreviewQuizQuery({ params: { quizId }, query: { student } });
@@ -35,7 +36,9 @@ export function PreviewPage() {
             variant="outlined"
             onClick={() => {
               setAnswers({});
-              setSearch({ student: String(student + 1) }, { replace: true });
+              change((next) => {
+                next.set("student", String(student + 1));
+              });
             }}
           >
             Show another student’s quiz

@@ -39,37 +39,26 @@ export function ItemList(props: {
   }, [last, items.length, total, loadMore]);
 
   const at = items.findIndex((item) => item.id === chosen);
-  // Where the keys point. The address follows later, and an answer to an older key must not move it back.
-  const pointed = useRef(at);
-  const underWay = useRef<(string | null)[]>([]);
-  useEffect(() => {
-    const answered = underWay.current.indexOf(chosen);
-    if (answered >= 0) underWay.current.splice(0, answered + 1);
-    else pointed.current = at;
-  }, [at, chosen]);
   const moveTo = (index: number) => {
     const item = items[Math.max(0, Math.min(items.length - 1, index))];
     if (!item) return;
-    pointed.current = items.indexOf(item);
-    if (item.id !== (underWay.current.at(-1) ?? chosen)) underWay.current.push(item.id);
     choose(item.id);
     rows.scrollToIndex(items.indexOf(item));
   };
   const onKeyDown = (event: KeyboardEvent) => {
-    const here = pointed.current;
-    const current = items[here];
+    const current = items[at];
     const keys: Record<string, () => void> = {
       ArrowDown: () => {
-        moveTo(here + 1);
+        moveTo(at + 1);
       },
       ArrowUp: () => {
-        moveTo(here - 1);
+        moveTo(at - 1);
       },
       PageDown: () => {
-        moveTo(here + 10);
+        moveTo(at + 10);
       },
       PageUp: () => {
-        moveTo(here - 10);
+        moveTo(at - 10);
       },
       Home: () => {
         moveTo(0);

@@ -1,13 +1,13 @@
 /** What the bank shows, as the address says it: words, facets, sort and the chosen item. A link reopens the same view. */
 import { itemSorts } from "@verdant/contract/bank";
 import { useDeferredValue, useMemo } from "react";
-import { useSearchParams } from "react-router";
+import { useAddress } from "../platform/useAddress.ts";
 
 export const facetNames = ["topic", "standard", "kind", "demand", "status", "use"] as const;
 export type FacetName = (typeof facetNames)[number];
 
 export function useItemFilter() {
-  const [search, setSearch] = useSearchParams();
+  const [search, change] = useAddress();
   const text = search.get("text") ?? "";
   const deferredText = useDeferredValue(text);
   const given = search.get("sort");
@@ -16,16 +16,6 @@ export function useItemFilter() {
     () => Object.fromEntries(facetNames.map((name) => [name, search.getAll(name)])) as Record<FacetName, string[]>,
     [search],
   );
-  const change = (apply: (next: URLSearchParams) => void) => {
-    setSearch(
-      (before) => {
-        const next = new URLSearchParams(before);
-        apply(next);
-        return next;
-      },
-      { replace: true },
-    );
-  };
   return {
     text,
     sort,

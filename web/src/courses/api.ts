@@ -12,9 +12,10 @@ import {
   setTaught,
   showCalendar,
 } from "@verdant/contract/courses";
-import { useSearchParams } from "react-router";
+
 import { useClassInFocus } from "../platform/classInFocus.ts";
 import { api, calls } from "../platform/contractApi.ts";
+import { useAddress } from "../platform/useAddress.ts";
 
 const rosterChanged = ["Class", "Due"] as const;
 const planChanged = ["Class", "Due", "Course", "Topic"] as const;
@@ -56,7 +57,7 @@ export const {
 
 /** The class that a list is narrowed to: as the address says (`all` for every class), or else the class in focus. */
 export function useClassFilter() {
-  const [search, setSearch] = useSearchParams();
+  const [search, change] = useAddress();
   const classes = useListClassesQuery().data?.classes ?? [];
   const inFocus = useClassInFocus().id;
   const given = search.get("class") ?? inFocus;
@@ -64,7 +65,9 @@ export function useClassFilter() {
     classes,
     classId: classes.some((one) => one.id === given) ? given : null,
     choose: (classId: string | null) => {
-      setSearch({ class: classId ?? "all" }, { replace: true });
+      change((next) => {
+        next.set("class", classId ?? "all");
+      });
     },
   };
 }

@@ -6,10 +6,11 @@ import Tab from "@mui/material/Tab";
 import Tabs from "@mui/material/Tabs";
 import Typography from "@mui/material/Typography";
 import type { Results } from "@verdant/contract/insight";
-import { Link, useParams, useSearchParams } from "react-router";
+import { Link, useParams } from "react-router";
 import { useListReleasesQuery, useShutReleaseMutation, useOpenResultsMutation } from "../delivery/api.ts";
 import { Word } from "../ui/Word.tsx";
 import { problemOf } from "../platform/problem.ts";
+import { useAddress } from "../platform/useAddress.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
@@ -22,7 +23,7 @@ import { useShowResultsQuery } from "./api.ts";
 /** What a release says: sentences first, then item by item, weakest first. Always said what the figures are from. */
 export function ResultsPage() {
   const { releaseId = "" } = useParams();
-  const [search, setSearch] = useSearchParams();
+  const [search, change] = useAddress();
   const go = goNames.find((one) => one === search.get("go")) ?? "first";
   const classId = search.get("class") ?? undefined;
   const yearId = search.get("year") ?? undefined;
@@ -32,15 +33,10 @@ export function ResultsPage() {
   );
   const tab = (!data?.isOtherYear && tabs.find(([name]) => name === search.get("see"))?.[0]) || "items";
   const set = (name: string, value: string | null) => {
-    setSearch(
-      (before) => {
-        const next = new URLSearchParams(before);
-        if (value === null) next.delete(name);
-        else next.set(name, value);
-        return next;
-      },
-      { replace: true },
-    );
+    change((next) => {
+      if (value === null) next.delete(name);
+      else next.set(name, value);
+    });
   };
   return (
     <Page
