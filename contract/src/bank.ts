@@ -160,7 +160,7 @@ export const addItems = endpoint({
         }),
       )
       .min(1)
-      .max(200),
+      .max(limits.itemsAtOnce),
   }),
   result: z.object({ itemIds: z.array(Id) }),
 });
@@ -171,7 +171,7 @@ export const findLikeItems = endpoint({
   access: "member",
   summary: "For each content the item of the bank that is very like it in its words, if there is one. Keeps nothing.",
   body: z.object({
-    contents: z.array(Content).min(1).max(200),
+    contents: z.array(Content).min(1).max(limits.itemsAtOnce),
     /** Items that do not count, with all of their families: the one being written, the one it is a variant of. */
     besides: z.array(Id).max(20).default([]),
   }),

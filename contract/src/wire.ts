@@ -23,6 +23,8 @@ export const limits = {
   options: 20,
   quizItems: 60,
   answersInBatch: 200,
+  /** Items that are brought, or compared with the bank, in one request. */
+  itemsAtOnce: 200,
   answerBytes: 20_000,
 } as const;
 

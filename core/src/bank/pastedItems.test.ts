@@ -132,3 +132,12 @@ test("any text at all is read without an error, and what it makes has ids of its
     }),
   );
 });
+
+test("runs of spaces mean nothing, and a line too long for a question is said; neither takes long", () => {
+  const far = " ".repeat(200_000);
+  const { items, findings } = read(
+    `1.${far}Which${far}one?\na)${far}This${far}one${far}*\nb) That\n\n${"x ".repeat(100_000)}`,
+  );
+  expect(items.map(({ content }) => plainText(content.stem))).toEqual(["Which one?"]);
+  expect(findings).toEqual([{ line: 5, text: "This line is too long for a question." }]);
+});

@@ -32,6 +32,9 @@ interface Draft {
   next: string | null;
 }
 
+/** Characters. */
+const longestLine = 5000;
+
 const option = /^\s*(\*?)\s*\(?([A-Ha-h])[.):]\s+(.*?)\s*(\*|✓|\(right\))?\s*$/;
 const numbered = /^\s*\d{1,3}\s*[.):]\s+/;
 const pair = /^\s*(.+?)\s+(?:=|→|->)\s+(.+?)\s*$/;
@@ -50,14 +53,19 @@ const labelled = /^\s*(answer|key|ans|why|because|reason|next|next step|standard
  *
  * Without options, `Answer:` gives a word ("stack / a stack"), a number with its unit, true or false, or an order
  * ("crack > cave > arch"); lines "coal = fossil" make a match; square brackets in the text make gaps. A question begins
- * with a number or after an empty line. What cannot be used is said with its line.
+ * with a number or after an empty line. What cannot be used is said with its line; lines of over 5,000 characters are.
  *
  * @param newId makes ids of options
  */
 export function readPastedItems(text: string, newId: () => string): PastedItems {
   const items: PastedItem[] = [];
   const findings: { line: number; text: string }[] = [];
-  for (const draft of readDrafts(text)) {
+  // Runs of spaces mean nothing, and patterns that search through them would take ages.
+  const lines = text.split(/\r?\n/).map((line) => line.trim().replaceAll(/\s+/g, " "));
+  lines.forEach((line, i) => {
+    if (line.length > longestLine) findings.push({ line: i + 1, text: "This line is too long for a question." });
+  });
+  for (const draft of readDrafts(lines.map((line) => (line.length > longestLine ? "" : line)))) {
     const { line, topic, standards } = draft;
     const made = toContent(draft, newId);
     if (typeof made === "string") findings.push({ line, text: made });
@@ -66,13 +74,13 @@ export function readPastedItems(text: string, newId: () => string): PastedItems 
   return { items, findings };
 }
 
-function readDrafts(text: string): Draft[] {
+function readDrafts(lines: readonly string[]): Draft[] {
   const drafts: Draft[] = [];
   let current: Draft | undefined;
   let topic: string | null = null;
   let standards: readonly string[] = [];
-  text.split(/\r?\n/).forEach((raw, index) => {
-    if (raw.trim() === "") {
+  lines.forEach((raw, index) => {
+    if (raw === "") {
       current = undefined;
       return;
     }
@@ -163,6 +171,9 @@ function withOptions({ options: given, answer }: Draft, shared: Shared, newId: (
     : { kind: "severalRightAnswers", ...shared, scoring: "partial", options };
 }
 
+/** Characters of a number with its unit. */
+const longestNumber = 100;
+
 function withAnswer(answer: string, shared: Shared, newId: () => string): Content {
   const steps = answer.split(/\s*>\s*/).filter((step) => step !== "");
   if (steps.length >= 3) {
@@ -176,7 +187,8 @@ function withAnswer(answer: string, shared: Shared, newId: () => string): Conten
     });
     return { kind: "optionSet", ...shared, setName: judged.name, options };
   }
-  const [, figures = "", unit = ""] = /^([-−–+]?[\d.,\s]*\d)\s*(\D*)$/.exec(answer) ?? [];
+  const [, figures = "", unit = ""] =
+    answer.length > longestNumber ? [] : (/^([-−–+]?[\d.,\s]*\d)\s*(\D*)$/.exec(answer) ?? []);
   const [value] = readNumber(figures);
   if (value !== undefined) {
     const tolerance = { kind: "absolute" as const, amount: 0 };

@@ -217,3 +217,15 @@ describe("returns", () => {
     );
   });
 });
+
+test("a school year begins at midnight of the school, not of the server", async () => {
+  const { startsOn } = await bench.db.selectFrom("schoolYear").select("startsOn").executeTakeFirstOrThrow();
+  const namesAt = async (timeZone: string) => {
+    await bench.db.updateTable("department").set({ timeZone }).execute();
+    // Noon in London, the day before: on an island fourteen hours ahead the first day has come.
+    const now = () => new Date(Date.parse(`${startsOn}T12:00:00Z`) - 86_400_000);
+    return (await courses.listClasses({ ...bench.lead, now })).classes.length;
+  };
+  expect(await namesAt("Europe/London")).toBe(0);
+  expect(await namesAt("Pacific/Kiritimati")).toBeGreaterThan(0);
+});

@@ -6,6 +6,7 @@ import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import { todayOf } from "../platform/today.ts";
 import * as edits from "./editStore.ts";
 import { listClasses } from "./listClasses.ts";
 
@@ -82,14 +83,14 @@ export function createClass(
   { body }: Input<typeof contract.createClass>,
 ): Promise<Result<typeof contract.createClass>> {
   return atomically(scope, async (within) => {
-    const { db, caller, now } = within;
+    const { db, caller } = within;
     const { departmentId } = caller;
     const { courses } = await listCourses(within);
     need(
       courses.find((course) => course.id === body.courseId),
       "course",
     );
-    const today = now().toISOString().slice(0, 10);
+    const today = await todayOf(within);
     const schoolYearId = (await edits.findSchoolYear(db, departmentId, today))?.id ?? newId();
     await edits.ensureSchoolYear(db, { departmentId, id: schoolYearId, ...schoolYearAround(today) });
     const { classes } = await listClasses(within);

@@ -3,10 +3,12 @@ import type { Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/courses";
 import { need } from "../platform/failure.ts";
 import type { Member, Scope } from "../platform/scope.ts";
+import { todayOf } from "../platform/today.ts";
 import * as store from "./store.ts";
 
-export async function listClasses({ db, caller, now }: Scope<Member>): Promise<Result<typeof contract.listClasses>> {
-  const today = now().toISOString().slice(0, 10);
+export async function listClasses(scope: Scope<Member>): Promise<Result<typeof contract.listClasses>> {
+  const { db, caller } = scope;
+  const today = await todayOf(scope);
   const [classes, units] = [
     await store.listClasses(db, caller.departmentId, today),
     await store.listUnits(db, caller.departmentId),

@@ -8,6 +8,7 @@ import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { localDateOf } from "../platform/localDate.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import { todayOf } from "../platform/today.ts";
 import * as edits from "./editStore.ts";
 import { newEntryCard } from "./entryCard.ts";
 import { needClass } from "./listClasses.ts";
@@ -154,5 +155,5 @@ export function reissueCard(
 }
 
 /** Students whose name holds `text`, with the class they are in. */
-export const findStudents = ({ db, now }: Scope<Member>, departmentId: string, text: string, limit: number) =>
-  store.findStudents(db, departmentId, text, now().toISOString().slice(0, 10), limit);
+export const findStudents = async (scope: Scope<Member>, text: string, limit: number) =>
+  store.findStudents(scope.db, scope.caller.departmentId, text, await todayOf(scope), limit);

@@ -4,6 +4,7 @@ import { newEntryCard } from "../courses/entryCard.ts";
 import { Failure } from "../platform/failure.ts";
 import { newId } from "../platform/id.ts";
 import type { Member, Scope } from "../platform/scope.ts";
+import { todayOf } from "../platform/today.ts";
 import * as store from "./store.ts";
 
 /** Ids by the keys that the file uses. */
@@ -195,11 +196,13 @@ export async function importCourses(
 }
 
 export async function importClasses(
-  { db, caller, now }: Scope<Member>,
+  scope: Scope<Member>,
   file: DepartmentFile,
   { courses, topics }: Pick<Keys, "courses" | "topics">,
 ): Promise<{ classes: number; students: number }> {
+  const { db, caller } = scope;
   const { departmentId } = caller;
+  const joinedOn = await todayOf(scope);
   if (!file.schoolYear) return { classes: 0, students: 0 };
   const { name, startsOn, endsOn, closed } = file.schoolYear;
   let year = await store.findSchoolYear(db, departmentId, name);
@@ -291,7 +294,7 @@ export async function importClasses(
         classId,
         studentId: id,
         entryCard: cardFor(entryCard),
-        joinedOn: now().toISOString().slice(0, 10),
+        joinedOn,
         leftOn: null,
         arrangements: JSON.stringify(extraTimePercent === undefined ? {} : { extraTimePercent }),
       })),

@@ -17,7 +17,7 @@ export async function findAnything(
   const { text } = query;
   const { departmentId } = scope.caller;
   const { classes } = await listClasses(scope);
-  const students = await findStudents(scope, departmentId, text, ofEach);
+  const students = await findStudents(scope, text, ofEach);
   const { topics, standards } = await listTopics(scope);
   const quizzes = await findQuizzes(scope, departmentId, text, ofEach);
   const { items } = await listItems(scope, { query: { text, sort: "newest", limit: ofEach } });

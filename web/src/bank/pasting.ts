@@ -6,6 +6,7 @@ import { check } from "@verdant/core/checker/check";
 import { foldedText } from "@verdant/core/foldedText";
 import { faultsOf, type Content } from "@verdant/core/items/kinds";
 import type { Standard, Topic } from "@verdant/contract/standards";
+import { limits } from "@verdant/contract/wire";
 import { newOptionId } from "./newWork.ts";
 
 export interface Brought {
@@ -31,11 +32,15 @@ export interface Row {
   readonly likeRow: string | null;
 }
 
+/** As many as are taken in at once. */
+const mostAtOnce = limits.itemsAtOnce;
+
 export function bringText(text: string): { items: Brought[]; findings: string[] } {
   const { items, findings } = readPastedItems(text, newOptionId);
+  const tooMany = items.length > mostAtOnce ? [`Only the first ${mostAtOnce} of ${items.length} items show here.`] : [];
   return {
-    items: items.map(({ line, ...item }) => ({ ...item, place: `line ${line}` })),
-    findings: findings.map((one) => `Line ${one.line}: ${one.text}`),
+    items: items.slice(0, mostAtOnce).map(({ line, ...item }) => ({ ...item, place: `line ${line}` })),
+    findings: [...tooMany, ...findings.slice(0, mostAtOnce).map((one) => `Line ${one.line}: ${one.text}`)],
   };
 }
 
@@ -44,14 +49,15 @@ export function bringPaperKey(paper: { name: string; key: string; letters: numbe
   findings: string[];
 } {
   const { items, findings } = readPaperKey(paper.key, paper.name, paper.letters, paper.ranges);
+  const tooMany = items.length > mostAtOnce ? [`Only the first ${mostAtOnce} questions show here.`] : [];
   return {
-    items: items.map(({ content, number, standards }) => ({
+    items: items.slice(0, mostAtOnce).map(({ content, number, standards }) => ({
       content,
       standards,
       topic: null,
       place: `question ${number}`,
     })),
-    findings: [...findings],
+    findings: [...tooMany, ...findings.slice(0, mostAtOnce)],
   };
 }
 
@@ -90,6 +96,9 @@ export function rowsOf(
       standardIds: [...new Set(codes.flatMap((code) => standards.get(foldedText(code)) ?? []))],
       missing: [
         ...faultsOf(content).map((fault) => fault.text),
+        ...("options" in content && content.options.length > limits.options
+          ? [`At most ${limits.options} options.`]
+          : []),
         ...(named === null ? ["Choose a topic."] : []),
         ...(topic !== null && !topics.has(foldedText(topic)) ? [`There is no topic “${topic}”.`] : []),
         ...strange.map((code) => `There is no standard “${code}”.`),

@@ -1,6 +1,7 @@
 /** Items of the bank that are very like what is being written or brought; asked for once the typing rests. */
 import type { findLikeItems } from "@verdant/contract/bank";
 import type { Result } from "@verdant/contract/endpoint";
+import { limits } from "@verdant/contract/wire";
 import type { Content } from "@verdant/core/items/kinds";
 import { useEffect, useState } from "react";
 import { useFindLikeItemsQuery } from "./api.ts";
@@ -22,7 +23,7 @@ export function useLikeItems(
   const [asked, setAsked] = useState<readonly Content[]>([]);
   useEffect(() => {
     const timer = setTimeout(() => {
-      setAsked(contents.slice(0, 200));
+      setAsked(contents.slice(0, limits.itemsAtOnce));
     }, pause);
     return () => {
       clearTimeout(timer);
