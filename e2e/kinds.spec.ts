@@ -12,7 +12,7 @@ async function beginItem(teacher: Page, question: string, kind: RegExp): Promise
   await teacher.getByRole("textbox", { name: "Question" }).fill(question);
 }
 
-/** Says the topic, finishes, and sets the item aside. */
+/** Says the topic and finishes. */
 async function finishItem(teacher: Page): Promise<void> {
   await teacher.getByLabel("Topic").click();
   await teacher.getByRole("option", { name: /Coastal landforms/ }).click();
@@ -26,10 +26,7 @@ test("a match is written row by row, sorts into groups, and is answered by the l
   person,
 }) => {
   const teacher = await teacherAt(person, demo.address);
-  await teacher.goto(`${demo.address}/bank/new`);
-  await teacher.getByRole("textbox", { name: "Question" }).fill("Sort these landforms by what made them.");
-  await teacher.getByLabel("Kind").click();
-  await teacher.getByRole("option", { name: /^match/ }).click();
+  await beginItem(teacher, "Sort these landforms by what made them.", /^match/);
   const pairs = [
     ["Cliff", "erosion"],
     ["Beach", "deposition"],
@@ -41,11 +38,7 @@ test("a match is written row by row, sorts into groups, and is answered by the l
   }
   await teacher.getByRole("textbox", { name: "Answer of pair 3" }).blur();
   await expect(teacher.getByRole("textbox", { name: "Answer of pair 3" })).toHaveValue("erosion");
-  await teacher.getByLabel("Topic").click();
-  await teacher.getByRole("option", { name: /Coastal landforms/ }).click();
-  await expect(teacher.getByRole("region", { name: "Still needed" })).toContainText("Nothing is missing");
-  await expectAccessible(teacher);
-  await teacher.getByRole("button", { name: "Finish", exact: true }).click();
+  await finishItem(teacher);
   const pane = teacher.getByRole("article", { name: /^Item/ });
   await expect(pane.getByRole("combobox", { name: "Cliff" }).getByRole("option")).toHaveText([
     "choose…",

@@ -155,7 +155,7 @@ export const addItems = endpoint({
         z.object({
           content: Content,
           topicId: Id.nullable(),
-          standardIds: z.array(Id).max(20).default([]),
+          standardIds: Tagging.shape.standardIds.default([]),
           variantOf: Id.optional(),
         }),
       )

@@ -93,23 +93,17 @@ export function listUnitTopics(db: Db, departmentId: string) {
     .execute();
 }
 
-export function findNewestSchoolYear(db: Db, departmentId: string) {
-  return db
+const schoolYears = (db: Db, departmentId: string) =>
+  db
     .selectFrom("schoolYear")
     .select(["id", "name", "startsOn", "endsOn"])
     .where("departmentId", "=", departmentId)
-    .orderBy("startsOn", "desc")
-    .executeTakeFirst();
-}
+    .orderBy("startsOn", "desc");
 
-export function findSchoolYear(db: Db, departmentId: string, name: string) {
-  return db
-    .selectFrom("schoolYear")
-    .select(["id", "name", "startsOn", "endsOn"])
-    .where("departmentId", "=", departmentId)
-    .where("name", "=", name)
-    .executeTakeFirst();
-}
+export const findNewestSchoolYear = (db: Db, departmentId: string) => schoolYears(db, departmentId).executeTakeFirst();
+
+export const findSchoolYear = (db: Db, departmentId: string, name: string) =>
+  schoolYears(db, departmentId).where("name", "=", name).executeTakeFirst();
 
 export function listClasses(db: Db, departmentId: string, schoolYearId: string) {
   return db

@@ -1,18 +1,16 @@
 /** Wrong answers that the author of a typed item expects: each with its reason and the wrong idea it shows. */
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
-import IconButton from "@mui/material/IconButton";
 import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { ExpectedWrongAnswer } from "@verdant/core/items/expectedAnswer";
 import { richTextOf } from "@verdant/core/richText";
-import { Plus, Trash2 } from "lucide-react";
 import { MisconceptionField } from "./MisconceptionField.tsx";
 import { newOptionId } from "./newWork.ts";
 import { orNothing } from "./OptionalText.tsx";
 import { RichTextField } from "./RichTextField.tsx";
+import { AddRow, RemoveRow } from "./RowButtons.tsx";
 
 export function ExpectedWrongRows({
   expected,
@@ -50,14 +48,12 @@ export function ExpectedWrongRows({
                   set(one.id, { misconceptionId });
                 }}
               />
-              <IconButton
-                aria-label={`Remove wrong answer ${i + 1}`}
-                onClick={() => {
+              <RemoveRow
+                what={`wrong answer ${i + 1}`}
+                remove={() => {
                   onChange(expected.filter((other) => other.id !== one.id));
                 }}
-              >
-                <Trash2 size={16} />
-              </IconButton>
+              />
             </Box>
             <Typography variant="caption" color="textSecondary">
               Why it is wrong
@@ -73,16 +69,13 @@ export function ExpectedWrongRows({
           </Paper>
         ))}
       </Stack>
-      <Button
-        size="small"
-        startIcon={<Plus size={16} />}
-        sx={{ mt: 1 }}
-        onClick={() => {
+      <AddRow
+        add={() => {
           onChange([...expected, { id: newOptionId(), text: "" }]);
         }}
       >
         Expect a wrong answer
-      </Button>
+      </AddRow>
     </Box>
   );
 }

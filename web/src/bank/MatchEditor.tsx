@@ -1,17 +1,15 @@
 /** Writing a match: pairs row by row, and answers that fit nothing. The list that students choose from makes itself. */
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
-import IconButton from "@mui/material/IconButton";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { Match, Pair } from "@verdant/core/items/match";
 import { richTextOf } from "@verdant/core/richText";
-import { Plus, Trash2 } from "lucide-react";
 import type { EditorProps } from "./editorProps.ts";
 import { newOptionId } from "./newWork.ts";
 import { OptionalText } from "./OptionalText.tsx";
 import { RichTextField } from "./RichTextField.tsx";
+import { AddRow, RemoveRow } from "./RowButtons.tsx";
 import { ScoringField } from "./ScoringField.tsx";
 
 export function MatchEditor({ content, onChange }: EditorProps<"match">) {
@@ -60,23 +58,18 @@ export function MatchEditor({ content, onChange }: EditorProps<"match">) {
                 sx={{ flex: 1 }}
               />
               {pairs.length > 2 && (
-                <IconButton
-                  aria-label={`Remove pair ${i + 1}`}
-                  onClick={() => {
+                <RemoveRow
+                  what={`pair ${i + 1}`}
+                  remove={() => {
                     onChange(withoutPair(content, pair));
                   }}
-                >
-                  <Trash2 size={16} />
-                </IconButton>
+                />
               )}
             </Box>
           ))}
         </Stack>
-        <Button
-          size="small"
-          startIcon={<Plus size={16} />}
-          sx={{ mt: 1 }}
-          onClick={() => {
+        <AddRow
+          add={() => {
             const right = { id: newOptionId(), text: "" };
             onChange({
               ...content,
@@ -86,7 +79,7 @@ export function MatchEditor({ content, onChange }: EditorProps<"match">) {
           }}
         >
           Add a pair
-        </Button>
+        </AddRow>
         <Typography variant="caption" color="textSecondary" component="p">
           Pairs with the same answer share it: so things are sorted into groups.
         </Typography>
@@ -107,26 +100,22 @@ export function MatchEditor({ content, onChange }: EditorProps<"match">) {
                 slotProps={{ htmlInput: { maxLength: 200 } }}
                 sx={{ flex: 1, maxWidth: 420 }}
               />
-              <IconButton
-                aria-label={`Remove answer ${i + 1} that fits nothing`}
-                onClick={() => {
+              <RemoveRow
+                what={`answer ${i + 1} that fits nothing`}
+                remove={() => {
                   onChange({ ...content, rights: rights.filter((one) => one.id !== right.id) });
                 }}
-              >
-                <Trash2 size={16} />
-              </IconButton>
+              />
             </Box>
           ))}
         </Stack>
-        <Button
-          size="small"
-          startIcon={<Plus size={16} />}
-          onClick={() => {
+        <AddRow
+          add={() => {
             onChange({ ...content, rights: [...rights, { id: newOptionId(), text: "" }] });
           }}
         >
           Add an answer that fits nothing
-        </Button>
+        </AddRow>
       </Box>
       <ScoringField
         scoring={content.scoring}

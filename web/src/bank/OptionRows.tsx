@@ -10,12 +10,13 @@ import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import type { Option } from "@verdant/core/items/options";
 import { richTextOf } from "@verdant/core/richText";
-import { Plus, Trash2 } from "lucide-react";
+import { Trash2 } from "lucide-react";
 import { useState } from "react";
 import { MisconceptionField } from "./MisconceptionField.tsx";
 import { newOptionId } from "./newWork.ts";
 import { orNothing } from "./OptionalText.tsx";
 import { RichTextField } from "./RichTextField.tsx";
+import { AddRow } from "./RowButtons.tsx";
 
 interface Rules {
   /** Whether one option is the key or any number. */
@@ -70,16 +71,13 @@ export function OptionRows({
         ))}
       </Stack>
       {options.length < 20 && (
-        <Button
-          size="small"
-          startIcon={<Plus size={16} />}
-          sx={{ mt: 1 }}
-          onClick={() => {
+        <AddRow
+          add={() => {
             onChange([...options, { id: newOptionId(), text: richTextOf(""), isKey: false }]);
           }}
         >
           Add an option
-        </Button>
+        </AddRow>
       )}
     </Box>
   );

@@ -1,16 +1,16 @@
 /** Writing an order: the things in their right order, moved by buttons; what the two ends mean. */
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { richTextOf } from "@verdant/core/richText";
-import { ArrowDown, ArrowUp, Plus, Trash2 } from "lucide-react";
+import { ArrowDown, ArrowUp } from "lucide-react";
 import { moved } from "../ui/moved.ts";
 import type { EditorProps } from "./editorProps.ts";
 import { newOptionId } from "./newWork.ts";
 import { RichTextField } from "./RichTextField.tsx";
+import { AddRow, RemoveRow } from "./RowButtons.tsx";
 import { ScoringField } from "./ScoringField.tsx";
 
 export function OrderEditor({ content, onChange }: EditorProps<"order">) {
@@ -55,28 +55,23 @@ export function OrderEditor({ content, onChange }: EditorProps<"order">) {
                 <ArrowDown size={16} />
               </IconButton>
               {steps.length > 3 && (
-                <IconButton
-                  aria-label={`Remove place ${i + 1}`}
-                  onClick={() => {
+                <RemoveRow
+                  what={`place ${i + 1}`}
+                  remove={() => {
                     setSteps(steps.filter((one) => one.id !== step.id));
                   }}
-                >
-                  <Trash2 size={16} />
-                </IconButton>
+                />
               )}
             </Box>
           ))}
         </Stack>
-        <Button
-          size="small"
-          startIcon={<Plus size={16} />}
-          sx={{ mt: 1 }}
-          onClick={() => {
+        <AddRow
+          add={() => {
             setSteps([...steps, { id: newOptionId(), text: richTextOf("") }]);
           }}
         >
           Add a place
-        </Button>
+        </AddRow>
       </Box>
       <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1.5 }}>
         <TextField

@@ -1,15 +1,12 @@
 /** A block of text, or the key of a paper, becomes items: looked over first, then taken in all at once. */
 import Alert from "@mui/material/Alert";
-import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import MenuItem from "@mui/material/MenuItem";
 import Stack from "@mui/material/Stack";
 import Tab from "@mui/material/Tab";
 import Tabs from "@mui/material/Tabs";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { letterAt, letterCounts } from "@verdant/core/items/keyOnly";
 import { useDeferredValue, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { problemOf } from "../platform/problem.ts";
@@ -18,8 +15,10 @@ import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { useAddItemsMutation } from "./api.ts";
+import { LettersField } from "./LettersField.tsx";
 import { PastedRow, type Taking } from "./PastedRow.tsx";
 import { bringPaperKey, bringText, rowsOf, type Row } from "./pasting.ts";
+import { TopicField } from "./TopicField.tsx";
 import { useLikeItems } from "./useLikeItems.ts";
 
 const example = `## Meanders
@@ -111,18 +110,7 @@ export function PastePage() {
             <Tab value="text" label="Questions" />
             <Tab value="paperKey" label="Key of a paper" />
           </Tabs>
-          <Autocomplete
-            size="small"
-            options={topics}
-            value={topics.find((topic) => topic.id === topicId) ?? null}
-            getOptionLabel={(topic) => (topic.parentId ? `${nameOf(topic.parentId)}: ${topic.name}` : topic.name)}
-            isOptionEqualToValue={(a, b) => a.id === b.id}
-            onChange={(_, topic) => {
-              setTopicId(topic?.id ?? null);
-            }}
-            renderInput={(params) => <TextField {...params} label="Topic of items that name none" />}
-            noOptionsText="No topic has these letters"
-          />
+          <TopicField label="Topic of items that name none" topicId={topicId} choose={setTopicId} />
           {way === "text" ? (
             <TextField
               label="Questions"
@@ -179,7 +167,6 @@ export function PastePage() {
 type Paper = Parameters<typeof bringPaperKey>[0];
 
 function PaperFields({ paper, onChange }: { paper: Paper; onChange: (paper: Paper) => void }) {
-  const counts = Array.from({ length: letterCounts.most - letterCounts.least + 1 }, (_, i) => letterCounts.least + i);
   return (
     <Stack spacing={2}>
       <TextField
@@ -201,20 +188,13 @@ function PaperFields({ paper, onChange }: { paper: Paper; onChange: (paper: Pape
           }}
           slotProps={{ htmlInput: { maxLength: 600, style: { fontFamily: "monospace" } } }}
         />
-        <TextField
-          select
+        <LettersField
           label="Letters"
-          value={paper.letters}
-          onChange={(event) => {
-            onChange({ ...paper, letters: Number(event.target.value) });
+          letters={paper.letters}
+          choose={(letters) => {
+            onChange({ ...paper, letters });
           }}
-        >
-          {counts.map((count) => (
-            <MenuItem key={count} value={count}>
-              A to {letterAt(count - 1)}
-            </MenuItem>
-          ))}
-        </TextField>
+        />
       </Box>
       <TextField
         label="Standards by question"

@@ -8,6 +8,7 @@ import Typography from "@mui/material/Typography";
 import type { Tagging } from "@verdant/contract/bank";
 import { useState } from "react";
 import { useListTopicsQuery } from "../standards/api.ts";
+import { TopicField } from "./TopicField.tsx";
 
 const difficulties = ["very easy", "easy", "middling", "hard", "very hard"];
 
@@ -15,25 +16,17 @@ const difficulties = ["very easy", "easy", "middling", "hard", "very hard"];
 export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange: (tagging: Tagging) => void }) {
   const { data } = useListTopicsQuery();
   const [isOpen, setOpen] = useState(false);
-  const topics = data?.topics ?? [];
-  const nameOf = (id: string) => topics.find((topic) => topic.id === id)?.name ?? "";
-  const pathOf = (topic: (typeof topics)[number]) =>
-    topic.parentId ? `${nameOf(topic.parentId)}: ${topic.name}` : topic.name;
   const standards = data?.standards ?? [];
   const codes = tagging.standardIds.map((id) => standards.find((standard) => standard.id === id)?.code ?? "…");
   return (
     <Paper sx={{ p: 2 }} component="section" aria-label="Where it belongs">
-      <Autocomplete
-        size="small"
-        options={topics}
-        value={topics.find((topic) => topic.id === tagging.topicId) ?? null}
-        getOptionLabel={pathOf}
-        isOptionEqualToValue={(a, b) => a.id === b.id}
-        onChange={(_, topic) => {
-          onChange({ ...tagging, topicId: topic?.id ?? null });
+      <TopicField
+        label="Topic"
+        required
+        topicId={tagging.topicId}
+        choose={(topicId) => {
+          onChange({ ...tagging, topicId });
         }}
-        renderInput={(params) => <TextField {...params} label="Topic" required />}
-        noOptionsText="No topic has these letters"
       />
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1.5 }}>
         Assumed: {tagging.demand} · {tagging.use} · {tagging.expectedSeconds} s ·{" "}

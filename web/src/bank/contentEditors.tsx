@@ -1,9 +1,7 @@
 /** What is particular to writing each kind, between the question and the explanation. One line a kind in `contentEditors`. */
 import Box from "@mui/material/Box";
-import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
-import IconButton from "@mui/material/IconButton";
 import MenuItem from "@mui/material/MenuItem";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
@@ -12,7 +10,6 @@ import type { KindName } from "@verdant/core/items/kinds";
 import { readNumber } from "@verdant/core/items/numeric";
 import { startingSets } from "@verdant/core/items/optionSet";
 import { richTextOf } from "@verdant/core/richText";
-import { Plus, Trash2 } from "lucide-react";
 import { useState, type ComponentType } from "react";
 import type { EditorProps } from "./editorProps.ts";
 import { ExpectedWrongRows } from "./ExpectedWrongRows.tsx";
@@ -22,6 +19,7 @@ import { MatchEditor } from "./MatchEditor.tsx";
 import { newOptionId } from "./newWork.ts";
 import { OrderEditor } from "./OrderEditor.tsx";
 import { OptionRows } from "./OptionRows.tsx";
+import { AddRow, RemoveRow } from "./RowButtons.tsx";
 import { ScoringField } from "./ScoringField.tsx";
 
 function OneRightAnswerEditor({ content, onChange }: EditorProps<"oneRightAnswer">) {
@@ -124,28 +122,23 @@ function ShortTextEditor({ content, onChange }: EditorProps<"shortText">) {
                 sx={{ flex: 1, maxWidth: 420 }}
               />
               {accepted.length > 1 && (
-                <IconButton
-                  aria-label={`Remove accepted answer ${i + 1}`}
-                  onClick={() => {
+                <RemoveRow
+                  what={`accepted answer ${i + 1}`}
+                  remove={() => {
                     onChange({ ...content, accepted: accepted.filter((other) => other.id !== one.id) });
                   }}
-                >
-                  <Trash2 size={16} />
-                </IconButton>
+                />
               )}
             </Box>
           ))}
         </Stack>
-        <Button
-          size="small"
-          startIcon={<Plus size={16} />}
-          sx={{ mt: 1 }}
-          onClick={() => {
+        <AddRow
+          add={() => {
             onChange({ ...content, accepted: [...accepted, { id: newOptionId(), text: "" }] });
           }}
         >
           Accept another answer
-        </Button>
+        </AddRow>
         <Typography variant="caption" color="textSecondary" component="p">
           Accents, double spaces and a full stop at the end never matter.
         </Typography>

@@ -58,9 +58,6 @@ export function FillGapsPlayer({ view, answer, onAnswer, verdict }: PlayerProps<
           );
         })}
       </Box>
-      {verdict?.credit != null && !content && (
-        <Box sx={{ fontWeight: 700 }}>{verdict.credit === 1 ? t("✓ right") : t("✗ not right")}</Box>
-      )}
     </Box>
   );
 }

@@ -18,7 +18,8 @@ export function OrderPlayer({ view, answer, onAnswer, verdict }: PlayerProps<Ord
   const list = useRef<HTMLOListElement>(null);
   const [lastMove, setLastMove] = useState<{ id: string; way: "up" | "down" } | null>(null);
   const content = verdict?.content?.kind === "order" ? verdict.content : null;
-  const ids = answer && answer.order.length > 0 ? answer.order : view.steps.map((step) => step.id);
+  const isAnswered = answer !== null && answer.order.length > 0;
+  const ids = isAnswered ? answer.order : view.steps.map((step) => step.id);
   const steps = ids.flatMap((one) => view.steps.find((step) => step.id === one) ?? []);
   const at = lastMove ? steps.findIndex((step) => step.id === lastMove.id) : -1;
   // A browser takes the focus off what moves in its page.
@@ -41,7 +42,7 @@ export function OrderPlayer({ view, answer, onAnswer, verdict }: PlayerProps<Ord
           {t("Move each to its place. As long as nothing is moved, nothing is answered.")}
         </Box>
       )}
-      {!onAnswer && answer?.order.length === 0 && <Box sx={{ fontWeight: 700 }}>{t("left blank")}</Box>}
+      {verdict && !isAnswered && <Box sx={{ fontWeight: 700 }}>{t("left blank")}</Box>}
       {view.first !== "" && <End words={view.first} />}
       <Box component="ol" ref={list} aria-labelledby={id} sx={{ m: 0, mt: 1, p: 0, listStyle: "none" }}>
         {steps.map((step, i) => {
@@ -69,7 +70,7 @@ export function OrderPlayer({ view, answer, onAnswer, verdict }: PlayerProps<Ord
               <Box sx={{ flex: 1, minWidth: 0 }}>
                 <RichTextView text={step.text} />
                 {right !== undefined && (
-                  <RightOrNot isRight={right === i} right={t("place {{place}}", { place: right + 1 })} />
+                  <RightOrNot isRight={isAnswered && right === i} right={t("place {{place}}", { place: right + 1 })} />
                 )}
               </Box>
               {onAnswer && (

@@ -1,0 +1,21 @@
+/** The buttons of a list that is written row by row. */
+import Button from "@mui/material/Button";
+import IconButton from "@mui/material/IconButton";
+import { Plus, Trash2 } from "lucide-react";
+
+export function AddRow({ children, add }: { children: string; add: () => void }) {
+  return (
+    <Button size="small" startIcon={<Plus size={16} />} sx={{ mt: 1 }} onClick={add}>
+      {children}
+    </Button>
+  );
+}
+
+/** @param what the row, as in "Remove place 2" */
+export function RemoveRow({ what, remove }: { what: string; remove: () => void }) {
+  return (
+    <IconButton aria-label={`Remove ${what}`} onClick={remove}>
+      <Trash2 size={16} />
+    </IconButton>
+  );
+}
