@@ -3,7 +3,7 @@ import { expect, releaseDue, serveDemo, studentAt, teacherAt, test } from "./jou
 
 const demo = serveDemo();
 
-test("a draft survives a reload, and of two people's versions both are shown and one is chosen", async ({ person }) => {
+test("a draft survives a reload, and of two people's versions each part is chosen", async ({ person }) => {
   const [mara, tobias] = [await teacherAt(person, demo.address), await teacherAt(person, demo.address, "Tobias Lind")];
   for (const page of [mara, tobias]) {
     await page.getByRole("link", { name: "Bank" }).click();
@@ -18,6 +18,7 @@ test("a draft survives a reload, and of two people's versions both are shown and
   await expect(question(mara)).toHaveText("Mara's words for the groyne?");
 
   await question(tobias).fill("Tobias's words for the groyne?");
+  await tobias.getByRole("textbox", { name: "Next step" }).fill("Tobias's next step");
   await tobias.getByRole("button", { name: "Finish", exact: true }).click();
   await expect(tobias.getByText("Item 12 is in the bank.")).toBeVisible();
 
@@ -25,8 +26,14 @@ test("a draft survives a reload, and of two people's versions both are shown and
   await expect(mara.getByText(/Tobias Lind saved this item after you opened it/)).toBeVisible();
   await expect(mara.getByRole("alert")).toContainText("Tobias's words for the groyne?");
   await expect(mara.getByRole("alert")).toContainText("Mara's words for the groyne?");
-  await mara.getByRole("button", { name: "Keep mine" }).click();
-  await expect(mara.getByRole("article", { name: "Item 12" })).toContainText("Mara's words for the groyne?");
+  await mara.getByRole("group", { name: "Whose: Next step" }).getByRole("button", { name: "Theirs" }).click();
+  await mara.getByRole("button", { name: "Keep it like this" }).click();
+  const pane = mara.getByRole("article", { name: "Item 12" });
+  await expect(pane).toContainText("Mara's words for the groyne?");
+  await pane.getByRole("link", { name: "History" }).click();
+  await expect(mara.getByRole("list", { name: "Revisions" }).getByRole("button")).toHaveCount(3);
+  await expect(mara.getByRole("region", { name: "Revision 3" }).locator("ins")).toContainText(["Mara's"]);
+  await expect(mara.getByRole("region", { name: "Revision 3" })).not.toContainText("Tobias's next step");
 });
 
 test("leaving by another way than the button leaves a revision too", async ({ person }) => {

@@ -1,9 +1,10 @@
 /** The item bank: finding items, writing them, keeping drafts. */
+import type { ChangeKind } from "@verdant/core/bank/changeKind";
 import { ruleNames } from "@verdant/core/checker/finding";
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
 import { Content, KindName } from "./items/kinds.ts";
-import { count, Done, Id, limits, Moment, Name } from "./wire.ts";
+import { count, Done, Id, limits, Moment, Name, Share } from "./wire.ts";
 
 export const Status = z.enum(["draft", "inReview", "approved", "retired"]);
 export const Use = z.enum(["practice", "reserved"]);
@@ -126,6 +127,35 @@ export const showItem = endpoint({
   summary: "One item with the content of its latest revision.",
   params: z.object({ itemId: Id }),
   result: Item,
+});
+
+export const changeKinds = ["first", "typo", "wording", "rewritten", "key"] as const satisfies readonly ChangeKind[];
+
+export const Revision = z.object({
+  id: Id,
+  n: z.int(),
+  at: Moment,
+  author: z.string(),
+  /** How it differs from the one before. */
+  changeKind: z.enum(changeKinds),
+  content: Content,
+  /** Whether others' quizzes draw this one. */
+  isApproved: z.boolean(),
+  /** Releases that gave this revision, and those of them that are open now. */
+  releases: z.int(),
+  openReleases: z.int(),
+  /** First answers of real classes to this revision only. */
+  facility: Share,
+});
+export type Revision = z.infer<typeof Revision>;
+
+export const listRevisions = endpoint({
+  method: "get",
+  path: "/items/:itemId/revisions",
+  access: "member",
+  summary: "Every revision of an item, the newest first, with where it was given and how it was answered.",
+  params: z.object({ itemId: Id }),
+  result: z.object({ revisions: z.array(Revision) }),
 });
 
 export const saveItem = endpoint({
@@ -274,6 +304,7 @@ export type KeptMedia = z.infer<typeof KeptMedia>;
 export const bankEndpoints = {
   listItems,
   showItem,
+  listRevisions,
   saveItem,
   addItems,
   findLikeItems,

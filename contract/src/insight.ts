@@ -1,4 +1,5 @@
 /** Results: what the answers of a release say. */
+import { rulings } from "@verdant/core/items/ruling";
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
 import { Content, KindName, StudentView } from "./items/kinds.ts";
@@ -34,6 +35,8 @@ export const ItemResult = z.object({
   /** Correlation with the rest of the quiz, with its interval; null: too few answers, or no variance. */
   discrimination: z.object({ r: z.number(), low: z.number(), high: z.number() }).nullable(),
   choices: z.array(Choice),
+  /** What was decided about a key that was found wrong; the figures follow it. */
+  ruling: z.enum(rulings).nullable(),
 });
 export type ItemResult = z.infer<typeof ItemResult>;
 

@@ -14,6 +14,14 @@ export const router = createBrowserRouter([
       { path: "/bank", lazy: async () => ({ Component: (await import("./bank/BankPage.tsx")).BankPage }) },
       { path: "/bank/paste", lazy: async () => ({ Component: (await import("./bank/PastePage.tsx")).PastePage }) },
       { path: "/bank/:itemId", lazy: async () => ({ Component: (await import("./bank/ItemPage.tsx")).ItemPage }) },
+      {
+        path: "/bank/:itemId/key",
+        lazy: async () => ({ Component: (await import("./delivery/KeyPage.tsx")).KeyPage }),
+      },
+      {
+        path: "/bank/:itemId/history",
+        lazy: async () => ({ Component: (await import("./bank/HistoryPage.tsx")).HistoryPage }),
+      },
       { path: "/plans", lazy: async () => ({ Component: (await import("./plan/PlansPage.tsx")).PlansPage }) },
       { path: "/plans/:classId", lazy: async () => ({ Component: (await import("./plan/PlanPage.tsx")).PlanPage }) },
       { path: "/quizzes", lazy: async () => ({ Component: (await import("./assembly/QuizzesPage.tsx")).QuizzesPage }) },

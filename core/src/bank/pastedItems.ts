@@ -21,7 +21,8 @@ export interface PastedItems {
   readonly findings: readonly { readonly line: number; readonly text: string }[];
 }
 
-interface Draft {
+/** A question as it was brought, before it is known what kind it is. */
+export interface Draft {
   readonly line: number;
   readonly topic: string | null;
   standards: readonly string[];
@@ -67,7 +68,7 @@ export function readPastedItems(text: string, newId: () => string): PastedItems 
   });
   for (const draft of readDrafts(lines.map((line) => (line.length > longestLine ? "" : line)))) {
     const { line, topic, standards } = draft;
-    const made = toContent(draft, newId);
+    const made = contentOfDraft(draft, newId);
     if (typeof made === "string") findings.push({ line, text: made });
     else items.push({ content: made, line, topic, standards });
   }
@@ -121,7 +122,7 @@ function setLabelled(draft: Draft, label: string, value: string): void {
 }
 
 /** The content, or why there is none. */
-function toContent(draft: Draft, newId: () => string): Content | string {
+export function contentOfDraft(draft: Draft, newId: () => string): Content | string {
   const shared = {
     schemaVersion: 1 as const,
     stem: richTextOf(draft.stem.join("\n")),

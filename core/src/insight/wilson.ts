@@ -23,6 +23,12 @@ export function wilson(k: number, n: number): Interval | null {
   return { low: k === 0 ? 0 : centre - half, high: k === n ? 1 : centre + half };
 }
 
+/** A share with its interval, as it is shown everywhere: never a bare percentage. */
+export function shareOf(right: number, outOf: number) {
+  const interval = wilson(right, outOf);
+  return { right, outOf, low: interval?.low ?? null, high: interval?.high ?? null };
+}
+
 /**
  * The difference of two shares, k1/n1 - k2/n2, with its 95 % hybrid score interval (Newcombe, 1998); null when either
  * share has no n.

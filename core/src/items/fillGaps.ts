@@ -81,6 +81,17 @@ export const fillGaps: Kind<"fillGaps", FillGaps, FillGapsAnswer, FillGapsView> 
     const filled = gaps.map(({ id, accepted: [text = ""] }) => ({ gapId: id, text }));
     return gaps.length === 0 || filled.some((one) => one.text === "") ? null : { kind: "fillGaps", filled };
   },
+  withKey: (content, answer) => {
+    const passage = content.passage.map((part) => {
+      if (part.type === "text") return part;
+      const text = filledFor(answer, part).trim();
+      if (rightAt(content, part, text) !== undefined) return part;
+      // As it is written, the right one of the choices stands first.
+      const choices = part.choices.length === 0 ? [] : [text, ...part.choices.filter((one) => one !== text)];
+      return { ...part, accepted: text === "" ? [] : [text], choices };
+    });
+    return gapsOf({ passage }).every((gap) => gap.accepted.length > 0) ? { ...content, passage } : null;
+  },
   arrange: () => [],
   // Choices come by number or alphabet: as written, the right one stands first.
   toStudentView: (content) => ({

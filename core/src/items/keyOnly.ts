@@ -42,6 +42,7 @@ export const keyOnly: Kind<"keyOnly", KeyOnly, KeyOnlyAnswer, KeyOnlyView> = {
   score: (content, answer) => Number(content.key !== null && answer.letter === content.key),
   chance: (content) => 1 / Math.max(2, content.letters),
   rightAnswer: (content) => (content.key === null ? null : { kind: "keyOnly", letter: content.key }),
+  withKey: (content, { letter }) => (letter === null ? null : { ...content, key: letter }),
   arrange: () => [],
   toStudentView: (content) => ({ kind: "keyOnly", stem: content.stem, letters: content.letters }),
   summarise: (content, answers) => {

@@ -43,6 +43,11 @@ export interface Kind<Name extends string, Content, Answer, View> {
   /** An answer that earns full credit; null while the content has no key. */
   readonly rightAnswer: (content: Content) => Answer | null;
   /**
+   * The content with `answer` as its key, so that it earns full credit; all else, ids too, stays as it is. null: this
+   * answer leaves something open, so that it can be no key.
+   */
+  readonly withKey: (content: Content, answer: Answer) => Content | null;
+  /**
    * The order in which one student meets the parts that mix; ids only. Parts that stay put keep their place.
    * Without a stream of random numbers: as authored.
    */

@@ -1,122 +1,23 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { randomFrom } from "../random.ts";
-import { richTextOf } from "../richText.ts";
+import { every, groups, letter, number, secret, several, stem, typed } from "../testing/contents.ts";
 import { blankAnswer, isBlank } from "./blank.ts";
-import { readPassage } from "./fillGaps.ts";
 import { creditOf, faultsOf, kindNames, kindOf, mediaOf, wordsOf, type Content } from "./kinds.ts";
 import type { Match } from "./match.ts";
 import { readNumber, type Numeric } from "./numeric.ts";
-import type { OptionSet } from "./optionSet.ts";
 import type { SeveralRightAnswers } from "./severalRightAnswers.ts";
 import { foldedText } from "../foldedText.ts";
 import type { ShortText } from "./shortText.ts";
 
-const secret = richTextOf("SECRET");
-const stem = richTextOf("What?");
-const option = (id: string, isKey: boolean) => ({ id, text: richTextOf(id), isKey, rationale: secret });
-const feedback = { explanation: secret, nextStep: secret };
-const several = (scoring: SeveralRightAnswers["scoring"], keys = ["a", "b"]): SeveralRightAnswers => ({
-  kind: "severalRightAnswers",
-  schemaVersion: 1,
-  stem,
-  scoring,
-  options: ["a", "b", "c", "d"].map((id) => option(id, keys.includes(id))),
-  ...feedback,
-});
-const typed = (accepted: string[], more: Partial<ShortText> = {}): ShortText => ({
-  kind: "shortText",
-  schemaVersion: 1,
-  stem,
-  accepted: accepted.map((text, i) => ({ id: `a${i}`, text })),
-  caseMatters: false,
-  allowsNearMiss: false,
-  expectedWrong: [{ id: "w", text: "estuary", rationale: secret, misconceptionId: "SECRET" }],
-  ...feedback,
-  ...more,
-});
-const number = (value: number | null, more: Partial<Numeric> = {}): Numeric => ({
-  kind: "numeric",
-  schemaVersion: 1,
-  stem,
-  value,
-  tolerance: { kind: "absolute", amount: 0 },
-  unit: "km",
-  expectedWrong: [{ id: "w", text: "125", rationale: secret, misconceptionId: "SECRET" }],
-  ...feedback,
-  ...more,
-});
-const set: OptionSet = {
-  kind: "optionSet",
-  schemaVersion: 1,
-  stem,
-  setName: "rises, falls, stays the same",
-  options: ["Rises", "Falls", "Stays"].map((id, i) => option(id, i === 1)),
-  ...feedback,
-};
-const one: Content = {
-  kind: "oneRightAnswer",
-  schemaVersion: 1,
-  stem,
-  options: [option("a", true), option("b", false)],
-  ...feedback,
-};
-const groups = (scoring: Match["scoring"]): Match => ({
-  kind: "match",
-  schemaVersion: 1,
-  stem,
-  scoring,
-  pairs: [
-    { id: "coal", left: richTextOf("Coal"), rightId: "fossil", rationale: secret },
-    { id: "wind", left: richTextOf("Wind"), rightId: "renewable" },
-    { id: "gas", left: richTextOf("Gas"), rightId: "fossil" },
-  ],
-  rights: [
-    { id: "renewable", text: "renewable" },
-    { id: "fossil", text: "fossil" },
-    { id: "neither", text: "neither" },
-  ],
-  ...feedback,
-});
-const sequence: Content = {
-  kind: "order",
-  schemaVersion: 1,
-  stem,
-  scoring: "partial",
-  steps: ["spring", "meander", "delta"].map((id) => ({ id, text: richTextOf(id) })),
-  first: "source",
-  last: "mouth",
-  ...feedback,
-};
-const gaps: Content = {
-  kind: "fillGaps",
-  schemaVersion: 1,
-  stem,
-  scoring: "partial",
-  passage: readPassage("A [tombolo; bar] ties an island; the sea [falls | calms | rests].", ["t", "c"], () => ""),
-  allowsNearMiss: false,
-  ...feedback,
-};
-const letter: Content = { kind: "keyOnly", schemaVersion: 1, stem, letters: 4, key: 2, ...feedback };
-const each: Content[] = [
-  one,
-  several("partial"),
-  set,
-  typed(["tombolo"]),
-  number(12.5),
-  groups("partial"),
-  sequence,
-  gaps,
-  letter,
-];
 const type = (content: ShortText | Numeric, text: string) => creditOf(content, { kind: content.kind, text });
 const tick = (content: SeveralRightAnswers, ids: string) =>
   creditOf(content, { kind: "severalRightAnswers", optionIds: ids.split("") });
 
 describe("every kind", () => {
   test("is in this table, is whole, and has a right answer that earns full credit; a blank and another kind earn none", () => {
-    expect(each.map((content) => content.kind).sort()).toEqual([...kindNames].sort());
-    for (const content of each) {
+    expect(every.map((content) => content.kind).sort()).toEqual([...kindNames].sort());
+    for (const content of every) {
       const kind = kindOf(content);
       expect(faultsOf(content)).toEqual([]);
       expect(creditOf(content, kind.rightAnswer(content))).toBe(1);
@@ -130,7 +31,7 @@ describe("every kind", () => {
   });
 
   test("shows a student the question and what to answer with, and nothing that says which is right or why", () => {
-    for (const content of each) {
+    for (const content of every) {
       const kind = kindOf(content);
       const view = JSON.stringify(kind.toStudentView(content, kind.arrange(content, randomFrom("s"))));
       expect(view).toContain("What?");
@@ -151,7 +52,7 @@ describe("every kind", () => {
 
   test("says what is still missing of a blank one, and keeps its texts when they are mapped to themselves", () => {
     let id = 0;
-    for (const content of each) {
+    for (const content of every) {
       const kind = kindOf(content);
       expect(faultsOf(kind.blank(() => `n${id++}`)).length).toBeGreaterThan(0);
       expect(kind.mapTexts(content, (text) => text)).toEqual(content);
@@ -161,7 +62,7 @@ describe("every kind", () => {
 
   test("needs a description of every picture, and tells which pictures it shows", () => {
     const image = (alt: string) => ({ type: "image", hash: "h", alt, credit: "", width: 1, height: 1 }) as const;
-    for (const content of each) {
+    for (const content of every) {
       const withImage = (alt: string) =>
         ({ ...content, stem: { ...stem, content: [...stem.content, image(alt)] } }) as Content;
       expect(faultsOf(withImage(" "))).toHaveLength(1);

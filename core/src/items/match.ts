@@ -74,6 +74,10 @@ export const match: Kind<"match", Match, MatchAnswer, MatchView> = {
     content.pairs.length === 0
       ? null
       : { kind: "match", chosen: content.pairs.map(({ id, rightId }) => ({ pairId: id, rightId })) },
+  withKey: (content, answer) => {
+    const pairs = content.pairs.map((pair) => ({ ...pair, rightId: chosenFor(answer, pair.id) ?? "" }));
+    return pairs.some((pair) => pair.rightId === "") ? null : { ...content, pairs };
+  },
   // The left side stays as written; the list on the right is what mixes. As written it would be the key.
   arrange: (content, next) => {
     const ids = content.rights.map((one) => one.id);

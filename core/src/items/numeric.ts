@@ -69,6 +69,14 @@ export const numeric: Kind<"numeric", Numeric, NumericAnswer, NumericView> = {
   score: (content, answer) => (readNumber(answer.text, content.unit).some((value) => isRight(content, value)) ? 1 : 0),
   chance: () => 0.02,
   rightAnswer: (content) => (content.value === null ? null : { kind: "numeric", text: String(content.value) }),
+  withKey: (content, { text }) => {
+    const [value] = readNumber(text, content.unit);
+    if (value === undefined) return null;
+    const keyed = { ...content, value };
+    const isWrong = (one: ExpectedWrongAnswer) =>
+      !readNumber(one.text, content.unit).some((number) => isRight(keyed, number));
+    return { ...keyed, expectedWrong: content.expectedWrong.filter(isWrong) };
+  },
   arrange: () => [],
   toStudentView: (content) => ({ kind: "numeric", stem: content.stem, unit: content.unit }),
   summarise: (content, answers) => {

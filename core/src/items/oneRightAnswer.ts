@@ -40,6 +40,7 @@ export const oneRightAnswer: Kind<"oneRightAnswer", OneRightAnswer, OneRightAnsw
     const [optionId] = options.keyIdsOf(content.options);
     return optionId === undefined ? null : { kind: "oneRightAnswer", optionId };
   },
+  withKey: (content, { optionId }) => options.withKeys(content, optionId === null ? [] : [optionId]),
   arrange: (content, next) => options.arrangeOptions(content.options, next),
   toStudentView: (content, order) => ({
     kind: "oneRightAnswer",

@@ -52,6 +52,7 @@ export const optionSet: Kind<"optionSet", OptionSet, OptionSetAnswer, OptionSetV
     const [optionId] = options.keyIdsOf(content.options);
     return optionId === undefined ? null : { kind: "optionSet", optionId };
   },
+  withKey: (content, { optionId }) => options.withKeys(content, optionId === null ? [] : [optionId]),
   // The words of a set have an order of their own, which never mixes.
   arrange: (content) => options.arrangeOptions(content.options, null),
   toStudentView: (content, order) => ({

@@ -67,6 +67,12 @@ export const rationalesOf = (options: readonly Option[], chosen: readonly string
 export const keyIdsOf = (options: readonly Option[]): string[] =>
   options.filter((option) => option.isKey).map((option) => option.id);
 
+/** The content with just these options as its key; null when none of them is among its options. */
+export function withKeys<C extends WithOptions>(content: C, ids: readonly string[]): C | null {
+  const marked = content.options.map((option) => ({ ...option, isKey: ids.includes(option.id) }));
+  return keyIdsOf(marked).length === 0 ? null : { ...content, options: marked };
+}
+
 export const keyWordOf = (options: readonly Option[]): string => keyIdsOf(options).sort().join(" ");
 
 export const stemFaults = ({ stem }: { readonly stem: RichText }): Fault[] =>

@@ -57,6 +57,12 @@ export const order: Kind<"order", Order, OrderAnswer, OrderView> = {
   chance: (content) => 1 / content.steps.reduce((product, _, i) => product * (i + 1), 1),
   rightAnswer: (content) =>
     content.steps.length < 2 ? null : { kind: "order", order: content.steps.map((step) => step.id) },
+  withKey: (content, answer) => {
+    const steps = viewOptions(content.steps, answer.order);
+    return steps.length === content.steps.length && new Set(answer.order).size === steps.length
+      ? { ...content, steps }
+      : null;
+  },
   // Never in the right order: whoever moves nothing has answered nothing.
   arrange: (content, next) => {
     const ids = content.steps.map((step) => step.id);

@@ -55,6 +55,7 @@ export const severalRightAnswers: Kind<
     const optionIds = options.keyIdsOf(content.options);
     return optionIds.length === 0 ? null : { kind: "severalRightAnswers", optionIds };
   },
+  withKey: (content, { optionIds }) => options.withKeys(content, optionIds),
   arrange: (content, next) => options.arrangeOptions(content.options, next),
   toStudentView: (content, order) => ({
     kind: "severalRightAnswers",

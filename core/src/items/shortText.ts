@@ -44,6 +44,15 @@ export const shortText: Kind<"shortText", ShortText, ShortTextAnswer, ShortTextV
     const text = content.accepted[0]?.text ?? "";
     return text === "" ? null : { kind: "shortText", text };
   },
+  withKey: (content, { text }) => {
+    const given = foldedText(text);
+    if (given === "") return null;
+    return {
+      ...content,
+      accepted: [{ id: content.accepted[0]?.id ?? given, text: text.trim() }],
+      expectedWrong: content.expectedWrong.filter((one) => foldedText(one.text) !== given),
+    };
+  },
   arrange: () => [],
   toStudentView: (content) => ({ kind: "shortText", stem: content.stem }),
   summarise: (content, answers) => {

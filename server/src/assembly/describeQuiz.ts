@@ -8,7 +8,7 @@ import { interleave, wovenIndex } from "@verdant/core/assembly/interleave";
 import { neighbourPairs, orderCost, unavoidablePairs, type Strand } from "@verdant/core/assembly/orderCost";
 import { groupBy } from "@verdant/core/groupBy";
 import { kindOf } from "@verdant/core/items/kinds";
-import { wilson } from "@verdant/core/insight/wilson";
+import { shareOf } from "@verdant/core/insight/wilson";
 import { bandOf } from "@verdant/core/plan/band";
 import { difficultyOf, expectedScore, slipOf } from "@verdant/core/plan/posterior";
 import { headline } from "@verdant/core/richText";
@@ -68,9 +68,7 @@ interface Known {
 
 export function facilityOf(known: Known["facilities"], itemId: string) {
   const found = known.get(itemId);
-  if (!found) return null;
-  const interval = wilson(found.right, found.outOf);
-  return { ...found, low: interval?.low ?? null, high: interval?.high ?? null };
+  return found ? shareOf(found.right, found.outOf) : null;
 }
 
 /** The unit a question counts to; an item from outside the class's course is a strand of its own. */

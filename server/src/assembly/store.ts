@@ -119,6 +119,7 @@ export async function listFacilities(db: Db, departmentId: string, itemIds: read
     .where("sitting.ordinal", "=", 1)
     .where("sitting.state", "=", "handedIn")
     .where("si.shownAt", "is not", null)
+    .where("mark.isEvidence", "=", true)
     .groupBy("si.itemId")
     .select(["si.itemId", sql<number>`sum(mark.credit)`.as("right"), sql<number>`count(*)::int`.as("outOf")])
     .execute();

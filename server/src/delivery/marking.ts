@@ -1,29 +1,32 @@
 /** Marking a sitting by machine, taking it into the class's memory, and marking it again when answers come late. */
 import { completeRules } from "@verdant/core/delivery/rules";
-import { creditOf, kindOf } from "@verdant/core/items/kinds";
+import { kindOf } from "@verdant/core/items/kinds";
+import { creditUnder, type Ruled } from "@verdant/core/items/ruling";
 import { difficultyOf, slipOf } from "@verdant/core/plan/posterior";
 import { needClass } from "../courses/listClasses.ts";
 import { localDateOf } from "../platform/localDate.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Scope } from "../platform/scope.ts";
 import { rollUpOf } from "../plan/loadPlan.ts";
-import { replayClass, takeEvidence, updateCredit } from "../plan/memory.ts";
+import { replayClass, takeEvidence, updateCredits } from "../plan/memory.ts";
+import * as rulingStore from "./rulingStore.ts";
 import * as sittingStore from "./sittingStore.ts";
 import { listReleases } from "./store.ts";
 
 type SittingItem = Awaited<ReturnType<typeof sittingStore.listSittingItems>>[number];
-type Marked = SittingItem & { readonly credit: number };
+type Marked = SittingItem & Ruled;
 
 /** Hands a running sitting in and marks it, in one transaction; does nothing when it is handed in already. */
 export function finish(scope: Scope, departmentId: string, sittingId: string, at: Date): Promise<void> {
   return atomically(scope, async (within) => {
     const { db } = within;
+    await rulingStore.awaitRulings(db, departmentId);
     const sitting = await sittingStore.lockSitting(db, departmentId, sittingId);
     if (sitting?.state !== "running") return;
     // After the deadline only the clock hands in, whoever asks; late deliveries then still have their grace.
     const isByClock = sitting.deadlineAt !== null && sitting.deadlineAt <= at;
     const handedInAt = isByClock && sitting.deadlineAt ? sitting.deadlineAt : at;
-    const marked = await mark(within, departmentId, sittingId, 1);
+    const marked = await mark(within, sitting, 1);
     const evidenceSeq = await giveEvidence(within, { ...sitting, handedInAt }, marked);
     await sittingStore.finishSitting(
       db,
@@ -32,7 +35,7 @@ export function finish(scope: Scope, departmentId: string, sittingId: string, at
         state: "handedIn",
         handedInAt,
         graceUntil: isByClock ? sitting.graceUntil : null,
-        points: pointsOf(marked),
+        ...totalOf(marked),
         markingVersion: 1,
         evidenceSeq,
       },
@@ -46,24 +49,40 @@ export function finish(scope: Scope, departmentId: string, sittingId: string, at
   });
 }
 
-const pointsOf = (items: readonly Marked[]) => items.reduce((sum, item) => sum + item.credit * item.points, 0);
+const totalOf = (items: readonly Marked[]) => {
+  const counted = items.filter((item) => item.counts);
+  return {
+    points: counted.reduce((sum, item) => sum + item.credit * item.points, 0),
+    outOf: counted.reduce((sum, item) => sum + item.points, 0),
+  };
+};
 
-async function mark({ db, now }: Scope, departmentId: string, sittingId: string, version: number): Promise<Marked[]> {
+async function mark(
+  { db, now }: Scope,
+  { departmentId, id: sittingId, releaseId }: { departmentId: string; id: string; releaseId: string },
+  version: number,
+): Promise<Marked[]> {
   const items = await sittingStore.listSittingItems(db, departmentId, sittingId);
-  const marked = items.map((item) => ({ ...item, credit: creditOf(item.content, item.answer) }));
+  const rulings = await rulingStore.listInForce(db, departmentId, releaseId);
+  const marked = items.map((item) => ({
+    ...item,
+    ...creditUnder(rulings.get(item.revisionId) ?? null, item.content, item.answer),
+  }));
   await sittingStore.insertMarks(
     db,
-    marked.map(({ position, credit, points }) => ({
+    marked.map(({ position, credit, points, counts, isEvidence, revisionId }) => ({
       departmentId,
       sittingId,
       position,
       version,
       credit,
-      points: credit * points,
-      source: "auto" as const,
-      rulingId: null,
+      points: counts ? credit * points : 0,
+      source: rulings.has(revisionId) ? ("ruling" as const) : ("auto" as const),
+      rulingId: rulings.get(revisionId)?.id ?? null,
       by: null,
       at: now(),
+      counts,
+      isEvidence,
     })),
   );
   return marked;
@@ -99,7 +118,8 @@ async function giveEvidence(
     if (topicId === undefined) return [];
     const chance = kindOf(item.content).chance(item.content);
     const slip = slipOf(difficultyOf(item.writerDifficulty));
-    return [{ topicId, itemId: item.itemId, position: item.position, chance, slip, credit: item.credit }];
+    const { itemId, position, credit, isEvidence } = item;
+    return [{ topicId, itemId, position, chance, slip, credit, void: !isEvidence }];
   });
   if (answers.length === 0) return null;
   const on = localDateOf(sitting.handedInAt, one.timeZone);
@@ -109,17 +129,17 @@ async function giveEvidence(
 /** Marks a sitting that was handed in by the clock once more, with the answers that came late; the class's memory follows. */
 export function markAgain(scope: Scope, departmentId: string, sittingId: string): Promise<void> {
   return atomically(scope, async (within) => {
+    await rulingStore.awaitRulings(within.db, departmentId);
     const sitting = await sittingStore.lockSitting(within.db, departmentId, sittingId);
     if (sitting?.state !== "handedIn") return;
     const markingVersion = sitting.markingVersion + 1;
-    const marked = await mark(within, departmentId, sittingId, markingVersion);
-    await sittingStore.finishSitting(
+    const marked = await mark(within, sitting, markingVersion);
+    await sittingStore.finishSitting(within.db, { departmentId, sittingId }, { ...totalOf(marked), markingVersion });
+    await updateCredits(
       within.db,
-      { departmentId, sittingId },
-      { points: pointsOf(marked), markingVersion },
+      departmentId,
+      marked.map(({ position, credit, isEvidence }) => ({ sittingId, position, credit, void: !isEvidence })),
     );
-    for (const { position, credit } of marked)
-      await updateCredit(within.db, { departmentId, sittingId, position }, credit);
     await replayClass(within, departmentId, sitting.classId);
     await record(within, {
       departmentId,

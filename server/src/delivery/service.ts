@@ -2,10 +2,10 @@
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/delivery";
 import { openingAt } from "@verdant/core/delivery/opening";
-import { completeRules, markOf, opennessNow, shows, type Openness } from "@verdant/core/delivery/rules";
+import { completeRules, shows } from "@verdant/core/delivery/rules";
 import { groupBy } from "@verdant/core/groupBy";
 import { isBlank } from "@verdant/core/items/blank";
-import { kindOf, type Answer, type Content } from "@verdant/core/items/kinds";
+import { contentUnder } from "@verdant/core/items/ruling";
 import { snapshotOf } from "../assembly/snapshot.ts";
 import { needClass } from "../courses/listClasses.ts";
 import { rollUpOf } from "../plan/loadPlan.ts";
@@ -16,11 +16,15 @@ import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope, type Student } from "../platform/scope.ts";
 import { finish } from "./marking.ts";
+import { opennessOf } from "./result.ts";
 import { isOver, obstacleTo, waitUntil } from "./sitting.ts";
+import * as rulingStore from "./rulingStore.ts";
 import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
-import { noticeOf, strandOf } from "./views.ts";
+import { noticeOf } from "./views.ts";
 
+export { giveKeyRuling, listKeyRulings, previewKeyRuling, undoKeyRuling } from "./ruling.ts";
+export { showResult } from "./result.ts";
 export { beginSitting, handIn, saveAnswers, showSitting } from "./sitting.ts";
 
 type Release = Result<typeof contract.releaseQuiz>;
@@ -250,14 +254,6 @@ export function shutRelease(scope: Scope<Member>, { params }: Input<typeof contr
 
 type GivenRelease = Awaited<ReturnType<typeof store.listReleasesFor>>[number];
 
-/** What may be seen now of a sitting of this release that is handed in. */
-function opennessOf(release: Pick<GivenRelease, "rules" | "shutsAt" | "resultsOpenedAt">, now: Date): Openness {
-  return opennessNow(completeRules(release.rules), {
-    isShut: release.shutsAt !== null && release.shutsAt <= now,
-    isOpened: release.resultsOpenedAt !== null,
-  });
-}
-
 const isOpen = (release: GivenRelease, at: Date) =>
   openingAt(
     { opensAt: release.opensAt.getTime(), handInBy: null, shutsAt: release.shutsAt?.getTime() ?? null },
@@ -325,65 +321,12 @@ export async function whatNow({ db, caller, now }: Scope<Student>): Promise<Resu
   };
 }
 
-export async function showResult(
-  { db, caller, now }: Scope<Student>,
-  { params }: Input<typeof contract.showResult>,
-): Promise<Result<typeof contract.showResult>> {
-  const { departmentId, studentId } = caller;
-  const sitting = need(await sittingStore.findSitting(db, departmentId, studentId, params.sittingId), "sitting");
-  if (sitting.state !== "handedIn" || sitting.handedInAt === null) {
-    throw new Failure("conflict", "This sitting is not handed in yet. Hand it in, then look at how it went.");
-  }
-  const [given] = await store.listReleasesFor(db, departmentId, studentId, { releaseId: sitting.releaseId });
-  // Whoever has left the class sees as much as if the release had shut.
-  const release = given ?? { rules: sitting.rules, shutsAt: sitting.handedInAt, resultsOpenedAt: null };
-  const openness = opennessOf(release, now());
-  const goes = await sittingStore.listSittings(db, departmentId, studentId, { releaseId: sitting.releaseId });
-  const items = shows(openness, "which") ? await sittingStore.listSittingItems(db, departmentId, sitting.id) : [];
-  const reserved = items.filter((item) => item.use === "reserved").map((item) => item.itemId);
-  const twins = await sittingStore.listTwins(db, departmentId, reserved);
-  const { counts, openFrom } = completeRules(sitting.rules);
-  const inOrder = goes.filter((go) => go.state === "handedIn").sort((a, b) => a.ordinal - b.ordinal);
-  const mark = markOf(
-    counts,
-    inOrder.map((go) => go.points ?? 0),
-  );
-  return {
-    name: sitting.name,
-    handedInAt: sitting.handedInAt.toISOString(),
-    ordinal: sitting.ordinal,
-    openness,
-    openFrom,
-    points: shows(openness, "score") ? sitting.points : null,
-    outOf: sitting.outOf,
-    mark: shows(openness, "score") && goes.length > 1 ? { counts, points: mark ?? 0 } : null,
-    items: items.map((item) => ({
-      position: item.position,
-      points: item.points,
-      strand: strandOf(item),
-      // A reserved item is never shown again, nor its key or reasons: a practice item explains it.
-      view: item.use === "practice" ? kindOf(item.content).toStudentView(item.content, item.optionOrder) : null,
-      twin: item.use === "reserved" && shows(openness, "everything") ? (twins.get(item.itemId) ?? null) : null,
-      answer: item.use === "practice" ? item.answer : null,
-      credit: item.credit,
-      why: shows(openness, "why") && item.use === "practice" ? whyOf(item.content, item.answer) : null,
-      content: shows(openness, "everything") && item.use === "practice" ? item.content : null,
-    })),
-    releaseId: sitting.releaseId,
-    mayGoAgain: given !== undefined && goes.every((go) => isOver(go, now())) && obstacleTo(given, goes, now()) === null,
-    mayGoAgainFrom: given === undefined ? null : (waitUntil(given, goes)?.toISOString() ?? null),
-  };
+/** The items of a release in order, with the content of the revision that was released and what was ruled on its key. */
+export async function listItemsOfRelease({ db }: Scope, departmentId: string, releaseId: string) {
+  const items = await store.listReleaseItems(db, departmentId, releaseId);
+  const rulings = await rulingStore.listInForce(db, departmentId, releaseId);
+  return items.map((item) => {
+    const ruling = rulings.get(item.revisionId) ?? null;
+    return { ...item, ruling: ruling?.ruling ?? null, content: contentUnder(ruling, item.content) };
+  });
 }
-
-/** The rationales of what was answered, without the others': those could give the key of another go away. */
-function whyOf(content: Content, answer: Answer | null) {
-  return {
-    rationales: answer?.kind === content.kind ? [...kindOf(content).rationales(content, answer)] : [],
-    explanation: content.explanation ?? null,
-    nextStep: content.nextStep ?? null,
-  };
-}
-
-/** The items of a release in order, with the content of the revision that was released. */
-export const listItemsOfRelease = ({ db }: Scope, departmentId: string, releaseId: string) =>
-  store.listReleaseItems(db, departmentId, releaseId);

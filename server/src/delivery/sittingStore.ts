@@ -162,6 +162,7 @@ export async function finishSitting(
     handedInAt?: Date;
     graceUntil?: Date | null;
     points: number;
+    outOf: number;
     markingVersion: number;
     evidenceSeq?: number | null;
   },

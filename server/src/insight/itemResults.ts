@@ -1,10 +1,10 @@
 /** Item by item: how many were right, who chose what, thirds, discrimination and what deserves a look. */
 import type { Results } from "@verdant/contract/insight";
 import { correlation, correlationInterval, optionUses, type OptionFlag } from "@verdant/core/insight/itemAnalysis";
-import { wilson } from "@verdant/core/insight/wilson";
+import { shareOf } from "@verdant/core/insight/wilson";
 import { groupBy } from "@verdant/core/groupBy";
 import { blankAnswer } from "@verdant/core/items/blank";
-import { kindOf, type Answer } from "@verdant/core/items/kinds";
+import { creditOf, kindOf, type Answer } from "@verdant/core/items/kinds";
 import { headline } from "@verdant/core/richText";
 import type { listItemsOfRelease } from "../delivery/service.ts";
 import { strandOf } from "../delivery/views.ts";
@@ -12,11 +12,6 @@ import type { listAnswers } from "./store.ts";
 
 type ReleaseItem = Awaited<ReturnType<typeof listItemsOfRelease>>[number];
 type Given = Awaited<ReturnType<typeof listAnswers>>[number];
-
-export function shareOf(right: number, outOf: number) {
-  const interval = wilson(right, outOf);
-  return { right, outOf, low: interval?.low ?? null, high: interval?.high ?? null };
-}
 
 const flagWords: Record<OptionFlag, string> = {
   watchTop: "more of the top third chose this than the key",
@@ -44,7 +39,9 @@ export function resultsOfItems(
       ),
     ).size <= 1;
   const restOf = (given: Given) => {
-    const others = (bySitting.get(given.sittingId) ?? []).filter((one) => one.itemId !== given.itemId);
+    const others = (bySitting.get(given.sittingId) ?? []).filter(
+      (one) => one.itemId !== given.itemId && one.isEvidence,
+    );
     return others.length === 0 ? null : others.reduce((sum, one) => sum + one.credit, 0) / others.length;
   };
   return items
@@ -58,14 +55,19 @@ const weakness = ({ facility }: Results["items"][number]) =>
 
 const fewestForThirds = 9;
 
+/** What everybody was given, or nobody, says nothing: the share is then the one by the key as it was written. */
+const creditBy = ({ content }: ReleaseItem, { isEvidence, credit, answer }: Given): number =>
+  isEvidence ? credit : creditOf(content, answer);
+
 function resultOf(
   item: ReleaseItem,
   position: number,
-  answers: readonly Given[],
+  all: readonly Given[],
   restOf: ((given: Given) => number | null) | null,
   misconceptions: ReadonlyMap<string, string>,
 ): Results["items"][number] {
   const kind = kindOf(item.content);
+  const answers = all.map((answer) => ({ ...answer, credit: creditBy(item, answer) }));
   const given = answers.map((answer) => answer.answer ?? blankAnswer(item.content.kind));
   const counts = kind.summarise(item.content, given);
   const rest = (restOf ? answers.map(restOf) : []).filter((one) => one !== null);
@@ -99,6 +101,7 @@ function resultOf(
     topicId: item.topicId,
     topic: item.topic ?? "no topic",
     strand: strandOf(item),
+    ruling: item.ruling,
     facility: shareOf(
       answers.reduce((sum, answer) => sum + answer.credit, 0),
       answers.length,

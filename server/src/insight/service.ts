@@ -2,6 +2,7 @@
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/insight";
 import { markOf } from "@verdant/core/delivery/rules";
+import { shareOf } from "@verdant/core/insight/wilson";
 import { groupBy } from "@verdant/core/groupBy";
 import { blankAnswer } from "@verdant/core/items/blank";
 import { kindOf } from "@verdant/core/items/kinds";
@@ -14,7 +15,7 @@ import { describeRelease, listItemsOfRelease } from "../delivery/service.ts";
 import { dueOfClass, listPlannedReturns } from "../plan/service.ts";
 import { Failure, need } from "../platform/failure.ts";
 import type { Member, Scope } from "../platform/scope.ts";
-import { resultsOfItems, shareOf } from "./itemResults.ts";
+import { resultsOfItems } from "./itemResults.ts";
 import { resultsOfStandards } from "./standardResults.ts";
 import * as store from "./store.ts";
 
@@ -44,7 +45,9 @@ export async function showResults(
     "school year in which these items were given",
   );
   const isOtherYear = year.id !== plan.class.schoolYearId;
-  const source = isOtherYear ? { itemIds, schoolYearId: year.id } : { releaseId: release.id, classId };
+  const source = isOtherYear
+    ? { revisionIds: items.map((item) => item.revisionId), schoolYearId: year.id }
+    : { releaseId: release.id, classId };
   const answers = await store.listAnswers(db, departmentId, source, query.go);
   const misconceptions = await store.listMisconceptions(db, departmentId);
   const perStudent = await studentsOf(scope, release, classId, chosen.name);

@@ -4,10 +4,10 @@ import type { Db } from "../platform/database.ts";
 
 export type Go = "first" | "last" | "all";
 
-/** A release to a class; or some items, wherever they were given in a school year to real classes. */
+/** A release to a class; or items as these revisions have them, wherever they were given in a school year to real classes. */
 export type Source =
   | { readonly releaseId: string; readonly classId: string }
-  | { readonly itemIds: readonly string[]; readonly schoolYearId: string };
+  | { readonly revisionIds: readonly string[]; readonly schoolYearId: string };
 
 /** Every item of the goes asked for that are handed in, with its answer and its last mark. */
 export function listAnswers(db: Db, departmentId: string, source: Source, go: Go) {
@@ -36,7 +36,7 @@ export function listAnswers(db: Db, departmentId: string, source: Source, go: Go
       "releaseId" in source
         ? eb.and([eb("sitting.releaseId", "=", source.releaseId), eb("sitting.classId", "=", source.classId)])
         : eb.and([
-            eb("si.itemId", "in", source.itemIds),
+            eb("si.revisionId", "in", likeRevisions(db, departmentId, source.revisionIds)),
             eb("sitting.classId", "in", realClassesOf(db, departmentId, source.schoolYearId)),
           ]),
     )
@@ -50,9 +50,24 @@ export function listAnswers(db: Db, departmentId: string, source: Source, go: Go
             and other.student_id = sitting.student_id and other.state = 'handedIn')`,
       ),
     )
-    .select(["sitting.id as sittingId", "sitting.studentId", "si.itemId", "mark.credit", "response.body as answer"])
+    .select(["sitting.id as sittingId", "sitting.studentId", "si.itemId", "si.revisionId"])
+    .select(["mark.credit", "mark.isEvidence", "response.body as answer"])
     .execute();
 }
+
+/** These revisions, and those that differ from them by so little that the answers to them tell the same. */
+const likeRevisions = (db: Db, departmentId: string, revisionIds: readonly string[]) =>
+  db
+    .selectFrom("itemRevision as one")
+    .innerJoin("itemRevision as like", (join) =>
+      join
+        .onRef("like.departmentId", "=", "one.departmentId")
+        .onRef("like.itemId", "=", "one.itemId")
+        .onRef("like.parameterId", "=", "one.parameterId"),
+    )
+    .where("one.departmentId", "=", departmentId)
+    .where("one.id", "in", revisionIds)
+    .select("like.id");
 
 const realClassesOf = (db: Db, departmentId: string, schoolYearId: string) =>
   db
@@ -157,6 +172,7 @@ export function listStandardEvidence(db: Db, departmentId: string, classId: stri
     .where("sitting.ordinal", "=", 1)
     .where("sitting.state", "=", "handedIn")
     .where("si.shownAt", "is not", null)
+    .where("mark.isEvidence", "=", true)
     .where("itemStandard.standardId", "in", standardIds)
     .distinctOn(["sitting.studentId", "itemStandard.standardId", "si.itemId"])
     .select(["sitting.studentId", "itemStandard.standardId", "si.itemId", "mark.credit"])

@@ -10,6 +10,7 @@ import * as finding from "./0007_finding.ts";
 import * as plans from "./0008_plans.ts";
 import * as forwardOnly from "./0009_forwardOnly.ts";
 import * as keptFindings from "./0010_keptFindings.ts";
+import * as keyRulings from "./0011_keyRulings.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -22,4 +23,5 @@ export const migrations: Record<string, Migration> = {
   "0008_plans": plans,
   "0009_forwardOnly": forwardOnly,
   "0010_keptFindings": keptFindings,
+  "0011_keyRulings": keyRulings,
 };

@@ -20,7 +20,12 @@ export interface SittingEvidence {
   readonly sittingId: string;
   /** Local date in the class's zone. */
   readonly on: string;
-  readonly answers: readonly (ItemEvidence & { readonly position: number; readonly topicId: string })[];
+  readonly answers: readonly (ItemEvidence & {
+    readonly position: number;
+    readonly topicId: string;
+    /** Kept, but says nothing about the student. */
+    readonly void: boolean;
+  })[];
 }
 
 /** The memory of a class, or the part of it that concerns one student. */
@@ -76,7 +81,7 @@ export async function takeEvidence(scope: Scope, sitting: SittingEvidence): Prom
     const topic = plan.topics.find((one) => one.topicId === topicId);
     const lastOn = memory.topics.get(memoryKey(studentId, topicId))?.lastOn ?? 0;
     const on = Math.max(dayOf(sitting.on), lastOn);
-    for (const { itemId, position, chance, slip, credit } of answers) {
+    for (const { itemId, position, chance, slip, credit, void: isVoid } of answers) {
       rows.push({
         departmentId,
         classId,
@@ -90,11 +95,14 @@ export async function takeEvidence(scope: Scope, sitting: SittingEvidence): Prom
         chance,
         slip,
         credit,
+        void: isVoid,
       });
     }
+    const telling = answers.filter((answer) => !answer.void);
+    if (telling.length === 0) continue;
     const { standards = 1 } = topic ?? {};
     const taughtOn = plan.taughtTo(studentId, topicId);
-    memory = remember(memory, { studentId, topicId, on, taughtOn, standards, answers });
+    memory = remember(memory, { studentId, topicId, on, taughtOn, standards, answers: telling });
   }
   await store.insertEvidence(db, rows);
   await storeMemory(scope, departmentId, classId, () => seq, before, memory);
@@ -173,4 +181,4 @@ async function storeMemory(
   ]);
 }
 
-export const updateCredit = store.updateCredit;
+export const updateCredits = store.updateCredits;

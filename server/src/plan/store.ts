@@ -196,18 +196,20 @@ export async function insertEvidence(db: Db, rows: Insertable<Tables["evidence"]
   if (rows.length > 0) await db.insertInto("evidence").values(rows).execute();
 }
 
-export async function updateCredit(
+/** Puts the credits of a re-mark into the evidence; what does not count is void. Nothing is put where there was none. */
+export async function updateCredits(
   db: Db,
-  key: { departmentId: string; sittingId: string; position: number },
-  credit: number,
-) {
-  await db
-    .updateTable("evidence")
-    .set({ credit })
-    .where("departmentId", "=", key.departmentId)
-    .where("sittingId", "=", key.sittingId)
-    .where("position", "=", key.position)
-    .execute();
+  departmentId: string,
+  marks: readonly { sittingId: string; position: number; credit: number; void: boolean }[],
+): Promise<void> {
+  if (marks.length === 0) return;
+  await sql`
+    update evidence set credit = m.credit, void = m.void
+    from jsonb_to_recordset(${JSON.stringify(
+      marks.map(({ sittingId, ...mark }) => ({ ...mark, sitting_id: sittingId })),
+    )}::jsonb) as m (sitting_id uuid, position int, credit double precision, void boolean)
+    where evidence.department_id = ${departmentId}
+      and evidence.sitting_id = m.sitting_id and evidence.position = m.position`.execute(db);
 }
 
 export async function upsertStates(db: Db, rows: Insertable<Tables["memoryState"]>[]): Promise<void> {

@@ -11,6 +11,7 @@ import { kinds } from "@verdant/core/items/kinds";
 import { pino } from "pino";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { createApp } from "../app.ts";
+import { showItem } from "../bank/service.ts";
 import * as delivery from "../delivery/service.ts";
 import { hashPassword } from "../team/service.ts";
 import { newId } from "./id.ts";
@@ -201,7 +202,14 @@ async function samples() {
     .values({ departmentId: bench.departmentId, classId: bench.classId, topicId: topic.id, on })
     .onConflict((conflict) => conflict.doNothing())
     .execute();
+  const { revision } = await showItem(bench.lead, { params: { itemId: item } });
+  const ruling = { revisionId: revision.id, releaseId: null, ruling: "award" as const, answer: null };
+  const { rulingId } = await delivery.giveKeyRuling(bench.lead, {
+    params: { itemId: item },
+    body: { ...ruling, mendsItem: false },
+  });
   const ids: Record<string, string> = {
+    rulingId,
     topicId: topic.id,
     standardId: standard.id,
     courseId: course.id,
@@ -229,6 +237,8 @@ async function samples() {
     },
     changeMix: { version: 1, unitId: fixedPlaces(quiz)[0]!.strand.unitId, change: 1 },
     weaveQuiz: { version: 1, order: "woven" },
+    previewKeyRuling: ruling,
+    giveKeyRuling: ruling,
     setItemStatus: { version: 1, status: "retired" },
     signUp: {
       department: "New",

@@ -1,6 +1,7 @@
 /** The tables, as Kysely sees them: camelCase here, snake_case in PostgreSQL (CamelCasePlugin). */
 import type { KeptFinding } from "@verdant/core/checker/finding";
 import type { Answer, Content, KindName } from "@verdant/core/items/kinds";
+import type { RulingName } from "@verdant/core/items/ruling";
 import type { Rules } from "@verdant/core/delivery/rules";
 import type { Blueprint } from "@verdant/contract/assembly";
 import type { ColumnType, Generated } from "kysely";
@@ -333,6 +334,20 @@ export interface Tables {
     rulingId: string | null;
     by: string | null;
     at: Date;
+    counts: Default<boolean>;
+    isEvidence: Default<boolean>;
+  };
+  keyRuling: Row & {
+    itemId: string;
+    revisionId: string;
+    releaseId: string | null;
+    ruling: RulingName;
+    answer: JsonOrNull<Answer>;
+    mendedRevisionId: Default<string | null>;
+    by: string;
+    at: Date;
+    undoneBy: Default<string | null>;
+    undoneAt: Default<Date | null>;
   };
   exposure: Owned & { classId: string; itemId: string; on: string };
   evidence: Owned & {

@@ -101,7 +101,11 @@ export function ItemEditor(props: {
         <ConflictPanel
           mine={work}
           theirs={newest}
-          keepMine={() => void editor.save(newest.version).then((item) => item && navigate(`/bank?item=${itemId}`))}
+          base={saved?.version === start.version ? saved : null}
+          keep={(merged) => {
+            change(merged);
+            void editor.save(newest.version, merged).then((item) => item && navigate(`/bank?item=${itemId}`));
+          }}
           takeTheirs={() => void editor.giveUp().then(() => navigate(`/bank?item=${itemId}`))}
         />
       )}

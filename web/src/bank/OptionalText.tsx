@@ -26,6 +26,7 @@ export function OptionalText({
         <Link
           component="button"
           type="button"
+          aria-label={`Write one: ${label.toLowerCase()}`}
           onClick={() => {
             setOpen(true);
           }}

@@ -92,6 +92,12 @@ function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
         >
           {isSetAside ? "Take out of the tray" : "Set aside"}
         </Button>
+        <Button component={Link} to={`/bank/${item.id}/history`}>
+          History
+        </Button>
+        <Button component={Link} to={`/bank/${item.id}/key`}>
+          Is the key wrong?
+        </Button>
         <RetireButton item={item} />
       </Box>
     </Paper>

@@ -55,8 +55,9 @@ export function useItemEditor(
 
   /** Makes the revision; the item as it is then, or null when that could not be (the reason is in `trouble`). */
   const save = useCallback(
-    async (onVersion?: number): Promise<Item | null> => {
-      const { work: current, version: base } = latest.current;
+    async (onVersion?: number, merged?: Work): Promise<Item | null> => {
+      const { work: written, version: base } = latest.current;
+      const current = merged ?? written;
       const answer = await saveItem({
         params: { itemId },
         body: { version: onVersion ?? base, tagging: current.tagging, content: current.content, variantOf },

@@ -1,4 +1,13 @@
-import { listReleases, openResults, releaseQuiz, shutRelease } from "@verdant/contract/delivery";
+import {
+  giveKeyRuling,
+  listKeyRulings,
+  listReleases,
+  openResults,
+  previewKeyRuling,
+  releaseQuiz,
+  shutRelease,
+  undoKeyRuling,
+} from "@verdant/contract/delivery";
 import { api, calls } from "../platform/contractApi.ts";
 
 export const deliveryApi = api.injectEndpoints({
@@ -10,8 +19,26 @@ export const deliveryApi = api.injectEndpoints({
       ...calls<typeof shutRelease>(shutRelease),
       invalidatesTags: ["Release", "Results", "Due"],
     }),
+    listKeyRulings: build.query({ ...calls<typeof listKeyRulings>(listKeyRulings), providesTags: ["Ruling"] }),
+    previewKeyRuling: build.query({ ...calls<typeof previewKeyRuling>(previewKeyRuling), providesTags: ["Ruling"] }),
+    giveKeyRuling: build.mutation({
+      ...calls<typeof giveKeyRuling>(giveKeyRuling),
+      invalidatesTags: ["Ruling", "Results", "Due", "Item"],
+    }),
+    undoKeyRuling: build.mutation({
+      ...calls<typeof undoKeyRuling>(undoKeyRuling),
+      invalidatesTags: ["Ruling", "Results", "Due", "Item"],
+    }),
   }),
 });
 
-export const { useListReleasesQuery, useReleaseQuizMutation, useOpenResultsMutation, useShutReleaseMutation } =
-  deliveryApi;
+export const {
+  useListReleasesQuery,
+  useReleaseQuizMutation,
+  useOpenResultsMutation,
+  useShutReleaseMutation,
+  useListKeyRulingsQuery,
+  usePreviewKeyRulingQuery,
+  useGiveKeyRulingMutation,
+  useUndoKeyRulingMutation,
+} = deliveryApi;

@@ -12,6 +12,7 @@ import Typography from "@mui/material/Typography";
 import type { ItemResult, Results } from "@verdant/contract/insight";
 import { useState } from "react";
 import { Link as RouterLink } from "react-router";
+import { rulingWords } from "../ui/rulingWords.ts";
 import { useReturns } from "../plan/api.ts";
 import { Bead } from "../ui/Bead.tsx";
 import { Whisker, shareInWords } from "../ui/Whisker.tsx";
@@ -94,6 +95,11 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
             <Typography variant="body2">{shareInWords(item.facility)}</Typography>
           </>
         )}
+        {item.ruling && (
+          <Typography variant="body2" sx={{ color: "info.main", fontWeight: 700 }}>
+            {rulingWords[item.ruling].short}
+          </Typography>
+        )}
       </TableCell>
       <TableCell>
         <Choices item={item} showsThirds={showsThirds} />
@@ -102,6 +108,11 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
         <Button size="small" component={RouterLink} to={`/bank/${item.itemId}`}>
           Look at the item
         </Button>
+        {item.facility.outOf > 0 && (
+          <Button size="small" component={RouterLink} to={`/bank/${item.itemId}/key?release=${results.releaseId}`}>
+            Is the key wrong?
+          </Button>
+        )}
         {item.facility.outOf > 0 && (
           <Button size="small" component={RouterLink} to={`/results/${results.releaseId}/open/${item.itemId}`}>
             Open tomorrow with this

@@ -14,6 +14,7 @@ export const api = createApi({
     "Quiz",
     "Release",
     "Results",
+    "Ruling",
     "Now",
     "Misconception",
     "Tray",

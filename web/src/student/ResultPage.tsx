@@ -146,6 +146,7 @@ function ResultItem({ item }: { item: Shown["items"][number] }) {
               ? t("✗ Question {{position}}: not right", { position: item.position })
               : t("Question {{position}}: not answered", { position: item.position })}
       </Typography>
+      {item.ruling && <Typography sx={{ mb: 1 }}>{rulingInWords(item.ruling)}</Typography>}
       {item.view ? (
         <Player
           view={item.view}
@@ -181,6 +182,14 @@ function ResultItem({ item }: { item: Shown["items"][number] }) {
     </Paper>
   );
 }
+
+const rulingInWords = (ruling: NonNullable<Shown["items"][number]["ruling"]>) =>
+  ({
+    correct: t("Its key was wrong and has been put right."),
+    accept: t("Another answer counts as well."),
+    award: t("Everybody gets the points."),
+    drop: t("It does not count."),
+  })[ruling];
 
 /** A question of the same kind, with its key, that explains one which is not shown again. */
 function Twin({ content, position }: { content: Content; position: number }) {

@@ -1,0 +1,71 @@
+/** The fields of a content, for comparing two revisions of an item and for making one of two. */
+
+import { kindOf, type Content } from "../items/kinds.ts";
+import { plainText, type RichText } from "../richText.ts";
+
+/** "answers" is all that is particular to the kind: options, key and how it is scored hang together. */
+export const contentFields = ["question", "answers", "explanation", "nextStep"] as const;
+export type ContentField = (typeof contentFields)[number];
+
+const keys = { question: "stem", explanation: "explanation", nextStep: "nextStep" } as const;
+
+function valueOf(content: Content, field: ContentField): unknown {
+  if (field !== "answers") return content[keys[field]] ?? null;
+  const { stem: _stem, explanation: _explanation, nextStep: _nextStep, ...particular } = content;
+  return particular;
+}
+
+/** As JSON whatever the order of its keys; what is undefined is absent. */
+const written = (value: unknown): string =>
+  JSON.stringify(value, (_, inner: unknown) =>
+    typeof inner === "object" && inner !== null && !Array.isArray(inner)
+      ? Object.fromEntries(Object.entries(inner).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : inner,
+  );
+
+/** The fields in which two contents differ, in the order in which they are written. */
+export const differingFields = (a: Content, b: Content): ContentField[] =>
+  contentFields.filter((field) => written(valueOf(a, field)) !== written(valueOf(b, field)));
+
+/**
+ * One content of two: each field from the side that `pick` says, `theirs` where it says nothing.
+ *
+ * @example
+ * mergeContents(mine, theirs, { question: "mine" }); // their answers under my question
+ */
+export function mergeContents(
+  mine: Content,
+  theirs: Content,
+  pick: Readonly<Partial<Record<ContentField, "mine" | "theirs">>>,
+): Content {
+  const of = (field: ContentField) => (pick[field] === "mine" ? mine : theirs);
+  const { explanation: _explanation, nextStep: _nextStep, ...answers } = of("answers");
+  const [explanation, nextStep] = [of("explanation").explanation, of("nextStep").nextStep];
+  return {
+    ...answers,
+    stem: of("question").stem,
+    ...(explanation && { explanation }),
+    ...(nextStep && { nextStep }),
+  };
+}
+
+/** A line of a field in words; `isKey` where it is right. */
+export interface FieldLine {
+  readonly text: string;
+  readonly isKey: boolean;
+}
+
+/** A field in lines of words, as a person compares them: what can be answered with the key marked, then the reasons. */
+export function linesOf(content: Content, field: ContentField): FieldLine[] {
+  const line = (text: RichText | undefined, isKey = false) => {
+    const words = text === undefined ? "" : plainText(text);
+    return words === "" ? [] : [{ text: words, isKey }];
+  };
+  if (field !== "answers") return line(content[keys[field]]);
+  const kind = kindOf(content);
+  const answers = kind.summarise(content, []).map(({ text, isKey }) => ({ text, isKey }));
+  const said = new Set(answers.map((one) => one.text));
+  const [, ...particular] = kind.texts({ ...content, explanation: undefined, nextStep: undefined });
+  const reasons = particular.flatMap((text) => line(text)).filter((one) => !said.has(one.text));
+  return [...answers, ...reasons];
+}

@@ -1,0 +1,103 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { kindOf, type Content } from "../items/kinds.ts";
+import { headline } from "../richText.ts";
+import { guessMapping, readWorkbook, signatureOf } from "./workbook.ts";
+
+let ids = 0;
+const newId = () => `id${ids++}`;
+const read = (cells: string[][]) => readWorkbook(cells, guessMapping(cells), newId);
+const keyOf = (content: Content | undefined) =>
+  content && "options" in content
+    ? content.options.flatMap((option) => (option.isKey ? [headline(option.text)] : [])).join(" + ")
+    : content && JSON.stringify(kindOf(content).rightAnswer(content));
+
+describe("a workbook", () => {
+  test("is understood by its own headings, below a title, whatever their order", () => {
+    const cells = [
+      ["Rivers, summer term", "", ""],
+      [],
+      ["Unit", "Correct Answer", "Question text", "Option A", "Option B", "Option C", "Feedback", "Spec ref.", "Marks"],
+      ["Meanders", "B", "What widens a meander?", "Deposition", "Erosion", "Rain", "The outer bank", "LG.1.3", "1"],
+    ];
+    const mapping = guessMapping(cells);
+    expect(mapping).toEqual({
+      headings: 2,
+      roles: ["topic", "key", "question", "option", "option", "option", "why", "standards", "nothing"],
+    });
+    expect(signatureOf(cells, mapping)).toContain("question text|option a");
+    const { items, findings } = readWorkbook(cells, mapping, newId);
+    expect(findings).toEqual([]);
+    expect(items).toMatchObject([{ line: 4, topic: "Meanders", standards: ["LG.1.3"] }]);
+    expect(items[0]?.content).toMatchObject({ kind: "oneRightAnswer", explanation: {} });
+    expect(keyOf(items[0]?.content)).toBe("Erosion");
+  });
+
+  test.each([
+    ["b", "two"],
+    ["B.", "two"],
+    ["(c)", "three"],
+    ["option a", "one"],
+    ["2", "two"],
+    ["Three", "three"],
+    ["A, c", "one + three"],
+    ["ac", "one + three"],
+    ["1; 2", "one + two"],
+    ["one and three", "one + three"],
+  ])("reads the key %s as %s", (key, right) => {
+    const { items } = read([
+      ["Question", "A", "B", "C", "Key"],
+      ["Q?", "one", "two", "three", key],
+    ]);
+    expect(keyOf(items[0]?.content)).toBe(right);
+  });
+
+  test("takes words before places, since an option may be a number", () => {
+    const { items } = read([
+      ["Question", "A", "B", "C", "Key"],
+      ["2 + 1?", "1", "3", "2", "3"],
+    ]);
+    expect(keyOf(items[0]?.content)).toBe("3");
+  });
+
+  test("without options the key is the answer: a word, a number with its unit, true or false", () => {
+    const { items } = read([
+      ["Question", "Answer"],
+      ["What is left?", "stack / a stack"],
+      ["How far?", "1.5 km"],
+      ["Rivers flow uphill.", "False"],
+    ]);
+    expect(items.map((item) => item.content.kind)).toEqual(["shortText", "numeric", "optionSet"]);
+  });
+
+  test("says by row what cannot be used, and reads the rest", () => {
+    const { items, findings } = read([
+      ["Question", "A", "B", "Key"],
+      ["", "x", "y", "A"],
+      ["Q?", "x", "y", "D"],
+      ["Q?", "x", "y", ""],
+      ["Q?", "x", "", "A"],
+      ["Good?", "x", "y", "y"],
+      ["", " ", ""],
+    ]);
+    expect(findings.map((one) => one.line)).toEqual([2, 3, 4, 5]);
+    expect(findings.map((one) => one.text).join(" ")).toMatch(/no question.*none of the options.*marked.*only one/);
+    expect(items.map((item) => item.line)).toEqual([6]);
+  });
+
+  test("without headings takes the columns in their order", () => {
+    const { items } = read([["What?", "yes", "no", "b"]]);
+    expect(keyOf(items[0]?.content)).toBe("no");
+    expect(guessMapping([])).toEqual({ headings: -1, roles: [] });
+  });
+
+  test("never throws, and no item lacks its key, whatever the cells hold", () => {
+    const cell = fc.oneof(fc.string(), fc.constantFrom("Question", "Key", "A", "b", "1", "", "x, y"));
+    fc.assert(
+      fc.property(fc.array(fc.array(cell, { maxLength: 8 }), { maxLength: 12 }), (cells) => {
+        for (const { content } of read(cells).items)
+          if ("options" in content) expect(content.options.some((option) => option.isKey)).toBe(true);
+      }),
+    );
+  });
+});

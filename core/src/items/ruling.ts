@@ -1,0 +1,69 @@
+/** What becomes of answers once a key was found wrong. */
+
+import { creditOf, kindOf, type Answer, type Content } from "./kinds.ts";
+
+/**
+ * "correct": another answer is right, the keyed one is not; "accept": another answer is right as well; "award": full
+ * credit for everybody, since no answer can be held against anybody; "drop": the item no longer counts.
+ */
+export const rulings = ["correct", "accept", "award", "drop"] as const;
+export type RulingName = (typeof rulings)[number];
+
+export interface Ruling {
+  readonly ruling: RulingName;
+  /** The answer that is right after all; null for "award" and "drop". */
+  readonly answer: Answer | null;
+}
+
+export interface Ruled {
+  /** Credit in [0, 1]. */
+  readonly credit: number;
+  /** Whether the item's points belong to the total. */
+  readonly counts: boolean;
+  /** Whether the credit says something about the student: what everybody is given does not. */
+  readonly isEvidence: boolean;
+}
+
+/**
+ * Credit of `answer` to `content` under `ruling`; null: the key stands as it was written.
+ *
+ * @example
+ * creditUnder({ ruling: "accept", answer: b }, content, b); // { credit: 1, counts: true, isEvidence: true }
+ */
+export function creditUnder(ruling: Ruling | null, content: Content, answer: Answer | null): Ruled {
+  const written = creditOf(content, answer);
+  switch (ruling?.ruling) {
+    case "award":
+      return { credit: 1, counts: true, isEvidence: false };
+    case "drop":
+      return { credit: 0, counts: false, isEvidence: false };
+    case "correct":
+      return { credit: creditOf(contentUnder(ruling, content), answer), counts: true, isEvidence: true };
+    case "accept": {
+      const other = keyedBy(content, ruling.answer);
+      return { credit: Math.max(written, other ? creditOf(other, answer) : 0), counts: true, isEvidence: true };
+    }
+    case undefined:
+      return { credit: written, counts: true, isEvidence: true };
+  }
+}
+
+/**
+ * The content as it is to be shown under `ruling`: with the corrected key, or, to whoever gave an answer that was
+ * accepted later, with that as the key.
+ */
+export function contentUnder(ruling: Ruling | null, content: Content, given: Answer | null = null): Content {
+  if (ruling?.ruling !== "correct" && ruling?.ruling !== "accept") return content;
+  const other = keyedBy(content, ruling.answer) ?? content;
+  return ruling.ruling === "correct" || creditOf(other, given) > creditOf(content, given) ? other : content;
+}
+
+/** `content` with `answer` as its key, unless that is right already; null: of another kind, or it leaves something open. */
+export function keyedBy(content: Content, answer: Answer | null): Content | null {
+  if (answer?.kind !== content.kind) return null;
+  return creditOf(content, answer) === 1 ? content : kindOf(content).withKey(content, answer);
+}
+
+/** Whether a ruling can be given on `content`: those that name an answer need one that can be its key. */
+export const isRuling = ({ ruling, answer }: Ruling, content: Content): boolean =>
+  ruling === "award" || ruling === "drop" || keyedBy(content, answer) !== null;

@@ -1,0 +1,74 @@
+/** Keeping the bank good: what an item was before, and a key that is found wrong after students have answered. */
+import { expect, expectAccessible, serveDemo, teacherAt, test } from "./journey.ts";
+
+const demo = serveDemo("larkmoor");
+
+test("an old revision is compared word by word and brought back, and that is undone", async ({ person }) => {
+  const teacher = await teacherAt(person, demo.address);
+  await teacher.getByRole("link", { name: "Bank" }).click();
+  await teacher.getByLabel("Search items").fill("groyne");
+  await teacher.getByRole("option").first().click();
+  const pane = teacher.getByRole("article", { name: /^Item/ });
+  await pane.getByRole("link", { name: "Edit" }).click();
+  const question = teacher.getByRole("textbox", { name: "Question" });
+  const before = await question.innerText();
+  await question.fill("Which way does the drift carry the sand here?");
+  await teacher.getByRole("button", { name: "Finish", exact: true }).click();
+  await pane.getByRole("link", { name: "History" }).click();
+  const revisions = teacher.getByRole("list", { name: "Revisions" }).getByRole("button");
+  await expect(revisions).toHaveCount(2);
+  await expect(teacher.getByRole("region", { name: "Revision 2" }).locator("ins").first()).toContainText(/drift|Which/);
+  await expectAccessible(teacher);
+  await revisions.nth(1).click();
+  await expect(revisions.nth(1)).toHaveAttribute("aria-pressed", "true");
+  await teacher.getByRole("button", { name: "Bring revision 1 back" }).click();
+  await expect(teacher.getByText("Revision 1 is the newest again, as revision 3.")).toBeVisible();
+  await expect(revisions).toHaveCount(3);
+  await teacher.getByRole("button", { name: "Undo" }).click();
+  await expect(revisions).toHaveCount(4);
+  await teacher.getByRole("link", { name: "Edit" }).click();
+  await expect(question).toHaveText("Which way does the drift carry the sand here?");
+  expect(before).not.toContain("Which way does the drift");
+});
+
+test("a wrong key is put right after the quiz: who gains and loses shows first, all is marked again, and taken back", async ({
+  person,
+}) => {
+  const teacher = await teacherAt(person, demo.address);
+  await teacher.getByRole("link", { name: "Results" }).click();
+  await teacher
+    .getByRole("list", { name: "Releases" })
+    .getByRole("link", { name: /Review of/ })
+    .nth(1)
+    .click();
+  // The first question that is answered by one of several options.
+  const row = teacher.getByRole("row").filter({ hasText: "✓" }).first();
+  const share = row.getByText(/ of \d+, between/);
+  const before = await share.innerText();
+  await row.getByRole("link", { name: "Is the key wrong?" }).click();
+  await teacher.getByRole("radio", { name: /^Another answer is right as well/ }).check();
+  const asked = teacher.getByRole("region", { name: "The question as it was given" });
+  const change = teacher.getByRole("region", { name: "What it would change" });
+  await expect(change).toContainText("Who gains, who loses");
+  const options = asked.getByRole("radio");
+  for (let i = 0; i < (await options.count()); i++) {
+    await options.nth(i).check();
+    await expect(change.getByRole("heading")).toHaveText(/of \d+ sittings|No points would change/);
+    if (await change.getByRole("heading", { name: /\d+ gain of/ }).isVisible()) break;
+  }
+  await expect(change.getByRole("heading")).toHaveText(/^\d+ gain of \d+ sittings$/);
+  await expectAccessible(teacher);
+  await change.getByRole("button", { name: "Mark again" }).click();
+  await expect(teacher.getByText(/\d+ sittings marked again\./)).toBeVisible();
+  const decided = teacher.getByRole("region", { name: "Decided so far" });
+  await expect(decided.getByRole("listitem")).toContainText(["Another answer is right as well"]);
+  await teacher.getByRole("link", { name: "Back to the results" }).click();
+  await expect(teacher.getByText("Another answer counts as well.")).toBeVisible();
+  await expect(teacher.getByText(before, { exact: true }).and(share)).toHaveCount(0);
+  await teacher.goBack();
+  await decided.getByRole("button", { name: "Take it back" }).click();
+  await expect(decided.getByRole("listitem")).toContainText(["taken back by Mara Okafor"]);
+  await teacher.getByRole("link", { name: "Back to the results" }).click();
+  await expect(row).toContainText(before);
+  await expect(teacher.getByText("Another answer counts as well.")).toHaveCount(0);
+});

@@ -1,0 +1,93 @@
+/** How a sitting went, as far as its student may see it. */
+import type { Input, Result } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/delivery";
+import { completeRules, markOf, opennessNow, shows, type Openness } from "@verdant/core/delivery/rules";
+import { kindOf, type Answer, type Content } from "@verdant/core/items/kinds";
+import { contentUnder, type Ruling } from "@verdant/core/items/ruling";
+import { Failure, need } from "../platform/failure.ts";
+import type { Scope, Student } from "../platform/scope.ts";
+import * as rulingStore from "./rulingStore.ts";
+import { isOver, obstacleTo, waitUntil } from "./sitting.ts";
+import * as sittingStore from "./sittingStore.ts";
+import * as store from "./store.ts";
+import { strandOf } from "./views.ts";
+
+type GivenRelease = Awaited<ReturnType<typeof store.listReleasesFor>>[number];
+
+/** What may be seen now of a sitting of this release that is handed in. */
+export function opennessOf(release: Pick<GivenRelease, "rules" | "shutsAt" | "resultsOpenedAt">, now: Date): Openness {
+  return opennessNow(completeRules(release.rules), {
+    isShut: release.shutsAt !== null && release.shutsAt <= now,
+    isOpened: release.resultsOpenedAt !== null,
+  });
+}
+
+export async function showResult(
+  { db, caller, now }: Scope<Student>,
+  { params }: Input<typeof contract.showResult>,
+): Promise<Result<typeof contract.showResult>> {
+  const { departmentId, studentId } = caller;
+  const sitting = need(await sittingStore.findSitting(db, departmentId, studentId, params.sittingId), "sitting");
+  if (sitting.state !== "handedIn" || sitting.handedInAt === null) {
+    throw new Failure("conflict", "This sitting is not handed in yet. Hand it in, then look at how it went.");
+  }
+  const [given] = await store.listReleasesFor(db, departmentId, studentId, { releaseId: sitting.releaseId });
+  // Whoever has left the class sees as much as if the release had shut.
+  const release = given ?? { rules: sitting.rules, shutsAt: sitting.handedInAt, resultsOpenedAt: null };
+  const openness = opennessOf(release, now());
+  const goes = await sittingStore.listSittings(db, departmentId, studentId, { releaseId: sitting.releaseId });
+  const items = shows(openness, "which") ? await sittingStore.listSittingItems(db, departmentId, sitting.id) : [];
+  const reserved = items.filter((item) => item.use === "reserved").map((item) => item.itemId);
+  const rulings = await rulingStore.listInForce(db, departmentId, sitting.releaseId);
+  const twins = await sittingStore.listTwins(db, departmentId, reserved);
+  const { counts, openFrom } = completeRules(sitting.rules);
+  const inOrder = goes.filter((go) => go.state === "handedIn").sort((a, b) => a.ordinal - b.ordinal);
+  const mark = markOf(
+    counts,
+    inOrder.map((go) => go.points ?? 0),
+  );
+  return {
+    name: sitting.name,
+    handedInAt: sitting.handedInAt.toISOString(),
+    ordinal: sitting.ordinal,
+    openness,
+    openFrom,
+    points: shows(openness, "score") ? sitting.points : null,
+    outOf: sitting.outOf,
+    mark: shows(openness, "score") && goes.length > 1 ? { counts, points: mark ?? 0 } : null,
+    items: items
+      .map((item) => ({ ...item, ruling: rulings.get(item.revisionId) ?? null }))
+      .map((item) => ({
+        position: item.position,
+        points: item.points,
+        strand: strandOf(item),
+        // A reserved item is never shown again, nor its key or reasons: a practice item explains it.
+        view: item.use === "practice" ? kindOf(item.content).toStudentView(item.content, item.optionOrder) : null,
+        twin: item.use === "reserved" && shows(openness, "everything") ? (twins.get(item.itemId) ?? null) : null,
+        answer: item.use === "practice" ? item.answer : null,
+        credit: item.credit,
+        why: shows(openness, "why") && item.use === "practice" ? whyOf(item) : null,
+        content:
+          shows(openness, "everything") && item.use === "practice"
+            ? contentUnder(item.ruling, item.content, item.answer)
+            : null,
+        ruling: item.ruling?.ruling ?? null,
+      })),
+    releaseId: sitting.releaseId,
+    mayGoAgain: given !== undefined && goes.every((go) => isOver(go, now())) && obstacleTo(given, goes, now()) === null,
+    mayGoAgainFrom: given === undefined ? null : (waitUntil(given, goes)?.toISOString() ?? null),
+  };
+}
+
+/**
+ * The rationales of what was answered, without the others': those could give the key of another go away. What was
+ * written for a key that turned out wrong is not shown.
+ */
+function whyOf({ content, answer, ruling }: { content: Content; answer: Answer | null; ruling: Ruling | null }) {
+  return {
+    rationales:
+      ruling === null && answer?.kind === content.kind ? [...kindOf(content).rationales(content, answer)] : [],
+    explanation: ruling?.ruling === "correct" ? null : (content.explanation ?? null),
+    nextStep: content.nextStep ?? null,
+  };
+}

@@ -1,0 +1,140 @@
+/** What is wrong with a key, what is right after all, and where it holds. */
+import FormControl from "@mui/material/FormControl";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import FormLabel from "@mui/material/FormLabel";
+import Box from "@mui/material/Box";
+import Checkbox from "@mui/material/Checkbox";
+import MenuItem from "@mui/material/MenuItem";
+import Paper from "@mui/material/Paper";
+import Radio from "@mui/material/Radio";
+import RadioGroup from "@mui/material/RadioGroup";
+import Stack from "@mui/material/Stack";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import type { ReleasedRevision } from "@verdant/contract/delivery";
+import { creditOf, kindOf, type Answer, type Content } from "@verdant/core/items/kinds";
+import { rulings, type RulingName } from "@verdant/core/items/ruling";
+import { Player } from "../player/Player.tsx";
+import { counted } from "../ui/dates.ts";
+import { rulingWords } from "../ui/rulingWords.ts";
+
+export interface RulingDraft {
+  readonly ruling: RulingName | null;
+  /** The answer that is right after all, given as a student would give it. */
+  readonly answer: Answer | null;
+  /** null: wherever this revision was given. */
+  readonly releaseId: string | null;
+  readonly mendsItem: boolean;
+}
+
+const everywhere = "everywhere";
+
+export function RulingForm(props: {
+  revision: ReleasedRevision;
+  draft: RulingDraft;
+  onChange: (draft: RulingDraft) => void;
+}) {
+  const { revision, draft, onChange } = props;
+  const set = (change: Partial<RulingDraft>) => {
+    onChange({ ...draft, ...change });
+  };
+  const namesAnswer = draft.ruling === "correct" || draft.ruling === "accept";
+  return (
+    <Stack spacing={2}>
+      <FormControl>
+        <FormLabel id="what-is-wrong" sx={{ fontWeight: 700 }}>
+          What is right after all?
+        </FormLabel>
+        <RadioGroup
+          aria-labelledby="what-is-wrong"
+          value={draft.ruling ?? ""}
+          onChange={(_, value) => {
+            set({ ruling: rulings.find((one) => one === value) ?? null });
+          }}
+        >
+          {rulings.map((one) => (
+            <FormControlLabel
+              key={one}
+              value={one}
+              control={<Radio size="small" />}
+              sx={{ alignItems: "flex-start", mt: 0.5 }}
+              label={
+                <Box sx={{ pt: 0.75 }}>
+                  {rulingWords[one].name}
+                  <Typography variant="body2" color="textSecondary">
+                    {rulingWords[one].what}
+                  </Typography>
+                </Box>
+              }
+            />
+          ))}
+        </RadioGroup>
+      </FormControl>
+      <Paper sx={{ p: 2 }} component="section" aria-label="The question as it was given">
+        <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
+          {namesAnswer
+            ? "Answer it here as it should have been answered. The key so far: "
+            : "As it was given. The key so far: "}
+          <strong>{keyInWords(revision.content)}</strong>
+        </Typography>
+        <Player
+          view={kindOf(revision.content).toStudentView(
+            revision.content,
+            kindOf(revision.content).arrange(revision.content, null),
+          )}
+          answer={namesAnswer ? draft.answer : kindOf(revision.content).rightAnswer(revision.content)}
+          name="ruling"
+          {...(namesAnswer
+            ? {
+                onAnswer: (answer: Answer) => {
+                  set({ answer });
+                },
+              }
+            : { verdict: { content: revision.content, credit: null } })}
+        />
+        {namesAnswer && creditOf(revision.content, draft.answer) === 1 && (
+          <Typography variant="body2" color="warning.dark" sx={{ mt: 1 }}>
+            This is the key already, so nothing would change.
+          </Typography>
+        )}
+      </Paper>
+      {revision.releases.length > 1 && (
+        <TextField
+          select
+          label="Where it holds"
+          value={draft.releaseId ?? everywhere}
+          onChange={(event) => {
+            set({ releaseId: event.target.value === everywhere ? null : event.target.value });
+          }}
+        >
+          <MenuItem value={everywhere}>{`Wherever it was given (${counted(revision.releases.length, "release")})`}</MenuItem>
+          {revision.releases.map((one) => (
+            <MenuItem key={one.id} value={one.id}>
+              {`Only in “${one.name}” (${counted(one.handedIn, "sitting")})`}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+      {draft.ruling === "correct" && (
+        <FormControlLabel
+          control={
+            <Checkbox
+              checked={draft.mendsItem}
+              onChange={(_, mendsItem) => {
+                set({ mendsItem });
+              }}
+            />
+          }
+          label="Put the new key into the item too, so that the next class gets it right"
+        />
+      )}
+    </Stack>
+  );
+}
+
+function keyInWords(content: Content): string {
+  const kind = kindOf(content);
+  const right = kind.rightAnswer(content);
+  const lines = kind.summarise(content, right ? [right] : []).filter((line) => line.count > 0);
+  return lines.map((line) => line.text).join(", ") || "none";
+}
