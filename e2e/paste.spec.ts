@@ -26,7 +26,7 @@ test("pasted questions are looked over, one becomes a variant of what is there, 
 }) => {
   const teacher = await teacherAt(person, demo.address);
   await teacher.getByRole("link", { name: "Bank" }).click();
-  await teacher.getByRole("link", { name: "Paste items" }).click();
+  await teacher.getByRole("link", { name: "Bring items" }).click();
   await teacher.getByRole("textbox", { name: "Questions" }).fill(block);
   const understood = teacher.getByRole("region", { name: "What was understood" });
   await expect(understood).toContainText("Line 15: No option is marked as right.");

@@ -1,5 +1,6 @@
 /** The item bank: finding items, writing them, keeping drafts. */
 import type { ChangeKind } from "@verdant/core/bank/changeKind";
+import { columnRoles } from "@verdant/core/bank/workbook";
 import { ruleNames } from "@verdant/core/checker/finding";
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
@@ -264,6 +265,29 @@ export const changeTray = endpoint({
   result: Done,
 });
 
+const ColumnMapping = z.object({
+  /** The headings of the table, folded, as core's signatureOf writes them. */
+  signature: z.string().min(1).max(4000),
+  roles: z.array(z.enum(columnRoles)).min(1).max(200),
+});
+
+export const listColumnMappings = endpoint({
+  method: "get",
+  path: "/column-mappings",
+  access: "member",
+  summary: "How the department has read the columns of workbooks before, by their headings.",
+  result: z.object({ mappings: z.array(ColumnMapping) }),
+});
+
+export const keepColumnMapping = endpoint({
+  method: "put",
+  path: "/column-mappings",
+  access: "member",
+  summary: "Remembers how the columns of a workbook with these headings are read.",
+  body: ColumnMapping,
+  result: Done,
+});
+
 export const DraftBody = z.object({ tagging: Tagging, content: Content });
 
 export const showDraft = endpoint({
@@ -316,4 +340,6 @@ export const bankEndpoints = {
   addMisconception,
   listTray,
   changeTray,
+  listColumnMappings,
+  keepColumnMapping,
 };

@@ -20,6 +20,7 @@ type Save = Input<typeof contract.saveItem>;
 type Tagging = Save["body"]["tagging"];
 
 export { findLikeItems } from "./likeItems.ts";
+export { keepColumnMapping, listColumnMappings } from "./columnMappings.ts";
 export { listRevisions } from "./revisions.ts";
 export { listItems } from "./search.ts";
 export { changeTray, listTray } from "./tray.ts";

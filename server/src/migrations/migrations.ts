@@ -11,6 +11,7 @@ import * as plans from "./0008_plans.ts";
 import * as forwardOnly from "./0009_forwardOnly.ts";
 import * as keptFindings from "./0010_keptFindings.ts";
 import * as keyRulings from "./0011_keyRulings.ts";
+import * as columnMappings from "./0012_columnMappings.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -24,4 +25,5 @@ export const migrations: Record<string, Migration> = {
   "0009_forwardOnly": forwardOnly,
   "0010_keptFindings": keptFindings,
   "0011_keyRulings": keyRulings,
+  "0012_columnMappings": columnMappings,
 };

@@ -267,6 +267,7 @@ async function samples() {
     setGroup: { name: "Corals", studentIds: [bench.students[2]!.studentId] },
     planReturn: { topicId: topic.id, from: null },
     addMisconception: { name: "A wrong idea" },
+    keepColumnMapping: { signature: "question|key", roles: ["question", "key"] },
     changeTray: { add: [item], remove: [] },
     renameQuiz: { version: 1, name: "New" },
     releaseQuiz: {

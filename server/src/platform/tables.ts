@@ -1,4 +1,5 @@
 /** The tables, as Kysely sees them: camelCase here, snake_case in PostgreSQL (CamelCasePlugin). */
+import type { ColumnRole } from "@verdant/core/bank/workbook";
 import type { KeptFinding } from "@verdant/core/checker/finding";
 import type { Answer, Content, KindName } from "@verdant/core/items/kinds";
 import type { RulingName } from "@verdant/core/items/ruling";
@@ -140,6 +141,7 @@ export interface Tables {
   itemStandard: Owned & { itemId: string; standardId: string };
   itemSearch: Owned & { itemId: string; number: number; doc: string };
   lexeme: Owned & { word: string };
+  columnMapping: Owned & { signature: string; roles: Json<readonly ColumnRole[]>; by: string; at: Date };
   trayItem: Owned & { personId: string; itemId: string; addedAt: Date };
   media: Owned & {
     hash: string;

@@ -51,7 +51,7 @@ export function BankPage() {
       actions={
         <>
           <Button component={RouterLink} to="/bank/paste" variant="outlined">
-            Paste items
+            Bring items
           </Button>
           <Button component={RouterLink} to={newItemAt(filter)} variant="contained">
             New item

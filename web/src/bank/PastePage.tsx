@@ -1,4 +1,4 @@
-/** A block of text, or the key of a paper, becomes items: looked over first, then taken in all at once. */
+/** A block of text, a file, or the key of a paper, becomes items: looked over first, then taken in all at once. */
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -17,8 +17,10 @@ import { useToast } from "../ui/Toasts.tsx";
 import { useAddItemsMutation } from "./api.ts";
 import { LettersField } from "./LettersField.tsx";
 import { PastedRow, type Taking } from "./PastedRow.tsx";
-import { bringPaperKey, bringText, rowsOf, type Row } from "./pasting.ts";
+import { bringCells, bringPaperKey, bringText, rowsOf, type Row } from "./pasting.ts";
+import { FileField, SheetFields } from "./SheetFields.tsx";
 import { TopicField } from "./TopicField.tsx";
+import { useFileOfQuestions } from "./useFileOfQuestions.ts";
 import { useLikeItems } from "./useLikeItems.ts";
 
 const example = `## Meanders
@@ -48,7 +50,7 @@ beach = deposition`;
 const kept = { text: "verdant.paste", of: (key: string) => sessionStorage.getItem(key) ?? "" };
 
 export function PastePage() {
-  const [way, setWay] = useState<"text" | "paperKey">("text");
+  const [way, setWay] = useState<"text" | "file" | "paperKey">("text");
   const [text, setText] = useState(() => kept.of(kept.text));
   const [paper, setPaper] = useState({ name: "", key: "", letters: 4, ranges: "" });
   const [topicId, setTopicId] = useState<string | null>(null);
@@ -57,10 +59,19 @@ export function PastePage() {
   // Typing stays smooth: what was understood may follow a moment later.
   const laterText = useDeferredValue(text);
   const laterPaper = useDeferredValue(paper);
-  const { items, findings } = useMemo(
-    () => (way === "text" ? bringText(laterText) : bringPaperKey(laterPaper)),
-    [way, laterText, laterPaper],
-  );
+  const [notCarried, setNotCarried] = useState<readonly string[]>([]);
+  const { open, isReading, refused, sheet } = useFileOfQuestions((words, left) => {
+    setText(words);
+    sessionStorage.setItem(kept.text, words);
+    setNotCarried(left);
+    setWay("text");
+  });
+  const [cells, mapping] = [sheet?.cells, sheet?.mapping];
+  const { items, findings } = useMemo(() => {
+    if (way === "text") return bringText(laterText);
+    if (way === "paperKey") return bringPaperKey(laterPaper);
+    return cells && mapping ? bringCells(cells, mapping) : { items: [], findings: [] };
+  }, [way, laterText, laterPaper, cells, mapping]);
   const rows = useMemo(() => rowsOf(items, topicId, { topics, standards }), [items, topicId, topics, standards]);
   const compared = useMemo(
     () => items.flatMap(({ content }) => (content.kind === "keyOnly" ? [] : [content])),
@@ -73,7 +84,7 @@ export function PastePage() {
   const nameOf = (id: string | null) => topics.find((topic) => topic.id === id)?.name ?? "";
   return (
     <Page
-      title="Paste items"
+      title="Bring items"
       about="Nothing is kept until you take them in"
       actions={
         <Button
@@ -108,10 +119,14 @@ export function PastePage() {
             }}
           >
             <Tab value="text" label="Questions" />
+            <Tab value="file" label="A file" />
             <Tab value="paperKey" label="Key of a paper" />
           </Tabs>
           <TopicField label="Topic of items that name none" topicId={topicId} choose={setTopicId} />
-          {way === "text" ? (
+          {way === "file" && <FileField choose={(file) => void open(file)} isReading={isReading} refused={refused} />}
+          {way === "file" && sheet && <SheetFields sheet={sheet} />}
+          {way === "paperKey" && <PaperFields paper={paper} onChange={setPaper} />}
+          {way === "text" && (
             <TextField
               label="Questions"
               multiline
@@ -128,21 +143,21 @@ export function PastePage() {
                 inputLabel: { shrink: true },
               }}
             />
-          ) : (
-            <PaperFields paper={paper} onChange={setPaper} />
           )}
         </Stack>
         <Box component="section" aria-label="What was understood">
-          {findings.map((finding) => (
+          {[...(way === "text" ? notCarried : []), ...findings].map((finding) => (
             <Alert key={finding} severity="warning" icon={false} sx={{ mb: 1, py: 0 }}>
               {finding}
             </Alert>
           ))}
           {rows.length === 0 && findings.length === 0 && (
             <Typography color="textSecondary">
-              {way === "text"
-                ? "Number the questions, letter the options, put a * before the right one. Without options write “Answer: …”. “Why: …” gives the reason, “## …” the topic of what follows. The items show here as you paste them."
-                : "Type the right letters one after the other: ABDCA. Each makes an item that stands for a question on paper."}
+              {way === "file"
+                ? "The items show here as soon as you have chosen a file."
+                : way === "text"
+                  ? "Number the questions, letter the options, put a * before the right one. Without options write “Answer: …”. “Why: …” gives the reason, “## …” the topic of what follows. The items show here as you paste them."
+                  : "Type the right letters one after the other: ABDCA. Each makes an item that stands for a question on paper."}
             </Typography>
           )}
           {rows.map((row) => (

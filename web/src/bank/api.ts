@@ -4,7 +4,9 @@ import {
   changeTray,
   dropDraft,
   findLikeItems,
+  keepColumnMapping,
   keepDraft,
+  listColumnMappings,
   listItems,
   listMisconceptions,
   listRevisions,
@@ -62,6 +64,14 @@ export const bankApi = api.injectEndpoints({
     }),
     listTray: build.query({ ...calls<typeof listTray>(listTray), providesTags: ["Tray"] }),
     changeTray: build.mutation({ ...calls<typeof changeTray>(changeTray), invalidatesTags: ["Tray"] }),
+    listColumnMappings: build.query({
+      ...calls<typeof listColumnMappings>(listColumnMappings),
+      providesTags: ["Mapping"],
+    }),
+    keepColumnMapping: build.mutation({
+      ...calls<typeof keepColumnMapping>(keepColumnMapping),
+      invalidatesTags: ["Mapping"],
+    }),
     keepMedia: build.mutation<KeptMedia, File>({
       query: (file) => ({
         url: mediaPaths.keep,
@@ -90,4 +100,6 @@ export const {
   useListTrayQuery,
   useChangeTrayMutation,
   useKeepMediaMutation,
+  useListColumnMappingsQuery,
+  useKeepColumnMappingMutation,
 } = bankApi;

@@ -2,6 +2,7 @@
 import { askedIn, itemLikeness, tellingWords, veryLike } from "@verdant/core/checker/likeness";
 import { readPaperKey } from "@verdant/core/bank/paperKey";
 import { readPastedItems } from "@verdant/core/bank/pastedItems";
+import { readWorkbook, type Cells, type Mapping } from "@verdant/core/bank/workbook";
 import { check } from "@verdant/core/checker/check";
 import { foldedText } from "@verdant/core/foldedText";
 import { faultsOf, type Content } from "@verdant/core/items/kinds";
@@ -35,19 +36,28 @@ export interface Row {
 /** As many as are taken in at once. */
 const mostAtOnce = limits.itemsAtOnce;
 
-export function bringText(text: string): { items: Brought[]; findings: string[] } {
-  const { items, findings } = readPastedItems(text, newOptionId);
+interface Bring {
+  readonly items: readonly Brought[];
+  readonly findings: readonly string[];
+}
+
+/** What was understood of lines or rows, as many as are taken in at once. */
+function bring(read: ReturnType<typeof readPastedItems>, unit: "line" | "row"): Bring {
+  const { items, findings } = read;
   const tooMany = items.length > mostAtOnce ? [`Only the first ${mostAtOnce} of ${items.length} items show here.`] : [];
+  const named = unit === "line" ? "Line" : "Row";
   return {
-    items: items.slice(0, mostAtOnce).map(({ line, ...item }) => ({ ...item, place: `line ${line}` })),
-    findings: [...tooMany, ...findings.slice(0, mostAtOnce).map((one) => `Line ${one.line}: ${one.text}`)],
+    items: items.slice(0, mostAtOnce).map(({ line, ...item }) => ({ ...item, place: `${unit} ${line}` })),
+    findings: [...tooMany, ...findings.slice(0, mostAtOnce).map((one) => `${named} ${one.line}: ${one.text}`)],
   };
 }
 
-export function bringPaperKey(paper: { name: string; key: string; letters: number; ranges: string }): {
-  items: Brought[];
-  findings: string[];
-} {
+export const bringText = (text: string): Bring => bring(readPastedItems(text, newOptionId), "line");
+
+export const bringCells = (cells: Cells, mapping: Mapping): Bring =>
+  bring(readWorkbook(cells, mapping, newOptionId), "row");
+
+export function bringPaperKey(paper: { name: string; key: string; letters: number; ranges: string }): Bring {
   const { items, findings } = readPaperKey(paper.key, paper.name, paper.letters, paper.ranges);
   const tooMany = items.length > mostAtOnce ? [`Only the first ${mostAtOnce} questions show here.`] : [];
   return {

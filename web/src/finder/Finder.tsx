@@ -46,7 +46,7 @@ const choiceOf = (one: Found): Choice => ({
 
 const actions: readonly (readonly [string, string])[] = [
   ["Write a new item", "/bank/new"],
-  ["Paste items", "/bank/paste"],
+  ["Bring items", "/bank/paste"],
   ["Paste questions", "/start"],
   ["Open the bank", "/bank"],
   ["Topics and standards", "/topics"],

@@ -17,6 +17,7 @@ export const api = createApi({
     "Ruling",
     "Now",
     "Misconception",
+    "Mapping",
     "Tray",
     "Standard",
     "Course",

@@ -1,0 +1,111 @@
+/** Reads a file of questions off the page's thread: sheets of cells, or a word-processor file as paragraphs. */
+import type { Cells } from "@verdant/core/bank/workbook";
+import type { WordBlock } from "@verdant/core/bank/wordFile";
+import { Unzip, UnzipInflate } from "fflate";
+import mammoth from "mammoth";
+import Papa from "papaparse";
+import readSheets from "read-excel-file/web-worker";
+import { paragraphsOf } from "./wordBlocks.ts";
+
+export interface Sheet {
+  readonly name: string;
+  readonly cells: Cells;
+}
+
+export type FileRead =
+  | { readonly kind: "sheets"; readonly sheets: readonly Sheet[] }
+  | { readonly kind: "word"; readonly blocks: readonly WordBlock[] }
+  | { readonly kind: "refused"; readonly reason: string };
+
+/** Bytes that an archive may grow to: far more than any file of questions, far less than what would stop the page. */
+const mostUnpacked = 80_000_000;
+/** Cells that are looked at in one sheet. */
+const mostRows = 5000;
+
+onmessage = async ({ data }: MessageEvent<{ name: string; bytes: ArrayBuffer }>) => {
+  postMessage(await read(data.name, data.bytes));
+};
+
+async function read(name: string, bytes: ArrayBuffer): Promise<FileRead> {
+  const extension = /\.(\w+)$/.exec(name.toLowerCase())?.[1] ?? "";
+  try {
+    if (extension === "csv" || extension === "tsv" || extension === "txt") return sheetsOfText(name, bytes);
+    if (extension !== "xlsx" && extension !== "docx")
+      return refuse("Choose a .csv, .xlsx or .docx file. Other formats can be saved as one of these.");
+    if (!isArchive(bytes)) return refuse("This is not what its name says: the file is damaged or of another format.");
+    if (unpackedSize(bytes) > mostUnpacked)
+      return refuse("This file unpacks to far more than a file of questions holds.");
+    return extension === "xlsx" ? await sheetsOfWorkbook(bytes) : await wordFile(bytes);
+  } catch {
+    return refuse("This file could not be read: it is damaged, or locked with a password. Nothing was kept.");
+  }
+}
+
+const refuse = (reason: string): FileRead => ({ kind: "refused", reason });
+
+const isArchive = (bytes: ArrayBuffer) => {
+  const [p, k] = new Uint8Array(bytes);
+  return p === 0x50 && k === 0x4b;
+};
+
+/** Counted while unpacking, since what an archive says of itself need not be true. */
+function unpackedSize(bytes: ArrayBuffer): number {
+  let size = 0;
+  const unzip = new Unzip((file) => {
+    file.ondata = (error, chunk) => {
+      if (error) throw error;
+      size += chunk.length;
+    };
+    if (size <= mostUnpacked) file.start();
+  });
+  unzip.register(UnzipInflate);
+  const all = new Uint8Array(bytes);
+  for (let at = 0; at < all.length && size <= mostUnpacked; at += 65_536)
+    unzip.push(all.subarray(at, at + 65_536), at + 65_536 >= all.length);
+  return size;
+}
+
+/** UTF-8, or else what spreadsheets of western Europe write. */
+function sheetsOfText(name: string, bytes: ArrayBuffer): FileRead {
+  let text: string;
+  try {
+    text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+  } catch {
+    text = new TextDecoder("windows-1252").decode(bytes);
+  }
+  const { data } = Papa.parse<string[]>(text, { skipEmptyLines: false, preview: mostRows });
+  return { kind: "sheets", sheets: [{ name, cells: data }] };
+}
+
+async function sheetsOfWorkbook(bytes: ArrayBuffer): Promise<FileRead> {
+  const sheets = await readSheets(bytes);
+  return {
+    kind: "sheets",
+    sheets: sheets.map(({ sheet, data }) => ({
+      name: sheet,
+      cells: data.slice(0, mostRows).map((row) => row.map(asShown)),
+    })),
+  };
+}
+
+function asShown(cell: unknown): string {
+  if (cell instanceof Date) return cell.toISOString().slice(0, 10);
+  if (typeof cell === "boolean") return cell ? "True" : "False";
+  return typeof cell === "string" || typeof cell === "number" ? String(cell) : "";
+}
+
+async function wordFile(bytes: ArrayBuffer): Promise<FileRead> {
+  let blocks: readonly WordBlock[] = [];
+  await mammoth.convertToHtml(
+    { arrayBuffer: bytes },
+    {
+      transformDocument: (document: unknown) => {
+        blocks = paragraphsOf(document);
+        return document;
+      },
+      // Pictures are not carried over, so they need no work.
+      convertImage: mammoth.images.imgElement(() => Promise.resolve({ src: "" })),
+    },
+  );
+  return { kind: "word", blocks };
+}
