@@ -6,6 +6,7 @@ import { deliveryEndpoints } from "./delivery.ts";
 import { exchangeEndpoints } from "./exchange.ts";
 import { finderEndpoints } from "./finder.ts";
 import { insightEndpoints } from "./insight.ts";
+import { manyEndpoints } from "./many.ts";
 import { planEndpoints } from "./plan.ts";
 import { platformEndpoints } from "./platform.ts";
 import { standardsEndpoints } from "./standards.ts";
@@ -16,6 +17,7 @@ export const endpoints = {
   ...teamEndpoints,
   ...standardsEndpoints,
   ...bankEndpoints,
+  ...manyEndpoints,
   ...coursesEndpoints,
   ...planEndpoints,
   ...assemblyEndpoints,

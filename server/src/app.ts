@@ -7,6 +7,7 @@ import helmet from "helmet";
 import type { Logger } from "pino";
 import { mountAssembly } from "./assembly/routes.ts";
 import { mountBank } from "./bank/routes.ts";
+import { mountMany } from "./many/routes.ts";
 import { mountCourses } from "./courses/routes.ts";
 import { mountDelivery } from "./delivery/routes.ts";
 import { mountExchange } from "./exchange/routes.ts";
@@ -79,6 +80,7 @@ export function createApp(parts: Parts): Express {
     mountTeam,
     mountStandards,
     mountBank,
+    mountMany,
     mountCourses,
     mountPlan,
     mountAssembly,

@@ -22,6 +22,8 @@ export const router = createBrowserRouter([
         path: "/bank/:itemId/history",
         lazy: async () => ({ Component: (await import("./bank/HistoryPage.tsx")).HistoryPage }),
       },
+      { path: "/many", lazy: async () => ({ Component: (await import("./many/ManyListPage.tsx")).ManyListPage }) },
+      { path: "/many/:manyId", lazy: async () => ({ Component: (await import("./many/ManyPage.tsx")).ManyPage }) },
       { path: "/plans", lazy: async () => ({ Component: (await import("./plan/PlansPage.tsx")).PlansPage }) },
       { path: "/plans/:classId", lazy: async () => ({ Component: (await import("./plan/PlanPage.tsx")).PlanPage }) },
       { path: "/quizzes", lazy: async () => ({ Component: (await import("./assembly/QuizzesPage.tsx")).QuizzesPage }) },

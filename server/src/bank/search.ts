@@ -115,9 +115,10 @@ async function wordsIn({ db, caller }: Scope<Member>, index: DepartmentIndex, te
     given.length === 0 ? new Map<string, string>() : await store.findStandardsByCode(db, departmentId, given);
   const rest = given.filter((word) => !byCode.has(word.toLowerCase()));
   const standardIds = [...byCode.values()];
-  const number = rest.length === 1 ? /^#?(\d{1,9})$/.exec(rest[0] ?? "")?.[1] : undefined;
-  if (number !== undefined) {
-    const place = index.placeOfNumber.get(Number(number));
+  const [, hash, number] = rest.length === 1 ? (/^(#?)(\d{1,9})$/.exec(rest[0] ?? "") ?? []) : [];
+  const place = number === undefined ? undefined : index.placeOfNumber.get(Number(number));
+  // A number that no item has is a word like any other: a scale, a year.
+  if (number !== undefined && (place !== undefined || hash !== "")) {
     return { among: among.map((one, i) => (i === place ? one : 0)), understood: [], standardIds };
   }
   const terms = rest

@@ -144,7 +144,8 @@ export function addItems(
   });
 }
 
-const assumed = {
+/** What is taken of an item that says nothing else. */
+export const assumed = {
   label: null,
   demand: "recall",
   use: "practice",
@@ -218,7 +219,8 @@ const taggingOf = ({
   keptFindings,
 });
 
-async function mustKnowTopic({ db, caller }: Scope<Member>, topicId: string | null): Promise<void> {
+/** Refuses a topic that the department has not. */
+export async function mustKnowTopic({ db, caller }: Scope<Member>, topicId: string | null): Promise<void> {
   if (topicId === null || (await store.topicExists(db, caller.departmentId, topicId))) return;
   const detail = "This topic is no longer there. Choose another.";
   throw new Failure("invalid", detail, { errors: [{ pointer: "/body/tagging/topicId", detail }] });

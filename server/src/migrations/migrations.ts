@@ -12,6 +12,7 @@ import * as forwardOnly from "./0009_forwardOnly.ts";
 import * as keptFindings from "./0010_keptFindings.ts";
 import * as keyRulings from "./0011_keyRulings.ts";
 import * as columnMappings from "./0012_columnMappings.ts";
+import * as many from "./0013_many.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -26,4 +27,5 @@ export const migrations: Record<string, Migration> = {
   "0010_keptFindings": keptFindings,
   "0011_keyRulings": keyRulings,
   "0012_columnMappings": columnMappings,
+  "0013_many": many,
 };

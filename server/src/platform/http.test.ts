@@ -210,6 +210,7 @@ async function samples() {
   });
   const ids: Record<string, string> = {
     rulingId,
+    manyId: newId(),
     topicId: topic.id,
     standardId: standard.id,
     courseId: course.id,
@@ -267,6 +268,12 @@ async function samples() {
     setGroup: { name: "Corals", studentIds: [bench.students[2]!.studentId] },
     planReturn: { topicId: topic.id, from: null },
     addMisconception: { name: "A wrong idea" },
+    saveMany: {
+      version: 0,
+      name: "Words",
+      topicId: topic.id,
+      body: { kind: "list", schemaVersion: 1, pairs: "a = b\nc = d", forward: "{left}?", backward: "", isTyped: true },
+    },
     keepColumnMapping: { signature: "question|key", roles: ["question", "key"] },
     changeTray: { add: [item], remove: [] },
     renameQuiz: { version: 1, name: "New" },
@@ -359,6 +366,7 @@ describe("the matrix", () => {
         createClass: 404,
         setCourse: 422,
         addItems: 422,
+        saveMany: 422,
       };
       expect(`${name}: ${answer.status}`).toBe(`${name}: ${expected[name] ?? usual}`);
       for (const id of Object.values(ids)) if (answer.status === 200) expect(`${name} ${text}`).not.toContain(id);

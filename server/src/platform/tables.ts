@@ -1,4 +1,5 @@
 /** The tables, as Kysely sees them: camelCase here, snake_case in PostgreSQL (CamelCasePlugin). */
+import type { Many } from "@verdant/core/many/many";
 import type { ColumnRole } from "@verdant/core/bank/workbook";
 import type { KeptFinding } from "@verdant/core/checker/finding";
 import type { Answer, Content, KindName } from "@verdant/core/items/kinds";
@@ -141,6 +142,15 @@ export interface Tables {
   itemStandard: Owned & { itemId: string; standardId: string };
   itemSearch: Owned & { itemId: string; number: number; doc: string };
   lexeme: Owned & { word: string };
+  many: Row & {
+    name: string;
+    topicId: string | null;
+    body: Json<Many>;
+    version: Default<number>;
+    by: string;
+    at: Date;
+  };
+  manyItem: Owned & { itemId: string; manyId: string; rowKey: string };
   columnMapping: Owned & { signature: string; roles: Json<readonly ColumnRole[]>; by: string; at: Date };
   trayItem: Owned & { personId: string; itemId: string; addedAt: Date };
   media: Owned & {

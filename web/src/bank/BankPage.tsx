@@ -50,6 +50,9 @@ export function BankPage() {
       about={first && counted(first.total, "item")}
       actions={
         <>
+          <Button component={RouterLink} to="/many" variant="outlined">
+            Many from few
+          </Button>
           <Button component={RouterLink} to="/bank/paste" variant="outlined">
             Bring items
           </Button>

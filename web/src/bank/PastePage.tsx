@@ -19,7 +19,7 @@ import { LettersField } from "./LettersField.tsx";
 import { PastedRow, type Taking } from "./PastedRow.tsx";
 import { bringCells, bringPaperKey, bringText, rowsOf, type Row } from "./pasting.ts";
 import { FileField, SheetFields } from "./SheetFields.tsx";
-import { TopicField } from "./TopicField.tsx";
+import { TopicField } from "../standards/TopicField.tsx";
 import { useFileOfQuestions } from "./useFileOfQuestions.ts";
 import { useLikeItems } from "./useLikeItems.ts";
 

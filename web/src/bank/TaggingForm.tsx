@@ -8,7 +8,7 @@ import Typography from "@mui/material/Typography";
 import type { Tagging } from "@verdant/contract/bank";
 import { useState } from "react";
 import { useListTopicsQuery } from "../standards/api.ts";
-import { TopicField } from "./TopicField.tsx";
+import { TopicField } from "../standards/TopicField.tsx";
 
 const difficulties = ["very easy", "easy", "middling", "hard", "very hard"];
 

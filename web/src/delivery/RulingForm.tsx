@@ -107,7 +107,9 @@ export function RulingForm(props: {
             set({ releaseId: event.target.value === everywhere ? null : event.target.value });
           }}
         >
-          <MenuItem value={everywhere}>{`Wherever it was given (${counted(revision.releases.length, "release")})`}</MenuItem>
+          <MenuItem
+            value={everywhere}
+          >{`Wherever it was given (${counted(revision.releases.length, "release")})`}</MenuItem>
           {revision.releases.map((one) => (
             <MenuItem key={one.id} value={one.id}>
               {`Only in “${one.name}” (${counted(one.handedIn, "sitting")})`}

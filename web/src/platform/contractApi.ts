@@ -18,6 +18,7 @@ export const api = createApi({
     "Now",
     "Misconception",
     "Mapping",
+    "Many",
     "Tray",
     "Standard",
     "Course",

@@ -1,7 +1,7 @@
 /** A topic, chosen by typing its letters; named with the topic above it. */
 import Autocomplete from "@mui/material/Autocomplete";
 import TextField from "@mui/material/TextField";
-import { useListTopicsQuery } from "../standards/api.ts";
+import { useListTopicsQuery } from "./api.ts";
 
 export function TopicField(props: {
   label: string;

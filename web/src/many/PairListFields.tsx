@@ -1,0 +1,50 @@
+import FormControlLabel from "@mui/material/FormControlLabel";
+import Stack from "@mui/material/Stack";
+import Switch from "@mui/material/Switch";
+import TextField from "@mui/material/TextField";
+import type { PairList } from "@verdant/core/many/many";
+
+export function PairListFields({ list, onChange }: { list: PairList; onChange: (list: PairList) => void }) {
+  const field = (name: "pairs" | "forward" | "backward") => ({
+    value: list[name],
+    slotProps: { inputLabel: { shrink: true } },
+    onChange: (event: { target: { value: string } }) => {
+      onChange({ ...list, [name]: event.target.value });
+    },
+  });
+  return (
+    <Stack spacing={2}>
+      <TextField
+        label="Pairs"
+        required
+        multiline
+        minRows={8}
+        maxRows={20}
+        placeholder={"swash = water running up the beach\nbackwash = water running down the beach"}
+        helperText="A line each, with = between the term and its meaning; or paste two columns of a table."
+        {...field("pairs")}
+      />
+      <TextField
+        label="Question that gives the term"
+        helperText="{left} is the term. Leave it empty if this direction shall not be asked."
+        {...field("forward")}
+      />
+      <TextField
+        label="Question that gives the meaning"
+        helperText="{right} is the meaning. Leave it empty if this direction shall not be asked."
+        {...field("backward")}
+      />
+      <FormControlLabel
+        control={
+          <Switch
+            checked={list.isTyped}
+            onChange={(_, isTyped) => {
+              onChange({ ...list, isTyped });
+            }}
+          />
+        }
+        label="Students type the answer; otherwise they choose among neighbours in the list"
+      />
+    </Stack>
+  );
+}
