@@ -2,6 +2,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { fileURLToPath } from "node:url";
 import type { DepartmentFile } from "@verdant/contract/exchange";
+import { Many } from "@verdant/contract/many";
 import { readIndentedList } from "@verdant/core/standards/indentedList";
 import { hashOfBytes } from "../server/src/bank/media.ts";
 import { reencodeTask } from "../server/src/bank/reencodeTask.ts";
@@ -9,6 +10,7 @@ import { figures as drawings } from "./drawFigures.ts";
 import { readItems, type Figure } from "./itemNotation.ts";
 import classes from "./larkmoor/classes.json" with { type: "json" };
 import courses from "./larkmoor/courses.json" with { type: "json" };
+import many from "./larkmoor/many.json" with { type: "json" };
 import lastYear from "./larkmoor/lastYear.json" with { type: "json" };
 import about from "./larkmoor/school.json" with { type: "json" };
 import { datedFile, type School } from "./school.ts";
@@ -57,6 +59,7 @@ export async function larkmoor(today: string): Promise<School> {
     about,
     file: datedFile({ ...structure, ...bank, ...classes }, about.anchor, today),
     earlierYears: [datedFile({ ...structure, ...lastYear }, about.anchor, today)],
+    many: many.map((one) => ({ ...one, body: Many.parse(one.body) })),
   };
 }
 

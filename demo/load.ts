@@ -4,10 +4,12 @@ import { dayOf } from "@verdant/core/plan/day";
 import { pino } from "pino";
 import { BankIndexes } from "../server/src/bank/bankIndex.ts";
 import { importDepartment } from "../server/src/exchange/service.ts";
+import { saveMany } from "../server/src/many/service.ts";
 import { connect, migrate, type Db } from "../server/src/platform/database.ts";
 import { newId } from "../server/src/platform/id.ts";
 import { localDateOf } from "../server/src/platform/localDate.ts";
 import type { Member, Scope } from "../server/src/platform/scope.ts";
+import { listTopics } from "../server/src/standards/service.ts";
 import { hashPassword } from "../server/src/team/service.ts";
 import { insertHistory } from "./history.ts";
 import { larkmoor } from "./larkmoor.ts";
@@ -57,6 +59,11 @@ export async function loadSchool(pool: Db, now: Date, school: School, runningCla
     for (const body of [file, ...earlierYears]) await importDepartment(scope, { body });
     if (runningClass !== undefined) {
       await insertHistory(scope, dayOf(localDateOf(now, timeZone)), runningClass);
+    }
+    const { topics } = await listTopics(scope);
+    for (const { name: called, topic, body } of school.many ?? []) {
+      const topicId = topics.find((one) => one.name === topic)?.id ?? null;
+      await saveMany(scope, { params: { manyId: newId() }, body: { version: 0, name: called, topicId, body } });
     }
     return departmentId;
   });

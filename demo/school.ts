@@ -1,5 +1,6 @@
 /** A school to load: who works there, and its department file with dates moved to the day it is loaded. */
 import { DepartmentFile } from "@verdant/contract/exchange";
+import type { Many } from "@verdant/core/many/many";
 import { dateOf, dayOf } from "@verdant/core/plan/day";
 
 export interface School {
@@ -12,6 +13,8 @@ export interface School {
   readonly file: DepartmentFile;
   /** Classes of years gone by, for `file`'s courses. */
   readonly earlierYears?: readonly DepartmentFile[];
+  /** Patterns and lists, by the names of their topics. */
+  readonly many?: readonly { readonly name: string; readonly topic: string; readonly body: Many }[];
 }
 
 /** `parts` as a department file, all its dates moved by whole weeks, so that `today` stands where `anchor` stood. */
