@@ -158,7 +158,7 @@ describe("a ruling on a key", () => {
       return [content.options.find((option) => option.isKey)?.id, revision.n] as const;
     };
     const [key, n] = await keyOfItem();
-    const right = one.answer.kind === "oneRightAnswer" ? one.answer.optionId : null;
+    const right = one.answer.optionId;
     const first = await give(one, "correct", { mendsItem: true });
     expect([first.mended, await keyOfItem()]).toEqual([true, [right, n + 1]]);
     const { revisions } = await delivery.listKeyRulings(bench.lead, { params: { itemId: one.itemId } });
