@@ -75,6 +75,8 @@ function wrongAnswer(content: Content, next: () => number): Answer | null {
     return { kind: "fillGaps", filled };
   }
   if (content.kind === "keyOnly") return { kind: "keyOnly", letter: ((content.key ?? 0) + 1) % content.letters };
+  // No invented student has views, or writes at length.
+  if (content.kind === "written" || content.kind === "opinion") return null;
   const wrong = content.options.filter((option) => !option.isKey);
   const optionId = pick(wrong, next)?.id ?? null;
   if (content.kind !== "severalRightAnswers") return { kind: content.kind, optionId };

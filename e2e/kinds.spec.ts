@@ -12,6 +12,15 @@ async function beginItem(teacher: Page, question: string, kind: RegExp): Promise
   await teacher.getByRole("textbox", { name: "Question" }).fill(question);
 }
 
+/** The entry card of the first student on a class's list. */
+const cardIn = (teacher: Page, className: string): Promise<string> =>
+  teacher.evaluate(async (name) => {
+    const { classes } = (await (await fetch("/api/classes")).json()) as { classes: { id: string; name: string }[] };
+    const id = classes.find((one) => one.name === name)?.id ?? "";
+    const roster = (await (await fetch(`/api/classes/${id}/students`)).json()) as { students: { entryCard: string }[] };
+    return roster.students[0]?.entryCard ?? "";
+  }, className);
+
 /** Says the topic and finishes. */
 async function finishItem(teacher: Page): Promise<void> {
   await teacher.getByLabel("Topic").click();
@@ -103,15 +112,7 @@ test("an order, a text with gaps and a key for a paper are written, given to a c
   await teacher.getByRole("button", { name: "Release to 8D" }).click();
   await expect(teacher.getByRole("heading", { name: "No answers yet." })).toBeVisible();
 
-  const card = await teacher.evaluate(async () => {
-    const { classes } = (await (await fetch("/api/classes")).json()) as { classes: { id: string; name: string }[] };
-    const id = classes.find((one) => one.name === "8D")?.id ?? "";
-    const roster = (await (await fetch(`/api/classes/${id}/students`)).json()) as {
-      students: { entryCard: string }[];
-    };
-    return roster.students[0]?.entryCard ?? "";
-  });
-  const student = await studentAt(person, demo.address, card);
+  const student = await studentAt(person, demo.address, await cardIn(teacher, "8D"));
   await student.getByRole("button", { name: /^Begin/ }).click();
   for (let position = 1; position <= 3; position++) {
     await expect(student.getByText(`Question ${position} of 3`)).toBeVisible();
@@ -126,4 +127,59 @@ test("an order, a text with gaps and a key for a paper are written, given to a c
   await teacher.reload();
   await expect(teacher.getByRole("table").first()).toContainText("Question 4 of the map sheet");
   await expectAccessible(teacher);
+});
+
+test("a written answer and an opinion are written, given, answered on a phone, marked without names and read", async ({
+  person,
+}) => {
+  const teacher = await teacherAt(person, demo.address, "Ruben Castellow");
+  const pane = teacher.getByRole("article", { name: /^Item/ });
+  await beginItem(teacher, "Explain how a spit grows.", /^written answer/);
+  await teacher.getByLabel("Criterion 1", { exact: true }).fill("Gives reasons");
+  await teacher.getByLabel("Level 1 of criterion 1").last().fill("names the spit only");
+  await teacher.getByLabel("Level 2 of criterion 1").last().fill("says that drift carries sand along");
+  await teacher.getByRole("button", { name: "Write one: model answer" }).click();
+  await teacher.getByRole("textbox", { name: "Model answer" }).fill("Drift carries sand past the bend of the coast.");
+  await finishItem(teacher);
+  await pane.getByRole("button", { name: "Set aside" }).click();
+  await beginItem(teacher, "How sure are you about spits?", /^opinion/);
+  await finishItem(teacher);
+  await pane.getByRole("button", { name: "Set aside" }).click();
+  const tray = teacher.getByRole("region", { name: "Tray" });
+  await expect(tray).toContainText("2 items set aside");
+  await tray.getByRole("button", { name: "Give these 2 to…" }).click();
+  await teacher.getByRole("menuitem", { name: "7A" }).click();
+  await teacher.getByRole("link", { name: "Release to 7A" }).click();
+  await teacher.getByRole("button", { name: "Release to 7A" }).click();
+  await expect(teacher.getByRole("heading", { name: "Items, weakest first" })).toBeVisible();
+
+  const student = await studentAt(person, demo.address, await cardIn(teacher, "7A"));
+  await student.getByRole("button", { name: /^Begin/ }).click();
+  await expect(student.getByText("Gives reasons: up to 1")).toBeVisible();
+  await student.getByRole("textbox", { name: "Explain how a spit grows." }).fill("Drift carries sand along the coast.");
+  await expect(student.getByText("6 words")).toBeVisible();
+  await expectAccessible(student);
+  await student.getByRole("button", { name: "Next" }).click();
+  await student.getByRole("radio", { name: "5 · very much" }).check();
+  await expectAccessible(student);
+  await student.getByRole("button", { name: "Last look" }).click();
+  await student.getByRole("button", { name: "Hand in" }).click();
+  await expect(student.getByText("Question 1: waits for its mark")).toBeVisible();
+  await expect(student.getByText("Question 2: your view")).toBeVisible();
+
+  await teacher.getByRole("link", { name: "Today" }).click();
+  await teacher.getByRole("link", { name: "Mark 1 answer" }).click();
+  await expect(teacher.getByRole("article", { name: "The answer" })).toHaveText("Drift carries sand along the coast.");
+  await expect(teacher.getByText("Answer 1 of 1", { exact: true })).toBeVisible();
+  await teacher.getByLabel("Show names").click();
+  await expect(teacher.getByText(/Answer 1 of 1: .+, 7A/)).toBeVisible();
+  await expectAccessible(teacher);
+  await teacher.getByRole("radio", { name: /says that drift carries/ }).check();
+  await teacher.getByLabel("A word to the student").fill("Now say where it ends.");
+  await teacher.getByRole("button", { name: "Mark and go on" }).click();
+  await expect(teacher.getByText(/all marked/)).toBeVisible();
+  await student.reload();
+  await expect(student.getByText("✓ Question 1: right")).toBeVisible();
+  await expect(student.getByText("Now say where it ends.")).toBeVisible();
+  await expectAccessible(student);
 });

@@ -10,7 +10,7 @@ test("six scales by ten distances give sixty items; a change shows what it touch
   await teacher.getByRole("link", { name: "Bank" }).click();
   await teacher.getByRole("link", { name: "Many from few" }).click();
   await teacher.getByRole("link", { name: "New pattern" }).click();
-  await teacher.getByRole("textbox", { name: "Name" }).fill("Distances on maps");
+  await teacher.getByRole("textbox", { name: "Name" }).fill("My own distances");
   await teacher.getByLabel("Topic of its items").fill("scale");
   await teacher.getByRole("option").first().click();
   await teacher.getByRole("textbox", { name: "Question" }).fill("How far is {distance} cm on a map at 1 : {scale}?");
@@ -33,9 +33,9 @@ test("six scales by ten distances give sixty items; a change shows what it touch
   // What is written survives a reload.
   await teacher.reload();
   await teacher.getByRole("button", { name: "Put 60 items into the bank" }).click();
-  await expect(teacher.getByText("“Distances on maps” is kept: 60 items added.")).toBeVisible();
+  await expect(teacher.getByText("“My own distances” is kept: 60 items added.")).toBeVisible();
   await expectAccessible(teacher);
-  await teacher.getByRole("link", { name: /Distances on maps/ }).click();
+  await teacher.getByRole("link", { name: /My own distances/ }).click();
   await teacher
     .getByRole("textbox", { name: "Values" })
     .fill("scale = 10000; 25000; 50000; 100000; 250000; 750000\ndistance = 1; 2; 3; 4; 5; 6; 7; 8; 9");
@@ -43,7 +43,7 @@ test("six scales by ten distances give sixty items; a change shows what it touch
   await expect(makes.getByRole("region", { name: "Changes" })).toContainText("1 : 750000");
   await teacher.getByRole("button", { name: "Keep the changes" }).click();
   await expect(teacher.getByText("is kept: 9 changed, 6 retired, 45 as they were.")).toBeVisible();
-  await expect(teacher.getByRole("link", { name: /Distances on maps/ })).toBeVisible();
+  await expect(teacher.getByRole("link", { name: /My own distances/ })).toBeVisible();
   await teacher.getByRole("link", { name: "Back to the bank" }).click();
   await teacher.getByLabel("Search items").fill("750000");
   await expect(teacher.getByText("9 items")).toBeVisible();

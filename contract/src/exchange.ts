@@ -1,10 +1,12 @@
 /** The department file: a department's structure and bank as readable JSON, in and out without loss. */
+import { opinionForms } from "@verdant/core/items/opinion";
 import { tolerances } from "@verdant/core/items/numeric";
 import { scorings } from "@verdant/core/items/severalRightAnswers";
 import { z } from "zod";
 import { Demand, KeptFindings, Status, Use } from "./bank.ts";
 import { endpoint } from "./endpoint.ts";
 import { RichText } from "./items/richText.ts";
+import { LevelPoints } from "./items/written.ts";
 import { LocalDate, Name } from "./wire.ts";
 
 /** Text in a file: plain words where they say everything, the tree where they do not. */
@@ -119,6 +121,31 @@ export const FileContent = z.discriminatedUnion("kind", [
       .string()
       .regex(/^[A-H]$/)
       .nullable(),
+  }),
+  z.strictObject({
+    kind: z.literal("written"),
+    ...everyKind,
+    lines: z.int().default(5),
+    criteria: z.array(
+      z.strictObject({
+        id: z.string().optional(),
+        name: z.string(),
+        levels: z.array(
+          z.strictObject({ id: z.string().optional(), points: LevelPoints, text: z.string().default("") }),
+        ),
+      }),
+    ),
+    showsCriteria: z.boolean().default(true),
+    modelAnswer: FileText.optional(),
+  }),
+  z.strictObject({
+    kind: z.literal("opinion"),
+    ...everyKind,
+    form: z.enum(opinionForms),
+    choices: z.array(z.strictObject({ id: z.string().optional(), text: FileText })).default([]),
+    steps: z.int().default(5),
+    low: z.string().default(""),
+    high: z.string().default(""),
   }),
 ]);
 export type FileContent = z.infer<typeof FileContent>;

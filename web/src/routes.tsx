@@ -48,6 +48,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./insight/OpenerPage.tsx")).OpenerPage }),
       },
       {
+        path: "/results/:releaseId/marking",
+        lazy: async () => ({ Component: (await import("./delivery/MarkingPage.tsx")).MarkingPage }),
+      },
+      {
         path: "/results/:releaseId",
         lazy: async () => ({ Component: (await import("./insight/ResultsPage.tsx")).ResultsPage }),
       },

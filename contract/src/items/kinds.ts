@@ -6,6 +6,7 @@ import { KeyOnlyContent, KeyOnlyResponse, KeyOnlyStudentView } from "./keyOnly.t
 import { MatchContent, MatchResponse, MatchStudentView } from "./match.ts";
 import { NumericContent, NumericResponse, NumericStudentView } from "./numeric.ts";
 import { OneRightAnswerContent, OneRightAnswerResponse, OneRightAnswerStudentView } from "./oneRightAnswer.ts";
+import { OpinionContent, OpinionResponse, OpinionStudentView } from "./opinion.ts";
 import { OptionSetContent, OptionSetResponse, OptionSetStudentView } from "./optionSet.ts";
 import { OrderContent, OrderResponse, OrderStudentView } from "./order.ts";
 import {
@@ -14,6 +15,7 @@ import {
   SeveralRightAnswersStudentView,
 } from "./severalRightAnswers.ts";
 import { ShortTextContent, ShortTextResponse, ShortTextStudentView } from "./shortText.ts";
+import { WrittenContent, WrittenResponse, WrittenStudentView } from "./written.ts";
 
 export const Content: z.ZodType<core.Content, core.Content> = z.discriminatedUnion("kind", [
   OneRightAnswerContent,
@@ -25,6 +27,8 @@ export const Content: z.ZodType<core.Content, core.Content> = z.discriminatedUni
   OrderContent,
   FillGapsContent,
   KeyOnlyContent,
+  WrittenContent,
+  OpinionContent,
 ]);
 export const Answer: z.ZodType<core.Answer, core.Answer> = z.discriminatedUnion("kind", [
   OneRightAnswerResponse,
@@ -36,6 +40,8 @@ export const Answer: z.ZodType<core.Answer, core.Answer> = z.discriminatedUnion(
   OrderResponse,
   FillGapsResponse,
   KeyOnlyResponse,
+  WrittenResponse,
+  OpinionResponse,
 ]);
 export const StudentView: z.ZodType<core.View, core.View> = z.discriminatedUnion("kind", [
   OneRightAnswerStudentView,
@@ -47,6 +53,8 @@ export const StudentView: z.ZodType<core.View, core.View> = z.discriminatedUnion
   OrderStudentView,
   FillGapsStudentView,
   KeyOnlyStudentView,
+  WrittenStudentView,
+  OpinionStudentView,
 ]);
 export const KindName = z.enum([
   "oneRightAnswer",
@@ -58,4 +66,6 @@ export const KindName = z.enum([
   "order",
   "fillGaps",
   "keyOnly",
+  "written",
+  "opinion",
 ]) satisfies z.ZodType<core.KindName>;

@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { creditOf, kindOf } from "../items/kinds.ts";
+import { creditOf, kindOf, markerOf } from "../items/kinds.ts";
 import { richTextOf } from "../richText.ts";
-import { every, one } from "../testing/contents.ts";
+import { essay, every, marked, one } from "../testing/contents.ts";
 import { contentFields, differingFields, linesOf, mergeContents, type ContentField } from "./fields.ts";
 
 const other = { ...one, stem: richTextOf("Which?"), nextStep: undefined };
@@ -27,7 +27,7 @@ describe("fields of a content", () => {
         const merged = mergeContents(mine, theirs, pick);
         const from = (field: ContentField) => (pick[field] === "mine" ? mine : theirs);
         for (const field of contentFields) expect(differingFields(merged, from(field))).not.toContain(field);
-        expect(creditOf(merged, kindOf(merged).rightAnswer(merged))).toBe(1);
+        if (markerOf(merged) === "machine") expect(creditOf(merged, kindOf(merged).rightAnswer(merged))).toBe(1);
       }),
     );
   });
@@ -41,6 +41,9 @@ describe("fields of a content", () => {
       { text: "SECRET", isKey: false },
     ]);
     expect(linesOf({ ...one, explanation: undefined }, "explanation")).toEqual([]);
-    for (const content of every) expect(linesOf(content, "answers").some((line) => line.isKey)).toBe(true);
+    for (const content of marked) expect(linesOf(content, "answers").some((line) => line.isKey)).toBe(true);
+    expect(linesOf(essay, "answers").map((line) => line.text)).toEqual(
+      expect.arrayContaining(["Reasons", "SECRET one"]),
+    );
   });
 });

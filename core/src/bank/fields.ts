@@ -1,6 +1,6 @@
 /** The fields of a content, for comparing two revisions of an item and for making one of two. */
 
-import { kindOf, type Content } from "../items/kinds.ts";
+import { kindOf, markerOf, type Content } from "../items/kinds.ts";
 import { plainText, type RichText } from "../richText.ts";
 
 /** "answers" is all that is particular to the kind: options, key and how it is scored hang together. */
@@ -63,7 +63,10 @@ export function linesOf(content: Content, field: ContentField): FieldLine[] {
   };
   if (field !== "answers") return line(content[keys[field]]);
   const kind = kindOf(content);
-  const answers = kind.summarise(content, []).map(({ text, isKey }) => ({ text, isKey }));
+  const answers =
+    markerOf(content) === "person"
+      ? kind.furtherWords(content).map((text) => ({ text, isKey: false }))
+      : kind.summarise(content, []).map(({ text, isKey }) => ({ text, isKey }));
   const said = new Set(answers.map((one) => one.text));
   const [, ...particular] = kind.texts({ ...content, explanation: undefined, nextStep: undefined });
   const reasons = particular.flatMap((text) => line(text)).filter((one) => !said.has(one.text));

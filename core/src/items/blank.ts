@@ -6,9 +6,11 @@ import type { MatchAnswer } from "./match.ts";
 import type { NumericAnswer } from "./numeric.ts";
 import type { OneRightAnswerAnswer } from "./oneRightAnswer.ts";
 import type { OptionSetAnswer } from "./optionSet.ts";
+import type { OpinionAnswer } from "./opinion.ts";
 import type { SeveralRightAnswersAnswer } from "./severalRightAnswers.ts";
 import type { OrderAnswer } from "./order.ts";
 import type { ShortTextAnswer } from "./shortText.ts";
+import type { WrittenAnswer } from "./written.ts";
 
 type Answer =
   | OneRightAnswerAnswer
@@ -19,7 +21,9 @@ type Answer =
   | MatchAnswer
   | OrderAnswer
   | FillGapsAnswer
-  | KeyOnlyAnswer;
+  | KeyOnlyAnswer
+  | WrittenAnswer
+  | OpinionAnswer;
 
 export function isBlank(answer: Answer): boolean {
   switch (answer.kind) {
@@ -30,7 +34,10 @@ export function isBlank(answer: Answer): boolean {
       return answer.optionIds.length === 0;
     case "shortText":
     case "numeric":
+    case "written":
       return answer.text.trim() === "";
+    case "opinion":
+      return answer.value.trim() === "";
     case "match":
       return answer.chosen.length === 0;
     case "order":
@@ -51,7 +58,10 @@ export function blankAnswer(kind: Answer["kind"]): Answer {
       return { kind, optionIds: [] };
     case "shortText":
     case "numeric":
+    case "written":
       return { kind, text: "" };
+    case "opinion":
+      return { kind, value: "" };
     case "match":
       return { kind, chosen: [] };
     case "order":

@@ -34,6 +34,8 @@ export interface Fault {
  */
 export interface Kind<Name extends string, Content, Answer, View> {
   readonly name: Name;
+  /** Who says what an answer is worth; absent: `score` does. What nobody marks has no points and counts nowhere. */
+  readonly markedBy?: "person" | "nobody";
   /** An empty item of this kind, as the editor starts with. `newId` makes option ids. */
   readonly blank: (newId: () => string) => Content;
   /** Credit in [0, 1]. A blank answer earns 0. */

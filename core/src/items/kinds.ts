@@ -13,6 +13,7 @@ import {
   type OneRightAnswerAnswer,
   type OneRightAnswerView,
 } from "./oneRightAnswer.ts";
+import { opinion, type Opinion, type OpinionAnswer, type OpinionView } from "./opinion.ts";
 import { order, type Order, type OrderAnswer, type OrderView } from "./order.ts";
 import { optionSet, type OptionSet, type OptionSetAnswer, type OptionSetView } from "./optionSet.ts";
 import {
@@ -22,6 +23,7 @@ import {
   type SeveralRightAnswersView,
 } from "./severalRightAnswers.ts";
 import { shortText, type ShortText, type ShortTextAnswer, type ShortTextView } from "./shortText.ts";
+import { written, type Written, type WrittenAnswer, type WrittenView } from "./written.ts";
 
 interface KindTypes {
   oneRightAnswer: { content: OneRightAnswer; answer: OneRightAnswerAnswer; view: OneRightAnswerView };
@@ -37,6 +39,8 @@ interface KindTypes {
   order: { content: Order; answer: OrderAnswer; view: OrderView };
   fillGaps: { content: FillGaps; answer: FillGapsAnswer; view: FillGapsView };
   keyOnly: { content: KeyOnly; answer: KeyOnlyAnswer; view: KeyOnlyView };
+  written: { content: Written; answer: WrittenAnswer; view: WrittenView };
+  opinion: { content: Opinion; answer: OpinionAnswer; view: OpinionView };
 }
 
 export type KindName = keyof KindTypes;
@@ -57,6 +61,8 @@ export const kinds: { readonly [N in KindName]: Named<N> } = {
   order,
   fillGaps,
   keyOnly,
+  written,
+  opinion,
 };
 
 export const kindNames = Object.keys(kinds) as readonly KindName[];
@@ -68,6 +74,10 @@ export const kindNames = Object.keys(kinds) as readonly KindName[];
 export function kindOf(tagged: { readonly kind: KindName }): Kind<KindName, Content, Answer, View> {
   return kinds[tagged.kind] as unknown as Kind<KindName, Content, Answer, View>;
 }
+
+/** Who says what an answer to `content` is worth. */
+export const markerOf = (content: { readonly kind: KindName }): "machine" | "person" | "nobody" =>
+  kinds[content.kind].markedBy ?? "machine";
 
 /** Credit in [0, 1] of `answer`; 0 when it is missing, blank or of another kind than `content`. */
 export function creditOf(content: Content, answer: Answer | null): number {

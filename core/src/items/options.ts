@@ -79,7 +79,7 @@ export const stemFaults = ({ stem }: { readonly stem: RichText }): Fault[] =>
   isEmptyText(stem) ? [{ path: ["stem"], text: "Write the question." }] : [];
 
 /** Too few options, empty ones and repeated ones; keys are for each kind to judge. */
-export function optionFaults(options: readonly Option[]): Fault[] {
+export function optionFaults(options: readonly OptionView[]): Fault[] {
   const faults: Fault[] = [];
   if (options.length < 2) faults.push({ path: ["options"], text: "Give at least two options." });
   const seen = new Set<string>();

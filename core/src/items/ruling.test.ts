@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { randomFrom } from "../random.ts";
-import { every, one } from "../testing/contents.ts";
+import { essay, marked, one, view } from "../testing/contents.ts";
 import { blankAnswer } from "./blank.ts";
 import { creditOf, kindOf, type Answer, type Content } from "./kinds.ts";
 import { contentUnder, creditUnder, isRuling, keyedBy } from "./ruling.ts";
@@ -33,12 +33,16 @@ function otherThanKey(content: Content): Answer {
       };
     case "keyOnly":
       return { kind: content.kind, letter: 0 };
+    case "written":
+      return { kind: content.kind, text: "Another answer." };
+    case "opinion":
+      return { kind: content.kind, value: "no" };
   }
 }
 
 describe("a key found wrong, for every kind", () => {
   test("the right answer is the key of its content already; another one given as key takes its place and nothing else", () => {
-    for (const content of every) {
+    for (const content of marked) {
       const kind = kindOf(content);
       const [right, other] = [kind.rightAnswer(content), otherThanKey(content)];
       const same = keyedBy(content, right);
@@ -53,7 +57,7 @@ describe("a key found wrong, for every kind", () => {
   });
 
   test("a blank, an answer of another kind and one that leaves something open can be no key", () => {
-    for (const content of every) {
+    for (const content of marked) {
       expect(keyedBy(content, blankAnswer(content.kind))).toBeNull();
       expect(keyedBy(content, blankAnswer(content.kind === "numeric" ? "order" : "numeric"))).toBeNull();
       expect(isRuling({ ruling: "correct", answer: blankAnswer(content.kind) }, content)).toBe(false);
@@ -62,7 +66,7 @@ describe("a key found wrong, for every kind", () => {
     const half: Answer = { kind: "match", chosen: [{ pairId: "coal", rightId: "neither" }] };
     expect(
       keyedBy(
-        every.find((content) => content.kind === "match")!,
+        marked.find((content) => content.kind === "match")!,
         half,
       ),
     ).toBeNull();
@@ -89,10 +93,10 @@ describe("a key found wrong, for every kind", () => {
   });
 
   test("accepting never lowers a credit, whatever was answered; without a ruling the key stands", () => {
-    const place = fc.nat(every.length - 1);
+    const place = fc.nat(marked.length - 1);
     fc.assert(
       fc.property(place, fc.boolean(), fc.boolean(), (i, isOther, isBlank) => {
-        const content = every[i]!;
+        const content = marked[i]!;
         const given = isBlank ? null : isOther ? otherThanKey(content) : kindOf(content).rightAnswer(content);
         const written = creditUnder(null, content, given);
         expect(written).toEqual({ credit: creditOf(content, given), counts: true, isEvidence: true });
@@ -100,5 +104,21 @@ describe("a key found wrong, for every kind", () => {
         expect(accepted.credit).toBeGreaterThanOrEqual(written.credit);
       }),
     );
+  });
+
+  test("what a person marks waits until it is marked, unless it is blank; what nobody marks counts nowhere", () => {
+    const wrote: Answer = { kind: "written", text: "The outer bank is worn away." };
+    const waits = { credit: 0, counts: true, isEvidence: false };
+    expect(creditUnder(null, essay, wrote)).toEqual(waits);
+    expect(creditUnder(null, essay, wrote, { byPerson: 0.75 })).toEqual({
+      credit: 0.75,
+      counts: true,
+      isEvidence: true,
+    });
+    expect(creditUnder(null, essay, { kind: "written", text: " " })).toEqual({ ...waits, isEvidence: true });
+    expect(creditUnder({ ruling: "drop", answer: null }, essay, wrote)).toEqual({ ...waits, counts: false });
+    for (const answer of [null, { kind: "opinion", value: "yes" } as const])
+      expect(creditUnder({ ruling: "award", answer: null }, view, answer)).toEqual({ ...waits, counts: false });
+    expect(isRuling({ ruling: "correct", answer: wrote }, essay)).toBe(false);
   });
 });

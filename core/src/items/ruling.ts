@@ -1,6 +1,7 @@
 /** What becomes of answers once a key was found wrong. */
 
-import { creditOf, kindOf, type Answer, type Content } from "./kinds.ts";
+import { isBlank } from "./blank.ts";
+import { creditOf, kindOf, markerOf, type Answer, type Content } from "./kinds.ts";
 
 /**
  * "correct": another answer is right, the keyed one is not; "accept": another answer is right as well; "award": full
@@ -15,6 +16,11 @@ export interface Ruling {
   readonly answer: Answer | null;
 }
 
+export interface Marking {
+  /** What a person said it is worth; null where nobody has. */
+  readonly byPerson: number | null;
+}
+
 export interface Ruled {
   /** Credit in [0, 1]. */
   readonly credit: number;
@@ -25,13 +31,25 @@ export interface Ruled {
 }
 
 /**
- * Credit of `answer` to `content` under `ruling`; null: the key stands as it was written.
+ * Credit of `answer` to `content` under `ruling`; null: the key stands as it was written. What a person marks earns what
+ * that person said; what nobody marks, nothing.
  *
  * @example
  * creditUnder({ ruling: "accept", answer: b }, content, b); // { credit: 1, counts: true, isEvidence: true }
  */
-export function creditUnder(ruling: Ruling | null, content: Content, answer: Answer | null): Ruled {
-  const written = creditOf(content, answer);
+export function creditUnder(
+  ruling: Ruling | null,
+  content: Content,
+  answer: Answer | null,
+  { byPerson }: Marking = { byPerson: null },
+): Ruled {
+  const marker = markerOf(content);
+  if (marker === "nobody") return { credit: 0, counts: false, isEvidence: false };
+  // What nobody wrote needs no reading; what waits for its mark says nothing yet.
+  const isBlankOne = answer === null || isBlank(answer);
+  const waits = marker === "person" && byPerson === null && !isBlankOne;
+  if (waits && ruling === null) return { credit: 0, counts: true, isEvidence: false };
+  const written = marker === "person" ? (byPerson ?? 0) : creditOf(content, answer);
   switch (ruling?.ruling) {
     case "award":
       return { credit: 1, counts: true, isEvidence: false };

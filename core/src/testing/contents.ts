@@ -4,9 +4,11 @@ import type { Content } from "../items/kinds.ts";
 import type { KeyOnly } from "../items/keyOnly.ts";
 import type { Match } from "../items/match.ts";
 import type { Numeric } from "../items/numeric.ts";
+import type { Opinion } from "../items/opinion.ts";
 import type { OptionSet } from "../items/optionSet.ts";
 import type { SeveralRightAnswers } from "../items/severalRightAnswers.ts";
 import type { ShortText } from "../items/shortText.ts";
+import type { Written } from "../items/written.ts";
 import { richTextOf } from "../richText.ts";
 
 export const secret = richTextOf("SECRET");
@@ -95,8 +97,47 @@ export const gaps: Content = {
   ...feedback,
 };
 export const letter: KeyOnly = { kind: "keyOnly", schemaVersion: 1, stem, letters: 4, key: 2, ...feedback };
-/** One content of every kind, with a secret wherever a student must not look. */
-export const every: Content[] = [
+export const essay: Written = {
+  kind: "written",
+  schemaVersion: 1,
+  stem,
+  lines: 6,
+  criteria: [
+    {
+      id: "c1",
+      name: "Reasons",
+      levels: [
+        { id: "none", points: 0, text: "SECRET none" },
+        { id: "one", points: 1.5, text: "SECRET one" },
+        { id: "two", points: 3, text: "SECRET two" },
+      ],
+    },
+    {
+      id: "c2",
+      name: "Words",
+      levels: [
+        { id: "everyday", points: 0, text: "SECRET everyday" },
+        { id: "terms", points: 1, text: "SECRET terms" },
+      ],
+    },
+  ],
+  showsCriteria: true,
+  modelAnswer: secret,
+  ...feedback,
+};
+export const view: Opinion = {
+  kind: "opinion",
+  schemaVersion: 1,
+  stem,
+  form: "choice",
+  choices: ["yes", "no"].map((id) => ({ id, text: richTextOf(id) })),
+  steps: 5,
+  low: "",
+  high: "",
+  ...feedback,
+};
+/** One content of every kind that a machine marks. */
+export const marked: Content[] = [
   one,
   several("partial"),
   set,
@@ -107,3 +148,5 @@ export const every: Content[] = [
   gaps,
   letter,
 ];
+/** One content of every kind, with a secret wherever a student must not look. */
+export const every: Content[] = [...marked, essay, view];

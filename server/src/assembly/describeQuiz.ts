@@ -7,7 +7,7 @@ import { chanceOfSame, waysToDraw } from "@verdant/core/assembly/draws";
 import { interleave, wovenIndex } from "@verdant/core/assembly/interleave";
 import { neighbourPairs, orderCost, unavoidablePairs, type Strand } from "@verdant/core/assembly/orderCost";
 import { groupBy } from "@verdant/core/groupBy";
-import { kindOf } from "@verdant/core/items/kinds";
+import { kindOf, markerOf } from "@verdant/core/items/kinds";
 import { shareOf } from "@verdant/core/insight/wilson";
 import { bandOf } from "@verdant/core/plan/band";
 import { difficultyOf, expectedScore, slipOf } from "@verdant/core/plan/posterior";
@@ -183,7 +183,7 @@ function expectedOf(places: readonly LoadedPlace[], due: ClassDue) {
   let [outOf, expected] = [0, 0];
   for (const place of places) {
     const items = place.type === "fixed" ? [place.item] : place.type === "draw" ? place.pool : [];
-    if (items.length === 0) continue;
+    if (items.every((item) => markerOf(item) === "nobody")) continue;
     outOf += questionsIn(place) * place.points;
     const mean = items.reduce((sum, item) => sum + creditOf(item), 0) / items.length;
     expected += questionsIn(place) * place.points * mean;

@@ -1,4 +1,5 @@
 /** The bank as this process holds it: columns for finding and choosing items fast. A cache; nothing is lost with it. */
+import { markerOf } from "@verdant/core/items/kinds";
 import type { Db } from "../platform/database.ts";
 import { Dictionary } from "./dictionary.ts";
 import * as store from "./indexStore.ts";
@@ -106,7 +107,10 @@ export class BankIndexes {
 }
 
 function toColumns(all: readonly store.IndexRow[]): UsableItems {
-  const rows = all.filter((row) => !row.isArchived && row.status === "approved" && row.topicId !== null);
+  // What no machine marks is taken by hand only: a review composed in passing must not leave marking behind.
+  const rows = all.filter(
+    (row) => !row.isArchived && row.status === "approved" && row.topicId !== null && markerOf(row) === "machine",
+  );
   return {
     itemIds: rows.map((row) => row.itemId),
     revisionIds: rows.map((row) => row.revisionId ?? ""),

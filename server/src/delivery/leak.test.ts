@@ -151,6 +151,29 @@ test("no kind of question gives itself away: not before the end, and with openne
       allowsNearMiss: true,
     },
     { ...every, kind: "keyOnly", letters: 4, key: 3 },
+    {
+      ...every,
+      kind: "written",
+      lines: 4,
+      criteria: [
+        {
+          id: "criterion-1",
+          name: "Reasons",
+          levels: ["SECRET", "SECRET more"].map((text, points) => ({ id: `level-${points}`, points, text })),
+        },
+      ],
+      showsCriteria: true,
+      modelAnswer: secret,
+    },
+    {
+      ...every,
+      kind: "opinion",
+      form: "choice",
+      choices: ["one", "two"].map((name) => ({ id: `choice-${name}`, text: richTextOf(name) })),
+      steps: 5,
+      low: "",
+      high: "",
+    },
   ];
   const itemIds: string[] = [];
   for (const content of contents) {
@@ -190,6 +213,8 @@ test("no kind of question gives itself away: not before the end, and with openne
     { kind: "order", order: ["step-three", "step-two", "step-one"] },
     { kind: "fillGaps", filled: [{ gapId: "gap-chosen", text: "arrow" }] },
     { kind: "keyOnly", letter: 0 },
+    { kind: "written", text: "Because of the sea." },
+    { kind: "opinion", value: "choice-one" },
   ];
   const events = answers.map((answer, i) => ({ ...choice(i + 1, i + 1, null), answer }));
   await delivery.saveAnswers(sitter, { params, body: { epoch: 1, events, shown: answers.map((_, i) => i + 1) } });

@@ -1,6 +1,6 @@
 /** Marking a sitting by machine, taking it into the class's memory, and marking it again when answers come late. */
 import { completeRules } from "@verdant/core/delivery/rules";
-import { kindOf } from "@verdant/core/items/kinds";
+import { kindOf, markerOf } from "@verdant/core/items/kinds";
 import { creditUnder, type Ruled } from "@verdant/core/items/ruling";
 import { difficultyOf, slipOf } from "@verdant/core/plan/posterior";
 import { needClass } from "../courses/listClasses.ts";
@@ -66,20 +66,24 @@ async function mark(
   const rulings = await rulingStore.listInForce(db, departmentId, releaseId);
   const marked = items.map((item) => ({
     ...item,
-    ...creditUnder(rulings.get(item.revisionId) ?? null, item.content, item.answer),
+    ...creditUnder(rulings.get(item.revisionId) ?? null, item.content, item.answer, item),
   }));
   await sittingStore.insertMarks(
     db,
-    marked.map(({ position, credit, points, counts, isEvidence, revisionId }) => ({
+    marked.map(({ position, credit, points, counts, isEvidence, revisionId, byPerson, markedBy }) => ({
       departmentId,
       sittingId,
       position,
       version,
       credit,
       points: counts ? credit * points : 0,
-      source: rulings.has(revisionId) ? ("ruling" as const) : ("auto" as const),
+      source: rulings.has(revisionId)
+        ? ("ruling" as const)
+        : byPerson === null
+          ? ("auto" as const)
+          : ("person" as const),
       rulingId: rulings.get(revisionId)?.id ?? null,
-      by: null,
+      by: markedBy,
       at: now(),
       counts,
       isEvidence,
@@ -113,14 +117,16 @@ async function giveEvidence(
   const one = await needClass(scope, departmentId, classId);
   if (one.rehearsal || !(await countsForPlan(scope, departmentId, sitting.releaseId))) return null;
   const rollUp = await rollUpOf(scope, departmentId, one.courseId);
-  const answers = marked.filter(wasAsked).flatMap((item) => {
-    const topicId = rollUp.get(item.topicId ?? "");
-    if (topicId === undefined) return [];
-    const chance = kindOf(item.content).chance(item.content);
-    const slip = slipOf(difficultyOf(item.writerDifficulty));
-    const { itemId, position, credit, isEvidence } = item;
-    return [{ topicId, itemId, position, chance, slip, credit, void: !isEvidence }];
-  });
+  const answers = marked
+    .filter((item) => wasAsked(item) && markerOf(item.content) !== "nobody")
+    .flatMap((item) => {
+      const topicId = rollUp.get(item.topicId ?? "");
+      if (topicId === undefined) return [];
+      const chance = kindOf(item.content).chance(item.content);
+      const slip = slipOf(difficultyOf(item.writerDifficulty));
+      const { itemId, position, credit, isEvidence } = item;
+      return [{ topicId, itemId, position, chance, slip, credit, void: !isEvidence }];
+    });
   if (answers.length === 0) return null;
   const on = localDateOf(sitting.handedInAt, one.timeZone);
   return takeEvidence(scope, { departmentId, classId, studentId, sittingId: sitting.id, on, answers });

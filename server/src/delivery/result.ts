@@ -2,7 +2,8 @@
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/delivery";
 import { completeRules, markOf, opennessNow, shows, type Openness } from "@verdant/core/delivery/rules";
-import { kindOf, type Answer, type Content } from "@verdant/core/items/kinds";
+import { isBlank } from "@verdant/core/items/blank";
+import { kindOf, markerOf, type Answer, type Content } from "@verdant/core/items/kinds";
 import { contentUnder, type Ruling } from "@verdant/core/items/ruling";
 import { Failure, need } from "../platform/failure.ts";
 import type { Scope, Student } from "../platform/scope.ts";
@@ -65,7 +66,8 @@ export async function showResult(
         view: item.use === "practice" ? kindOf(item.content).toStudentView(item.content, item.optionOrder) : null,
         twin: item.use === "reserved" && shows(openness, "everything") ? (twins.get(item.itemId) ?? null) : null,
         answer: item.use === "practice" ? item.answer : null,
-        credit: item.credit,
+        credit: waitsOrHasNone(item) ? null : item.credit,
+        comment: shows(openness, "why") && item.comment !== null && item.comment !== "" ? item.comment : null,
         why: shows(openness, "why") && item.use === "practice" ? whyOf(item) : null,
         content:
           shows(openness, "everything") && item.use === "practice"
@@ -77,6 +79,18 @@ export async function showResult(
     mayGoAgain: given !== undefined && goes.every((go) => isOver(go, now())) && obstacleTo(given, goes, now()) === null,
     mayGoAgainFrom: given === undefined ? null : (waitUntil(given, goes)?.toISOString() ?? null),
   };
+}
+
+/** An opinion is worth nothing; a written answer is worth nothing yet until somebody has read it. */
+function waitsOrHasNone(item: {
+  content: Content;
+  answer: Answer | null;
+  byPerson: number | null;
+  ruling: Ruling | null;
+}): boolean {
+  const marker = markerOf(item.content);
+  const isGiven = item.answer !== null && !isBlank(item.answer);
+  return marker === "nobody" || (marker === "person" && item.byPerson === null && item.ruling === null && isGiven);
 }
 
 /**

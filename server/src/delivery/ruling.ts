@@ -1,5 +1,5 @@
 /** A wrong key found late: what a ruling would change, giving one, and taking it back. */
-import type * as contract from "@verdant/contract/delivery";
+import type * as contract from "@verdant/contract/marking";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import { groupBy } from "@verdant/core/groupBy";
 import { kindOf } from "@verdant/core/items/kinds";
@@ -126,8 +126,11 @@ function rank({
   return gain < 0 ? -100 + gain : -gain;
 }
 
-function markUnder(ruling: Ruling | null, standing: Pick<StandingMark, "content" | "answer" | "itemPoints">) {
-  const ruled = creditUnder(ruling, standing.content, standing.answer);
+function markUnder(
+  ruling: Ruling | null,
+  standing: Pick<StandingMark, "content" | "answer" | "itemPoints" | "byPerson">,
+) {
+  const ruled = creditUnder(ruling, standing.content, standing.answer, standing);
   return { ...ruled, points: ruled.counts ? ruled.credit * standing.itemPoints : 0 };
 }
 
@@ -230,7 +233,7 @@ async function remark(within: Scope<Member>, revisionId: string, releaseId: stri
   const marks = standing.map((one) => {
     const ruling = inForce.get(one.releaseId)?.get(revisionId) ?? null;
     const { sittingId, position } = one;
-    return { sittingId, position, ...markUnder(ruling, one), rulingId: ruling?.id ?? null };
+    return { sittingId, position, ...markUnder(ruling, one), rulingId: ruling?.id ?? null, by: one.markedBy };
   });
   await store.insertNextMarking(db, departmentId, marks, now());
   await updateCredits(

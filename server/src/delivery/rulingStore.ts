@@ -147,12 +147,18 @@ export function listStandingMarks(db: Db, departmentId: string, revisionId: stri
         .onRef("response.position", "=", "si.position")
         .on("response.round", "=", 1),
     )
+    .leftJoin("rubricMark", (join) =>
+      join
+        .onRef("rubricMark.departmentId", "=", "si.departmentId")
+        .onRef("rubricMark.sittingId", "=", "si.sittingId")
+        .onRef("rubricMark.position", "=", "si.position"),
+    )
     .where("si.departmentId", "=", departmentId)
     .where("si.revisionId", "=", revisionId)
     .where("sitting.state", "=", "handedIn")
     .$if(releaseId !== null, (query) => query.where("sitting.releaseId", "=", releaseId ?? ""))
     .select(["si.sittingId", "si.position", "si.points as itemPoints", "revision.content", "response.body as answer"])
-    .select(["mark.credit", "mark.counts", "mark.rulingId", "mark.source"])
+    .select(["mark.credit", "mark.counts", "rubricMark.credit as byPerson", "rubricMark.by as markedBy"])
     .select(["sitting.releaseId", "sitting.classId", "sitting.ordinal", "sitting.points", "sitting.outOf"])
     .select(["release.name as release", "class.name as className", "student.givenName", "student.familyName"])
     .orderBy("si.sittingId")
@@ -179,6 +185,8 @@ export interface NewMark {
   readonly counts: boolean;
   readonly isEvidence: boolean;
   readonly rulingId: string | null;
+  /** Who said what it is worth; null: nobody had to. */
+  readonly by: string | null;
 }
 
 /** The next marking of these sittings: one mark of each anew, the others as they stood; totals follow. */
@@ -194,15 +202,17 @@ export async function insertNextMarking(db: Db, departmentId: string, marks: rea
   await sql`
     with given as (
       select * from jsonb_to_recordset(${rows}::jsonb) as m (
-        sitting_id uuid, position int, credit double precision, points numeric, counts boolean, is_evidence boolean, ruling_id uuid)
+        sitting_id uuid, position int, credit double precision, points numeric, counts boolean, is_evidence boolean,
+        ruling_id uuid, by uuid)
     )
     insert into mark
       (department_id, sitting_id, position, round, version, credit, points, source, ruling_id, by, at, counts, is_evidence)
     select mark.department_id, mark.sitting_id, mark.position, mark.round, mark.version + 1,
       coalesce(anew.credit, mark.credit), coalesce(anew.points, mark.points),
-      case when anew.sitting_id is null then mark.source when anew.ruling_id is null then 'auto' else 'ruling' end,
+      case when anew.sitting_id is null then mark.source when anew.ruling_id is not null then 'ruling'
+        when anew.by is not null then 'person' else 'auto' end,
       case when anew.sitting_id is null then mark.ruling_id else anew.ruling_id end,
-      case when anew.sitting_id is null then mark.by end,
+      case when anew.sitting_id is null then mark.by else anew.by end,
       case when anew.sitting_id is null then mark.at else ${at} end,
       coalesce(anew.counts, mark.counts), coalesce(anew.is_evidence, mark.is_evidence)
     from given

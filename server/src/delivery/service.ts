@@ -24,6 +24,7 @@ import * as store from "./store.ts";
 import { noticeOf } from "./views.ts";
 
 export { giveKeyRuling, listKeyRulings, previewKeyRuling, undoKeyRuling } from "./ruling.ts";
+export { listWaitingMarks, listWrittenAnswers, markWrittenAnswer } from "./written.ts";
 export { showResult } from "./result.ts";
 export { beginSitting, handIn, saveAnswers, showSitting } from "./sitting.ts";
 

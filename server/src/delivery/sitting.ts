@@ -5,7 +5,7 @@ import type * as contract from "@verdant/contract/delivery";
 import { deadlineOf, openingAt } from "@verdant/core/delivery/opening";
 import { deal, type DealPart, type DealtItem } from "@verdant/core/delivery/deal";
 import { completeRules, minutesAllowed, nextGoFrom } from "@verdant/core/delivery/rules";
-import { kindOf } from "@verdant/core/items/kinds";
+import { kindOf, markerOf } from "@verdant/core/items/kinds";
 import { randomFrom } from "@verdant/core/random";
 import { needClass } from "../courses/listClasses.ts";
 import { Failure, need } from "../platform/failure.ts";
@@ -120,7 +120,7 @@ async function startGo(scope: Scope<Student>, release: GivenRelease, goes: reado
       handedInAt: null,
       tokenHash: hashOf(tokenFor(secret, id)),
       points: null,
-      outOf: dealt.reduce((sum, { item }) => sum + item.now.points, 0),
+      outOf: dealt.reduce((sum, { item }) => sum + (markerOf(item.now) === "nobody" ? 0 : item.now.points), 0),
       evidenceSeq: null,
     },
     dealt.map(({ placeId, item: { now: item } }, i) => {

@@ -203,6 +203,12 @@ export function listSittingItems(db: Db, departmentId: string, sittingId: string
         .onRef("mark.version", "=", "sitting.markingVersion")
         .on("mark.round", "=", 1),
     )
+    .leftJoin("rubricMark", (join) =>
+      join
+        .onRef("rubricMark.departmentId", "=", "si.departmentId")
+        .onRef("rubricMark.sittingId", "=", "si.sittingId")
+        .onRef("rubricMark.position", "=", "si.position"),
+    )
     .leftJoin("releaseItem", (join) =>
       join
         .onRef("releaseItem.departmentId", "=", "si.departmentId")
@@ -227,6 +233,9 @@ export function listSittingItems(db: Db, departmentId: string, sittingId: string
       "revision.content",
       "response.body as answer",
       "mark.credit",
+      "rubricMark.credit as byPerson",
+      "rubricMark.comment",
+      "rubricMark.by as markedBy",
     ])
     .select(["unit.id as unitId", "unit.name as unit", "unit.letter", "unit.hue"])
     .orderBy("si.position")

@@ -1,6 +1,7 @@
 /** What students are told: the notice of a release, and the strand of an item. */
 import type { Notice } from "@verdant/contract/delivery";
 import { completeRules, minutesAllowed } from "@verdant/core/delivery/rules";
+import { markerOf } from "@verdant/core/items/kinds";
 import type { z } from "zod";
 import type { Db } from "../platform/database.ts";
 import * as store from "./store.ts";
@@ -26,7 +27,8 @@ export async function noticeOf(
     const pool = items.filter((item) => item.placeId === place.id);
     const count = place.kind === "draw" ? Math.min(place.take ?? 1, pool.length) : pool.length;
     questions += count;
-    points += count * place.points;
+    // What is asked for an opinion earns nothing.
+    if (!pool.every((item) => markerOf(item) === "nobody")) points += count * place.points;
     seconds += (count * pool.reduce((sum, item) => sum + item.expectedSeconds, 0)) / Math.max(1, pool.length);
   }
   return {

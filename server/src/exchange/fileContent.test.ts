@@ -73,6 +73,32 @@ const contents: readonly Content[] = [
     allowsNearMiss: true,
   },
   { kind: "keyOnly", ...shared, letters: 5, key: 4 },
+  {
+    kind: "written",
+    ...shared,
+    lines: 8,
+    criteria: [
+      {
+        id: "c1",
+        name: "Reasons",
+        levels: [
+          { id: "l0", points: 0, text: "none" },
+          { id: "l1", points: 1.25, text: "one" },
+        ],
+      },
+    ],
+    showsCriteria: false,
+    modelAnswer: rich,
+  },
+  {
+    kind: "opinion",
+    ...shared,
+    form: "choice",
+    choices: [rich, plain].map((text, i) => ({ id: `v${i}`, text })),
+    steps: 4,
+    low: "dull",
+    high: "clear",
+  },
 ];
 
 describe.each(contents.map((content) => [content.kind, content] as const))("%s", (_kind, content) => {

@@ -74,6 +74,20 @@ export function toContent(file: FileContent, misconceptionId: Translate): Conten
     const { letters, key } = file;
     return { kind, ...shared, letters, key: key === null ? null : placeOf(key) };
   }
+  if (kind === "written") {
+    const { lines, showsCriteria } = file;
+    const criteria = file.criteria.map(({ id = newOptionId(), name, levels }) => ({
+      id,
+      name,
+      levels: levels.map(({ id: levelId = newOptionId(), points, text }) => ({ id: levelId, points, text })),
+    }));
+    return { kind, ...shared, lines, criteria, showsCriteria, ...optionalText("modelAnswer", file.modelAnswer) };
+  }
+  if (kind === "opinion") {
+    const { form, steps, low, high } = file;
+    const choices = file.choices.map(({ id = newOptionId(), text }) => ({ id, text: toText(text) }));
+    return { kind, ...shared, form, choices, steps, low, high };
+  }
   const options = file.options.map((option) => toOption(option, misconceptionId));
   if (kind === "severalRightAnswers") return { kind, ...shared, scoring: file.scoring, options };
   return kind === "optionSet" ? { kind, ...shared, setName: file.setName, options } : { kind, ...shared, options };
@@ -153,6 +167,20 @@ export function fromContent(content: Content, misconceptionKey: Translate): File
     const { letters, key } = content;
     return { kind, ...shared, letters, key: key === null ? null : letterAt(key) };
   }
+  if (kind === "written") {
+    const { lines, showsCriteria } = content;
+    const criteria = content.criteria.map(({ id, name, levels }) => ({
+      id,
+      name,
+      levels: levels.map((level) => ({ ...level })),
+    }));
+    return { kind, ...shared, lines, criteria, showsCriteria, ...optionalFileText("modelAnswer", content.modelAnswer) };
+  }
+  if (kind === "opinion") {
+    const { form, steps, low, high } = content;
+    const choices = content.choices.map(({ id, text }) => ({ id, text: fromText(text) }));
+    return { kind, ...shared, form, choices, steps, low, high };
+  }
   const options = content.options.map((option) => fromOption(option, misconceptionKey));
   if (kind === "severalRightAnswers") return { kind, ...shared, scoring: content.scoring, options };
   return kind === "optionSet" ? { kind, ...shared, setName: content.setName, options } : { kind, ...shared, options };
@@ -193,7 +221,17 @@ export function withKnownIds(file: FileContent, before: Content): FileContent {
     return before.kind === "fillGaps"
       ? { ...file, gaps: gapsOf(before).map(({ id }, i) => ({ id: file.gaps[i]?.id ?? id })) }
       : file;
-  if (file.kind === "keyOnly" || !("expectedWrong" in before)) return file;
+  if (file.kind === "written" && before.kind === "written") {
+    const criteria = merged(file.criteria, before.criteria).map((criterion, i) => ({
+      ...criterion,
+      levels: merged(criterion.levels, before.criteria[i]?.levels ?? []),
+    }));
+    return { ...file, criteria };
+  }
+  if (file.kind === "opinion" && before.kind === "opinion")
+    return { ...file, choices: merged(file.choices, before.choices) };
+  if (file.kind === "keyOnly" || file.kind === "written" || file.kind === "opinion" || !("expectedWrong" in before))
+    return file;
   const expectedWrong = merged(file.expectedWrong, before.expectedWrong);
   return file.kind === "shortText" && before.kind === "shortText"
     ? { ...file, expectedWrong, accepted: merged(file.accepted, before.accepted) }

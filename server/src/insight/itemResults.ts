@@ -4,7 +4,7 @@ import { correlation, correlationInterval, optionUses, type OptionFlag } from "@
 import { shareOf } from "@verdant/core/insight/wilson";
 import { groupBy } from "@verdant/core/groupBy";
 import { blankAnswer } from "@verdant/core/items/blank";
-import { creditOf, kindOf, type Answer } from "@verdant/core/items/kinds";
+import { creditOf, kindOf, markerOf, type Answer } from "@verdant/core/items/kinds";
 import { headline } from "@verdant/core/richText";
 import type { listItemsOfRelease } from "../delivery/service.ts";
 import { strandOf } from "../delivery/views.ts";
@@ -67,11 +67,14 @@ function resultOf(
   misconceptions: ReadonlyMap<string, string>,
 ): Results["items"][number] {
   const kind = kindOf(item.content);
+  const marker = markerOf(item.content);
+  // What waits for a person's mark, and what nobody marks, is no share of anything.
+  const telling = marker === "machine" ? all : all.filter((answer) => answer.isEvidence);
   const answers = all.map((answer) => ({ ...answer, credit: creditBy(item, answer) }));
   const given = answers.map((answer) => answer.answer ?? blankAnswer(item.content.kind));
   const counts = kind.summarise(item.content, given);
   const rest = (restOf ? answers.map(restOf) : []).filter((one) => one !== null);
-  const hasThirds = answers.length >= fewestForThirds && rest.length === answers.length;
+  const hasThirds = marker === "machine" && answers.length >= fewestForThirds && rest.length === answers.length;
   const uses = hasThirds
     ? optionUses(
         given.map((answer) =>
@@ -103,9 +106,10 @@ function resultOf(
     strand: strandOf(item),
     ruling: item.ruling,
     facility: shareOf(
-      answers.reduce((sum, answer) => sum + answer.credit, 0),
-      answers.length,
+      telling.reduce((sum, answer) => sum + creditBy(item, answer), 0),
+      telling.length,
     ),
+    waiting: marker === "person" ? all.length - telling.length : 0,
     discrimination: r === null || interval === null ? null : { r, ...interval },
     choices: counts.map(({ misconceptionId, ...choice }, i) => {
       const use = uses?.[i];

@@ -13,6 +13,7 @@ import * as keptFindings from "./0010_keptFindings.ts";
 import * as keyRulings from "./0011_keyRulings.ts";
 import * as columnMappings from "./0012_columnMappings.ts";
 import * as many from "./0013_many.ts";
+import * as rubricMarks from "./0014_rubricMarks.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -28,4 +29,5 @@ export const migrations: Record<string, Migration> = {
   "0011_keyRulings": keyRulings,
   "0012_columnMappings": columnMappings,
   "0013_many": many,
+  "0014_rubricMarks": rubricMarks,
 };

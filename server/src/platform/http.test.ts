@@ -238,6 +238,7 @@ async function samples() {
     },
     changeMix: { version: 1, unitId: fixedPlaces(quiz)[0]!.strand.unitId, change: 1 },
     weaveQuiz: { version: 1, order: "woven" },
+    markWrittenAnswer: { levels: {}, comment: "" },
     previewKeyRuling: ruling,
     giveKeyRuling: ruling,
     setItemStatus: { version: 1, status: "retired" },

@@ -2,16 +2,12 @@
 import type { Many } from "@verdant/core/many/many";
 import type { ColumnRole } from "@verdant/core/bank/workbook";
 import type { KeptFinding } from "@verdant/core/checker/finding";
-import type { Answer, Content, KindName } from "@verdant/core/items/kinds";
-import type { RulingName } from "@verdant/core/items/ruling";
+import type { Content, KindName } from "@verdant/core/items/kinds";
 import type { Rules } from "@verdant/core/delivery/rules";
 import type { Blueprint } from "@verdant/contract/assembly";
-import type { ColumnType, Generated } from "kysely";
-
-/** jsonb: read as it is, written as text, since the driver would turn an array into a PostgreSQL array. */
-type Json<T> = ColumnType<T, string, string>;
-type JsonOrNull<T> = ColumnType<T | null, string | null, string | null>;
-type Default<T> = Generated<T>;
+import type { ColumnType } from "kysely";
+import type { Default, Json, JsonOrNull, Owned, Row } from "./columns.ts";
+import type { SittingTables } from "./sittingTables.ts";
 
 /** What the last composition of a quiz was asked for, and how well it did. */
 export interface QuizBlueprint {
@@ -21,14 +17,7 @@ export interface QuizBlueprint {
   readonly shortfalls?: readonly string[];
 }
 
-interface Owned {
-  departmentId: string;
-}
-interface Row extends Owned {
-  id: string;
-}
-
-export interface Tables {
+export interface Tables extends SittingTables {
   installation: { onlyOne: Default<boolean>; secret: Buffer };
   department: {
     id: string;
@@ -281,87 +270,6 @@ export interface Tables {
     stimulusRevisionId: string | null;
   };
 
-  sitting: Row & {
-    releaseId: string;
-    classId: string;
-    studentId: string;
-    ordinal: number;
-    formId: string | null;
-    seed: string;
-    rulesVersion: number;
-    state: "running" | "handedIn" | "closed" | "voided";
-    startedAt: Date;
-    deadlineAt: Date | null;
-    graceUntil: Date | null;
-    forwardOnly: Generated<boolean>;
-    handedInAt: Date | null;
-    epoch: Default<number>;
-    tokenHash: Buffer;
-    markingVersion: Default<number>;
-    points: number | null;
-    outOf: number;
-    evidenceSeq: number | null;
-  };
-  sittingItem: Owned & {
-    sittingId: string;
-    position: number;
-    itemId: string;
-    revisionId: string;
-    optionOrder: Json<readonly string[]>;
-    points: number;
-    placeId: Default<string | null>;
-    shownAt: Date | null;
-    spentMs: Default<number>;
-    revisit: Default<boolean>;
-  };
-  responseEvent: Owned & {
-    sittingId: string;
-    epoch: number;
-    seq: number;
-    position: number;
-    round: Default<number>;
-    body: Json<Answer>;
-    clientMs: number;
-    receivedAt: Date;
-    disposition: "counted" | "late" | "rejected";
-  };
-  response: Owned & {
-    sittingId: string;
-    position: number;
-    round: Default<number>;
-    body: Json<Answer>;
-    epoch: number;
-    seq: number;
-    receivedAt: Date;
-    late: boolean;
-  };
-  mark: Owned & {
-    sittingId: string;
-    position: number;
-    round: Default<number>;
-    version: number;
-    credit: number;
-    points: number;
-    source: "auto" | "person" | "ruling";
-    rulingId: string | null;
-    by: string | null;
-    at: Date;
-    counts: Default<boolean>;
-    isEvidence: Default<boolean>;
-  };
-  keyRuling: Row & {
-    itemId: string;
-    revisionId: string;
-    releaseId: string | null;
-    ruling: RulingName;
-    answer: JsonOrNull<Answer>;
-    mendedRevisionId: Default<string | null>;
-    by: string;
-    at: Date;
-    undoneBy: Default<string | null>;
-    undoneAt: Default<Date | null>;
-  };
-  exposure: Owned & { classId: string; itemId: string; on: string };
   evidence: Owned & {
     classId: string;
     seq: number;

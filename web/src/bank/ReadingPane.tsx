@@ -5,7 +5,7 @@ import Paper from "@mui/material/Paper";
 import Switch from "@mui/material/Switch";
 import Typography from "@mui/material/Typography";
 import type { Item } from "@verdant/contract/bank";
-import { creditOf, kindOf, type Answer } from "@verdant/core/items/kinds";
+import { creditOf, kindOf, markerOf, type Answer } from "@verdant/core/items/kinds";
 import { useState } from "react";
 import { Link } from "react-router";
 import { problemOf } from "../platform/problem.ts";
@@ -33,7 +33,7 @@ function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
   const [showsKey, setShowsKey] = useState(false);
   const { content } = item;
   const kind = kindOf(content);
-  const verdict = { content, credit: answer ? creditOf(content, answer) : null };
+  const verdict = { content, credit: answer && markerOf(content) === "machine" ? creditOf(content, answer) : null };
   const rationales = answer?.kind === content.kind ? kind.rationales(content, answer) : [];
   const about = [
     `Item ${item.number}`,

@@ -17,10 +17,12 @@ import { FillGapsEditor } from "./FillGapsEditor.tsx";
 import { KeyOnlyEditor } from "./KeyOnlyEditor.tsx";
 import { MatchEditor } from "./MatchEditor.tsx";
 import { newOptionId } from "./newWork.ts";
+import { OpinionEditor } from "./OpinionEditor.tsx";
 import { OrderEditor } from "./OrderEditor.tsx";
 import { OptionRows } from "./OptionRows.tsx";
 import { AddRow, RemoveRow } from "./RowButtons.tsx";
 import { ScoringField } from "./ScoringField.tsx";
+import { WrittenEditor } from "./WrittenEditor.tsx";
 
 function OneRightAnswerEditor({ content, onChange }: EditorProps<"oneRightAnswer">) {
   return (
@@ -259,4 +261,6 @@ export const contentEditors: { readonly [N in KindName]: ComponentType<EditorPro
   order: OrderEditor,
   fillGaps: FillGapsEditor,
   keyOnly: KeyOnlyEditor,
+  written: WrittenEditor,
+  opinion: OpinionEditor,
 };

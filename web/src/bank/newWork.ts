@@ -55,6 +55,13 @@ export function variantWork({ tagging, content }: Pick<Work, "tagging" | "conten
         return { ...content, accepted: fresh(content.accepted), expectedWrong: fresh(content.expectedWrong) };
       case "numeric":
         return { ...content, expectedWrong: fresh(content.expectedWrong) };
+      case "written":
+        return {
+          ...content,
+          criteria: fresh(content.criteria).map((one) => ({ ...one, levels: fresh(one.levels) })),
+        };
+      case "opinion":
+        return { ...content, choices: fresh(content.choices) };
       case "keyOnly":
         return content;
     }

@@ -11,8 +11,8 @@ import RadioGroup from "@mui/material/RadioGroup";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import type { ReleasedRevision } from "@verdant/contract/delivery";
-import { creditOf, kindOf, type Answer, type Content } from "@verdant/core/items/kinds";
+import type { ReleasedRevision } from "@verdant/contract/marking";
+import { creditOf, kindOf, markerOf, type Answer, type Content } from "@verdant/core/items/kinds";
 import { rulings, type RulingName } from "@verdant/core/items/ruling";
 import { Player } from "../player/Player.tsx";
 import { counted } from "../ui/dates.ts";
@@ -27,6 +27,8 @@ export interface RulingDraft {
   readonly mendsItem: boolean;
 }
 
+/** Of what a person marks there is no key to correct. */
+const withoutKey = ["award", "drop"] as const satisfies readonly RulingName[];
 const everywhere = "everywhere";
 
 export function RulingForm(props: {
@@ -52,7 +54,7 @@ export function RulingForm(props: {
             set({ ruling: rulings.find((one) => one === value) ?? null });
           }}
         >
-          {rulings.map((one) => (
+          {(markerOf(revision.content) === "machine" ? rulings : withoutKey).map((one) => (
             <FormControlLabel
               key={one}
               value={one}

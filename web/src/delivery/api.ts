@@ -1,13 +1,13 @@
+import { listReleases, openResults, releaseQuiz, shutRelease } from "@verdant/contract/delivery";
 import {
   giveKeyRuling,
   listKeyRulings,
-  listReleases,
-  openResults,
+  listWaitingMarks,
+  listWrittenAnswers,
+  markWrittenAnswer,
   previewKeyRuling,
-  releaseQuiz,
-  shutRelease,
   undoKeyRuling,
-} from "@verdant/contract/delivery";
+} from "@verdant/contract/marking";
 import { api, calls } from "../platform/contractApi.ts";
 
 export const deliveryApi = api.injectEndpoints({
@@ -18,6 +18,15 @@ export const deliveryApi = api.injectEndpoints({
     shutRelease: build.mutation({
       ...calls<typeof shutRelease>(shutRelease),
       invalidatesTags: ["Release", "Results", "Due"],
+    }),
+    listWrittenAnswers: build.query({
+      ...calls<typeof listWrittenAnswers>(listWrittenAnswers),
+      providesTags: ["Marking"],
+    }),
+    listWaitingMarks: build.query({ ...calls<typeof listWaitingMarks>(listWaitingMarks), providesTags: ["Marking"] }),
+    markWrittenAnswer: build.mutation({
+      ...calls<typeof markWrittenAnswer>(markWrittenAnswer),
+      invalidatesTags: ["Marking", "Results", "Due"],
     }),
     listKeyRulings: build.query({ ...calls<typeof listKeyRulings>(listKeyRulings), providesTags: ["Ruling"] }),
     previewKeyRuling: build.query({ ...calls<typeof previewKeyRuling>(previewKeyRuling), providesTags: ["Ruling"] }),
@@ -37,6 +46,9 @@ export const {
   useReleaseQuizMutation,
   useOpenResultsMutation,
   useShutReleaseMutation,
+  useListWrittenAnswersQuery,
+  useListWaitingMarksQuery,
+  useMarkWrittenAnswerMutation,
   useListKeyRulingsQuery,
   usePreviewKeyRulingQuery,
   useGiveKeyRulingMutation,

@@ -15,6 +15,7 @@ import { Link as RouterLink } from "react-router";
 import { rulingWords } from "../ui/rulingWords.ts";
 import { useReturns } from "../plan/api.ts";
 import { Bead } from "../ui/Bead.tsx";
+import { counted } from "../ui/dates.ts";
 import { Whisker, shareInWords } from "../ui/Whisker.tsx";
 
 export function ItemTable({ results }: { results: Results }) {
@@ -87,13 +88,18 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
       <TableCell>
         {item.facility.outOf === 0 ? (
           <Typography variant="body2" color="textSecondary">
-            no answers yet
+            {item.kind === "opinion" ? "an opinion: nothing to be right about" : "no answers yet"}
           </Typography>
         ) : (
           <>
             <Whisker share={item.facility} width={220} />
             <Typography variant="body2">{shareInWords(item.facility)}</Typography>
           </>
+        )}
+        {item.waiting > 0 && (
+          <Button size="small" component={RouterLink} to={`/results/${results.releaseId}/marking`} variant="outlined">
+            Mark {counted(item.waiting, "answer")}
+          </Button>
         )}
         {item.ruling && (
           <Typography variant="body2" sx={{ color: "info.main", fontWeight: 700 }}>

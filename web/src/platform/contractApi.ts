@@ -15,6 +15,7 @@ export const api = createApi({
     "Release",
     "Results",
     "Ruling",
+    "Marking",
     "Now",
     "Misconception",
     "Mapping",

@@ -10,11 +10,15 @@ const loadMatch = async () => ({ default: (await import("./MatchPlayer.tsx")).Ma
 const loadOrder = async () => ({ default: (await import("./OrderPlayer.tsx")).OrderPlayer });
 const loadFillGaps = async () => ({ default: (await import("./FillGapsPlayer.tsx")).FillGapsPlayer });
 const loadKeyOnly = async () => ({ default: (await import("./KeyOnlyPlayer.tsx")).KeyOnlyPlayer });
+const loadWritten = async () => ({ default: (await import("./WrittenPlayer.tsx")).WrittenPlayer });
+const loadOpinion = async () => ({ default: (await import("./OpinionPlayer.tsx")).OpinionPlayer });
 const later: { readonly [N in KindName]?: () => Promise<unknown> } = {
   match: loadMatch,
   order: loadOrder,
   fillGaps: loadFillGaps,
   keyOnly: loadKeyOnly,
+  written: loadWritten,
+  opinion: loadOpinion,
 };
 
 /** Loads what these kinds need beforehand, so that no question waits for the network. */
@@ -33,6 +37,8 @@ const players: { readonly [N in KindName]: ComponentType<PlayerProps<Extract<Vie
   order: lazy(loadOrder),
   fillGaps: lazy(loadFillGaps),
   keyOnly: lazy(loadKeyOnly),
+  written: lazy(loadWritten),
+  opinion: lazy(loadOpinion),
 };
 
 export function Player(props: Omit<PlayerProps, "answer"> & { answer: Answer | null }) {

@@ -11,6 +11,8 @@ export const kindNames: { readonly [N in KindName]: string } = {
   order: "order",
   fillGaps: "fill the gaps",
   keyOnly: "key only",
+  written: "written answer",
+  opinion: "opinion",
 };
 
 export const kindUses: { readonly [N in KindName]: string } = {
@@ -23,4 +25,6 @@ export const kindUses: { readonly [N in KindName]: string } = {
   order: "steps, dates or sizes brought into their order",
   fillGaps: "a text with gaps to type into or to choose for",
   keyOnly: "a question printed on paper: only its letters and the right one are here",
+  written: "free text, which you mark by a rubric",
+  opinion: "a choice, a scale or a few words: no key, no points, counted nowhere",
 };

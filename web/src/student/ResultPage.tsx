@@ -131,20 +131,22 @@ function AnotherGo({ releaseId }: { releaseId: string }) {
 
 function ResultItem({ item }: { item: Shown["items"][number] }) {
   const isRight = item.credit === 1;
+  const hasMark = item.credit !== null;
   return (
     <Paper
       sx={{ p: 2, mb: 1.5 }}
       component="article"
       aria-label={t("Question {{position}}", { position: item.position })}
     >
-      <Typography variant="body2" sx={{ fontWeight: 700, color: isRight ? "primary.main" : "error.main", mb: 0.5 }}>
-        {item.credit !== null && item.credit > 0 && item.credit < 1
-          ? t("◐ Question {{position}}: partly right", { position: item.position })
-          : isRight
-            ? t("✓ Question {{position}}: right", { position: item.position })
-            : item.answer
-              ? t("✗ Question {{position}}: not right", { position: item.position })
-              : t("Question {{position}}: not answered", { position: item.position })}
+      <Typography
+        variant="body2"
+        sx={{
+          fontWeight: 700,
+          color: hasMark ? (isRight ? "primary.main" : "error.main") : "text.secondary",
+          mb: 0.5,
+        }}
+      >
+        {headingOf(item)}
       </Typography>
       {item.ruling && <Typography sx={{ mb: 1 }}>{rulingInWords(item.ruling)}</Typography>}
       {item.view ? (
@@ -158,6 +160,11 @@ function ResultItem({ item }: { item: Shown["items"][number] }) {
         <Typography>{t("This question is kept for tests, so it is not shown again.")}</Typography>
       )}
       {item.twin && <Twin content={item.twin} position={item.position} />}
+      {item.comment && (
+        <Box sx={{ mt: 1.5 }}>
+          <Said title={t("From your teacher")}>{item.comment}</Said>
+        </Box>
+      )}
       {item.why && (
         <Box sx={{ mt: 1.5, fontSize: 17 }}>
           {item.why.rationales.length > 0 && (
@@ -181,6 +188,18 @@ function ResultItem({ item }: { item: Shown["items"][number] }) {
       )}
     </Paper>
   );
+}
+
+function headingOf({ position, credit, answer, view, ruling }: Shown["items"][number]): string {
+  if (view?.kind === "opinion") return t("Question {{position}}: your view", { position });
+  if (credit === null && view?.kind === "written" && answer)
+    return t("Question {{position}}: waits for its mark", { position });
+  if (ruling === "drop") return t("Question {{position}}", { position });
+  if (credit !== null && credit > 0 && credit < 1) return t("◐ Question {{position}}: partly right", { position });
+  if (credit === 1) return t("✓ Question {{position}}: right", { position });
+  return answer || view === null
+    ? t("✗ Question {{position}}: not right", { position })
+    : t("Question {{position}}: not answered", { position });
 }
 
 const rulingInWords = (ruling: NonNullable<Shown["items"][number]["ruling"]>) =>

@@ -9,7 +9,7 @@ import type { Release } from "@verdant/contract/delivery";
 import { Link as RouterLink } from "react-router";
 import { countFor, useCompose } from "../assembly/api.ts";
 import { useListClassesQuery } from "../courses/api.ts";
-import { useListReleasesQuery } from "../delivery/api.ts";
+import { useListReleasesQuery, useListWaitingMarksQuery } from "../delivery/api.ts";
 import { inFocusFirst, useClassInFocus } from "../platform/classInFocus.ts";
 import { useListDueQuery } from "../plan/api.ts";
 import { Bead } from "../ui/Bead.tsx";
@@ -64,6 +64,7 @@ export function TodayPage() {
               <ReleaseRow key={release.id} of={release} />
             ))}
           </Stack>
+          <ToMark />
           {shut.length > 0 && (
             <>
               <Typography variant="h2" sx={{ mb: 1, mt: 2.5 }}>
@@ -79,6 +80,31 @@ export function TodayPage() {
         </section>
       </Box>
     </Page>
+  );
+}
+
+/** Written answers that wait for somebody to read them. */
+function ToMark() {
+  const releases = useListWaitingMarksQuery().data?.releases ?? [];
+  if (releases.length === 0) return null;
+  return (
+    <>
+      <Typography variant="h2" sx={{ mb: 1, mt: 2.5 }}>
+        To mark
+      </Typography>
+      <Stack spacing={1}>
+        {releases.map((release) => (
+          <Paper key={release.releaseId} sx={{ p: 1.5, display: "flex", alignItems: "center", gap: 1.5 }}>
+            <Typography sx={{ flex: 1 }}>
+              {release.name}, {release.className}
+            </Typography>
+            <Button component={RouterLink} to={`/results/${release.releaseId}/marking`} variant="outlined" size="small">
+              Mark {counted(release.waiting, "answer")}
+            </Button>
+          </Paper>
+        ))}
+      </Stack>
+    </>
   );
 }
 

@@ -1,0 +1,166 @@
+/** Written answers and opinions: what waits for a person, what a mark changes, and what counts nowhere. */
+import type { Content } from "@verdant/core/items/kinds";
+import { richTextOf } from "@verdant/core/richText";
+import { beforeAll, describe, expect, test } from "vitest";
+import { saveItem } from "../bank/service.ts";
+import * as insight from "../insight/service.ts";
+import { newId } from "../platform/id.ts";
+import { choice, release } from "../platform/testing/sittings.ts";
+import { useWorkbench } from "../platform/testing/workbench.ts";
+import { replayClass } from "../plan/memory.ts";
+import * as delivery from "./service.ts";
+
+const bench = useWorkbench();
+
+const essay: Content = {
+  kind: "written",
+  schemaVersion: 1,
+  stem: richTextOf("Why does a meander widen?"),
+  lines: 5,
+  criteria: [
+    {
+      id: "reasons",
+      name: "Reasons",
+      levels: [
+        { id: "none", points: 0, text: "none" },
+        { id: "one", points: 1, text: "one" },
+        { id: "two", points: 2, text: "two" },
+      ],
+    },
+  ],
+  showsCriteria: true,
+  modelAnswer: richTextOf("The outer bank is worn away."),
+};
+const view: Content = {
+  kind: "opinion",
+  schemaVersion: 1,
+  stem: richTextOf("How sure are you?"),
+  form: "scale",
+  choices: [],
+  steps: 5,
+  low: "not at all",
+  high: "very",
+};
+
+let releaseId = "";
+beforeAll(async () => {
+  const { topicId } = await bench.db.selectFrom("unitTopic").select("topicId").executeTakeFirstOrThrow();
+  const itemIds: string[] = [];
+  for (const content of [essay, view]) {
+    const tagging = {
+      label: null,
+      topicId,
+      standardIds: [],
+      demand: "reason" as const,
+      use: "practice" as const,
+      expectedSeconds: 120,
+      writerDifficulty: 3,
+      keptFindings: [],
+    };
+    const itemId = newId();
+    await saveItem(bench.lead, { params: { itemId }, body: { version: 0, tagging, content } });
+    itemIds.push(itemId);
+  }
+  ({ releaseId } = await release(bench, { itemIds, rules: { openness: "everything", openFrom: "handIn" } }));
+});
+
+async function sit(student: number, text: string, value = "4") {
+  const begun = await delivery.beginSitting(bench.students[student]!.scope, { params: { releaseId } });
+  const sitter = bench.sitter(begun.token);
+  const params = { sittingId: begun.sitting.id };
+  const events = [
+    { ...choice(1, 1, null), answer: { kind: "written" as const, text } },
+    { ...choice(2, 2, null), answer: { kind: "opinion" as const, value } },
+  ];
+  await delivery.saveAnswers(sitter, { params, body: { epoch: 1, events, shown: [1, 2] } });
+  await delivery.handIn(sitter, { params });
+  return { ...params, sees: () => delivery.showResult(bench.students[student]!.scope, { params }) };
+}
+const mark = (sittingId: string, level: string, comment = "") =>
+  delivery.markWrittenAnswer(bench.lead, {
+    params: { sittingId, position: 1 },
+    body: { levels: { reasons: level }, comment },
+  });
+const waiting = async () =>
+  (await delivery.listWaitingMarks(bench.lead)).releases.find((one) => one.releaseId === releaseId)?.waiting ?? 0;
+const evidenceOf = (sittingId: string) =>
+  bench.db.selectFrom("evidence").select(["position", "credit", "void"]).where("sittingId", "=", sittingId).execute();
+
+describe("a written answer", () => {
+  test("waits for its mark, says nothing about recall until then, and a mark gives points, evidence and a word", async () => {
+    const { sittingId, sees } = await sit(0, "The outer bank is eroded.");
+    expect(await waiting()).toBe(1);
+    expect(await sees()).toMatchObject({
+      points: 0,
+      outOf: 1,
+      items: [
+        { credit: null, comment: null },
+        { credit: null, ruling: null },
+      ],
+    });
+    expect(await evidenceOf(sittingId)).toEqual([{ position: 1, credit: 0, void: true }]);
+
+    expect(await mark(sittingId, "one", "Say what happens on the inner bank.")).toEqual({ credit: 0.5 });
+    expect(await waiting()).toBe(0);
+    expect(await sees()).toMatchObject({
+      points: 0.5,
+      outOf: 1,
+      items: [{ credit: 0.5, comment: "Say what happens on the inner bank." }, { credit: null }],
+    });
+    expect(await evidenceOf(sittingId)).toEqual([{ position: 1, credit: 0.5, void: false }]);
+    const memory = () =>
+      bench.db.selectFrom("memoryState").selectAll().orderBy("studentId").orderBy("topicId").execute();
+    const lived = await memory();
+    await bench.db.transaction().execute((db) => replayClass({ ...bench.lead, db }, bench.departmentId, bench.classId));
+    expect(await memory()).toEqual(lived);
+  });
+
+  test("is marked again as often as one likes; a ruling over it and its undoing lose no person's mark", async () => {
+    const { sittingId, sees } = await sit(1, "Because it is fast there.");
+    await mark(sittingId, "one");
+    await mark(sittingId, "two");
+    expect((await sees()).points).toBe(1);
+    await mark(sittingId, "one");
+    const { itemId, revisionId } = await bench.db
+      .selectFrom("sittingItem")
+      .select(["itemId", "revisionId"])
+      .where("sittingId", "=", sittingId)
+      .where("position", "=", 1)
+      .executeTakeFirstOrThrow();
+    const { rulingId } = await delivery.giveKeyRuling(bench.lead, {
+      params: { itemId },
+      body: { revisionId, releaseId, ruling: "award", answer: null, mendsItem: false },
+    });
+    expect((await sees()).points).toBe(1);
+    await delivery.undoKeyRuling(bench.lead, { params: { rulingId } });
+    expect((await sees()).points).toBe(0.5);
+    const [question] = (await delivery.listWrittenAnswers(bench.lead, { params: { releaseId } })).questions;
+    expect(question?.answers.find((one) => one.sittingId === sittingId)).toMatchObject({
+      text: "Because it is fast there.",
+      mark: { levels: { reasons: "one" }, credit: 0.5, by: "Mara Okafor" },
+    });
+  });
+
+  test("left blank, it needs no reading; what cannot be marked is refused with the reason", async () => {
+    const blank = await sit(2, "  ");
+    expect(await waiting()).toBe(0);
+    expect((await blank.sees()).items[0]).toMatchObject({ credit: 0 });
+    const { sittingId } = await sit(3, "Erosion.");
+    for (const level of ["three", ""]) await expect(mark(sittingId, level)).rejects.toMatchObject({ kind: "invalid" });
+    await expect(
+      delivery.markWrittenAnswer(bench.lead, { params: { sittingId, position: 2 }, body: { levels: {}, comment: "" } }),
+    ).rejects.toMatchObject({ kind: "conflict" });
+    await expect(mark(newId(), "one")).rejects.toMatchObject({ kind: "missing" });
+    const begun = await delivery.beginSitting(bench.students[4]!.scope, { params: { releaseId } });
+    await expect(mark(begun.sitting.id, "one")).rejects.toMatchObject({ kind: "conflict" });
+    expect(begun.sitting.notice.points).toBe(1);
+  });
+
+  test("results count what is marked, say what waits, and an opinion by what was chosen", async () => {
+    const { items } = await insight.showResults(bench.lead, { params: { releaseId }, query: { go: "first" } });
+    const [written, opinion] = [1, 2].map((position) => items.find((item) => item.position === position));
+    expect(written).toMatchObject({ waiting: 1, facility: { right: 1, outOf: 3 } });
+    expect(opinion).toMatchObject({ waiting: 0, facility: { outOf: 0 } });
+    expect(opinion?.choices.map((one) => one.count)).toEqual([0, 0, 0, 4, 0]);
+  });
+});

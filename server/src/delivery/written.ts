@@ -1,0 +1,110 @@
+/** Written answers, which a person marks: what waits, and marking one by its rubric. */
+import type { Input, Result } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/marking";
+import { groupBy } from "@verdant/core/groupBy";
+import { creditUnder } from "@verdant/core/items/ruling";
+import { creditOfLevels } from "@verdant/core/items/written";
+import { Failure, need } from "../platform/failure.ts";
+import { record } from "../platform/history.ts";
+import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import { replayClass, updateCredits } from "../plan/memory.ts";
+import * as rulingStore from "./rulingStore.ts";
+import * as sittingStore from "./sittingStore.ts";
+import { listReleases } from "./store.ts";
+import * as store from "./writtenStore.ts";
+
+export async function listWrittenAnswers(
+  { db, caller }: Scope<Member>,
+  { params }: Input<typeof contract.listWrittenAnswers>,
+): Promise<Result<typeof contract.listWrittenAnswers>> {
+  const { departmentId } = caller;
+  const [release] = await listReleases(db, departmentId, { releaseId: params.releaseId });
+  const { name } = need(release, "release");
+  const rows = await store.listWritten(db, departmentId, params.releaseId);
+  const questions = [...groupBy(rows, (row) => row.itemId).values()].flatMap((answers) => {
+    const [first] = answers;
+    if (first?.content.kind !== "written") return [];
+    const { itemId, number, content } = first;
+    return [{ itemId, number, content, answers: answers.map(toAnswer) }];
+  });
+  const waiting = rows.filter((row) => row.credit === null).length;
+  return { name, waiting, questions };
+}
+
+function toAnswer(row: Awaited<ReturnType<typeof store.listWritten>>[number]) {
+  const { sittingId, position, ordinal, className, levels, credit, comment, at, by } = row;
+  return {
+    sittingId,
+    position,
+    ordinal,
+    className,
+    student: `${row.givenName} ${row.familyName}`,
+    text: row.answer.kind === "written" ? row.answer.text : "",
+    mark:
+      levels === null || credit === null || at === null
+        ? null
+        : { levels: { ...levels }, credit, comment: comment ?? "", by: by ?? "", at: at.toISOString() },
+  };
+}
+
+export async function listWaitingMarks({
+  db,
+  caller,
+}: Scope<Member>): Promise<Result<typeof contract.listWaitingMarks>> {
+  return { releases: await store.listWaiting(db, caller.departmentId) };
+}
+
+export function markWrittenAnswer(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.markWrittenAnswer>,
+): Promise<Result<typeof contract.markWrittenAnswer>> {
+  return atomically(scope, async (within) => {
+    const { db, caller, now } = within;
+    const { departmentId } = caller;
+    const { sittingId, position } = params;
+    await rulingStore.awaitRulings(db, departmentId);
+    need(await sittingStore.lockSitting(db, departmentId, sittingId), "sitting");
+    const found = need(await store.findWritten(db, departmentId, sittingId, position), "answer");
+    if (found.state !== "handedIn")
+      throw new Failure("conflict", "This student is still writing. It can be marked once it is handed in.");
+    if (found.content.kind !== "written") throw new Failure("conflict", "This question is marked by its key.");
+    const byPerson = creditOfLevels(found.content, body.levels);
+    if (byPerson === null) {
+      const detail = "Choose a level for each criterion.";
+      throw new Failure("invalid", detail, { errors: [{ pointer: "/body/levels", detail }] });
+    }
+    const at = now();
+    await store.upsertRubricMark(db, {
+      departmentId,
+      sittingId,
+      position,
+      levels: JSON.stringify(body.levels),
+      credit: byPerson,
+      comment: body.comment.trim(),
+      by: caller.personId,
+      at,
+    });
+    const ruling = (await rulingStore.listInForce(db, departmentId, found.releaseId)).get(found.revisionId) ?? null;
+    const ruled = creditUnder(ruling, found.content, { kind: "written", text: "marked" }, { byPerson });
+    const mark = {
+      sittingId,
+      position,
+      ...ruled,
+      points: ruled.counts ? ruled.credit * found.points : 0,
+      rulingId: ruling?.id ?? null,
+      by: caller.personId,
+    };
+    await rulingStore.insertNextMarking(db, departmentId, [mark], at);
+    const { credit, isEvidence } = ruled;
+    await updateCredits(db, departmentId, [{ sittingId, position, credit, void: !isEvidence }]);
+    await replayClass(within, departmentId, found.classId);
+    await record(within, {
+      departmentId,
+      entity: "sitting",
+      entityId: sittingId,
+      action: "markedByPerson",
+      after: { position, levels: body.levels, credit: byPerson },
+    });
+    return { credit: byPerson };
+  });
+}

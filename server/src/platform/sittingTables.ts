@@ -1,0 +1,98 @@
+/** The tables of sittings: answers, marks, and what was decided about them. */
+import type { Answer } from "@verdant/core/items/kinds";
+import type { RulingName } from "@verdant/core/items/ruling";
+import type { Levels } from "@verdant/core/items/written";
+import type { Default, Json, JsonOrNull, Owned, Row } from "./columns.ts";
+
+export interface SittingTables {
+  sitting: Row & {
+    releaseId: string;
+    classId: string;
+    studentId: string;
+    ordinal: number;
+    formId: string | null;
+    seed: string;
+    rulesVersion: number;
+    state: "running" | "handedIn" | "closed" | "voided";
+    startedAt: Date;
+    deadlineAt: Date | null;
+    graceUntil: Date | null;
+    forwardOnly: Default<boolean>;
+    handedInAt: Date | null;
+    epoch: Default<number>;
+    tokenHash: Buffer;
+    markingVersion: Default<number>;
+    points: number | null;
+    outOf: number;
+    evidenceSeq: number | null;
+  };
+  sittingItem: Owned & {
+    sittingId: string;
+    position: number;
+    itemId: string;
+    revisionId: string;
+    optionOrder: Json<readonly string[]>;
+    points: number;
+    placeId: Default<string | null>;
+    shownAt: Date | null;
+    spentMs: Default<number>;
+    revisit: Default<boolean>;
+  };
+  responseEvent: Owned & {
+    sittingId: string;
+    epoch: number;
+    seq: number;
+    position: number;
+    round: Default<number>;
+    body: Json<Answer>;
+    clientMs: number;
+    receivedAt: Date;
+    disposition: "counted" | "late" | "rejected";
+  };
+  response: Owned & {
+    sittingId: string;
+    position: number;
+    round: Default<number>;
+    body: Json<Answer>;
+    epoch: number;
+    seq: number;
+    receivedAt: Date;
+    late: boolean;
+  };
+  mark: Owned & {
+    sittingId: string;
+    position: number;
+    round: Default<number>;
+    version: number;
+    credit: number;
+    points: number;
+    source: "auto" | "person" | "ruling";
+    rulingId: string | null;
+    by: string | null;
+    at: Date;
+    counts: Default<boolean>;
+    isEvidence: Default<boolean>;
+  };
+  rubricMark: Owned & {
+    sittingId: string;
+    position: number;
+    levels: Json<Levels>;
+    credit: number;
+    comment: string;
+    by: string;
+    at: Date;
+  };
+  keyRuling: Row & {
+    itemId: string;
+    revisionId: string;
+    releaseId: string | null;
+    ruling: RulingName;
+    answer: JsonOrNull<Answer>;
+    mendedRevisionId: Default<string | null>;
+    by: string;
+    at: Date;
+    undoneBy: Default<string | null>;
+    undoneAt: Default<Date | null>;
+  };
+  exposure: Owned & { classId: string; itemId: string; on: string };
+}
