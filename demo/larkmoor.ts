@@ -12,6 +12,7 @@ import classes from "./larkmoor/classes.json" with { type: "json" };
 import courses from "./larkmoor/courses.json" with { type: "json" };
 import many from "./larkmoor/many.json" with { type: "json" };
 import lastYear from "./larkmoor/lastYear.json" with { type: "json" };
+import unmarked from "./larkmoor/unmarked.json" with { type: "json" };
 import about from "./larkmoor/school.json" with { type: "json" };
 import { datedFile, type School } from "./school.ts";
 
@@ -54,7 +55,7 @@ export async function larkmoor(today: string): Promise<School> {
     topics,
     ...courses,
   };
-  const bank = { misconceptions: misconceptionsOf(items), items, media };
+  const bank = { misconceptions: misconceptionsOf(items), items: [...items, ...unmarked], media };
   return {
     about,
     file: datedFile({ ...structure, ...bank, ...classes }, about.anchor, today),

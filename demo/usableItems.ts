@@ -20,6 +20,7 @@ export function listUsable(db: Db, departmentId: string): Promise<BankItem[]> {
     .where("item.departmentId", "=", departmentId)
     .where("item.use", "=", "practice")
     .where("item.topicId", "is not", null)
+    .where("item.kind", "not in", ["written", "opinion"])
     .select(["item.id", "revision.id as revisionId", "revision.content", "item.topicId", "item.familyId", "item.kind"])
     .select(["item.writerDifficulty", "item.expectedSeconds"])
     .orderBy("item.number")

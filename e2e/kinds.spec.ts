@@ -155,7 +155,7 @@ test("a written answer and an opinion are written, given, answered on a phone, m
 
   const student = await studentAt(person, demo.address, await cardIn(teacher, "7A"));
   await student.getByRole("button", { name: /^Begin/ }).click();
-  await expect(student.getByText("Gives reasons: up to 1")).toBeVisible();
+  await expect(student.getByText("Gives reasons: 1 of 1")).toBeVisible();
   await student.getByRole("textbox", { name: "Explain how a spit grows." }).fill("Drift carries sand along the coast.");
   await expect(student.getByText("6 words")).toBeVisible();
   await expectAccessible(student);

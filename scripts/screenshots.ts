@@ -112,6 +112,20 @@ await staff.getByRole("textbox", { name: "Questions" }).fill(pasted);
 await staff.getByText(/Very like item/).waitFor();
 await take(staff, "paste");
 
+await staff.goto(`${address}/many`);
+await staff.getByRole("link", { name: "Distances on maps" }).click();
+await staff
+  .getByRole("textbox", { name: "Values" })
+  .fill("scale = 10 000; 25 000; 50 000; 100 000\ndistance = 2; 3; 7");
+await staff
+  .getByText(/to change/)
+  .first()
+  .waitFor();
+await take(staff, "many");
+await staff.evaluate(() => {
+  sessionStorage.clear();
+});
+
 await staff.getByRole("link", { name: "Plans" }).click();
 await staff.getByLabel("Class", { exact: true }).click();
 await staff.getByRole("option", { name: "8B" }).click();
@@ -141,6 +155,12 @@ const over = releases.filter((one) => one.className === "8B" && one.opening === 
 await staff.goto(`${address}/results/${over[0]?.id ?? ""}`);
 await staff.getByRole("button", { name: "Show the thirds of the class" }).click();
 await take(staff, "results");
+await staff.getByRole("link", { name: "Is the key wrong?" }).first().click();
+await staff.getByRole("radio", { name: /^Another answer is right as well/ }).check();
+await staff.getByRole("region", { name: "The question as it was given" }).getByRole("radio").first().check();
+await staff.getByRole("heading", { name: /of \d+ sittings|would change/ }).waitFor();
+await take(staff, "key");
+await staff.goBack();
 await staff.getByRole("tab", { name: "Standards" }).click();
 await take(staff, "standards");
 await staff.getByRole("link", { name: "Team" }).click();

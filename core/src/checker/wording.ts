@@ -1,5 +1,6 @@
 /** Rules about how an item is put, whatever its kind. */
 
+import { hasModelAnswer } from "../items/written.ts";
 import { kindOf } from "../items/kinds.ts";
 import { headline, imagesOf, plainText, type Inline, type RichText } from "../richText.ts";
 import type { Finding, Rule } from "./finding.ts";
@@ -82,9 +83,12 @@ export const hardToRead: Rule = (content) => {
       ];
 };
 
-/** A key stands for a question on paper, whose explanation stands there too. */
+/** A key stands for a question on paper, whose explanation stands there too; of a view there is nothing to explain. */
 export const explanationMissing: Rule = (content) =>
-  content.kind === "keyOnly" || (content.explanation !== undefined && plainText(content.explanation) !== "")
+  content.kind === "keyOnly" ||
+  content.kind === "opinion" ||
+  (content.kind === "written" && hasModelAnswer(content)) ||
+  (content.explanation !== undefined && plainText(content.explanation) !== "")
     ? []
     : [
         {

@@ -18,6 +18,7 @@ export function WrittenPlayer({ view, answer, onAnswer, verdict }: PlayerProps<W
     answer?.text ?? "",
     onAnswer && ((given) => onAnswer({ kind: view.kind, text: given })),
   );
+  const total = view.criteria.reduce((sum, criterion) => sum + criterion.points, 0);
   const content = verdict?.content?.kind === "written" ? verdict.content : null;
   return (
     <Box>
@@ -28,7 +29,7 @@ export function WrittenPlayer({ view, answer, onAnswer, verdict }: PlayerProps<W
           <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
             {view.criteria.map((criterion) => (
               <li key={criterion.id}>
-                {t("{{name}}: up to {{points}}", { name: criterion.name, points: criterion.points })}
+                {t("{{name}}: {{points}} of {{total}}", { name: criterion.name, points: criterion.points, total })}
               </li>
             ))}
           </Box>
