@@ -35,6 +35,8 @@ export const ItemResult = z.object({
   /** Correlation with the rest of the quiz, with its interval; null: too few answers, or no variance. */
   discrimination: z.object({ r: z.number(), low: z.number(), high: z.number() }).nullable(),
   choices: z.array(Choice),
+  /** What deserves a look about the item as a whole, in words. */
+  flags: z.array(z.string()),
   /** Written answers that nobody has marked yet. */
   waiting: z.int(),
   /** What was decided about a key that was found wrong; the figures follow it. */

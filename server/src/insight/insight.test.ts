@@ -1,5 +1,6 @@
 /** Results against counts made by hand from who answered what. */
 import { describe, expect, test } from "vitest";
+import { giveKeyRuling } from "../delivery/service.ts";
 import { newId } from "../platform/id.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { useWorkbench } from "../platform/testing/workbench.ts";
@@ -72,6 +73,44 @@ describe("a release of six questions to a class of which the first half is stron
       expect(text).not.toContain(studentId);
       expect(text).not.toContain(name);
     }
+  });
+});
+
+describe("a question that goes wholly against its writer's estimate", () => {
+  test("is said to deserve a look, by its siblings to have another key, and no more once its key was ruled on", async () => {
+    const { releaseId } = await release(bench, { count: 2 });
+    const { itemId } = (await show(releaseId)).items.find((item) => item.position === 1)!;
+    for (let student = 0; student < 12; student++) await sit(bench, student, releaseId, (position) => position !== 1);
+    const item = async () => (await show(releaseId)).items.find((one) => one.itemId === itemId)!;
+    expect((await item()).flags).toEqual([expect.stringMatching(/much harder than its writer thought/)]);
+    // A look-alike that everybody had right.
+    const other = await release(bench, { count: 6 });
+    const sibling = (await show(other.releaseId)).items.find((one) => one.itemId !== itemId)!;
+    await bench.db
+      .updateTable("item")
+      .set((eb) => ({ familyId: eb.selectFrom("item as mine").select("mine.familyId").where("mine.id", "=", itemId) }))
+      .where("id", "=", sibling.itemId)
+      .execute();
+    for (let student = 0; student < 12; student++) await sit(bench, student, other.releaseId, () => true);
+    const chosen = (await item()).choices.find((choice) => choice.count === 12);
+    expect((await item()).flags[0]).toBe(`check the key: the answers speak for “${chosen?.text}”`);
+    const { revisionId } = await bench.db
+      .selectFrom("releaseItem")
+      .select("revisionId")
+      .where("releaseId", "=", releaseId)
+      .where("itemId", "=", itemId)
+      .executeTakeFirstOrThrow();
+    await giveKeyRuling(bench.lead, {
+      params: { itemId },
+      body: {
+        revisionId,
+        releaseId,
+        ruling: "correct",
+        answer: { kind: "oneRightAnswer", optionId: chosen?.id ?? "" },
+        mendsItem: false,
+      },
+    });
+    expect(await item()).toMatchObject({ ruling: "correct", flags: [], facility: { right: 12, outOf: 12 } });
   });
 });
 

@@ -2,6 +2,7 @@
 import type { Results } from "@verdant/contract/insight";
 import { correlation, correlationInterval, optionUses, type OptionFlag } from "@verdant/core/insight/itemAnalysis";
 import { shareOf } from "@verdant/core/insight/wilson";
+import { keyPosterior, surpriseOf } from "@verdant/core/insight/wrongKey";
 import { groupBy } from "@verdant/core/groupBy";
 import { blankAnswer } from "@verdant/core/items/blank";
 import { creditOf, kindOf, markerOf, type Answer } from "@verdant/core/items/kinds";
@@ -25,6 +26,7 @@ export function resultsOfItems(
   items: readonly ReleaseItem[],
   answers: readonly Given[],
   misconceptions: ReadonlyMap<string, string>,
+  siblings: ReadonlyMap<string, { readonly right: number; readonly outOf: number }>,
 ): Results["items"] {
   const bySitting = groupBy(answers, (answer) => answer.sittingId);
   const byItem = groupBy(answers, (answer) => answer.itemId);
@@ -45,8 +47,42 @@ export function resultsOfItems(
     return others.length === 0 ? null : others.reduce((sum, one) => sum + one.credit, 0) / others.length;
   };
   return items
-    .map((item, i) => resultOf(item, i + 1, byItem.get(item.itemId) ?? [], isSame ? restOf : null, misconceptions))
+    .map((item, i) => {
+      const result = resultOf(item, i + 1, byItem.get(item.itemId) ?? [], isSame ? restOf : null, misconceptions);
+      return { ...result, flags: flagsOf(item, result, siblings.get(item.itemId) ?? { right: 0, outOf: 0 }) };
+    })
     .sort((a, b) => weakness(a) - weakness(b) || a.position - b.position);
+}
+
+/** The probability of the key below which it should be looked at. */
+const doubtful = 0.1;
+
+/** What the figures say about the item as a whole; nothing once its key was ruled on. */
+function flagsOf(
+  item: ReleaseItem,
+  { facility, choices }: Omit<Results["items"][number], "flags">,
+  siblings: { readonly right: number; readonly outOf: number },
+): string[] {
+  if (item.ruling !== null || markerOf(item.content) !== "machine") return [];
+  const given = choices.filter((choice) => choice.id !== null);
+  const key = given.findIndex((choice) => choice.isKey);
+  const posterior =
+    item.content.kind === "oneRightAnswer" || item.content.kind === "optionSet"
+      ? keyPosterior(
+          given.map((choice) => choice.count),
+          key,
+          siblings,
+        )
+      : [];
+  const likeliest = given[posterior.indexOf(Math.max(...posterior))];
+  const surprise = surpriseOf(facility, item.writerDifficulty, kindOf(item.content).chance(item.content));
+  return [
+    ...((posterior[key] ?? 1) < doubtful && likeliest
+      ? [`check the key: the answers speak for “${likeliest.text}”`]
+      : []),
+    ...(surprise === "harder" ? ["much harder than its writer thought: look at the question and its key"] : []),
+    ...(surprise === "easier" ? ["much easier than its writer thought: something may give it away"] : []),
+  ];
 }
 
 /** Items nobody answered come last. */
@@ -65,7 +101,7 @@ function resultOf(
   all: readonly Given[],
   restOf: ((given: Given) => number | null) | null,
   misconceptions: ReadonlyMap<string, string>,
-): Results["items"][number] {
+): Omit<Results["items"][number], "flags"> {
   const kind = kindOf(item.content);
   const marker = markerOf(item.content);
   // What waits for a person's mark, and what nobody marks, is no share of anything.

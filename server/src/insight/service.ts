@@ -73,7 +73,7 @@ export async function showResults(
     students: perStudent.length,
     begun: perStudent.filter((student) => student.state !== "notBegun").length,
     handedIn: perStudent.filter((student) => student.state === "handedIn").length,
-    items: resultsOfItems(items, answers, misconceptions),
+    items: resultsOfItems(items, answers, misconceptions, await store.sumSiblings(db, departmentId, itemIds)),
     standards: isOtherYear ? [] : resultsOfStandards(standards, evidence, perStudent),
     perStudent: isOtherYear ? [] : perStudent,
     waiting: perStudent.flatMap(({ studentId, name, state }) =>

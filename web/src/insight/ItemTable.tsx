@@ -96,6 +96,11 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
             <Typography variant="body2">{shareInWords(item.facility)}</Typography>
           </>
         )}
+        {item.flags.map((flag) => (
+          <Typography key={flag} variant="body2" sx={{ color: "warning.dark", fontWeight: 700 }}>
+            {flag}
+          </Typography>
+        ))}
         {item.waiting > 0 && (
           <Button size="small" component={RouterLink} to={`/results/${results.releaseId}/marking`} variant="outlined">
             Mark {counted(item.waiting, "answer")}
