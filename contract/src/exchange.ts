@@ -7,6 +7,7 @@ import { Demand, KeptFindings, Status, Use } from "./bank.ts";
 import { endpoint } from "./endpoint.ts";
 import { RichText } from "./items/richText.ts";
 import { LevelPoints } from "./items/written.ts";
+import { Many } from "./many.ts";
 import { LocalDate, Name } from "./wire.ts";
 
 /** Text in a file: plain words where they say everything, the tree where they do not. */
@@ -222,6 +223,17 @@ export const DepartmentFile = z.strictObject({
         width: z.int(),
         height: z.int(),
         base64: z.base64(),
+      }),
+    )
+    .default([]),
+  /** Patterns and lists, with the items they made, by key. */
+  many: z
+    .array(
+      z.strictObject({
+        name: Name,
+        topic: Key.optional(),
+        body: Many,
+        items: z.array(z.strictObject({ item: Key, row: z.string() })).default([]),
       }),
     )
     .default([]),

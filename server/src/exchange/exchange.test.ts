@@ -1,6 +1,8 @@
 import { expect, test } from "vitest";
 import { DepartmentFile } from "@verdant/contract/exchange";
 import { saveItem, showItem } from "../bank/service.ts";
+import { listMany, saveMany } from "../many/service.ts";
+import { newId } from "../platform/id.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
 import * as exchange from "./service.ts";
 
@@ -39,13 +41,27 @@ test("what is exported and imported elsewhere is exported there the same: nothin
     params: { itemId: item.id },
     body: { version: item.version, tagging: { ...item.tagging, label: null }, content: { ...item.content, stem } },
   });
+  const { topicId } = await bench.db.selectFrom("unitTopic").select("topicId").executeTakeFirstOrThrow();
+  const pairs = "swash = up the beach\nbackwash = down the beach";
+  const list = { kind: "list", schemaVersion: 1, pairs, forward: "{left}?", backward: "", isTyped: false } as const;
+  const words = { version: 0, name: "Words", topicId, body: list };
+  await saveMany(bench.lead, { params: { manyId: newId() }, body: words });
   const file = await exchange.exportDepartment(bench.lead);
   const parsed = DepartmentFile.parse(JSON.parse(JSON.stringify(file)));
   const other = await otherDepartment(bench);
   const { created } = await exchange.importDepartment(other.lead, { body: parsed });
-  expect(created).toEqual({ standards: 15, topics: 9, courses: 1, classes: 1, students: 24, items: 24 });
+  expect(created).toEqual({ standards: 15, topics: 9, courses: 1, classes: 1, students: 24, items: 26 });
   expect(withoutCards(await exchange.exportDepartment(other.lead))).toEqual(withoutCards(file));
   expect(file.items[0]?.content.stem).toEqual(stem);
+  const [there] = (await listMany(other.lead)).many;
+  expect(there).toMatchObject({ name: "Words", items: 2 });
+  // There, too, the list knows its items again.
+  expect(
+    await saveMany(other.lead, {
+      params: { manyId: there?.id ?? "" },
+      body: { ...words, version: 1, topicId: null },
+    }),
+  ).toMatchObject({ added: 0, changed: 0, same: 2 });
 });
 
 test("the same file again changes nothing; a changed item becomes a revision of the same item", async () => {
@@ -53,13 +69,13 @@ test("the same file again changes nothing; a changed item becomes a revision of 
   expect(await exchange.importDepartment(bench.lead, { body: file })).toMatchObject({
     created: { items: 0, students: 0 },
     revised: { items: 0 },
-    unchanged: { items: 24 },
+    unchanged: { items: 26 },
   });
   const [first, ...rest] = file.items;
   const changed = { ...first!, content: { ...first!.content, stem: "Another question?" } };
   expect(await exchange.importDepartment(bench.lead, { body: { ...file, items: [changed, ...rest] } })).toMatchObject({
     revised: { items: 1 },
-    unchanged: { items: 23 },
+    unchanged: { items: 25 },
   });
 });
 

@@ -54,6 +54,12 @@ export async function exportDepartment({ db, caller }: Scope<Member>): Promise<D
       { db, caller },
       { paths, codes, misconceptions: new Map(misconceptions.map((row) => [row.id, row.name])) },
     ),
+    many: (await store.listMany(db, departmentId)).map(({ name, topicId, body, items }) => ({
+      name,
+      ...optional("topic", paths.get(topicId ?? "")),
+      body,
+      items: items.map((one) => ({ item: keyOfItem(one), row: one.rowKey })),
+    })),
     media: (await store.listMedia(db, departmentId)).map(({ bytes, ...row }) => ({
       ...row,
       base64: bytes.toString("base64"),

@@ -8,6 +8,7 @@ import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import * as departmentFile from "./exportDepartment.ts";
 import { importMedia } from "./importMedia.ts";
 import { importItems } from "./importItems.ts";
+import { importMany } from "./importMany.ts";
 import {
   importClasses,
   importCourses,
@@ -35,6 +36,7 @@ export function importDepartment(
       misconceptions,
       courses: courses.keys,
     });
+    await importMany(within, body, topics.keys);
     const { departmentId } = within.caller;
     const created = {
       standards: standards.created,

@@ -240,3 +240,33 @@ export async function setTwin(db: Db, departmentId: string, itemId: string, twin
     .where("id", "=", itemId)
     .execute();
 }
+
+/** Patterns and lists, with the items in use that they made. */
+export async function listMany(db: Db, departmentId: string) {
+  const rows = await db
+    .selectFrom("many")
+    .select(["id", "name", "topicId", "body"])
+    .where("departmentId", "=", departmentId)
+    .orderBy("name")
+    .orderBy("id")
+    .execute();
+  const made = await db
+    .selectFrom("manyItem")
+    .innerJoin("item", (join) =>
+      join.onRef("item.departmentId", "=", "manyItem.departmentId").onRef("item.id", "=", "manyItem.itemId"),
+    )
+    .where("manyItem.departmentId", "=", departmentId)
+    .select(["manyItem.manyId", "manyItem.rowKey", "item.origin", "item.number"])
+    .orderBy("item.number")
+    .execute();
+  return rows.map((row) => ({ ...row, items: made.filter((one) => one.manyId === row.id) }));
+}
+
+export async function insertMany(
+  db: Db,
+  many: Insertable<Tables["many"]>,
+  items: Insertable<Tables["manyItem"]>[],
+): Promise<void> {
+  await db.insertInto("many").values(many).execute();
+  if (items.length > 0) await db.insertInto("manyItem").values(items).execute();
+}
