@@ -72,3 +72,30 @@ test("a wrong key is put right after the quiz: who gains and loses shows first, 
   await expect(row).toContainText(before);
   await expect(teacher.getByText("Another answer counts as well.")).toHaveCount(0);
 });
+
+test("a question found in a quiz is changed only here: a variant takes its place, and the bank keeps both", async ({
+  person,
+}) => {
+  const teacher = await teacherAt(person, demo.address, "Tobias Lind");
+  await teacher.getByRole("button", { name: /^Compose \d+ for 8D/ }).click();
+  await expect(teacher.getByRole("group", { name: "Mix of units" })).toBeVisible();
+  const first = teacher.getByRole("button", { name: /^Swap question 1$/ });
+  await expect(first).toBeVisible();
+  const count = await teacher.getByRole("button", { name: /^Take out question/ }).count();
+  await teacher
+    .getByRole("button", { expanded: false })
+    .filter({ hasText: /\?|…|\./ })
+    .first()
+    .click();
+  await expect(teacher.getByRole("link", { name: /^Edit item \d+ everywhere$/ })).toBeVisible();
+  await expect(teacher.getByText(/No other quiz has it|Also in “/)).toBeVisible();
+  await expectAccessible(teacher);
+  await teacher.getByRole("link", { name: "Edit only here, as a variant" }).click();
+  await expect(teacher.getByRole("heading", { name: /^Variant of item/ })).toBeVisible();
+  await teacher.getByRole("textbox", { name: "Question" }).fill("Which of these is so, in the words of this class?");
+  await teacher.getByRole("button", { name: "Finish", exact: true }).click();
+  await expect(
+    teacher.getByRole("button", { name: "Which of these is so, in the words of this class?", exact: true }),
+  ).toBeVisible();
+  await expect(teacher.getByRole("button", { name: /^Take out question/ })).toHaveCount(count);
+});

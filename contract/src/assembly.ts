@@ -329,7 +329,9 @@ export const listQuizzes = endpoint({
   method: "get",
   path: "/quizzes",
   access: "member",
-  summary: "The department's quizzes, newest first.",
+  summary:
+    "The department's quizzes, newest first; or those of them that hold an item, in a place or in what is drawn from.",
+  query: z.object({ itemId: Id.optional() }),
   result: z.object({ quizzes: z.array(QuizRow) }),
 });
 

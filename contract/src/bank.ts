@@ -231,6 +231,32 @@ export const setItemStatus = endpoint({
   result: Item,
 });
 
+export const listFamily = endpoint({
+  method: "get",
+  path: "/items/:itemId/family",
+  access: "member",
+  summary: "The look-alikes of an item: the others of its family, in the order of their numbers.",
+  params: z.object({ itemId: Id }),
+  result: z.object({
+    items: z.array(z.object({ id: Id, number: z.int(), status: Status, content: Content })),
+  }),
+});
+
+export const changeFamily = endpoint({
+  method: "put",
+  path: "/items/:itemId/family",
+  access: "member",
+  summary:
+    "Puts an item into the family of another, or into one of its own. Of a family never two come into one sitting.",
+  params: z.object({ itemId: Id }),
+  body: z.object({
+    version: z.int().positive(),
+    /** An item of the family it joins; null: a family of its own. */
+    joins: Id.nullable(),
+  }),
+  result: Item,
+});
+
 export const listMisconceptions = endpoint({
   method: "get",
   path: "/misconceptions",
@@ -333,6 +359,8 @@ export const bankEndpoints = {
   addItems,
   findLikeItems,
   setItemStatus,
+  listFamily,
+  changeFamily,
   showDraft,
   keepDraft,
   dropDraft,

@@ -188,8 +188,11 @@ export function renameQuiz(scope: Scope<Member>, { params, body }: Input<typeof 
   });
 }
 
-export async function listQuizzes({ db, caller }: Scope<Member>): Promise<Result<typeof contract.listQuizzes>> {
-  const rows = await store.listQuizzes(db, caller.departmentId);
+export async function listQuizzes(
+  { db, caller }: Scope<Member>,
+  { query }: Input<typeof contract.listQuizzes>,
+): Promise<Result<typeof contract.listQuizzes>> {
+  const rows = await store.listQuizzes(db, caller.departmentId, query);
   return {
     quizzes: rows.map((row) => ({
       ...row,

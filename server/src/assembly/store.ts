@@ -185,7 +185,7 @@ export function listReleasesOf(db: Db, departmentId: string, quizId: string) {
     .execute();
 }
 
-export function listQuizzes(db: Db, departmentId: string) {
+export function listQuizzes(db: Db, departmentId: string, { itemId }: { itemId?: string | undefined }) {
   return db
     .selectFrom("quiz")
     .innerJoin("class", (join) =>
@@ -205,6 +205,16 @@ export function listQuizzes(db: Db, departmentId: string) {
     )
     .where("quiz.departmentId", "=", departmentId)
     .where("quiz.archivedAt", "is", null)
+    .$if(itemId !== undefined, (query) =>
+      query.where(
+        sql<boolean>`exists (
+          select 1 from quiz_place place
+          join quiz_part part on part.department_id = place.department_id and part.id = place.part_id
+          left join quiz_pool_item pool on pool.department_id = place.department_id and pool.place_id = place.id
+          where part.department_id = quiz.department_id and part.quiz_id = quiz.id
+            and ${itemId ?? null} in (place.item_id, pool.item_id))`,
+      ),
+    )
     .select([
       "quiz.id",
       "quiz.number",

@@ -19,6 +19,7 @@ type Item = Result<typeof contract.showItem>;
 type Save = Input<typeof contract.saveItem>;
 type Tagging = Save["body"]["tagging"];
 
+export { changeFamily, listFamily } from "./family.ts";
 export { findLikeItems } from "./likeItems.ts";
 export { keepColumnMapping, listColumnMappings } from "./columnMappings.ts";
 export { listRevisions } from "./revisions.ts";
@@ -195,7 +196,7 @@ export function addMisconception(
 
 export const insertLexemes = store.insertLexemes;
 
-const stale = () =>
+export const stale = () =>
   new Failure(
     "stale",
     "Somebody saved this item after you opened it. Your work is kept as a draft; compare the two and save again.",

@@ -243,3 +243,20 @@ export async function countMisconceptions(db: Db, departmentId: string, ids: rea
     .executeTakeFirstOrThrow();
   return row.n;
 }
+
+/** The others of a family. */
+export function listSiblings(db: Db, departmentId: string, itemId: string, familyId: string) {
+  return db
+    .selectFrom("item")
+    .innerJoin("itemRevision as revision", (join) =>
+      join.onRef("revision.departmentId", "=", "item.departmentId").onRef("revision.id", "=", "item.latestRevisionId"),
+    )
+    .where("item.departmentId", "=", departmentId)
+    .where("item.familyId", "=", familyId)
+    .where("item.id", "<>", itemId)
+    .where("item.archivedAt", "is", null)
+    .select(["item.id", "item.number", "item.status", "revision.content"])
+    .orderBy("item.number")
+    .limit(200)
+    .execute();
+}

@@ -241,6 +241,7 @@ async function samples() {
     markWrittenAnswer: { levels: {}, comment: "" },
     previewKeyRuling: ruling,
     giveKeyRuling: ruling,
+    changeFamily: { version: 1, joins: null },
     setItemStatus: { version: 1, status: "retired" },
     signUp: {
       department: "New",

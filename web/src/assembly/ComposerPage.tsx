@@ -10,7 +10,7 @@ import { Failed, Loading } from "../ui/States.tsx";
 import { useShowQuizQuery } from "./api.ts";
 import { BlueprintPanel } from "./BlueprintPanel.tsx";
 import { BraidPanel } from "./BraidPanel.tsx";
-import { inserted, movedAmongFixed } from "./layout.ts";
+import { exchanged, inserted, movedAmongFixed } from "./layout.ts";
 import { MixPanel } from "./MixPanel.tsx";
 import { NameField } from "./NameField.tsx";
 import { PlaceList } from "./PlaceList.tsx";
@@ -104,15 +104,20 @@ function ComposerOf({ quiz }: { quiz: Quiz }) {
   );
 }
 
-/** An item that was written from an add line comes back in the address, and goes where the line stood. */
+/** An item that was written here comes back in the address: it goes where the add line stood, or takes another's place. */
 function useWrittenHere(composer: ReturnType<typeof useComposer>) {
   const [search, setSearch] = useSearchParams();
   const itemId = search.get("add");
+  const insteadOf = search.get("insteadOf");
   useEffect(() => {
     if (itemId === null) return;
     const at = { part: Number(search.get("part") ?? 0), place: Number(search.get("place") ?? 0) };
     setSearch({}, { replace: true });
-    void composer.layOut((layout) => inserted(layout, at, [{ type: "fixed", itemId, locked: false, points: 1 }]));
+    void composer.layOut((layout) =>
+      insteadOf === null
+        ? inserted(layout, at, [{ type: "fixed", itemId, locked: false, points: 1 }])
+        : exchanged(layout, insteadOf, itemId),
+    );
     // Only the address decides.
     // eslint-disable-next-line react-hooks/exhaustive-deps -- see above
   }, [itemId]);

@@ -16,6 +16,7 @@ import { Bead } from "../ui/Bead.tsx";
 import { shortDate } from "../ui/dates.ts";
 import { shareInWords, Whisker } from "../ui/Whisker.tsx";
 import { SwapList } from "./SwapList.tsx";
+import { useListQuizzesQuery } from "./api.ts";
 
 export interface PlaceActs {
   readonly step: (by: 1 | -1) => void;
@@ -134,14 +135,43 @@ function FixedRow(props: {
         <Box sx={{ px: 6.5, pb: 2, maxWidth: 720 }}>
           <Player view={place.view} answer={null} name={`preview ${place.itemId}`} />
           <Typography variant="caption" color="textSecondary">
-            As a student sees it; options mix for each student.{" "}
-            <Link component={RouterLink} to={`/bank/${place.itemId}`}>
-              Open item {place.number}
-            </Link>
+            As a student sees it; options mix for each student.
           </Typography>
+          <EditHereOrEverywhere quizId={quiz.id} place={place} />
         </Box>
       </Collapse>
     </>
+  );
+}
+
+/** A change of an item changes it wherever it is used; a variant changes this quiz only. */
+function EditHereOrEverywhere({ quizId, place }: { quizId: string; place: FixedPlace }) {
+  const { data } = useListQuizzesQuery({ query: { itemId: place.itemId } });
+  const others = data?.quizzes.filter((quiz) => quiz.id !== quizId) ?? [];
+  return (
+    <Box sx={{ mt: 1 }}>
+      <Box sx={{ display: "flex", gap: 1 }}>
+        <Button size="small" variant="outlined" component={RouterLink} to={`/bank/${place.itemId}`}>
+          {`Edit item ${place.number} everywhere`}
+        </Button>
+        <Button
+          size="small"
+          component={RouterLink}
+          to={`/bank/new?variantOf=${place.itemId}&quiz=${quizId}&insteadOf=${place.itemId}`}
+        >
+          Edit only here, as a variant
+        </Button>
+      </Box>
+      <Typography variant="caption" color="textSecondary" component="p" sx={{ m: 0, mt: 0.5 }}>
+        {data &&
+          (others.length === 0
+            ? "No other quiz has it. What was released keeps what it was released with."
+            : `Also in ${others
+                .slice(0, 5)
+                .map((quiz) => `“${quiz.name}” of ${quiz.className}`)
+                .join(", ")}${others.length > 5 ? ` and ${others.length - 5} more` : ""}.`)}
+      </Typography>
+    </Box>
   );
 }
 

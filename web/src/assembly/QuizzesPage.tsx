@@ -11,7 +11,7 @@ import { useListQuizzesQuery } from "./api.ts";
 
 /** The department's quizzes, newest first; of one class, or of all. */
 export function QuizzesPage() {
-  const { data, error, isLoading, refetch } = useListQuizzesQuery();
+  const { data, error, isLoading, refetch } = useListQuizzesQuery({ query: {} });
   const { classId, ...filter } = useClassFilter();
   const quizzes = data?.quizzes.filter((quiz) => classId === null || quiz.classId === classId) ?? [];
   return (

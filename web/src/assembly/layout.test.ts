@@ -1,6 +1,7 @@
 import { describe, expect, test } from "vitest";
 import {
   changed,
+  exchanged,
   inserted,
   movedAmongFixed,
   removed,
@@ -64,4 +65,23 @@ test("a question moves among questions; draws and words keep their place", () =>
   expect(names(movedAmongFixed(two, "a", 9))).toEqual(["b draw a interlude", "c"]);
   expect(movedAmongFixed(two, "b", 1)).toEqual(two);
   expect(movedAmongFixed(two, "c", -1)).toEqual(two);
+});
+
+test("an item takes another's place, and what else is said of the place stays", () => {
+  const layout: Layout = [
+    {
+      heading: null,
+      instruction: null,
+      orderRule: "woven",
+      places: [
+        { type: "fixed", itemId: "a", locked: true, points: 2 },
+        { type: "draw", itemIds: ["a", "b"], take: 1, points: 1 },
+      ],
+    },
+  ];
+  expect(exchanged(layout, "a", "c")[0]?.places).toEqual([
+    { type: "fixed", itemId: "c", locked: true, points: 2 },
+    { type: "draw", itemIds: ["a", "b"], take: 1, points: 1 },
+  ]);
+  expect(exchanged(layout, "x", "c")).toEqual(layout);
 });

@@ -78,3 +78,12 @@ export function stepped(layout: Layout, at: At, step: 1 | -1): Layout {
   if (!neighbour) return layout;
   return inserted(rest, { part, place: step === 1 ? 0 : neighbour.places.length }, [place]);
 }
+
+/** Puts one item where another stands; what else is said of the place stays. */
+export const exchanged = (layout: Layout, before: string, after: string): Layout =>
+  layout.map((part) => ({
+    ...part,
+    places: part.places.map((place) =>
+      place.type === "fixed" && place.itemId === before ? { ...place, itemId: after } : place,
+    ),
+  }));

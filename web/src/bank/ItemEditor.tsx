@@ -204,6 +204,9 @@ function ContentEditor(props: { content: Content; isNew: boolean; onChange: (con
 function writtenFor(search: URLSearchParams, item: Item): string | null {
   const quizId = search.get("quiz");
   if (quizId === null) return null;
+  const insteadOf = search.get("insteadOf");
+  if (insteadOf !== null && item.status === "approved")
+    return `/quizzes/${quizId}?add=${item.id}&insteadOf=${insteadOf}`;
   const at = `part=${search.get("part") ?? "0"}&place=${search.get("place") ?? "0"}`;
   return `/quizzes/${quizId}${item.status === "approved" ? `?add=${item.id}&${at}` : ""}`;
 }

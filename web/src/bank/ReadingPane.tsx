@@ -14,6 +14,7 @@ import { RichTextView } from "../player/RichTextView.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { useSetItemStatusMutation, useShowItemQuery } from "./api.ts";
+import { FamilyPanel } from "./FamilyPanel.tsx";
 import { kindNames } from "../player/kindNames.ts";
 
 interface Aside {
@@ -100,6 +101,7 @@ function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
         </Button>
         <RetireButton item={item} />
       </Box>
+      <FamilyPanel key={item.id} item={item} />
     </Paper>
   );
 }

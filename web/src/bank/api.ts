@@ -1,12 +1,14 @@
 import {
   addItems,
   addMisconception,
+  changeFamily,
   changeTray,
   dropDraft,
   findLikeItems,
   keepColumnMapping,
   keepDraft,
   listColumnMappings,
+  listFamily,
   listItems,
   listMisconceptions,
   listRevisions,
@@ -54,6 +56,11 @@ export const bankApi = api.injectEndpoints({
     showDraft: build.query({ ...calls<typeof showDraft>(showDraft), keepUnusedDataFor: 0 }),
     keepDraft: build.mutation(calls<typeof keepDraft>(keepDraft)),
     dropDraft: build.mutation(calls<typeof dropDraft>(dropDraft)),
+    listFamily: build.query({ ...calls<typeof listFamily>(listFamily), providesTags: ["Item"] }),
+    changeFamily: build.mutation({
+      ...calls<typeof changeFamily>(changeFamily),
+      invalidatesTags: ["Item", "Due", "Quiz"],
+    }),
     listMisconceptions: build.query({
       ...calls<typeof listMisconceptions>(listMisconceptions),
       providesTags: ["Misconception"],
@@ -85,6 +92,9 @@ export const bankApi = api.injectEndpoints({
 
 export const {
   useListItemsQuery,
+  useLazyListItemsQuery,
+  useListFamilyQuery,
+  useChangeFamilyMutation,
   useFindLikeItemsQuery,
   useBrowseItemsInfiniteQuery,
   useShowItemQuery,
