@@ -99,3 +99,26 @@ test("a question found in a quiz is changed only here: a variant takes its place
   ).toBeVisible();
   await expect(teacher.getByRole("button", { name: /^Take out question/ })).toHaveCount(count);
 });
+
+test("look-alikes are taken apart and put together, and that is undone", async ({ person }) => {
+  const teacher = await teacherAt(person, demo.address, "Ines Fairley");
+  await teacher.getByRole("link", { name: "Bank" }).click();
+  await teacher.getByLabel("Search items").fill("#6");
+  await teacher.getByRole("option", { name: /^Inner bank builds up/ }).click();
+  const family = teacher.getByRole("region", { name: "Look-alikes" });
+  const siblings = family.getByRole("listitem");
+  await expect(siblings).toHaveCount(2);
+  await family.getByRole("button", { name: "Take out of the family" }).click();
+  await expect(teacher.getByText("Item 6 is on its own now.")).toBeVisible();
+  await expect(siblings).toHaveCount(0);
+  await teacher.getByRole("button", { name: "Undo" }).click();
+  await expect(siblings).toHaveCount(2);
+  await family.getByLabel("Item number").fill("99999");
+  await family.getByRole("button", { name: "Put together" }).click();
+  await expect(teacher.getByText("There is no other item with the number “99999”.")).toBeVisible();
+  await family.getByLabel("Item number").fill("#20");
+  await family.getByRole("button", { name: "Put together" }).click();
+  await expect(teacher.getByText("Items 6 and 20 are look-alikes now: never both in one sitting.")).toBeVisible();
+  await expect(siblings.first()).toContainText("20");
+  await expectAccessible(teacher);
+});

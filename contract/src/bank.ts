@@ -200,6 +200,7 @@ export const findLikeItems = endpoint({
   method: "post",
   path: "/items/like",
   access: "member",
+  changesNothing: true,
   summary: "For each content the item of the bank that is very like it in its words, if there is one. Keeps nothing.",
   body: z.object({
     contents: z.array(Content).min(1).max(limits.itemsAtOnce),

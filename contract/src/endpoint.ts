@@ -19,6 +19,8 @@ export interface Endpoint {
   readonly access: Access;
   /** One sentence for the published description of the interface. */
   readonly summary: string;
+  /** A question that is too long for an address: sent as a post, but nothing comes of it, and no answer is kept. */
+  readonly changesNothing?: true;
   readonly params?: z.ZodObject;
   readonly query?: z.ZodObject;
   readonly body?: z.ZodType;

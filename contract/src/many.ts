@@ -40,6 +40,8 @@ export const ShownMany = z.object({
   version: z.int(),
   /** The items it has made that are in use, in the order of their numbers. */
   items: z.array(z.object({ itemId: Id, number: z.int(), rowKey: z.string(), content: Content })),
+  /** Rows whose items somebody has retired on purpose: they are not made again. */
+  leftOut: z.array(z.string()),
 });
 export type ShownMany = z.infer<typeof ShownMany>;
 

@@ -51,6 +51,7 @@ export const previewKeyRuling = endpoint({
   method: "post",
   path: "/items/:itemId/rulings/preview",
   access: "member",
+  changesNothing: true,
   summary: "Who would gain and lose how many points by a ruling on a key. Changes nothing.",
   params: z.object({ itemId: Id }),
   body: RulingBody,

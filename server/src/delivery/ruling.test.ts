@@ -3,7 +3,7 @@ import type { Answer } from "@verdant/core/items/kinds";
 import type { RulingName } from "@verdant/core/items/ruling";
 import { richTextOf } from "@verdant/core/richText";
 import { afterEach, beforeEach, describe, expect, test } from "vitest";
-import { saveItem, showItem } from "../bank/service.ts";
+import { saveItem, setItemStatus, showItem } from "../bank/service.ts";
 import * as insight from "../insight/service.ts";
 import { newId } from "../platform/id.ts";
 import { choice, keysOf, release, sit } from "../platform/testing/sittings.ts";
@@ -176,6 +176,18 @@ describe("a ruling on a key", () => {
     });
     await undo(second.rulingId);
     expect(await keyOfItem()).toEqual([right, n + 4]);
+  });
+
+  test("on a retired item marks again all the same, and leaves the item as it is, also when it is undone", async () => {
+    const { version } = await showItem(bench.lead, { params: { itemId: one.itemId } });
+    const status = (to: "retired" | "approved", at: number) =>
+      setItemStatus(bench.lead, { params: { itemId: one.itemId }, body: { version: at, status: to } });
+    const { version: retired } = await status("retired", version);
+    const { rulingId, mended } = await give(one, "correct", { mendsItem: true });
+    expect([mended, await totals(one)]).toEqual([false, ["2 of 3", "2 of 3", "3 of 3"]]);
+    await undo(rulingId);
+    expect(await totals(one)).toEqual(["3 of 3", "3 of 3", "2 of 3"]);
+    await status("approved", retired);
   });
 
   test("students are told, see the corrected key, and nothing that was written for the old one", async () => {

@@ -172,9 +172,9 @@ export function giveKeyRuling(
 
 /** The corrected key goes into the item as it is now, where it still fits. */
 async function mendItem(within: Scope<Member>, itemId: string, rulingId: string, body: Body): Promise<boolean> {
-  const { id, version, tagging, content, revision } = await showItem(within, { params: { itemId } });
+  const { id, status, version, tagging, content, revision } = await showItem(within, { params: { itemId } });
   const mended = contentUnder(body, content);
-  if (mended === content) return false;
+  if (mended === content || status === "retired") return false;
   const saved = await saveItem(within, { params: { itemId: id }, body: { version, tagging, content: mended } });
   if (saved.revision.id === revision.id) return false;
   await store.setMended(within.db, within.caller.departmentId, rulingId, saved.revision.id);
@@ -213,7 +213,7 @@ async function unmendItem(within: Scope<Member>, ruling: RulingRow): Promise<voi
   const { db, caller } = within;
   const item = await showItem(within, { params: { itemId: ruling.itemId } });
   const before = await store.findRevisionBefore(db, caller.departmentId, ruling.mendedRevisionId);
-  if (item.revision.id !== ruling.mendedRevisionId || !before) return;
+  if (item.revision.id !== ruling.mendedRevisionId || !before || item.status === "retired") return;
   const { id, version, tagging } = item;
   await saveItem(within, { params: { itemId: id }, body: { version, tagging, content: before.content } });
 }

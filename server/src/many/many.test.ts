@@ -2,7 +2,7 @@
 import type { Many } from "@verdant/core/many/many";
 import { headline } from "@verdant/core/richText";
 import { describe, expect, test } from "vitest";
-import { showItem } from "../bank/service.ts";
+import { setItemStatus, showItem } from "../bank/service.ts";
 import { newId } from "../platform/id.ts";
 import { useWorkbench } from "../platform/testing/workbench.ts";
 import * as many from "./service.ts";
@@ -71,6 +71,24 @@ describe("a pattern", () => {
     await save(manyId, 2, distances("scale = 25000\ndistance = 2; 5"), { topicId });
     expect((await show(first?.itemId)).tagging.topicId).toBe(topicId);
     expect((await show(first?.itemId)).revision.n).toBe(1);
+  });
+
+  test("what somebody has retired on purpose stays out; a row that was gone and comes back makes an item anew", async () => {
+    const manyId = newId();
+    const both = distances("scale = 25000\ndistance = 2; 4");
+    await save(manyId, 0, both);
+    const [, second] = await itemsOf(manyId);
+    const { version } = await showItem(bench.lead, { params: { itemId: second!.itemId } });
+    await setItemStatus(bench.teacher, { params: { itemId: second!.itemId }, body: { version, status: "retired" } });
+    expect(await save(manyId, 1, both)).toMatchObject({ added: 0, same: 1 });
+    expect((await many.showMany(bench.lead, { params: { manyId } })).leftOut).toEqual([second!.rowKey]);
+
+    expect(await save(manyId, 2, distances("scale = 25000\ndistance = 4; 9"))).toMatchObject({
+      changed: 1,
+      retired: 0,
+    });
+    await save(manyId, 3, distances("scale = 25000\ndistance = 4"));
+    expect(await save(manyId, 4, distances("scale = 25000\ndistance = 9"))).toMatchObject({ added: 1, same: 0 });
   });
 
   test("of two saves from one version the second is stale; what makes nothing is refused; neither leaves anything", async () => {

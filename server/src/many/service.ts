@@ -20,7 +20,17 @@ export async function showMany(
   { params }: Input<typeof contract.showMany>,
 ): Promise<Result<typeof contract.showMany>> {
   const many = need(await store.findMany(db, caller.departmentId, params.manyId), "pattern or list");
-  return { ...many, items: await store.listMade(db, caller.departmentId, many.id) };
+  const { inUse, leftOut } = inUseOf(await store.listMade(db, caller.departmentId, many.id));
+  return { ...many, items: inUse.map(({ status: _status, ...item }) => item), leftOut };
+}
+
+/** What somebody has retired on purpose stays out, though its row is still there. */
+function inUseOf(made: Awaited<ReturnType<typeof store.listMade>>) {
+  const isRetired = (one: (typeof made)[number]) => one.status === "retired";
+  return {
+    inUse: made.filter((one) => !isRetired(one)),
+    leftOut: made.filter(isRetired).map((one) => one.rowKey),
+  };
 }
 
 export function saveMany(
@@ -44,7 +54,11 @@ export function saveMany(
     if (before) await store.updateMany(db, departmentId, manyId, kept);
     else if (!(await store.insertMany(db, { departmentId, id: manyId, ...kept }))) throw stale();
 
-    const change = changeOfMany(await store.listMade(db, departmentId, manyId), made);
+    const { inUse, leftOut } = inUseOf(await store.listMade(db, departmentId, manyId));
+    const change = changeOfMany(
+      inUse,
+      made.filter((one) => !leftOut.includes(one.rowKey)),
+    );
     const added = [];
     for (const { rowKey, content } of change.added) {
       const itemId = newId();
@@ -62,6 +76,11 @@ export function saveMany(
       const answer = { version, status: "retired" as const };
       if (status !== "retired") await setItemStatus(within, { params: { itemId }, body: answer });
     }
+    await store.unlinkMade(
+      db,
+      departmentId,
+      change.left.map((one) => one.itemId),
+    );
     await store.linkMade(
       db,
       [...added, ...change.changed].map(({ itemId, rowKey }) => ({ departmentId, manyId, itemId, rowKey })),

@@ -37,7 +37,7 @@ export function findMany(db: Db, departmentId: string, manyId: string, forUpdate
     .executeTakeFirst();
 }
 
-/** The items that it made and that are in use, with their newest content. */
+/** The items that it made, with their newest content; retired ones too. */
 export function listMade(db: Db, departmentId: string, manyId: string) {
   return db
     .selectFrom("manyItem")
@@ -49,8 +49,7 @@ export function listMade(db: Db, departmentId: string, manyId: string) {
     )
     .where("manyItem.departmentId", "=", departmentId)
     .where("manyItem.manyId", "=", manyId)
-    .where("item.status", "<>", "retired")
-    .select(["manyItem.itemId", "manyItem.rowKey", "item.number", "revision.content"])
+    .select(["manyItem.itemId", "manyItem.rowKey", "item.number", "item.status", "revision.content"])
     .orderBy("item.number")
     .execute();
 }
@@ -93,4 +92,10 @@ export async function linkMade(
       conflict.columns(["departmentId", "itemId"]).doUpdateSet((eb) => ({ rowKey: eb.ref("excluded.rowKey") })),
     )
     .execute();
+}
+
+/** Items whose row is gone are no longer known, so that a row that comes back makes an item anew. */
+export async function unlinkMade(db: Db, departmentId: string, itemIds: readonly string[]): Promise<void> {
+  if (itemIds.length === 0) return;
+  await db.deleteFrom("manyItem").where("departmentId", "=", departmentId).where("itemId", "in", itemIds).execute();
 }

@@ -17,6 +17,9 @@ create table rubric_mark (
   primary key (department_id, sitting_id, position),
   foreign key (department_id, sitting_id, position) references sitting_item
 );
+
+-- what waits for somebody to read it: few of very many
+create index marks_waiting on mark (department_id, sitting_id) where not is_evidence and counts and ruling_id is null;
 `,
     )
     .execute(db);

@@ -156,6 +156,13 @@ describe("requests", () => {
     });
   });
 
+  test("a question sent as a post is answered anew each time, and its answer is not kept", async () => {
+    const headers = { ...(await signedIn(bench.lead.caller.personId)), "idempotency-key": "asked" };
+    const keys = () => bench.db.selectFrom("requestKey").select("key").where("key", "like", "% asked").execute();
+    const asked = await call("POST", "/items/like", { body: { contents: [kinds.keyOnly.blank(newId)] }, headers });
+    expect([asked.status, await keys()]).toEqual([200, []]);
+  });
+
   test("a create that is sent twice with one key happens once and is answered the same", async () => {
     const headers = { ...(await signedIn(bench.lead.caller.personId)), "idempotency-key": "once" };
     const send = () => call("POST", `/classes/${bench.classId}/quizzes`, { headers, body: { count: 2 } });

@@ -27,7 +27,7 @@ export function mount<E extends Endpoint>(router: Router, endpoint: E, handle: H
     const scope = req.scope as Scope<CallerOf<E["access"]>>;
     const input = parseInput(endpoint, req);
     // Not for public endpoints: a wrong password must stay counted although its request fails and is rolled back.
-    const isCreate = endpoint.method === "post" && endpoint.access !== "public";
+    const isCreate = endpoint.method === "post" && endpoint.access !== "public" && endpoint.changesNothing !== true;
     const key = isCreate ? req.get("idempotency-key") : undefined;
     const answer = async (within: Scope<CallerOf<E["access"]>>) => endpoint.result.parse(await handle(within, input)); // drops what the contract does not name
     res.json(key === undefined ? await answer(scope) : await answerOnce(scope, key, answer));

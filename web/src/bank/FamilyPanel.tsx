@@ -61,12 +61,12 @@ export function FamilyPanel({ item }: { item: Item }) {
           </li>
         ))}
       </Box>
-      <Box sx={{ display: "flex", gap: 1, mt: 1, alignItems: "center" }}>
+      <Box sx={{ display: "flex", gap: 1, mt: 1, alignItems: "center", "& button": { whiteSpace: "nowrap" } }}>
         <TextField
           size="small"
-          label="Number of an item like it"
+          label="Item number"
           value={number}
-          sx={{ width: 210 }}
+          sx={{ width: 130 }}
           onChange={(event) => {
             setNumber(event.target.value);
           }}

@@ -83,9 +83,10 @@ function Editor({ manyId, saved, blank }: { manyId: string; saved: ShownMany | n
   const navigate = useNavigate();
   const say = useToast();
   const body = useDeferredValue(draft.body);
-  const { made, change } = useMemo(() => {
+  const { made, change, leftOut } = useMemo(() => {
     const all = makeMany(body, limits.itemsAtOnce, newId);
-    return { made: all, change: changeOfMany(saved?.items ?? [], all.items) };
+    const wanted = all.items.filter((one) => !saved?.leftOut.includes(one.rowKey));
+    return { made: all, change: changeOfMany(saved?.items ?? [], wanted), leftOut: all.items.length - wanted.length };
   }, [body, saved]);
   const set = (next: Partial<Draft>) => {
     const { name, topicId, body: written } = { ...draft, ...next };
@@ -171,6 +172,11 @@ function Editor({ manyId, saved, blank }: { manyId: string; saved: ShownMany | n
               {finding.place === "all" ? finding.text : `${finding.place}: ${finding.text}`}
             </Alert>
           ))}
+          {leftOut > 0 && (
+            <Typography color="textSecondary" sx={{ mb: 1 }}>
+              {`${counted(leftOut, "row")} left out: ${leftOut === 1 ? "its item was" : "their items were"} retired on purpose.`}
+            </Typography>
+          )}
           {made.items.length === 0 && made.findings.length === 0 && (
             <Typography color="textSecondary">The items show here as you write.</Typography>
           )}
