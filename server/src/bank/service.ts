@@ -19,7 +19,6 @@ type Item = Result<typeof contract.showItem>;
 type Save = Input<typeof contract.saveItem>;
 type Tagging = Save["body"]["tagging"];
 
-export { changeFamily, listFamily } from "./family.ts";
 export { findLikeItems } from "./likeItems.ts";
 export { keepColumnMapping, listColumnMappings } from "./columnMappings.ts";
 export { listRevisions } from "./revisions.ts";
@@ -183,6 +182,42 @@ export function setItemStatus(
   });
 }
 
+/** The look-alikes of an item. */
+export async function listFamily(
+  { db, caller }: Scope<Member>,
+  { params }: Input<typeof contract.listFamily>,
+): Promise<Result<typeof contract.listFamily>> {
+  const item = need(await store.findItem(db, caller.departmentId, params.itemId), "item");
+  return { items: await store.listSiblings(db, caller.departmentId, item.id, item.familyId) };
+}
+
+/** Puts an item into the family of another, or into one of its own. */
+export function changeFamily(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.changeFamily>,
+): Promise<Result<typeof contract.changeFamily>> {
+  return atomically(scope, async (within) => {
+    const { db, caller, now } = within;
+    const { departmentId } = caller;
+    const { changeSeq } = await store.nextChange(db, departmentId, 0);
+    const before = need(await store.findItem(db, departmentId, params.itemId), "item");
+    const joined = body.joins === null ? null : need(await store.findItem(db, departmentId, body.joins), "item");
+    const familyId = joined?.familyId ?? newId();
+    if (!joined) await store.insertFamily(db, departmentId, familyId);
+    const key = { departmentId, itemId: before.id, version: body.version };
+    if (!(await store.updateItem(db, key, { familyId, changeSeq, changedAt: now() }))) throw stale();
+    await record(within, {
+      departmentId,
+      entity: "item",
+      entityId: before.id,
+      action: joined ? "joinedFamily" : "leftFamily",
+      before: { familyId: before.familyId },
+      after: { familyId },
+    });
+    return showItem(within, { params });
+  });
+}
+
 export async function listMisconceptions({ db, caller }: Scope<Member>) {
   return { misconceptions: await store.listMisconceptions(db, caller.departmentId) };
 }
@@ -196,7 +231,7 @@ export function addMisconception(
 
 export const insertLexemes = store.insertLexemes;
 
-export const stale = () =>
+const stale = () =>
   new Failure(
     "stale",
     "Somebody saved this item after you opened it. Your work is kept as a draft; compare the two and save again.",
