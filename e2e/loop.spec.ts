@@ -62,8 +62,8 @@ test("each kind is written and answered; a picture needs its description", async
   await expectAccessible(teacher);
   await teacher.getByRole("button", { name: "Finish", exact: true }).click();
   const pane = teacher.getByRole("article", { name: "Item 321" });
-  await pane.getByRole("textbox").fill("90,0");
-  await pane.getByRole("textbox").blur();
+  await pane.getByRole("textbox", { name: /^How many degrees/ }).fill("90,0");
+  await pane.getByRole("textbox", { name: /^How many degrees/ }).blur();
   await pane.getByLabel("Show the key").click();
   await expect(pane).toContainText("✓ right");
   await pane.getByRole("link", { name: "Make a variant" }).click();

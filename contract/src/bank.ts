@@ -82,6 +82,9 @@ const some = <T extends z.ZodType>(value: T) => z.union([value, z.array(value).m
 
 export const itemSorts = ["newest", "oldest", "changed", "easiest", "hardest", "quickest"] as const;
 
+/** What an item may still lack. */
+export const itemLacks = ["topic", "standard"] as const;
+
 const FacetCount = z.object({ id: z.string(), count: z.int() });
 
 export const listItems = endpoint({
@@ -98,6 +101,7 @@ export const listItems = endpoint({
     demand: some(Demand),
     status: some(Status),
     use: some(Use),
+    lacks: some(z.enum(itemLacks)),
     sort: z.enum(itemSorts).default("newest"),
     /** Goes on after this item; absent: from the start. */
     after: Id.optional(),
@@ -114,6 +118,7 @@ export const listItems = endpoint({
       demand: z.array(FacetCount),
       status: z.array(FacetCount),
       use: z.array(FacetCount),
+      lacks: z.array(FacetCount),
     }),
     /** Words that the bank does not know, and what was looked for instead. */
     understood: z.array(z.object({ typed: z.string(), words: z.array(z.string()) })),
@@ -213,6 +218,7 @@ export const findLikeItems = endpoint({
         .object({
           itemId: Id,
           number: z.int(),
+          use: Use,
           content: Content,
           /** Share of words and pairs of words that both have, from 0 to 1. */
           likeness: z.number(),

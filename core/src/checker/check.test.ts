@@ -132,6 +132,11 @@ const cases: { readonly [Name in RuleName]: readonly [wrong: Content, right: Con
     item("What shapes a beach?", "+ Waves", "Wind"),
     { nearest: { number: 7, content: sound } },
   ],
+  reservedShown: [
+    item("What shapes a valley with such steep sides?", "+ Ice", "Wind"),
+    item("What shapes a beach?", "+ Waves", "Wind"),
+    { nearest: { number: 7, content: sound, use: "reserved" } },
+  ],
 };
 
 function picture(credit: string) {
@@ -191,6 +196,14 @@ test("reading grade follows the published formula: longer sentences and words ar
   expect(readingGrade("The cat sat on the mat by the door.")).toBeCloseTo(0.39 * 9 + 11.8 - 15.59, 10);
   expect(readingGrade("")).toBe(0);
   expect(readingGrade("Considerable sedimentation characterises estuaries.")).toBeGreaterThan(15);
+});
+
+test("a test item very like another test item is told so as any other; a practice item hears of the test instead", () => {
+  const like = cases.reservedShown[0];
+  const nearest = { number: 7, content: sound, use: "reserved" as const };
+  expect(found(like, { nearest, use: "reserved" })).toContain("veryLike");
+  expect(found(like, { nearest, use: "reserved" })).not.toContain("reservedShown");
+  expect(found(like, { nearest, use: "practice" })).not.toContain("veryLike");
 });
 
 test("a key for a question on paper needs neither explanation nor reasons", () => {

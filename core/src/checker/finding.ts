@@ -23,6 +23,7 @@ export const ruleNames = [
   "variantKeepsKey",
   "variantAddsNot",
   "veryLike",
+  "reservedShown",
 ] as const;
 export type RuleName = (typeof ruleNames)[number];
 
@@ -46,7 +47,11 @@ export interface Context {
   /** Of a variant: the item it was made from. */
   readonly original?: Content | undefined;
   /** The nearest item of the bank, of another family. */
-  readonly nearest?: { readonly number: number; readonly content: Content } | undefined;
+  readonly nearest?:
+    | { readonly number: number; readonly content: Content; readonly use?: "practice" | "reserved" | undefined }
+    | undefined;
+  /** Whether it is practised with or kept for tests; absent: practised with. */
+  readonly use?: "practice" | "reserved" | undefined;
 }
 
 /** One rule: pure, and silent about kinds it says nothing of. */

@@ -3,7 +3,8 @@
 import { hasModelAnswer } from "../items/written.ts";
 import { kindOf } from "../items/kinds.ts";
 import { headline, imagesOf, plainText, type Inline, type RichText } from "../richText.ts";
-import type { Finding, Rule } from "./finding.ts";
+import type { Content } from "../items/kinds.ts";
+import type { Context, Finding, Rule } from "./finding.ts";
 import { askedIn, itemLikeness, veryLike as veryLikeFrom } from "./likeness.ts";
 import { negations, readingGrade, wordsIn, wordsOf } from "./words.ts";
 
@@ -182,15 +183,32 @@ export const variantAddsNot: Rule = (content, { original }) => {
     : [];
 };
 
+const isVeryLike = (content: Content, { nearest }: Context) =>
+  nearest !== undefined && itemLikeness(askedIn(content), askedIn(nearest.content)) >= veryLikeFrom;
+
+const givesAway = ({ nearest, use }: Context) => nearest?.use === "reserved" && use !== "reserved";
+
 /** The same question in nearly the same words, in another family. */
-export const veryLike: Rule = (content, { nearest }) =>
-  nearest && itemLikeness(askedIn(content), askedIn(nearest.content)) >= veryLikeFrom
+export const veryLike: Rule = (content, context) =>
+  context.nearest && isVeryLike(content, context) && !givesAway(context)
     ? [
         {
           rule: "veryLike",
-          text: `It is very like item ${nearest.number}: “${headline(nearest.content.stem)}”.`,
+          text: `It is very like item ${context.nearest.number}: “${headline(context.nearest.content.stem)}”.`,
           reason:
             "Two of the same would meet in one quiz. Variants of one another never do: make it a variant of that item.",
+        },
+      ]
+    : [];
+
+/** A practice item, which is shown after a sitting, that asks what an item kept for tests asks. */
+export const reservedShown: Rule = (content, context) =>
+  context.nearest && isVeryLike(content, context) && givesAway(context)
+    ? [
+        {
+          rule: "reservedShown",
+          text: `It asks nearly what item ${context.nearest.number} asks, which is kept for tests.`,
+          reason: "Practice items are shown with their key after a sitting. Whoever has had this one knows the test.",
         },
       ]
     : [];

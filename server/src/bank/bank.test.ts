@@ -220,7 +220,7 @@ describe("finding", () => {
     const narrowed = { demand: ["recall" as const] };
     for (const base of [{}, narrowed, { text: "coast" }]) {
       const { facets } = await list(base);
-      for (const name of ["topic", "standard", "kind", "status", "use"] as const)
+      for (const name of ["topic", "standard", "kind", "status", "use", "lacks"] as const)
         for (const { id, count } of facets[name]) {
           const key = name === "topic" || name === "standard" ? `${name}Id` : name;
           expect([name, id, (await list({ ...base, [key]: [id] })).total]).toEqual([name, id, count]);

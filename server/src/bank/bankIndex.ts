@@ -32,6 +32,7 @@ export class DepartmentIndex {
   readonly demands = new Dictionary();
   readonly statuses = new Dictionary();
   readonly uses = new Dictionary();
+  readonly lacks = new Dictionary();
   /** Values by place, as numbers of the dictionaries; -1: none. */
   readonly topic: number[] = [];
   readonly standard: number[][] = [];
@@ -39,6 +40,7 @@ export class DepartmentIndex {
   readonly demand: number[] = [];
   readonly status: number[] = [];
   readonly use: number[] = [];
+  readonly lack: number[][] = [];
   #usable: UsableItems | null = null;
   readonly #orders = new Map<string, Int32Array>();
 
@@ -54,6 +56,7 @@ export class DepartmentIndex {
       this.demand[place] = this.demands.numberOf(row.demand);
       this.status[place] = this.statuses.numberOf(row.status);
       this.use[place] = this.uses.numberOf(row.use);
+      this.lack[place] = lacksOf(row).map((one) => this.lacks.numberOf(one));
     }
     this.version = version;
     this.#usable = null;
@@ -77,6 +80,11 @@ export class DepartmentIndex {
     return this.#usable;
   }
 }
+
+const lacksOf = (row: store.IndexRow): string[] => [
+  ...(row.topicId === null ? ["topic"] : []),
+  ...(row.standardIds.length === 0 ? ["standard"] : []),
+];
 
 /** The indexes of all departments this process has met. Each is checked against `bank_version` on every use. */
 export class BankIndexes {

@@ -111,3 +111,25 @@ test("how the columns of a workbook are read is remembered for the whole departm
   expect(await of(bench.lead)).toEqual([{ signature, roles: ["question", "option", "option", "why"] }]);
   expect(await of((await otherDepartment(bench)).lead)).toEqual([]);
 });
+
+test("what still needs a topic or has no standard is found, counted with the other filters, and gone once it has", async () => {
+  const list = (lacks: ("topic" | "standard")[]) =>
+    bank.listItems(bench.lead, { query: { lacks, sort: "newest", limit: 200 } });
+  const countOf = async (id: string) => (await list([])).facets.lacks.find((one) => one.id === id)?.count ?? 0;
+  const before = await countOf("topic");
+  const [first = ""] = await itemsByNumber();
+  const { content, tagging } = await show(first);
+  const itemId = newId();
+  const params = { itemId };
+  const bare = { ...tagging, topicId: null, standardIds: [] };
+  await bank.saveItem(bench.lead, { params, body: { version: 0, tagging: bare, content } });
+  expect((await list(["topic"])).items.map((item) => item.id)).toContain(itemId);
+  expect([await countOf("topic"), (await list(["topic"])).total]).toEqual([before + 1, before + 1]);
+  expect((await list(["topic", "standard"])).total).toBe(await countOf("standard"));
+  await bank.saveItem(bench.lead, {
+    params,
+    body: { version: 1, tagging: { ...bare, topicId: tagging.topicId }, content },
+  });
+  expect((await list(["topic"])).items.map((item) => item.id)).not.toContain(itemId);
+  expect((await list(["standard"])).items.map((item) => item.id)).toContain(itemId);
+});

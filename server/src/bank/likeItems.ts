@@ -20,8 +20,8 @@ export async function findLikeItems(
       .sort((a, b) => b.likeness - a.likeness);
     const [best] = ranked;
     if (!best || best.likeness < veryLike) return null;
-    const { itemId, number, content } = best.row;
-    return { itemId, number, content, likeness: best.likeness };
+    const { itemId, number, use, content } = best.row;
+    return { itemId, number, use, content, likeness: best.likeness };
   });
   return { like };
 }

@@ -40,7 +40,7 @@ export async function listItems(scope: Scope<Member>, { query }: { readonly quer
     scope,
     places.map((place) => index.rows[place]?.itemId ?? ""),
   );
-  const [topic, standard, kind, demand, status, use] = counts as [Int32Array, ...Int32Array[]];
+  const [topic, standard, kind, demand, status, use, lacks] = counts as [Int32Array, ...Int32Array[]];
   return {
     items,
     total: matches.length,
@@ -52,6 +52,7 @@ export async function listItems(scope: Scope<Member>, { query }: { readonly quer
       demand: named(index.demands, demand),
       status: named(index.statuses, status),
       use: named(index.uses, use),
+      lacks: named(index.lacks, lacks),
     },
   };
 }
@@ -70,6 +71,7 @@ function facetsOf(index: DepartmentIndex, query: Query, under: ReadonlyMap<strin
     facet({ one: index.demand }, index.demands, several(query.demand)),
     facet({ one: index.status }, index.statuses, several(query.status)),
     facet({ one: index.use }, index.uses, several(query.use)),
+    facet({ many: index.lack }, index.lacks, several(query.lacks)),
   ];
 }
 

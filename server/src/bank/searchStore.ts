@@ -112,8 +112,14 @@ export async function listNear(
   const queries = words.map((list) =>
     list.flatMap((one, i) => list.slice(i + 1).map((other) => `('${one}' & '${other}')`)).join(" | "),
   );
-  const { rows } = await sql<{ place: number; itemId: string; number: number; content: Content }>`
-    select asked.place::int as place, item.id as item_id, item.number, revision.content
+  const { rows } = await sql<{
+    place: number;
+    itemId: string;
+    number: number;
+    use: "practice" | "reserved";
+    content: Content;
+  }>`
+    select asked.place::int as place, item.id as item_id, item.number, item.use, revision.content
     from unnest(${queries}::text[]) with ordinality as asked(query, place)
     cross join lateral (
       select item_id from item_search

@@ -11,13 +11,14 @@ import type { FacetName, ItemFilter } from "./useItemFilter.ts";
 
 type Counts = ItemList["facets"];
 
-const words: Record<"kind" | "demand" | "status" | "use", Record<string, string>> = {
+const words: Record<"kind" | "demand" | "status" | "use" | "lacks", Record<string, string>> = {
   kind: kindNames,
   demand: { recall: "recall", apply: "apply", reason: "reason" },
   status: { draft: "draft", inReview: "in review", approved: "approved", retired: "retired" },
   use: { practice: "practice", reserved: "reserved" },
+  lacks: { topic: "needs a topic", standard: "has no standard" },
 };
-const titles = { kind: "Kind", demand: "Demand", status: "Status", use: "Use" } as const;
+const titles = { kind: "Kind", demand: "Demand", status: "Status", use: "Use", lacks: "Still open" } as const;
 
 export function Facets(props: {
   counts: Counts | undefined;
@@ -69,7 +70,7 @@ export function Facets(props: {
         renderInput={(params) => <TextField {...params} label="Standard" />}
         sx={{ my: 1.5 }}
       />
-      {(["kind", "demand", "use", "status"] as const).map((name) => (
+      {(["kind", "demand", "use", "status", "lacks"] as const).map((name) => (
         <Section key={name} title={titles[name]}>
           {Object.entries(words[name])
             .filter(([id]) => countOf(name, id) > 0 || filter.chosen[name].includes(id))

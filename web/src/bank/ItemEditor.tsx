@@ -51,8 +51,8 @@ export function ItemEditor(props: {
   const relatives = [...(saved ? [itemId] : []), ...(original ? [original.id] : [])];
   const nearest = [...useLikeItems(compared, relatives).values()][0];
   const findings = useMemo(
-    () => (isEmpty ? [] : check(content, { original: original?.content, nearest })),
-    [isEmpty, content, original, nearest],
+    () => (isEmpty ? [] : check(content, { original: original?.content, nearest, use: work.tagging.use })),
+    [isEmpty, content, original, nearest, work.tagging.use],
   );
   const isConflict = trouble?.kind === "stale";
 

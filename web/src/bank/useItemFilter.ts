@@ -3,7 +3,7 @@ import { itemSorts } from "@verdant/contract/bank";
 import { useDeferredValue, useMemo } from "react";
 import { useAddress } from "../platform/useAddress.ts";
 
-export const facetNames = ["topic", "standard", "kind", "demand", "status", "use"] as const;
+export const facetNames = ["topic", "standard", "kind", "demand", "status", "use", "lacks"] as const;
 export type FacetName = (typeof facetNames)[number];
 
 export function useItemFilter() {
@@ -31,6 +31,7 @@ export function useItemFilter() {
       demand: chosen.demand as never[],
       status: chosen.status as never[],
       use: chosen.use as never[],
+      lacks: chosen.lacks as never[],
     },
     set: (name: "text" | "sort" | "item", value: string | null) => {
       change((next) => {
