@@ -107,18 +107,20 @@ test("look-alikes are taken apart and put together, and that is undone", async (
   await teacher.getByRole("option", { name: /^Inner bank builds up/ }).click();
   const family = teacher.getByRole("region", { name: "Look-alikes" });
   const siblings = family.getByRole("listitem");
-  await expect(siblings).toHaveCount(2);
+  // Another journey may have given the family one more.
+  await expect(siblings.nth(1)).toBeVisible();
+  const count = await siblings.count();
   await family.getByRole("button", { name: "Take out of the family" }).click();
   await expect(teacher.getByText("Item 6 is on its own now.")).toBeVisible();
   await expect(siblings).toHaveCount(0);
   await teacher.getByRole("button", { name: "Undo" }).click();
-  await expect(siblings).toHaveCount(2);
+  await expect(siblings).toHaveCount(count);
   await family.getByLabel("Item number").fill("99999");
   await family.getByRole("button", { name: "Put together" }).click();
   await expect(teacher.getByText("There is no other item with the number “99999”.")).toBeVisible();
   await family.getByLabel("Item number").fill("#20");
   await family.getByRole("button", { name: "Put together" }).click();
   await expect(teacher.getByText("Items 6 and 20 are look-alikes now: never both in one sitting.")).toBeVisible();
-  await expect(siblings.first()).toContainText("20");
+  await expect(siblings.filter({ hasText: /^20 / })).toHaveCount(1);
   await expectAccessible(teacher);
 });
