@@ -211,21 +211,31 @@ describe("a ruling on a key", () => {
         params: { releaseId: one.releaseId },
         query: { go: "first" },
       });
-      const item = results.items.find((line) => line.itemId === one.itemId)!;
-      const evidence = results.standards.flatMap((line) => line.students.map((student) => student.given));
-      return { item, evidence: evidence.reduce((sum, count) => sum + count, 0) };
+      return results.items.find((line) => line.itemId === one.itemId)!;
     };
-    const before = await show();
-    expect(before.item).toMatchObject({ ruling: null, facility: { right: 2, outOf: 3 } });
+    /** Whether each standing mark of the question says something about its student, and belongs to the total. */
+    const standing = () =>
+      bench.db
+        .selectFrom("mark")
+        .innerJoin("sitting", (join) =>
+          join.onRef("sitting.id", "=", "mark.sittingId").onRef("sitting.markingVersion", "=", "mark.version"),
+        )
+        .where("mark.sittingId", "in", one.sittingIds)
+        .where("mark.position", "=", 1)
+        .select(["mark.isEvidence", "mark.counts"])
+        .distinct()
+        .execute();
+    expect(await show()).toMatchObject({ ruling: null, facility: { right: 2, outOf: 3 } });
     await give(one, "correct");
     const corrected = await show();
-    expect(corrected.item).toMatchObject({ ruling: "correct", facility: { right: 1, outOf: 3 } });
-    expect(corrected.item.choices.find((line) => line.isKey)?.count).toBe(1);
-    expect(corrected.evidence).toBe(before.evidence);
+    expect(corrected).toMatchObject({ ruling: "correct", facility: { right: 1, outOf: 3 } });
+    expect(corrected.choices.find((line) => line.isKey)?.count).toBe(1);
+    expect(await standing()).toEqual([{ isEvidence: true, counts: true }]);
     await give(one, "award");
-    const awarded = await show();
-    expect(awarded.item).toMatchObject({ ruling: "award", facility: { right: 2, outOf: 3 } });
-    expect(awarded.evidence).toBeLessThan(before.evidence);
+    expect(await show()).toMatchObject({ ruling: "award", facility: { right: 2, outOf: 3 } });
+    expect(await standing()).toEqual([{ isEvidence: false, counts: true }]);
+    await give(one, "drop");
+    expect(await standing()).toEqual([{ isEvidence: false, counts: false }]);
   });
 
   test("what cannot be a key, and a revision that nobody was given, are refused with the reason; nothing changes", async () => {
