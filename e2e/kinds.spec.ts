@@ -160,7 +160,7 @@ test("a written answer and an opinion are written, given, answered on a phone, m
   await expect(student.getByText("6 words")).toBeVisible();
   await expectAccessible(student);
   await student.getByRole("button", { name: "Next" }).click();
-  await student.getByRole("radio", { name: "5 · very much" }).check();
+  await student.getByRole("radio", { name: "5, very much" }).check();
   await expectAccessible(student);
   await student.getByRole("button", { name: "Last look" }).click();
   await student.getByRole("button", { name: "Hand in" }).click();

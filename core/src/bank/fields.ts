@@ -1,5 +1,6 @@
 /** The fields of a content, for comparing two revisions of an item and for making one of two. */
 
+import { canonicalJson } from "../canonicalJson.ts";
 import { kindOf, markerOf, type Content } from "../items/kinds.ts";
 import { plainText, type RichText } from "../richText.ts";
 
@@ -15,17 +16,9 @@ function valueOf(content: Content, field: ContentField): unknown {
   return particular;
 }
 
-/** As JSON whatever the order of its keys; what is undefined is absent. */
-const written = (value: unknown): string =>
-  JSON.stringify(value, (_, inner: unknown) =>
-    typeof inner === "object" && inner !== null && !Array.isArray(inner)
-      ? Object.fromEntries(Object.entries(inner).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : inner,
-  );
-
 /** The fields in which two contents differ, in the order in which they are written. */
 export const differingFields = (a: Content, b: Content): ContentField[] =>
-  contentFields.filter((field) => written(valueOf(a, field)) !== written(valueOf(b, field)));
+  contentFields.filter((field) => canonicalJson(valueOf(a, field)) !== canonicalJson(valueOf(b, field)));
 
 /**
  * One content of two: each field from the side that `pick` says, `theirs` where it says nothing.

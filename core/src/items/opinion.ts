@@ -79,7 +79,7 @@ export const opinion: Kind<"opinion", Opinion, OpinionAnswer, OpinionView> = {
       content.form === "choice"
         ? content.choices.map((option) => line(option.id, plainText(option.text)))
         : content.form === "scale"
-          ? stepsOf(content).map((step) => line(step, endOf(content, step)))
+          ? stepsOf(content).map((step) => line(step, stepInWords(content, step)))
           : [...new Map(given.map((value) => [foldedText(value), value]))].map(([id, text]) => line(id, text));
     return withBlanks(lines, answers.length - given.length);
   },
@@ -103,5 +103,8 @@ export const opinion: Kind<"opinion", Opinion, OpinionAnswer, OpinionView> = {
 export const stepsOf = ({ steps }: Pick<Opinion, "steps">): string[] =>
   Array.from({ length: steps }, (_, i) => String(i + 1));
 
-const endOf = ({ steps, low, high }: Opinion, step: string) =>
-  step === "1" ? `1, ${low}` : step === String(steps) ? `${step}, ${high}` : step;
+/** A step of a scale, with what it means at either end. */
+export function stepInWords({ steps, low, high }: Pick<Opinion, "steps" | "low" | "high">, step: string): string {
+  const end = step === "1" ? low : step === String(steps) ? high : "";
+  return end === "" ? step : `${step}, ${end}`;
+}

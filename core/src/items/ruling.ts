@@ -66,6 +66,10 @@ export function creditUnder(
   }
 }
 
+/** Points that a credit gives; what does not count gives none. */
+export const pointsOf = ({ credit, counts }: Pick<Ruled, "credit" | "counts">, points: number): number =>
+  counts ? credit * points : 0;
+
 /**
  * The content as it is to be shown under `ruling`: with the corrected key, or, to whoever gave an answer that was
  * accepted later, with that as the key.

@@ -1,6 +1,6 @@
 /** The kind "written answer": free text, marked by a person against a rubric of criteria and levels. */
 
-import { isEmptyText, plainText, richTextOf, type RichText } from "../richText.ts";
+import { isEmptyText, richTextOf, type RichText } from "../richText.ts";
 import type { AnswerCount, Fault, Feedback, Kind } from "./kind.ts";
 import { feedbackTexts, mapFeedback, stemFaults, withBlanks } from "./options.ts";
 
@@ -134,4 +134,4 @@ function criteriaFaults({ criteria }: Written): Fault[] {
 }
 
 export const hasModelAnswer = ({ modelAnswer }: Written): boolean =>
-  modelAnswer !== undefined && !isEmptyText(modelAnswer) && plainText(modelAnswer) !== "";
+  modelAnswer !== undefined && !isEmptyText(modelAnswer);

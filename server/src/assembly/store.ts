@@ -1,6 +1,7 @@
 /** SQL for quizzes and their places. */
 import { sql, type Insertable } from "kysely";
 import type { Db } from "../platform/database.ts";
+import { creditSums, firstAnswers } from "../platform/firstAnswers.ts";
 import { holding } from "../platform/holding.ts";
 import type { Tables } from "../platform/tables.ts";
 
@@ -99,29 +100,14 @@ export function listItemsById(db: Db, departmentId: string, itemIds: readonly st
     .execute();
 }
 
-/** Credit earned and answers given at first goes, per item, over the whole department. */
+/** Credit earned and first answers given, per item, over the whole department. */
 export async function listFacilities(db: Db, departmentId: string, itemIds: readonly string[]) {
   if (itemIds.length === 0) return new Map<string, { right: number; outOf: number }>();
-  const rows = await db
-    .selectFrom("sittingItem as si")
-    .innerJoin("sitting", (join) =>
-      join.onRef("sitting.departmentId", "=", "si.departmentId").onRef("sitting.id", "=", "si.sittingId"),
-    )
-    .innerJoin("mark", (join) =>
-      join
-        .onRef("mark.departmentId", "=", "si.departmentId")
-        .onRef("mark.sittingId", "=", "si.sittingId")
-        .onRef("mark.position", "=", "si.position")
-        .onRef("mark.version", "=", "sitting.markingVersion"),
-    )
-    .where("si.departmentId", "=", departmentId)
+  const rows = await firstAnswers(db, departmentId)
     .where("si.itemId", "in", itemIds)
-    .where("sitting.ordinal", "=", 1)
-    .where("sitting.state", "=", "handedIn")
-    .where("si.shownAt", "is not", null)
-    .where("mark.isEvidence", "=", true)
     .groupBy("si.itemId")
-    .select(["si.itemId", sql<number>`sum(mark.credit)`.as("right"), sql<number>`count(*)::int`.as("outOf")])
+    .select("si.itemId")
+    .select(creditSums)
     .execute();
   return new Map(rows.map((row) => [row.itemId, { right: row.right, outOf: row.outOf }]));
 }

@@ -1,6 +1,7 @@
 /** SQL for the revisions of an item: who made them, where they were given, how they were answered. */
 import { sql } from "kysely";
 import type { Db } from "../platform/database.ts";
+import { creditSums, firstAnswers } from "../platform/firstAnswers.ts";
 
 export function listRevisions(db: Db, departmentId: string, itemId: string) {
   return db
@@ -40,32 +41,11 @@ export function countReleases(db: Db, departmentId: string, itemId: string, now:
     .execute();
 }
 
-/** Per revision of an item the credit of first answers by real classes, and how many there were. */
-export function sumFirstCredits(db: Db, departmentId: string, itemId: string) {
-  return db
-    .selectFrom("sittingItem as si")
-    .innerJoin("sitting", (join) =>
-      join.onRef("sitting.departmentId", "=", "si.departmentId").onRef("sitting.id", "=", "si.sittingId"),
-    )
-    .innerJoin("class", (join) =>
-      join.onRef("class.departmentId", "=", "sitting.departmentId").onRef("class.id", "=", "sitting.classId"),
-    )
-    .innerJoin("mark", (join) =>
-      join
-        .onRef("mark.departmentId", "=", "si.departmentId")
-        .onRef("mark.sittingId", "=", "si.sittingId")
-        .onRef("mark.position", "=", "si.position")
-        .onRef("mark.version", "=", "sitting.markingVersion")
-        .on("mark.round", "=", 1),
-    )
-    .where("si.departmentId", "=", departmentId)
+/** Per revision of an item the credit of first answers, and how many there were. */
+export const sumFirstCredits = (db: Db, departmentId: string, itemId: string) =>
+  firstAnswers(db, departmentId)
     .where("si.itemId", "=", itemId)
-    .where("si.shownAt", "is not", null)
-    .where("sitting.ordinal", "=", 1)
-    .where("sitting.state", "=", "handedIn")
-    .where("class.rehearsal", "=", false)
-    .where("mark.isEvidence", "=", true)
     .groupBy("si.revisionId")
-    .select(["si.revisionId", sql<number>`sum(mark.credit)`.as("right"), sql<number>`count(*)::int`.as("outOf")])
+    .select("si.revisionId")
+    .select(creditSums)
     .execute();
-}

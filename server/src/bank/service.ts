@@ -4,6 +4,7 @@ import type * as contract from "@verdant/contract/bank";
 import { DraftBody } from "@verdant/contract/bank";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import { changeKindOf } from "@verdant/core/bank/changeKind";
+import { canonicalJson } from "@verdant/core/canonicalJson";
 import type { Fault } from "@verdant/core/items/kind";
 import { faultsOf as contentFaults, mediaOf, wordsOf, type Content } from "@verdant/core/items/kinds";
 import { can } from "@verdant/core/team/can";
@@ -57,13 +58,7 @@ export const takeChange = store.nextChange;
 
 /** Hash of a content whatever the order of its keys: jsonb does not keep it. */
 export const hashOfContent = (content: Content): string =>
-  createHash("sha256")
-    .update(JSON.stringify(content, (_, value: unknown) => (isPlainObject(value) ? sorted(value) : value)))
-    .digest("hex");
-
-const isPlainObject = (value: unknown): value is object =>
-  typeof value === "object" && value !== null && !Array.isArray(value);
-const sorted = (value: object) => Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)));
+  createHash("sha256").update(canonicalJson(content)).digest("hex");
 
 /**
  * Makes the item, or its next revision when the content differs. Where review is off, a usable item is approved at once;

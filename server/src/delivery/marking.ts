@@ -1,7 +1,7 @@
 /** Marking a sitting by machine, taking it into the class's memory, and marking it again when answers come late. */
 import { completeRules } from "@verdant/core/delivery/rules";
 import { kindOf, markerOf } from "@verdant/core/items/kinds";
-import { creditUnder, type Ruled } from "@verdant/core/items/ruling";
+import { creditUnder, pointsOf, type Ruled } from "@verdant/core/items/ruling";
 import { difficultyOf, slipOf } from "@verdant/core/plan/posterior";
 import { needClass } from "../courses/listClasses.ts";
 import { localDateOf } from "../platform/localDate.ts";
@@ -49,13 +49,10 @@ export function finish(scope: Scope, departmentId: string, sittingId: string, at
   });
 }
 
-const totalOf = (items: readonly Marked[]) => {
-  const counted = items.filter((item) => item.counts);
-  return {
-    points: counted.reduce((sum, item) => sum + item.credit * item.points, 0),
-    outOf: counted.reduce((sum, item) => sum + item.points, 0),
-  };
-};
+const totalOf = (items: readonly Marked[]) => ({
+  points: items.reduce((sum, item) => sum + pointsOf(item, item.points), 0),
+  outOf: items.reduce((sum, item) => sum + (item.counts ? item.points : 0), 0),
+});
 
 async function mark(
   { db, now }: Scope,
@@ -76,7 +73,7 @@ async function mark(
       position,
       version,
       credit,
-      points: counts ? credit * points : 0,
+      points: pointsOf({ credit, counts }, points),
       source: rulings.has(revisionId)
         ? ("ruling" as const)
         : byPerson === null

@@ -3,7 +3,7 @@ import type * as contract from "@verdant/contract/marking";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import { groupBy } from "@verdant/core/groupBy";
 import { kindOf } from "@verdant/core/items/kinds";
-import { contentUnder, creditUnder, isRuling, keyedBy, type Ruling } from "@verdant/core/items/ruling";
+import { contentUnder, creditUnder, isRuling, keyedBy, pointsOf, type Ruling } from "@verdant/core/items/ruling";
 import { saveItem, showItem } from "../bank/service.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
@@ -91,7 +91,7 @@ export async function previewKeyRuling(
   const changed = marks
     .map((standing) => {
       const next = markUnder(body, standing);
-      const pointsNow = standing.counts ? standing.credit * standing.itemPoints : 0;
+      const pointsNow = pointsOf(standing, standing.itemPoints);
       const countedNow = standing.counts ? standing.itemPoints : 0;
       return {
         sittingId: standing.sittingId,
@@ -131,7 +131,7 @@ function markUnder(
   standing: Pick<StandingMark, "content" | "answer" | "itemPoints" | "byPerson">,
 ) {
   const ruled = creditUnder(ruling, standing.content, standing.answer, standing);
-  return { ...ruled, points: ruled.counts ? ruled.credit * standing.itemPoints : 0 };
+  return { ...ruled, points: pointsOf(ruled, standing.itemPoints) };
 }
 
 export function giveKeyRuling(

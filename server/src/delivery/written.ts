@@ -2,7 +2,7 @@
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/marking";
 import { groupBy } from "@verdant/core/groupBy";
-import { creditUnder } from "@verdant/core/items/ruling";
+import { creditUnder, pointsOf } from "@verdant/core/items/ruling";
 import { creditOfLevels } from "@verdant/core/items/written";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
@@ -85,12 +85,12 @@ export function markWrittenAnswer(
       at,
     });
     const ruling = (await rulingStore.listInForce(db, departmentId, found.releaseId)).get(found.revisionId) ?? null;
-    const ruled = creditUnder(ruling, found.content, { kind: "written", text: "marked" }, { byPerson });
+    const ruled = creditUnder(ruling, found.content, null, { byPerson });
     const mark = {
       sittingId,
       position,
       ...ruled,
-      points: ruled.counts ? ruled.credit * found.points : 0,
+      points: pointsOf(ruled, found.points),
       rulingId: ruling?.id ?? null,
       by: caller.personId,
     };

@@ -1,6 +1,7 @@
 /** SQL for results. */
 import { sql } from "kysely";
 import type { Db } from "../platform/database.ts";
+import { creditSums, firstAnswers } from "../platform/firstAnswers.ts";
 
 export type Go = "first" | "last" | "all";
 
@@ -77,42 +78,23 @@ const realClassesOf = (db: Db, departmentId: string, schoolYearId: string) =>
     .where("class.schoolYearId", "=", schoolYearId)
     .where("class.rehearsal", "=", false);
 
-/** First answers of real classes to the other variants of each item's family: how many were right, of how many. */
+/** First answers to the other variants of each item's family: how many were right, of how many. */
 export async function sumSiblings(db: Db, departmentId: string, itemIds: readonly string[]) {
   if (itemIds.length === 0) return new Map<string, { right: number; outOf: number }>();
-  const rows = await db
-    .selectFrom("item as mine")
+  const rows = await firstAnswers(db, departmentId)
     .innerJoin("item as sibling", (join) =>
+      join.onRef("sibling.departmentId", "=", "si.departmentId").onRef("sibling.id", "=", "si.itemId"),
+    )
+    .innerJoin("item as mine", (join) =>
       join
-        .onRef("sibling.departmentId", "=", "mine.departmentId")
-        .onRef("sibling.familyId", "=", "mine.familyId")
-        .onRef("sibling.id", "<>", "mine.id"),
+        .onRef("mine.departmentId", "=", "sibling.departmentId")
+        .onRef("mine.familyId", "=", "sibling.familyId")
+        .onRef("mine.id", "<>", "sibling.id"),
     )
-    .innerJoin("sittingItem as si", (join) =>
-      join.onRef("si.departmentId", "=", "sibling.departmentId").onRef("si.itemId", "=", "sibling.id"),
-    )
-    .innerJoin("sitting", (join) =>
-      join.onRef("sitting.departmentId", "=", "si.departmentId").onRef("sitting.id", "=", "si.sittingId"),
-    )
-    .innerJoin("class", (join) =>
-      join.onRef("class.departmentId", "=", "sitting.departmentId").onRef("class.id", "=", "sitting.classId"),
-    )
-    .innerJoin("mark", (join) =>
-      join
-        .onRef("mark.departmentId", "=", "si.departmentId")
-        .onRef("mark.sittingId", "=", "si.sittingId")
-        .onRef("mark.position", "=", "si.position")
-        .onRef("mark.version", "=", "sitting.markingVersion"),
-    )
-    .where("mine.departmentId", "=", departmentId)
     .where("mine.id", "in", itemIds)
-    .where("sitting.ordinal", "=", 1)
-    .where("sitting.state", "=", "handedIn")
-    .where("class.rehearsal", "=", false)
-    .where("si.shownAt", "is not", null)
-    .where("mark.isEvidence", "=", true)
     .groupBy("mine.id")
-    .select(["mine.id", sql<number>`sum(mark.credit)`.as("right"), sql<number>`count(*)::int`.as("outOf")])
+    .select("mine.id")
+    .select(creditSums)
     .execute();
   return new Map(rows.map(({ id, right, outOf }) => [id, { right, outOf }]));
 }

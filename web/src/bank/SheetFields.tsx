@@ -13,7 +13,7 @@ import { Loading } from "../ui/States.tsx";
 import { useKeepColumnMappingMutation } from "./api.ts";
 import type { SheetInHand } from "./useFileOfQuestions.ts";
 
-export const roleWords: Record<ColumnRole, string> = {
+const roleWords: Record<ColumnRole, string> = {
   question: "the question",
   option: "an option",
   key: "the right answer",

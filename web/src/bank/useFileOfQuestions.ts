@@ -39,8 +39,9 @@ export function useFileOfQuestions(takeText: (text: string, findings: readonly s
     setSheets(read.kind === "sheets" ? read.sheets : []);
     setMapping(null);
     // The first sheet may be a title page.
-    const fullest = read.kind === "sheets" ? read.sheets.findIndex((one) => guessMapping(one.cells).headings >= 0) : -1;
-    choose(Math.max(0, fullest));
+    const withHeadings =
+      read.kind === "sheets" ? read.sheets.findIndex((one) => guessMapping(one.cells).headings >= 0) : -1;
+    choose(Math.max(0, withHeadings));
     if (read.kind === "refused") setRefused(read.reason);
     else if (read.kind === "word") {
       const { text, findings } = notationOfWord(read.blocks);

@@ -1,6 +1,6 @@
 /** A question about one's own view: there is nothing to be right about. */
 import Box from "@mui/material/Box";
-import { stepsOf, type OpinionView } from "@verdant/core/items/opinion";
+import { stepInWords, stepsOf, type OpinionView } from "@verdant/core/items/opinion";
 import { richTextOf } from "@verdant/core/richText";
 import { useId } from "react";
 import { t } from "../platform/words.ts";
@@ -17,7 +17,7 @@ export function OpinionPlayer(props: PlayerProps<OpinionView>) {
   const options =
     view.form === "choice"
       ? view.choices
-      : stepsOf(view).map((step) => ({ id: step, text: richTextOf(withEnd(view, step)) }));
+      : stepsOf(view).map((step) => ({ id: step, text: richTextOf(stepInWords(view, step)) }));
   return (
     <OptionsPlayer
       view={{ kind: "oneRightAnswer", stem: view.stem, options }}
@@ -28,11 +28,6 @@ export function OpinionPlayer(props: PlayerProps<OpinionView>) {
     />
   );
 }
-
-const withEnd = ({ steps, low, high }: OpinionView, step: string) => {
-  const end = step === "1" ? low : step === String(steps) ? high : "";
-  return end === "" ? step : `${step} · ${end}`;
-};
 
 function InWords(props: { view: OpinionView; value: string; give: ((value: string) => void) | undefined }) {
   const id = useId();
