@@ -63,7 +63,7 @@ describe("revisions", () => {
     const { version, tagging } = await show(itemId);
     await bank.saveItem(bench.lead, { params: { itemId }, body: { version, tagging, content } });
     const { revisions } = await bank.listRevisions(bench.lead, { params: { itemId } });
-    expect(revisions.map((one) => one.n)).toEqual([revision.n + 2, revision.n + 1, revision.n]);
+    expect(revisions.slice(0, 3).map((one) => one.n)).toEqual([revision.n + 2, revision.n + 1, revision.n]);
     expect(revisions[0]?.content).toEqual(revisions[2]?.content);
   });
 });
