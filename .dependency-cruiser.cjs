@@ -44,11 +44,18 @@ module.exports = {
     {
       name: "features-meet-through-api",
       severity: "error",
-      from: { path: "^web/src/(bank|many|standards|courses|plan|assembly|delivery|insight|exchange|team|today)/" },
+      from: {
+        path: "^web/src/(bank|many|stimuli|standards|courses|plan|assembly|delivery|insight|exchange|team|today)/",
+      },
       to: {
-        path: "^web/src/(bank|many|standards|courses|plan|assembly|delivery|insight|exchange|team|today|student|shell)/",
-        // A topic is chosen in the same way wherever it is chosen.
-        pathNot: ["^web/src/$1/", "/api\\.ts$", "^web/src/standards/TopicField\\.tsx$"],
+        path: "^web/src/(bank|many|stimuli|standards|courses|plan|assembly|delivery|insight|exchange|team|today|student|shell)/",
+        // A topic, or a shared text, is chosen in the same way wherever it is chosen.
+        pathNot: [
+          "^web/src/$1/",
+          "/api\\.ts$",
+          "^web/src/standards/TopicField\\.tsx$",
+          "^web/src/stimuli/StimulusField\\.tsx$",
+        ],
       },
     },
     {

@@ -94,6 +94,7 @@ export class ClassHistory {
       unitId: this.#unitOf(item),
       kind: item.kind,
       difficultyRank: item.writerDifficulty / 5,
+      block: item.stimulusRevisionId ?? undefined,
     }));
     return interleave(strands, String(day), 2000).order.map((i) => chosen[i] as BankItem);
   }
@@ -180,7 +181,7 @@ export class ClassHistory {
         placeId,
         itemId: item.id,
         revisionId: item.revisionId,
-        stimulusRevisionId: null,
+        stimulusRevisionId: item.stimulusRevisionId,
       });
       this.rows.add("exposure", { departmentId, classId, itemId: item.id, on: dateOf(day) });
     });

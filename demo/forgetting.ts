@@ -2,6 +2,7 @@
  * Made-up students: a forgetting model that is not the application's own, so that its predictions have something to learn.
  * What is remembered halves with a half-life that grows with every answer (after Ebbinghaus, 1885; desirable difficulty).
  */
+import { middleOf } from "@verdant/core/items/pointOnImage";
 import { gapsOf } from "@verdant/core/items/fillGaps";
 import { kindOf, type Answer, type Content } from "@verdant/core/items/kinds";
 
@@ -73,6 +74,13 @@ function wrongAnswer(content: Content, next: () => number): Answer | null {
       text: (i === wrong ? (choices.find((one) => !accepted.includes(one)) ?? "not sure") : accepted[0]) ?? "",
     }));
     return { kind: "fillGaps", filled };
+  }
+  if (content.kind === "pointOnImage") {
+    const wrongPlace = pick(
+      content.regions.filter((region) => !region.isKey),
+      next,
+    );
+    return { kind: "pointOnImage", at: wrongPlace ? middleOf(wrongPlace.shape) : null, regionId: null };
   }
   if (content.kind === "keyOnly") return { kind: "keyOnly", letter: ((content.key ?? 0) + 1) % content.letters };
   // No invented student has views, or writes at length.

@@ -3,6 +3,7 @@
  *
  *     ## Erosion and transport                          topic of the items below
  *     [abrasion] Name abrasion | recall 2 45s practice | LG.1.1 | family: erosion processes
+ *                                                       (also "family: name", "twin: key", "stimulus: key")
  *     Which process is at work when …?                  the question; a line may be a table row "| a | b |" or "figure: name"
  *     + Abrasion :: Right: …                            a right option and its rationale
  *     - Solution :: … {wrong idea}                      a wrong option; in braces the misconception it shows
@@ -75,6 +76,7 @@ function toItem({ head, topic, lines }: Draft, figures: ReadonlyMap<string, Figu
     language: "en-GB",
     ...(named["family"] !== undefined && { family: named["family"] }),
     ...(named["twin"] !== undefined && { twin: named["twin"] }),
+    ...(named["stimulus"] !== undefined && { stimulus: named["stimulus"] }),
     content: toContent(lines, figures, parsed?.[1] ?? head),
   };
 }

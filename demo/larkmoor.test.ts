@@ -50,7 +50,7 @@ describe("Larkmoor", () => {
   test("draws its figures from numbers; the files on disk are the drawings, and each is used", () => {
     for (const [name, drawing] of Object.entries(figures))
       expect(readFileSync(new URL(`larkmoor/figures/${name}.svg`, import.meta.url), "utf8")).toBe(svgOf(drawing));
-    const shown = JSON.stringify(file.items);
+    const shown = JSON.stringify([file.items, file.stimuli]);
     const unused = file.media.filter(({ hash }) => !shown.includes(hash));
     expect(unused.map(({ hash }) => hash)).toEqual([]);
     expect(file.media.length).toBe(Object.keys(figures).length);

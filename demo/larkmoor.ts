@@ -1,8 +1,9 @@
 /** Larkmoor School: its readable files put together as a department file. */
 import { readdirSync, readFileSync } from "node:fs";
 import { fileURLToPath } from "node:url";
-import type { DepartmentFile } from "@verdant/contract/exchange";
+import { FileContent, type DepartmentFile, type FileItem } from "@verdant/contract/exchange";
 import { Many } from "@verdant/contract/many";
+import { richTextOf, type RichText } from "@verdant/core/richText";
 import { readIndentedList } from "@verdant/core/standards/indentedList";
 import { hashOfBytes } from "../server/src/bank/media.ts";
 import { reencodeTask } from "../server/src/bank/reencodeTask.ts";
@@ -12,6 +13,8 @@ import classes from "./larkmoor/classes.json" with { type: "json" };
 import courses from "./larkmoor/courses.json" with { type: "json" };
 import many from "./larkmoor/many.json" with { type: "json" };
 import lastYear from "./larkmoor/lastYear.json" with { type: "json" };
+import places from "./larkmoor/places.json" with { type: "json" };
+import stimuli from "./larkmoor/stimuli.json" with { type: "json" };
 import unmarked from "./larkmoor/unmarked.json" with { type: "json" };
 import about from "./larkmoor/school.json" with { type: "json" };
 import { datedFile, type School } from "./school.ts";
@@ -36,9 +39,14 @@ export async function larkmoor(today: string): Promise<School> {
   const { media, figures } = await readFigures();
   const topics = readTopics(read("topics.txt"));
   const roots = topics.filter((topic) => topic.parent === undefined);
-  const items = roots.flatMap(({ name }) =>
-    readItems(read(`items/${name.toLowerCase().replaceAll(" ", "-")}.txt`), name, figures),
-  );
+  const items = [
+    ...roots.flatMap(({ name }) =>
+      readItems(read(`items/${name.toLowerCase().replaceAll(" ", "-")}.txt`), name, figures),
+    ),
+    ...(unmarked as FileItem[]),
+    ...readItems(read("letter.txt"), "Coasts", figures),
+    ...places.map((one) => placeItem(one, figures)),
+  ];
   const structure = {
     framework: {
       guid: "6a5f0f1e-5e0a-4c53-9a0b-5a6d2f7c1e10",
@@ -55,7 +63,16 @@ export async function larkmoor(today: string): Promise<School> {
     topics,
     ...courses,
   };
-  const bank = { misconceptions: misconceptionsOf(items), items: [...items, ...unmarked], media };
+  const bank = {
+    misconceptions: misconceptionsOf(items),
+    stimuli: stimuli.map(({ key, text, figure }) => ({
+      key,
+      title: key,
+      text: withFigure(richTextOf(text), figures.get(figure ?? "")),
+    })),
+    items,
+    media,
+  };
   return {
     about,
     file: datedFile({ ...structure, ...bank, ...classes }, about.anchor, today),
@@ -63,6 +80,29 @@ export async function larkmoor(today: string): Promise<School> {
     many: many.map((one) => ({ ...one, body: Many.parse(one.body) })),
   };
 }
+
+/** A "point on image" as it is written in places.json: the picture by the name of its figure. */
+function placeItem(
+  { figure, key, label, topic, standards, writerDifficulty, ...content }: (typeof places)[number],
+  figures: ReadonlyMap<string, Figure>,
+): FileItem {
+  const image = figures.get(figure);
+  return {
+    ...{ key, label, topic, standards, writerDifficulty },
+    ...{
+      demand: "apply",
+      use: "practice",
+      status: "approved",
+      expectedSeconds: 45,
+      keptFindings: [],
+      language: "en-GB",
+    },
+    content: FileContent.parse({ kind: "pointOnImage", image: image ? { type: "image", ...image } : null, ...content }),
+  };
+}
+
+const withFigure = (text: RichText, figure: Figure | undefined): RichText =>
+  figure ? { ...text, content: [...text.content, { type: "image", ...figure }] } : text;
 
 /** "Rivers R 0", and under it, further in, "Erosion and transport: LG.1.1 LG.1.2". */
 function readTopics(text: string): DepartmentFile["topics"] {
@@ -84,9 +124,14 @@ function readTopics(text: string): DepartmentFile["topics"] {
 /** The catalogue is every wrong idea that an item names. */
 function misconceptionsOf(items: DepartmentFile["items"]): DepartmentFile["misconceptions"] {
   const names = items.flatMap(({ content }) =>
-    ("options" in content ? content.options : "expectedWrong" in content ? content.expectedWrong : []).flatMap(
-      (one) => one.misconception ?? [],
-    ),
+    ("options" in content
+      ? content.options
+      : "expectedWrong" in content
+        ? content.expectedWrong
+        : "regions" in content
+          ? content.regions
+          : []
+    ).flatMap((one) => one.misconception ?? []),
   );
   return [...new Set(names)].sort().map((name) => ({ key: name, name }));
 }

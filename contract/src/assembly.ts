@@ -1,5 +1,6 @@
 /** Quizzes: composed from what is due, put in a woven order, changed by hand. */
 import { z } from "zod";
+import { ShownStimulus } from "./stimuli.ts";
 import { endpoint } from "./endpoint.ts";
 import { KindName, StudentView } from "./items/kinds.ts";
 import { Demand, Use } from "./bank.ts";
@@ -95,6 +96,7 @@ export const Check = z.object({
     "fewerThanAsked",
     "sameTopicNeighbours",
     "sameFamily",
+    "stimulusApart",
     "itemChanged",
     "itemNotUsable",
     "drawTooSmall",
@@ -294,10 +296,12 @@ export const previewQuiz = endpoint({
         points: z.number(),
         strand: Strand.nullable(),
         view: StudentView,
+        stimulusId: Id.nullable(),
         /** Heading, instruction and interludes that come before it. */
         before: z.array(z.string()),
       }),
     ),
+    stimuli: z.array(ShownStimulus),
   }),
 });
 

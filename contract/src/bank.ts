@@ -47,6 +47,8 @@ export const KeptFindings = z
 export const Tagging = z.object({
   label: z.string().trim().max(limits.label, `At most ${limits.label} characters.`).nullable(),
   topicId: Id.nullable(),
+  /** The shared text, map or chart it hangs on. */
+  stimulusId: Id.nullable().default(null),
   standardIds: z.array(Id).max(20),
   demand: Demand,
   use: Use,

@@ -12,6 +12,7 @@ import { endpoint } from "./endpoint.ts";
 import { Answer, Content, StudentView } from "./items/kinds.ts";
 import { RichText } from "./items/richText.ts";
 import { markingEndpoints } from "./marking.ts";
+import { ShownStimulus } from "./stimuli.ts";
 import { Done, Id, limits, Moment, Strand } from "./wire.ts";
 
 export const Rules = z.strictObject({
@@ -166,6 +167,8 @@ export const SittingItem = z.object({
   points: z.number(),
   strand: Strand.nullable(),
   view: StudentView,
+  /** What it hangs on, among the `stimuli` of the sitting. */
+  stimulusId: Id.nullable(),
   answer: Answer.nullable(),
   revisit: z.boolean(),
 });
@@ -183,6 +186,7 @@ export const Sitting = z.object({
   /** The server's clock, so that a wrong clock on the device does no harm. */
   now: Moment,
   items: z.array(SittingItem),
+  stimuli: z.array(ShownStimulus),
 });
 export type Sitting = z.infer<typeof Sitting>;
 
@@ -250,6 +254,8 @@ export const ResultItem = z.object({
   strand: Strand.nullable(),
   /** null: the question is kept for tests and is not shown again. */
   view: StudentView.nullable(),
+  /** What it hangs on, among the `stimuli` of the result. */
+  stimulusId: Id.nullable(),
   /** A practice question of the same kind that explains one which is not shown again. */
   twin: Content.nullable(),
   answer: Answer.nullable(),
@@ -284,6 +290,7 @@ export const showResult = endpoint({
     /** Of several goes: which counts, and the points it gives. */
     mark: z.object({ counts: z.enum(countings), points: z.number() }).nullable(),
     items: z.array(ResultItem),
+    stimuli: z.array(ShownStimulus),
     releaseId: Id,
     mayGoAgain: z.boolean(),
     mayGoAgainFrom: Moment.nullable(),

@@ -10,6 +10,7 @@ import { manyEndpoints } from "./many.ts";
 import { planEndpoints } from "./plan.ts";
 import { platformEndpoints } from "./platform.ts";
 import { standardsEndpoints } from "./standards.ts";
+import { stimuliEndpoints } from "./stimuli.ts";
 import { teamEndpoints } from "./team.ts";
 
 export const endpoints = {
@@ -18,6 +19,7 @@ export const endpoints = {
   ...standardsEndpoints,
   ...bankEndpoints,
   ...manyEndpoints,
+  ...stimuliEndpoints,
   ...coursesEndpoints,
   ...planEndpoints,
   ...assemblyEndpoints,

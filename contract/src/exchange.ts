@@ -5,7 +5,8 @@ import { scorings } from "@verdant/core/items/severalRightAnswers";
 import { z } from "zod";
 import { Demand, KeptFindings, Status, Use } from "./bank.ts";
 import { endpoint } from "./endpoint.ts";
-import { RichText } from "./items/richText.ts";
+import { Shape } from "./items/pointOnImage.ts";
+import { Image, RichText } from "./items/richText.ts";
 import { LevelPoints } from "./items/written.ts";
 import { Many } from "./many.ts";
 import { LocalDate, Name } from "./wire.ts";
@@ -114,6 +115,23 @@ export const FileContent = z.discriminatedUnion("kind", [
     allowsNearMiss: z.boolean().default(false),
   }),
   z.strictObject({
+    kind: z.literal("pointOnImage"),
+    ...everyKind,
+    image: Image.nullable(),
+    /** Places in pixels of the picture. */
+    regions: z.array(
+      z.strictObject({
+        id: z.string().optional(),
+        label: z.string(),
+        shape: Shape,
+        isKey: z.boolean().optional(),
+        rationale: FileText.optional(),
+        misconception: Key.optional(),
+      }),
+    ),
+    showsRegions: z.boolean().default(false),
+  }),
+  z.strictObject({
     kind: z.literal("keyOnly"),
     ...everyKind,
     letters: z.int().default(4),
@@ -165,6 +183,8 @@ const FileItem = z.strictObject({
   language: z.string(),
   /** Items that name the same family are variants of one another. */
   family: Key.optional(),
+  /** The shared text, map or chart it hangs on, by its key. */
+  stimulus: Key.optional(),
   /** Of a reserved item: the practice item that explains it after a sitting. */
   twin: Key.optional(),
   content: FileContent,
@@ -213,6 +233,8 @@ export const DepartmentFile = z.strictObject({
     })
     .optional(),
   classes: z.array(FileClass).default([]),
+  /** Shared texts, maps and charts. One of a title that is there already is revised where it differs. */
+  stimuli: z.array(z.strictObject({ key: Key, title: Name, text: FileText })).default([]),
   items: z.array(FileItem).default([]),
   /** The pictures that the items show, by the hash of their bytes. */
   media: z

@@ -21,6 +21,8 @@ export const limits = {
   typedAnswer: 200,
   mediaBytes: 5 * 1024 * 1024,
   options: 20,
+  /** Corners of a place drawn on a picture. */
+  corners: 60,
   quizItems: 60,
   answersInBatch: 200,
   /** Items that are brought, or compared with the bank, in one request. */

@@ -8,6 +8,7 @@ import type { Logger } from "pino";
 import { mountAssembly } from "./assembly/routes.ts";
 import { mountBank } from "./bank/routes.ts";
 import { mountMany } from "./many/routes.ts";
+import { mountStimuli } from "./stimuli/routes.ts";
 import { mountCourses } from "./courses/routes.ts";
 import { mountDelivery } from "./delivery/routes.ts";
 import { mountExchange } from "./exchange/routes.ts";
@@ -81,6 +82,7 @@ export function createApp(parts: Parts): Express {
     mountStandards,
     mountBank,
     mountMany,
+    mountStimuli,
     mountCourses,
     mountPlan,
     mountAssembly,

@@ -24,6 +24,14 @@ export const router = createBrowserRouter([
       },
       { path: "/many", lazy: async () => ({ Component: (await import("./many/ManyListPage.tsx")).ManyListPage }) },
       { path: "/many/:manyId", lazy: async () => ({ Component: (await import("./many/ManyPage.tsx")).ManyPage }) },
+      {
+        path: "/stimuli",
+        lazy: async () => ({ Component: (await import("./stimuli/StimuliPage.tsx")).StimuliPage }),
+      },
+      {
+        path: "/stimuli/:stimulusId",
+        lazy: async () => ({ Component: (await import("./stimuli/StimulusPage.tsx")).StimulusPage }),
+      },
       { path: "/plans", lazy: async () => ({ Component: (await import("./plan/PlansPage.tsx")).PlansPage }) },
       { path: "/plans/:classId", lazy: async () => ({ Component: (await import("./plan/PlanPage.tsx")).PlanPage }) },
       { path: "/quizzes", lazy: async () => ({ Component: (await import("./assembly/QuizzesPage.tsx")).QuizzesPage }) },

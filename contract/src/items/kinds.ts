@@ -9,6 +9,7 @@ import { OneRightAnswerContent, OneRightAnswerResponse, OneRightAnswerStudentVie
 import { OpinionContent, OpinionResponse, OpinionStudentView } from "./opinion.ts";
 import { OptionSetContent, OptionSetResponse, OptionSetStudentView } from "./optionSet.ts";
 import { OrderContent, OrderResponse, OrderStudentView } from "./order.ts";
+import { PointOnImageContent, PointOnImageResponse, PointOnImageStudentView } from "./pointOnImage.ts";
 import {
   SeveralRightAnswersContent,
   SeveralRightAnswersResponse,
@@ -26,6 +27,7 @@ export const Content: z.ZodType<core.Content, core.Content> = z.discriminatedUni
   MatchContent,
   OrderContent,
   FillGapsContent,
+  PointOnImageContent,
   KeyOnlyContent,
   WrittenContent,
   OpinionContent,
@@ -39,6 +41,7 @@ export const Answer: z.ZodType<core.Answer, core.Answer> = z.discriminatedUnion(
   MatchResponse,
   OrderResponse,
   FillGapsResponse,
+  PointOnImageResponse,
   KeyOnlyResponse,
   WrittenResponse,
   OpinionResponse,
@@ -52,6 +55,7 @@ export const StudentView: z.ZodType<core.View, core.View> = z.discriminatedUnion
   MatchStudentView,
   OrderStudentView,
   FillGapsStudentView,
+  PointOnImageStudentView,
   KeyOnlyStudentView,
   WrittenStudentView,
   OpinionStudentView,
@@ -65,6 +69,7 @@ export const KindName = z.enum([
   "match",
   "order",
   "fillGaps",
+  "pointOnImage",
   "keyOnly",
   "written",
   "opinion",

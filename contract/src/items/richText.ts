@@ -1,5 +1,5 @@
 /** Rich text as it travels: the closed tree of core, and nothing else. */
-import type { Block, Inline, Paragraph, RichText as Tree } from "@verdant/core/richText";
+import type { Block, Image as ImageType, Inline, Paragraph, RichText as Tree } from "@verdant/core/richText";
 import { z } from "zod";
 import { limits } from "../wire.ts";
 
@@ -27,6 +27,15 @@ const ParagraphSchema = z.strictObject({
 
 const Cell = z.array(ParagraphSchema).max(limits.blocks);
 
+export const Image = z.strictObject({
+  type: z.literal("image"),
+  hash: z.string().regex(/^[0-9a-f]{64}$/),
+  alt: z.string().max(limits.alt, `At most ${limits.alt} characters.`),
+  credit: z.string().max(limits.alt, `At most ${limits.alt} characters.`),
+  width: z.int().positive().max(20_000),
+  height: z.int().positive().max(20_000),
+}) satisfies z.ZodType<ImageType>;
+
 const BlockSchema = z.discriminatedUnion("type", [
   ParagraphSchema,
   z.strictObject({
@@ -42,14 +51,7 @@ const BlockSchema = z.discriminatedUnion("type", [
       .max(limits.tableRows)
       .refine((rows) => new Set(rows.map((row) => row.length)).size === 1, "All rows of a table are equally long."),
   }),
-  z.strictObject({
-    type: z.literal("image"),
-    hash: z.string().regex(/^[0-9a-f]{64}$/),
-    alt: z.string().max(limits.alt, `At most ${limits.alt} characters.`),
-    credit: z.string().max(limits.alt, `At most ${limits.alt} characters.`),
-    width: z.int().positive().max(20_000),
-    height: z.int().positive().max(20_000),
-  }),
+  Image,
 ]) satisfies z.ZodType<Block>;
 
 export const RichText: z.ZodType<Tree, Tree> = z.strictObject({

@@ -43,10 +43,13 @@ function exchange(order: number[], p: number, q: number): void {
 
 /**
  * The place, counted from 0, at which `added` costs least among `items` as they stand; the first of equals.
+ * What shares a stimulus with items that are there (a `block`) goes right after the last of them.
  *
  * @param locked places that must not move: `added` goes nowhere before the last of them
  */
 export function placeFor(items: readonly Strand[], added: Strand, locked: ReadonlySet<number> = new Set()): number {
+  const beside = added.block === undefined ? -1 : items.findLastIndex((item) => item.block === added.block);
+  if (beside >= 0) return beside + 1;
   const all = [...items, added];
   const cost = orderCost(all);
   const from = locked.size === 0 ? 0 : Math.max(...locked) + 1;

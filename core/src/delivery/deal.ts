@@ -4,6 +4,7 @@ import { drawFrom, type PoolItem } from "../assembly/draws.ts";
 import { interleave } from "../assembly/interleave.ts";
 import type { Strand } from "../assembly/orderCost.ts";
 import { randomFrom } from "../random.ts";
+import { gatheredByStimulus } from "../stimuli/stimulus.ts";
 
 export interface DealtItem extends PoolItem, Strand {}
 
@@ -30,7 +31,8 @@ export interface Dealt<Item extends DealtItem> {
  * The questions of one go, part after part; parts never mix.
  *
  * Draws never give two of a family, also not beside what is fixed or drawn earlier, where the pool allows it. With
- * `ownOrder` every woven part is woven anew for this seed; otherwise questions come in the order of their places.
+ * `ownOrder` every woven part is woven anew for this seed; otherwise questions come in the order of their places. What
+ * shares a stimulus (a `block`) stands together in a draw and wherever the order is made here.
  *
  * @param seed of this student and go
  * @param met items of earlier goes, drawn again only where there is nothing else
@@ -50,12 +52,13 @@ export function deal<Item extends DealtItem>(
       if (place.items.length === 1 && only) return [{ placeId: place.placeId, item: only }];
       const open = place.items.filter((item) => !taken.has(item.familyId));
       const drawn = drawFrom(open, place.take, randomFrom(`${given.seed} ${place.placeId}`), given.met);
-      return drawn.flatMap((itemId) => {
+      const fromPool = drawn.flatMap((itemId) => {
         const item = open.find((one) => one.itemId === itemId);
         if (!item) return [];
         taken.add(item.familyId);
         return [{ placeId: place.placeId, item }];
       });
+      return gatheredByStimulus(fromPool, ({ item }) => item.block);
     });
     return ordered(dealt, part.orderRule, given.ownOrder, `${given.seed} part ${p}`);
   });
@@ -67,7 +70,10 @@ function ordered<Item extends DealtItem>(
   ownOrder: boolean,
   seed: string,
 ): Dealt<Item>[] {
-  if (rule === "easyToHard") return [...dealt].sort((a, b) => a.item.difficultyRank - b.item.difficultyRank);
+  if (rule === "easyToHard") {
+    const climbing = [...dealt].sort((a, b) => a.item.difficultyRank - b.item.difficultyRank);
+    return gatheredByStimulus(climbing, ({ item }) => item.block);
+  }
   if (rule === "asWritten" || !ownOrder) return [...dealt];
   // A little noise in the difficulty makes equally woven orders differ from student to student.
   const next = randomFrom(seed);

@@ -7,6 +7,7 @@ import type { NumericAnswer } from "./numeric.ts";
 import type { OneRightAnswerAnswer } from "./oneRightAnswer.ts";
 import type { OptionSetAnswer } from "./optionSet.ts";
 import type { OpinionAnswer } from "./opinion.ts";
+import type { PointOnImageAnswer } from "./pointOnImage.ts";
 import type { SeveralRightAnswersAnswer } from "./severalRightAnswers.ts";
 import type { OrderAnswer } from "./order.ts";
 import type { ShortTextAnswer } from "./shortText.ts";
@@ -21,6 +22,7 @@ type Answer =
   | MatchAnswer
   | OrderAnswer
   | FillGapsAnswer
+  | PointOnImageAnswer
   | KeyOnlyAnswer
   | WrittenAnswer
   | OpinionAnswer;
@@ -44,6 +46,8 @@ export function isBlank(answer: Answer): boolean {
       return answer.order.length === 0;
     case "fillGaps":
       return answer.filled.every((one) => one.text.trim() === "");
+    case "pointOnImage":
+      return answer.at === null && answer.regionId === null;
     case "keyOnly":
       return answer.letter === null;
   }
@@ -68,6 +72,8 @@ export function blankAnswer(kind: Answer["kind"]): Answer {
       return { kind, order: [] };
     case "fillGaps":
       return { kind, filled: [] };
+    case "pointOnImage":
+      return { kind, at: null, regionId: null };
     case "keyOnly":
       return { kind, letter: null };
   }

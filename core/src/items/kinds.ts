@@ -15,6 +15,7 @@ import {
 } from "./oneRightAnswer.ts";
 import { opinion, type Opinion, type OpinionAnswer, type OpinionView } from "./opinion.ts";
 import { order, type Order, type OrderAnswer, type OrderView } from "./order.ts";
+import { pointOnImage, type PointOnImage, type PointOnImageAnswer, type PointOnImageView } from "./pointOnImage.ts";
 import { optionSet, type OptionSet, type OptionSetAnswer, type OptionSetView } from "./optionSet.ts";
 import {
   severalRightAnswers,
@@ -38,6 +39,7 @@ interface KindTypes {
   match: { content: Match; answer: MatchAnswer; view: MatchView };
   order: { content: Order; answer: OrderAnswer; view: OrderView };
   fillGaps: { content: FillGaps; answer: FillGapsAnswer; view: FillGapsView };
+  pointOnImage: { content: PointOnImage; answer: PointOnImageAnswer; view: PointOnImageView };
   keyOnly: { content: KeyOnly; answer: KeyOnlyAnswer; view: KeyOnlyView };
   written: { content: Written; answer: WrittenAnswer; view: WrittenView };
   opinion: { content: Opinion; answer: OpinionAnswer; view: OpinionView };
@@ -60,6 +62,7 @@ export const kinds: { readonly [N in KindName]: Named<N> } = {
   match,
   order,
   fillGaps,
+  pointOnImage,
   keyOnly,
   written,
   opinion,

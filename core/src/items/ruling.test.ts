@@ -31,6 +31,8 @@ function otherThanKey(content: Content): Answer {
           part.type === "gap" ? [{ gapId: part.id, text: part.choices.at(-1) ?? "spit" }] : [],
         ),
       };
+    case "pointOnImage":
+      return { kind: content.kind, at: null, regionId: content.regions.find((one) => !one.isKey)?.id ?? "" };
     case "keyOnly":
       return { kind: content.kind, letter: 0 };
     case "written":

@@ -6,6 +6,7 @@ import type { Match } from "../items/match.ts";
 import type { Numeric } from "../items/numeric.ts";
 import type { Opinion } from "../items/opinion.ts";
 import type { OptionSet } from "../items/optionSet.ts";
+import type { PointOnImage } from "../items/pointOnImage.ts";
 import type { SeveralRightAnswers } from "../items/severalRightAnswers.ts";
 import type { ShortText } from "../items/shortText.ts";
 import type { Written } from "../items/written.ts";
@@ -96,6 +97,32 @@ export const gaps: Content = {
   allowsNearMiss: false,
   ...feedback,
 };
+export const places = (showsRegions: boolean): PointOnImage => ({
+  kind: "pointOnImage",
+  schemaVersion: 1,
+  stem,
+  image: { type: "image", hash: "a".repeat(64), alt: "A map of the bay", credit: "", width: 400, height: 300 },
+  regions: [
+    { id: "west", label: "A", shape: { type: "circle", x: 60, y: 60, radius: 40 }, isKey: false, rationale: secret },
+    { id: "spit", label: "B", shape: { type: "rectangle", x: 200, y: 50, width: 80, height: 40 }, isKey: true },
+    {
+      id: "east",
+      label: "C",
+      shape: {
+        type: "polygon",
+        points: [
+          { x: 300, y: 200 },
+          { x: 380, y: 200 },
+          { x: 340, y: 280 },
+        ],
+      },
+      isKey: false,
+      misconceptionId: "SECRET",
+    },
+  ],
+  showsRegions,
+  ...feedback,
+});
 export const letter: KeyOnly = { kind: "keyOnly", schemaVersion: 1, stem, letters: 4, key: 2, ...feedback };
 export const essay: Written = {
   kind: "written",
@@ -146,6 +173,7 @@ export const marked: Content[] = [
   groups("partial"),
   sequence,
   gaps,
+  places(false),
   letter,
 ];
 /** One content of every kind, with a secret wherever a student must not look. */

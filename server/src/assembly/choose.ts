@@ -112,21 +112,30 @@ function compose(scope: Scope<Member>, due: ClassDue, seen: ClassBank, given: Gi
   const { places, seed } = given;
   const topicNumber = new Map(due.topics.map((topic, at) => [topic.topicId, at]));
   const unitNumber = new Map([...new Set(due.topics.map((topic) => topic.strand.unitId))].map((id, at) => [id, at]));
-  const families = new Map<string, number>();
-  const numberOf = (family: string) => families.get(family) ?? (families.set(family, families.size), families.size - 1);
+  const [familyNumber, stimulusNumber] = [numbering(), numbering()];
   const topic = Int32Array.from(places, (i) => topicNumber.get(seen.listed[i] ?? "") ?? 0);
   const valueAt = valueOf(due, seen, seed);
   const input: ComposeInput = {
     size: given.size,
     value: Float64Array.from(places, valueAt),
-    family: Int32Array.from(places, (i) => numberOf(seen.bank.families[i] ?? "")),
+    family: Int32Array.from(places, (i) => familyNumber(seen.bank.families[i] ?? "")),
     requirements: given.requirements,
     topic,
     unit: topic.map((at) => unitNumber.get(due.topics[at]?.strand.unitId ?? "") ?? 0),
     difficulty: Float64Array.from(places, (i) => difficultyOf(seen.bank.writerDifficulty[i] ?? 3)),
+    stimulus: Int32Array.from(places, (i) => {
+      const stimulus = seen.bank.stimuli[i] ?? null;
+      return stimulus === null ? -1 : stimulusNumber(stimulus);
+    }),
     seed,
   };
   return scope.jobs.run("interactive", "compose", input, budgetMs);
+}
+
+/** Numbers for ids, counted from 0 in the order in which they are met. */
+function numbering(): (id: string) => number {
+  const numbers = new Map<string, number>();
+  return (id) => numbers.get(id) ?? (numbers.set(id, numbers.size), numbers.size - 1);
 }
 
 /** The value of an item to a class, in [0, 1]: how much its topic is needed, and how long it has rested. */

@@ -14,6 +14,8 @@ export interface ComposeInput {
   readonly topic: Int32Array;
   readonly unit: Int32Array;
   readonly difficulty: Float64Array;
+  /** What shares a stimulus; -1: alone. */
+  readonly stimulus: Int32Array;
   readonly seed: string;
 }
 
@@ -55,6 +57,7 @@ function strandsOf(input: ComposeInput, chosen: readonly number[]): Strand[] {
     topicId: String(input.topic[i]),
     unitId: String(input.unit[i]),
     kind: "",
+    block: input.stimulus[i] === -1 ? undefined : String(input.stimulus[i]),
     difficultyRank: chosen.length < 2 ? 0 : difficulties.indexOf(input.difficulty[i] ?? 0) / (chosen.length - 1),
   }));
 }
@@ -74,6 +77,7 @@ export function madeUpBank(count: number, size: number, next: () => number): Com
     topic,
     unit: topic.map((one) => Math.floor(one / 6)),
     difficulty: Float64Array.from(column(() => Math.floor(next() * 5))),
+    stimulus: new Int32Array(count).fill(-1),
     requirements: [
       ...[0, 1, 2].map((unit) => ({
         id: `unit ${unit}`,

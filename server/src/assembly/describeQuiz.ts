@@ -12,6 +12,7 @@ import { shareOf } from "@verdant/core/insight/wilson";
 import { bandOf } from "@verdant/core/plan/band";
 import { difficultyOf, expectedScore, slipOf } from "@verdant/core/plan/posterior";
 import { headline } from "@verdant/core/richText";
+import { gatheredByStimulus } from "@verdant/core/stimuli/stimulus";
 import type { z } from "zod";
 import type { ClassDue } from "../plan/service.ts";
 import type { Scope } from "../platform/scope.ts";
@@ -216,6 +217,8 @@ function checksOf(
       code: "sameTopicNeighbours",
       text: `${pairs === 1 ? "One pair" : `${pairs} pairs`} of neighbours share a topic and need not.`,
     });
+  if (parts.length === 1 && areApart(strands))
+    checks.push({ code: "stimulusApart", text: "Questions on the same text, map or chart stand apart." });
   const families = new Set(fixed.map((place) => place.item.familyId));
   if (families.size < fixed.length)
     checks.push({ code: "sameFamily", text: "Two questions are variants of one another." });
@@ -235,6 +238,16 @@ function checksOf(
       checks.push({ code: "partEmpty", text: `The part “${part.heading ?? "without a heading"}” has no questions.` });
   }
   return checks;
+}
+
+/** Some that share a stimulus have another question between them. */
+function areApart(strands: readonly Strand[]): boolean {
+  const gathered = gatheredByStimulus([...strands.keys()], (i) => strands[i]?.block);
+  const blocks = (order: readonly number[]) =>
+    order.filter(
+      (at, i) => strands[at]?.block === undefined || strands[at].block !== strands[order[i - 1] ?? -1]?.block,
+    ).length;
+  return blocks([...strands.keys()]) > blocks(gathered);
 }
 
 function drawChecks(places: readonly LoadedPlace[], fixedFamilies: ReadonlySet<string>): z.infer<typeof Check>[] {

@@ -56,18 +56,24 @@ export async function loadQuiz(scope: Scope, departmentId: string, quizId: strin
 /** The strand of an item in the class's course: its listed topic and that topic's unit. */
 export function strandOfItem(
   due: ClassDue,
-  item: Pick<ItemNow, "id" | "topicId" | "kind" | "writerDifficulty">,
+  item: Pick<ItemNow, "id" | "topicId" | "stimulusId" | "kind" | "writerDifficulty">,
 ): Strand {
   const topicId = due.rollUp.get(item.topicId ?? "") ?? item.topicId ?? item.id;
   const unitId = due.topics.find((topic) => topic.topicId === topicId)?.strand.unitId ?? item.id;
-  return { topicId, unitId, kind: item.kind, difficultyRank: (item.writerDifficulty - 1) / 4 };
+  return {
+    topicId,
+    unitId,
+    kind: item.kind,
+    difficultyRank: (item.writerDifficulty - 1) / 4,
+    block: item.stimulusId ?? undefined,
+  };
 }
 
 export const unitOf = (due: ClassDue, topicId: string | null) =>
   due.topics.find((topic) => topic.topicId === due.rollUp.get(topicId ?? ""))?.strand ?? null;
 
 /** The items of a list in a woven order. */
-export function woven<T extends Pick<ItemNow, "id" | "topicId" | "kind" | "writerDifficulty">>(
+export function woven<T extends Pick<ItemNow, "id" | "topicId" | "stimulusId" | "kind" | "writerDifficulty">>(
   due: ClassDue,
   items: readonly T[],
   seed: string,

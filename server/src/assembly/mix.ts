@@ -2,6 +2,7 @@
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/assembly";
 import { placeFor, weaveAround } from "@verdant/core/assembly/weave";
+import { gatheredByStimulus } from "@verdant/core/stimuli/stimulus";
 import { Failure } from "../platform/failure.ts";
 import type { Member, Scope } from "../platform/scope.ts";
 import { rankedFor } from "./choose.ts";
@@ -106,12 +107,17 @@ export async function weaveQuiz(
     const fixed = itemsOf(loaded, part);
     const locked = new Set(fixed.flatMap((one, i) => (one.locked ? [i] : [])));
     const strands = fixed.map((one) => strandOfItem(loaded.due, one.item));
+    // What is locked stays where it is, though it be apart from what shares its stimulus: that is said as a check.
+    const together = (order: number[]) =>
+      locked.size > 0 ? order : gatheredByStimulus(order, (i) => strands[i]?.block);
     const order =
       body.order === "woven"
-        ? weaveAround(strands, locked, `${loaded.quiz.seed} ${body.version}`)
-        : easyToHard(
-            strands.map((one) => one.difficultyRank),
-            locked,
+        ? together(weaveAround(strands, locked, `${loaded.quiz.seed} ${body.version}`))
+        : together(
+            easyToHard(
+              strands.map((one) => one.difficultyRank),
+              locked,
+            ),
           );
     let next = 0;
     const places = part.places.map((place) => {

@@ -5,6 +5,7 @@ import { deal, type DealPart, type DealtItem } from "@verdant/core/delivery/deal
 import { kindOf } from "@verdant/core/items/kinds";
 import { randomFrom } from "@verdant/core/random";
 import type { Member, Scope } from "../platform/scope.ts";
+import { listShownStimuli } from "../stimuli/service.ts";
 import { loadQuiz, strandOfItem, unitOf, type ItemNow, type LoadedQuiz } from "./loadQuiz.ts";
 
 type DealItem = DealtItem & { readonly now: ItemNow };
@@ -36,7 +37,12 @@ export async function previewQuiz(
   const seed = `preview ${params.quizId} ${query.student}`;
   const dealt = deal(partsToDeal(loaded), { seed, ownOrder: query.student > 1 });
   const before = wordsBefore(loaded);
+  const stimuli = await listShownStimuli(
+    scope,
+    dealt.flatMap(({ item }) => item.now.stimulusId ?? []),
+  );
   return {
+    stimuli,
     items: dealt.map(({ placeId, item }, i) => {
       const { content } = item.now;
       const place = loaded.places.find((one) => one.row.id === placeId);
@@ -46,6 +52,7 @@ export async function previewQuiz(
         points: place?.points ?? 1,
         strand: unitOf(loaded.due, item.now.topicId),
         view: kindOf(content).toStudentView(content, kindOf(content).arrange(content, randomFrom(`${seed} ${i}`))),
+        stimulusId: item.now.stimulusId,
         before: before.get(i + 1) ?? [],
       };
     }),

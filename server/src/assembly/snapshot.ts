@@ -7,6 +7,7 @@ const usable = (item: ItemNow) => ({
   itemId: item.id,
   number: item.number,
   topicId: item.topicId,
+  stimulusRevisionId: item.stimulusRevisionId,
   revisionId: item.status === "approved" ? item.approvedRevisionId : null,
 });
 

@@ -92,11 +92,15 @@ export function listItemsById(db: Db, departmentId: string, itemIds: readonly st
     .leftJoin("topic", (join) =>
       join.onRef("topic.departmentId", "=", "item.departmentId").onRef("topic.id", "=", "item.topicId"),
     )
+    .leftJoin("stimulus", (join) =>
+      join.onRef("stimulus.departmentId", "=", "item.departmentId").onRef("stimulus.id", "=", "item.stimulusId"),
+    )
     .where("item.departmentId", "=", departmentId)
     .where("item.id", "in", itemIds)
     .select(["item.id", "item.number", "item.kind", "item.label", "item.familyId", "item.topicId", "item.status"])
     .select(["item.expectedSeconds", "item.writerDifficulty", "item.demand", "item.approvedRevisionId"])
     .select(["revision.id as revisionId", "revision.content", "topic.name as topic"])
+    .select(["item.stimulusId", "stimulus.latestRevisionId as stimulusRevisionId"])
     .execute();
 }
 

@@ -26,6 +26,7 @@ const body = async (more: Partial<Body> = {}): Promise<Body> => ({
   tagging: {
     label: null,
     topicId: await meanders(),
+    stimulusId: null,
     standardIds: [],
     demand: "recall",
     use: "practice",

@@ -10,6 +10,8 @@ export interface UsableItems {
   readonly revisionIds: readonly string[];
   readonly topicIds: readonly string[];
   readonly families: readonly string[];
+  /** What shares a stimulus stands together in a quiz; null: none. */
+  readonly stimuli: readonly (string | null)[];
   readonly kinds: readonly string[];
   readonly demands: readonly string[];
   readonly standardIds: readonly (readonly string[])[];
@@ -124,6 +126,7 @@ function toColumns(all: readonly store.IndexRow[]): UsableItems {
     revisionIds: rows.map((row) => row.revisionId ?? ""),
     topicIds: rows.map((row) => row.topicId ?? ""),
     families: rows.map((row) => row.familyId),
+    stimuli: rows.map((row) => row.stimulusId),
     kinds: rows.map((row) => row.kind),
     demands: rows.map((row) => row.demand),
     standardIds: rows.map((row) => row.standardIds),

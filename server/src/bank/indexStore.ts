@@ -10,6 +10,7 @@ export interface IndexRow {
   readonly topicId: string | null;
   readonly standardIds: readonly string[];
   readonly familyId: string;
+  readonly stimulusId: string | null;
   readonly demand: "recall" | "apply" | "reason";
   readonly use: "practice" | "reserved";
   readonly status: string;
@@ -34,7 +35,7 @@ export async function listIndexRows(db: Db, departmentId: string, version: numbe
       group by item_id
     )
     select item.id as item_id, number, kind, topic_id, coalesce(tagged.standard_ids, '{}') as standard_ids, family_id,
-      demand, use, status, approved_revision_id as revision_id, expected_seconds, writer_difficulty, change_seq,
+      stimulus_id,      demand, use, status, approved_revision_id as revision_id, expected_seconds, writer_difficulty, change_seq,
       archived_at is not null as is_archived
     from item left join tagged on tagged.item_id = item.id
     where department_id = ${departmentId} and change_seq > ${version}

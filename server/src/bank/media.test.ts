@@ -87,6 +87,7 @@ describe("who may see a picture", () => {
     const tagging = {
       label: null,
       topicId: null,
+      stimulusId: null,
       standardIds: [],
       demand: "recall" as const,
       use: "practice" as const,

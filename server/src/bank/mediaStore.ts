@@ -20,9 +20,9 @@ export function findMedia(db: Db, departmentId: string, hash: string) {
     .executeTakeFirst();
 }
 
-/** True when the picture belongs to a revision that stands in one of the student's sittings. */
+/** True when the picture belongs to a revision that stands in one of the student's sittings, or to its stimulus. */
 export async function isMetBy(db: Db, departmentId: string, studentId: string, hash: string): Promise<boolean> {
-  const row = await db
+  const inItem = db
     .selectFrom("itemMedia")
     .innerJoin("sittingItem", (join) =>
       join
@@ -38,9 +38,32 @@ export async function isMetBy(db: Db, departmentId: string, studentId: string, h
     .where("itemMedia.hash", "=", hash)
     .where("sitting.studentId", "=", studentId)
     .select("itemMedia.hash")
-    .limit(1)
-    .executeTakeFirst();
-  return row !== undefined;
+    .limit(1);
+  if ((await inItem.executeTakeFirst()) !== undefined) return true;
+  const inStimulus = db
+    .selectFrom("stimulusMedia")
+    .innerJoin("releaseItem", (join) =>
+      join
+        .onRef("releaseItem.departmentId", "=", "stimulusMedia.departmentId")
+        .onRef("releaseItem.stimulusRevisionId", "=", "stimulusMedia.revisionId"),
+    )
+    .innerJoin("sitting", (join) =>
+      join
+        .onRef("sitting.departmentId", "=", "releaseItem.departmentId")
+        .onRef("sitting.releaseId", "=", "releaseItem.releaseId"),
+    )
+    .innerJoin("sittingItem", (join) =>
+      join
+        .onRef("sittingItem.departmentId", "=", "sitting.departmentId")
+        .onRef("sittingItem.sittingId", "=", "sitting.id")
+        .onRef("sittingItem.itemId", "=", "releaseItem.itemId"),
+    )
+    .where("stimulusMedia.departmentId", "=", departmentId)
+    .where("stimulusMedia.hash", "=", hash)
+    .where("sitting.studentId", "=", studentId)
+    .select("stimulusMedia.hash")
+    .limit(1);
+  return (await inStimulus.executeTakeFirst()) !== undefined;
 }
 
 export async function listKnown(db: Db, departmentId: string, hashes: readonly string[]): Promise<Set<string>> {

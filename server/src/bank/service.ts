@@ -76,6 +76,7 @@ export function saveItem(scope: Scope<Member>, { params, body }: Save): Promise<
     }
     if ((before?.version ?? 0) !== body.version) throw stale();
     await mustKnowTopic(within, body.tagging.topicId);
+    await mustKnowStimulus(within, body.tagging.stimulusId);
 
     const content = withMathml(body.content);
     const revisionId = await reviseIfChanged(within, params.itemId, before, content);
@@ -142,6 +143,7 @@ export function addItems(
 /** What is taken of an item that says nothing else. */
 export const assumed = {
   label: null,
+  stimulusId: null,
   demand: "recall",
   use: "practice",
   expectedSeconds: 45,
@@ -235,6 +237,7 @@ const stale = () =>
 const taggingOf = ({
   label,
   topicId,
+  stimulusId,
   demand,
   use,
   expectedSeconds,
@@ -243,6 +246,7 @@ const taggingOf = ({
 }: Omit<Tagging, "standardIds">) => ({
   label,
   topicId,
+  stimulusId,
   demand,
   use,
   expectedSeconds,
@@ -255,6 +259,12 @@ export async function mustKnowTopic({ db, caller }: Scope<Member>, topicId: stri
   if (topicId === null || (await store.topicExists(db, caller.departmentId, topicId))) return;
   const detail = "This topic is no longer there. Choose another.";
   throw new Failure("invalid", detail, { errors: [{ pointer: "/body/tagging/topicId", detail }] });
+}
+
+async function mustKnowStimulus({ db, caller }: Scope<Member>, stimulusId: string | null): Promise<void> {
+  if (stimulusId === null || (await store.stimulusExists(db, caller.departmentId, stimulusId))) return;
+  const detail = "This text, map or chart is no longer there. Choose another.";
+  throw new Failure("invalid", detail, { errors: [{ pointer: "/body/tagging/stimulusId", detail }] });
 }
 
 /** The id of the revision that holds `content`: the latest when nothing changed, else a new one. */

@@ -7,6 +7,7 @@ import type { Tables } from "../platform/tables.ts";
 const tagging = [
   "item.label",
   "item.topicId",
+  "item.stimulusId",
   "item.demand",
   "item.use",
   "item.expectedSeconds",
@@ -74,6 +75,17 @@ export async function topicExists(db: Db, departmentId: string, topicId: string)
     .select("id")
     .where("departmentId", "=", departmentId)
     .where("id", "=", topicId)
+    .executeTakeFirst();
+  return row !== undefined;
+}
+
+export async function stimulusExists(db: Db, departmentId: string, stimulusId: string): Promise<boolean> {
+  const row = await db
+    .selectFrom("stimulus")
+    .select("id")
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", stimulusId)
+    .where("archivedAt", "is", null)
     .executeTakeFirst();
   return row !== undefined;
 }

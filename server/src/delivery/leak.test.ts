@@ -9,6 +9,7 @@ import {
   showSitting as showSittingContract,
   showResult as showResultContract,
 } from "@verdant/contract/delivery";
+import { keepMedia } from "../bank/media.ts";
 import { saveItem, showItem } from "../bank/service.ts";
 import { newId } from "../platform/id.ts";
 import { keysOf, release, choice } from "../platform/testing/sittings.ts";
@@ -108,6 +109,8 @@ test("no kind of question gives itself away: not before the end, and with openne
   }));
   const every = { schemaVersion: 1, stem: richTextOf("What?"), explanation: secret, nextStep: secret } as const;
   const accepted = [{ id: "accepted-1", text: "SECRET word" }];
+  const picture = '<svg xmlns="http://www.w3.org/2000/svg" width="40" height="30"><path d="M0 0L9 9"/></svg>';
+  const map = await keepMedia(bench.lead, Buffer.from(picture));
   const contents: Content[] = [
     { ...every, kind: "severalRightAnswers", scoring: "partial", options },
     { ...every, kind: "optionSet", setName: "SECRET", options },
@@ -149,6 +152,19 @@ test("no kind of question gives itself away: not before the end, and with openne
         { type: "gap", id: "gap-chosen", accepted: ["zeal"], choices: ["zeal", "arrow"] },
       ],
       allowsNearMiss: true,
+    },
+    {
+      ...every,
+      kind: "pointOnImage",
+      image: { type: "image", hash: map.hash, alt: "A map", credit: "", width: 40, height: 30 },
+      regions: ["one", "two"].map((name, i) => ({
+        id: `place-${name}`,
+        label: name,
+        shape: { type: "circle", x: 10 + 15 * i, y: 15, radius: 6.125 },
+        isKey: i === 0,
+        rationale: secret,
+      })),
+      showsRegions: false,
     },
     { ...every, kind: "keyOnly", letters: 4, key: 3 },
     {
@@ -198,6 +214,7 @@ test("no kind of question gives itself away: not before the end, and with openne
     "rightId",
     '"key":',
     "NearMiss",
+    "6.125",
     '["zeal","arrow"]',
   ])
     expect(before).not.toContain(hidden);
@@ -212,6 +229,7 @@ test("no kind of question gives itself away: not before the end, and with openne
     { kind: "match", chosen: [{ pairId: "left-one", rightId: "right-two" }] },
     { kind: "order", order: ["step-three", "step-two", "step-one"] },
     { kind: "fillGaps", filled: [{ gapId: "gap-chosen", text: "arrow" }] },
+    { kind: "pointOnImage", at: { x: 25, y: 15 }, regionId: null },
     { kind: "keyOnly", letter: 0 },
     { kind: "written", text: "Because of the sea." },
     { kind: "opinion", value: "choice-one" },

@@ -11,7 +11,7 @@ import * as rulingStore from "./rulingStore.ts";
 import { isOver, obstacleTo, waitUntil } from "./sitting.ts";
 import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
-import { strandOf } from "./views.ts";
+import { stimuliOf, strandOf } from "./views.ts";
 
 type GivenRelease = Awaited<ReturnType<typeof store.listReleasesFor>>[number];
 
@@ -64,6 +64,7 @@ export async function showResult(
         strand: strandOf(item),
         // A reserved item is never shown again, nor its key or reasons: a practice item explains it.
         view: item.use === "practice" ? kindOf(item.content).toStudentView(item.content, item.optionOrder) : null,
+        stimulusId: item.use === "practice" ? item.stimulusId : null,
         twin: item.use === "reserved" && shows(openness, "everything") ? (twins.get(item.itemId) ?? null) : null,
         answer: item.use === "practice" ? item.answer : null,
         credit: waitsOrHasNone(item) ? null : item.credit,
@@ -75,6 +76,7 @@ export async function showResult(
             : null,
         ruling: item.ruling?.ruling ?? null,
       })),
+    stimuli: stimuliOf(items.filter((item) => item.use === "practice")),
     releaseId: sitting.releaseId,
     mayGoAgain: given !== undefined && goes.every((go) => isOver(go, now())) && obstacleTo(given, goes, now()) === null,
     mayGoAgainFrom: given === undefined ? null : (waitUntil(given, goes)?.toISOString() ?? null),

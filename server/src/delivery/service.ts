@@ -91,13 +91,13 @@ export function releaseQuiz(
         text: text === null ? null : JSON.stringify(text),
       })),
       items: placed.flatMap(({ placeId, items }) =>
-        items.map(({ itemId, revisionId }) => ({
+        items.map(({ itemId, revisionId, stimulusRevisionId }) => ({
           departmentId,
           releaseId,
           placeId,
           itemId,
           revisionId: revisionId ?? "",
-          stimulusRevisionId: null,
+          stimulusRevisionId,
         })),
       ),
     });

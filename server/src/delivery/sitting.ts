@@ -16,7 +16,7 @@ import * as answerStore from "./answerStore.ts";
 import { finish, markAgain } from "./marking.ts";
 import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
-import { noticeOf, strandOf, wordsOf } from "./views.ts";
+import { noticeOf, stimuliOf, strandOf, wordsOf } from "./views.ts";
 
 type Begun = Result<typeof contract.beginSitting>;
 
@@ -169,6 +169,7 @@ async function partsToDeal(
     unitId: item.unitId ?? item.topicId ?? item.itemId,
     kind: item.kind,
     difficultyRank: (item.writerDifficulty - 1) / 4,
+    block: item.stimulusRevisionId ?? undefined,
     now: item,
   });
   return parts.map((part) => ({
@@ -216,9 +217,11 @@ async function describeSitting(
           points: item.points,
           strand: strandOf(item),
           view: kindOf(item.content).toStudentView(item.content, item.optionOrder),
+          stimulusId: item.stimulusId,
           answer: item.answer,
           revisit: item.revisit,
         })),
+    stimuli: over ? [] : stimuliOf(items),
   };
 }
 

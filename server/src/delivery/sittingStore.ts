@@ -220,6 +220,11 @@ export function listSittingItems(db: Db, departmentId: string, sittingId: string
         .onRef("releasePlace.departmentId", "=", "si.departmentId")
         .onRef("releasePlace.id", "=", "releaseItem.placeId"),
     )
+    .leftJoin("stimulusRevision", (join) =>
+      join
+        .onRef("stimulusRevision.departmentId", "=", "si.departmentId")
+        .onRef("stimulusRevision.id", "=", "releaseItem.stimulusRevisionId"),
+    )
     .leftJoin("unit", (join) =>
       join.onRef("unit.departmentId", "=", "si.departmentId").onRef("unit.id", "=", "releasePlace.unitId"),
     )
@@ -237,6 +242,7 @@ export function listSittingItems(db: Db, departmentId: string, sittingId: string
       "rubricMark.comment",
       "rubricMark.by as markedBy",
     ])
+    .select(["stimulusRevision.stimulusId", "stimulusRevision.content as stimulus"])
     .select(["unit.id as unitId", "unit.name as unit", "unit.letter", "unit.hue"])
     .orderBy("si.position")
     .execute();

@@ -252,6 +252,7 @@ export function listReleaseItems(db: Db, departmentId: string, releaseId: string
       "topic.name as topic",
     ])
     .select([
+      "releaseItem.stimulusRevisionId",
       "revision.id as revisionId",
       "revision.content",
       "place.id as placeId",

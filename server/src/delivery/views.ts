@@ -2,6 +2,7 @@
 import type { Notice } from "@verdant/contract/delivery";
 import { completeRules, minutesAllowed } from "@verdant/core/delivery/rules";
 import { markerOf } from "@verdant/core/items/kinds";
+import type { Stimulus } from "@verdant/core/stimuli/stimulus";
 import type { z } from "zod";
 import type { Db } from "../platform/database.ts";
 import * as store from "./store.ts";
@@ -73,4 +74,14 @@ export function strandOf(item: {
 }) {
   if (item.unitId === null) return null;
   return { unitId: item.unitId, name: item.unit ?? "", letter: item.letter ?? "–", hue: item.hue ?? 7 };
+}
+
+/** What the given items hang on, each once. */
+export function stimuliOf(
+  items: readonly { readonly stimulusId: string | null; readonly stimulus: Stimulus | null }[],
+): { id: string; content: Stimulus }[] {
+  const contents = new Map(
+    items.flatMap(({ stimulusId, stimulus }) => (stimulusId && stimulus ? [[stimulusId, stimulus] as const] : [])),
+  );
+  return [...contents].map(([id, content]) => ({ id, content }));
 }

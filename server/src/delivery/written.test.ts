@@ -50,6 +50,7 @@ beforeAll(async () => {
     const tagging = {
       label: null,
       topicId,
+      stimulusId: null,
       standardIds: [],
       demand: "reason" as const,
       use: "practice" as const,

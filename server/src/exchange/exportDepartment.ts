@@ -3,7 +3,7 @@ import type { DepartmentFile } from "@verdant/contract/exchange";
 import { groupBy } from "@verdant/core/groupBy";
 import { listClosedDays } from "../courses/listClasses.ts";
 import type { Member, Scope } from "../platform/scope.ts";
-import { fromContent } from "./fileContent.ts";
+import { fromContent, fromText } from "./fileContent.ts";
 import { keyOfItem } from "./importItems.ts";
 import { topicPaths } from "./importStructure.ts";
 import * as store from "./store.ts";
@@ -19,6 +19,7 @@ export async function exportDepartment({ db, caller }: Scope<Member>): Promise<D
   const paths = new Map([...topicPaths(topics)].map(([path, id]) => [id, path]));
   const topicStandards = groupBy(await store.listTopicStandards(db, departmentId), (row) => row.topicId);
   const misconceptions = await store.listMisconceptions(db, departmentId);
+  const stimuli = keysOfStimuli(await store.listStimuli(db, departmentId));
   const [framework] = await store.listFrameworks(db, departmentId);
   return {
     format: "verdant-loop-department",
@@ -50,9 +51,15 @@ export async function exportDepartment({ db, caller }: Scope<Member>): Promise<D
     misconceptions: misconceptions.map(({ name }) => ({ key: name, name })),
     courses: await coursesOf({ db, caller }, paths),
     ...(await schoolYearOf({ db, caller }, paths)),
+    stimuli: stimuli.map(({ key, content }) => ({ key, title: content.title, text: fromText(content.text) })),
     items: await itemsOf(
       { db, caller },
-      { paths, codes, misconceptions: new Map(misconceptions.map((row) => [row.id, row.name])) },
+      {
+        paths,
+        codes,
+        misconceptions: new Map(misconceptions.map((row) => [row.id, row.name])),
+        stimuli: new Map(stimuli.map((row) => [row.id, row.key])),
+      },
     ),
     many: (await store.listMany(db, departmentId)).map(({ name, topicId, body, items }) => ({
       name,
@@ -65,6 +72,17 @@ export async function exportDepartment({ db, caller }: Scope<Member>): Promise<D
       base64: bytes.toString("base64"),
     })),
   };
+}
+
+/** A stimulus goes by its title; of several with the same title each but the first by a number too. */
+export function keysOfStimuli<T extends { content: { title: string } }>(rows: readonly T[]): (T & { key: string })[] {
+  const met = new Map<string, number>();
+  return rows.map((row) => {
+    const title = row.content.title.slice(0, 70);
+    const n = (met.get(title) ?? 0) + 1;
+    met.set(title, n);
+    return { ...row, key: n === 1 ? title : `${title} (${n})` };
+  });
 }
 
 const codesOf = (rows: readonly { standardId: string }[], codes: ReadonlyMap<string, string>) =>
@@ -146,6 +164,7 @@ async function itemsOf(
     paths: ReadonlyMap<string, string>;
     codes: ReadonlyMap<string, string>;
     misconceptions: ReadonlyMap<string, string>;
+    stimuli: ReadonlyMap<string, string>;
   },
 ): Promise<DepartmentFile["items"]> {
   const items = await store.listItems(db, caller.departmentId);
@@ -169,6 +188,7 @@ async function itemsOf(
     keptFindings: row.keptFindings,
     language: row.language,
     ...optional("family", familyKey(row.familyId)),
+    ...optional("stimulus", names.stimuli.get(row.stimulusId ?? "")),
     ...optional("twin", keys.get(row.twinId ?? "")),
     content: fromContent(row.content, (id) => names.misconceptions.get(id) ?? id),
   }));

@@ -54,6 +54,24 @@ const contents: readonly Content[] = [
     ],
   },
   {
+    kind: "pointOnImage",
+    ...shared,
+    image: { type: "image", hash: "a".repeat(64), alt: "A map", credit: "us", width: 480, height: 300 },
+    regions: [
+      { id: "g1", label: "A", shape: { type: "rectangle", x: 1, y: 2, width: 30, height: 40 }, isKey: true },
+      {
+        id: "g2",
+        label: "B",
+        shape: { type: "polygon", points: [0, 50, 90].map((x, i) => ({ x, y: 30 * i })) },
+        isKey: false,
+        rationale: rich,
+        misconceptionId: "idea",
+      },
+      { id: "g3", label: "C", shape: { type: "circle", x: 300, y: 200, radius: 25.5 }, isKey: false },
+    ],
+    showsRegions: true,
+  },
+  {
     kind: "order",
     ...shared,
     scoring: "all",

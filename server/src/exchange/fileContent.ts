@@ -8,17 +8,18 @@ import type { Option } from "@verdant/core/items/options";
 import { richTextOf, type Inline, type RichText } from "@verdant/core/richText";
 import { newOptionId } from "../platform/id.ts";
 
+type FileShape = Extract<FileContent, { kind: "pointOnImage" }>["regions"][number]["shape"];
 type FileText = FileContent["stem"];
 type FileOption = Extract<FileContent, { kind: "oneRightAnswer" }>["options"][number];
 type FileExpected = Extract<FileContent, { kind: "numeric" }>["expectedWrong"][number];
 type Translate = (name: string) => string;
 
-const toText = (text: FileText): RichText => (typeof text === "string" ? richTextOf(text) : text);
+export const toText = (text: FileText): RichText => (typeof text === "string" ? richTextOf(text) : text);
 const optionalText = <K extends string>(key: K, text: FileText | undefined) =>
   text === undefined ? {} : ({ [key]: toText(text) } as { [P in K]: RichText });
 
 /** Plain words where they say everything. */
-function fromText(text: RichText): FileText {
+export function fromText(text: RichText): FileText {
   const plain = text.content.every(
     (block) =>
       block.type === "paragraph" &&
@@ -70,6 +71,15 @@ export function toContent(file: FileContent, misconceptionId: Translate): Conten
     const ids = gaps.map(({ id = newOptionId() }) => id);
     return { kind, ...shared, scoring, passage: readPassage(file.passage, ids, newOptionId), allowsNearMiss };
   }
+  if (kind === "pointOnImage") {
+    const { image, showsRegions } = file;
+    const regions = file.regions.map((region) => ({
+      label: region.label,
+      shape: region.shape,
+      ...toReasoned(region, misconceptionId),
+    }));
+    return { kind, ...shared, image, regions, showsRegions };
+  }
   if (kind === "keyOnly") {
     const { letters, key } = file;
     return { kind, ...shared, letters, key: key === null ? null : placeOf(key) };
@@ -107,12 +117,17 @@ function toMatch({ scoring, pairs, rights }: Extract<FileContent, { kind: "match
   };
 }
 
+/** What options and places have in common. */
+const toReasoned = (one: Omit<FileOption, "text">, misconceptionId: Translate): Omit<Option, "text"> => ({
+  id: one.id ?? newOptionId(),
+  isKey: one.isKey === true,
+  ...optionalText("rationale", one.rationale),
+  ...(one.misconception !== undefined && { misconceptionId: misconceptionId(one.misconception) }),
+});
+
 const toOption = (option: FileOption, misconceptionId: Translate): Option => ({
-  id: option.id ?? newOptionId(),
   text: toText(option.text),
-  isKey: option.isKey === true,
-  ...optionalText("rationale", option.rationale),
-  ...(option.misconception !== undefined && { misconceptionId: misconceptionId(option.misconception) }),
+  ...toReasoned(option, misconceptionId),
   ...(option.staysPut === true && { staysPut: true }),
 });
 
@@ -163,6 +178,15 @@ export function fromContent(content: Content, misconceptionKey: Translate): File
     const gaps = gapsOf(content).map(({ id }) => ({ id }));
     return { kind, ...shared, scoring, passage: writePassage(passage), gaps, allowsNearMiss };
   }
+  if (kind === "pointOnImage") {
+    const { image, showsRegions } = content;
+    const regions = content.regions.map((region) => ({
+      label: region.label,
+      shape: structuredClone(region.shape) as FileShape,
+      ...fromReasoned(region, misconceptionKey),
+    }));
+    return { kind, ...shared, image, regions, showsRegions };
+  }
   if (kind === "keyOnly") {
     const { letters, key } = content;
     return { kind, ...shared, letters, key: key === null ? null : letterAt(key) };
@@ -186,12 +210,16 @@ export function fromContent(content: Content, misconceptionKey: Translate): File
   return kind === "optionSet" ? { kind, ...shared, setName: content.setName, options } : { kind, ...shared, options };
 }
 
+const fromReasoned = (one: Omit<Option, "text">, misconceptionKey: Translate): Omit<FileOption, "text"> => ({
+  id: one.id,
+  ...(one.isKey && { isKey: true }),
+  ...optionalFileText("rationale", one.rationale),
+  ...(one.misconceptionId !== undefined && { misconception: misconceptionKey(one.misconceptionId) }),
+});
+
 const fromOption = (option: Option, misconceptionKey: Translate): FileOption => ({
-  id: option.id,
   text: fromText(option.text),
-  ...(option.isKey && { isKey: true }),
-  ...optionalFileText("rationale", option.rationale),
-  ...(option.misconceptionId !== undefined && { misconception: misconceptionKey(option.misconceptionId) }),
+  ...fromReasoned(option, misconceptionKey),
   ...(option.staysPut === true && { staysPut: true }),
 });
 
@@ -215,6 +243,8 @@ export function withKnownIds(file: FileContent, before: Content): FileContent {
     return before.kind === "match"
       ? { ...file, pairs: merged(file.pairs, before.pairs), rights: merged(file.rights, before.rights) }
       : file;
+  if (file.kind === "pointOnImage")
+    return before.kind === "pointOnImage" ? { ...file, regions: merged(file.regions, before.regions) } : file;
   if (file.kind === "order")
     return before.kind === "order" ? { ...file, steps: merged(file.steps, before.steps) } : file;
   if (file.kind === "fillGaps")

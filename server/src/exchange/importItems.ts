@@ -71,6 +71,7 @@ function parsed(item: FileItem, index: number, keys: Keys): Content {
 const taggingOf = (item: FileItem, keys: Keys) => ({
   label: item.label ?? null,
   topicId: item.topic === undefined ? null : lookUp(keys.topics, item.topic, "topic"),
+  stimulusId: item.stimulus === undefined ? null : lookUp(keys.stimuli, item.stimulus, "stimulus"),
   standardIds: item.standards.map((code) => lookUp(keys.standards, code, "standard")),
   demand: item.demand,
   use: item.use,

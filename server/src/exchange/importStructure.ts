@@ -13,6 +13,7 @@ export interface Keys {
   readonly topics: Map<string, string>;
   readonly misconceptions: Map<string, string>;
   readonly courses: Map<string, string>;
+  readonly stimuli: Map<string, string>;
 }
 
 export function lookUp(map: ReadonlyMap<string, string>, key: string, what: string): string {

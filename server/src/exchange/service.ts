@@ -8,6 +8,7 @@ import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import * as departmentFile from "./exportDepartment.ts";
 import { importMedia } from "./importMedia.ts";
 import { importItems } from "./importItems.ts";
+import { importStimuli } from "./importStimuli.ts";
 import { importMany } from "./importMany.ts";
 import {
   importClasses,
@@ -30,7 +31,9 @@ export function importDepartment(
     const courses = await importCourses(within, body, topics.keys);
     const classes = await importClasses(within, body, { courses: courses.keys, topics: topics.keys });
     await importMedia(within, body);
+    const stimuli = await importStimuli(within, body);
     const items = await importItems(within, body, {
+      stimuli,
       standards: standards.keys,
       topics: topics.keys,
       misconceptions,

@@ -166,6 +166,7 @@ export function listItems(db: Db, departmentId: string) {
       "item.demand",
       "item.use",
       "item.status",
+      "item.stimulusId",
       "item.twinId",
     ])
     .select(["item.expectedSeconds", "item.writerDifficulty", "item.keptFindings", "item.language"])
@@ -210,25 +211,49 @@ export async function insertMedia(db: Db, row: Insertable<Tables["media"]>): Pro
     .execute();
 }
 
-/** Pictures that the latest revisions of the items show. */
+/** Pictures that the latest revisions of items and stimuli show. */
 export function listMedia(db: Db, departmentId: string) {
+  const inItems = db
+    .selectFrom("itemMedia")
+    .innerJoin("item", (join) =>
+      join
+        .onRef("item.departmentId", "=", "itemMedia.departmentId")
+        .onRef("item.latestRevisionId", "=", "itemMedia.revisionId"),
+    )
+    .where("itemMedia.departmentId", "=", departmentId)
+    .select("itemMedia.hash");
+  const inStimuli = db
+    .selectFrom("stimulusMedia")
+    .innerJoin("stimulus", (join) =>
+      join
+        .onRef("stimulus.departmentId", "=", "stimulusMedia.departmentId")
+        .onRef("stimulus.latestRevisionId", "=", "stimulusMedia.revisionId"),
+    )
+    .where("stimulusMedia.departmentId", "=", departmentId)
+    .select("stimulusMedia.hash");
   return db
     .selectFrom("media")
     .where("departmentId", "=", departmentId)
-    .where("hash", "in", (eb) =>
-      eb
-        .selectFrom("itemMedia")
-        .innerJoin("item", (join) =>
-          join
-            .onRef("item.departmentId", "=", "itemMedia.departmentId")
-            .onRef("item.latestRevisionId", "=", "itemMedia.revisionId"),
-        )
-        .where("itemMedia.departmentId", "=", departmentId)
-        .where("item.archivedAt", "is", null)
-        .select("itemMedia.hash"),
-    )
-    .select(["hash", "mime", "width", "height", "bytes"])
+    .where((eb) => eb.or([eb("hash", "in", inItems), eb("hash", "in", inStimuli)]))
+    .select(["hash", "mime", "bytes", "width", "height"])
     .orderBy("hash")
+    .execute();
+}
+
+/** Shared texts, maps and charts, by title. */
+export function listStimuli(db: Db, departmentId: string) {
+  return db
+    .selectFrom("stimulus")
+    .innerJoin("stimulusRevision as revision", (join) =>
+      join
+        .onRef("revision.departmentId", "=", "stimulus.departmentId")
+        .onRef("revision.id", "=", "stimulus.latestRevisionId"),
+    )
+    .where("stimulus.departmentId", "=", departmentId)
+    .where("stimulus.archivedAt", "is", null)
+    .select(["stimulus.id", "stimulus.version", "revision.content"])
+    .orderBy(sql`revision.content ->> 'title'`)
+    .orderBy("stimulus.id")
     .execute();
 }
 

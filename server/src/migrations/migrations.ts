@@ -14,6 +14,7 @@ import * as keyRulings from "./0011_keyRulings.ts";
 import * as columnMappings from "./0012_columnMappings.ts";
 import * as many from "./0013_many.ts";
 import * as rubricMarks from "./0014_rubricMarks.ts";
+import * as stimuli from "./0015_stimuli.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -30,4 +31,5 @@ export const migrations: Record<string, Migration> = {
   "0012_columnMappings": columnMappings,
   "0013_many": many,
   "0014_rubricMarks": rubricMarks,
+  "0015_stimuli": stimuli,
 };

@@ -1,3 +1,4 @@
+import { richTextOf } from "@verdant/core/richText";
 import { newestMigration } from "./database.ts";
 import { listCourses } from "../courses/service.ts";
 import { fixedPlaces } from "./testing/choices.ts";
@@ -218,6 +219,7 @@ async function samples() {
   const ids: Record<string, string> = {
     rulingId,
     manyId: newId(),
+    stimulusId: newId(),
     topicId: topic.id,
     standardId: standard.id,
     courseId: course.id,
@@ -282,6 +284,10 @@ async function samples() {
       name: "Words",
       topicId: topic.id,
       body: { kind: "list", schemaVersion: 1, pairs: "a = b\nc = d", forward: "{left}?", backward: "", isTyped: true },
+    },
+    saveStimulus: {
+      version: 1,
+      content: { schemaVersion: 1, title: "A map", text: richTextOf("The bay.") },
     },
     keepColumnMapping: { signature: "question|key", roles: ["question", "key"] },
     changeTray: { add: [item], remove: [] },
@@ -376,6 +382,7 @@ describe("the matrix", () => {
         setCourse: 422,
         addItems: 422,
         saveMany: 422,
+        saveStimulus: 409,
       };
       expect(`${name}: ${answer.status}`).toBe(`${name}: ${expected[name] ?? usual}`);
       for (const id of Object.values(ids)) if (answer.status === 200) expect(`${name} ${text}`).not.toContain(id);

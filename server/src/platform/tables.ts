@@ -3,6 +3,7 @@ import type { Many } from "@verdant/core/many/many";
 import type { ColumnRole } from "@verdant/core/bank/workbook";
 import type { KeptFinding } from "@verdant/core/checker/finding";
 import type { Content, KindName } from "@verdant/core/items/kinds";
+import type { Stimulus } from "@verdant/core/stimuli/stimulus";
 import type { Rules } from "@verdant/core/delivery/rules";
 import type { Blueprint } from "@verdant/contract/assembly";
 import type { ColumnType } from "kysely";
@@ -153,6 +154,15 @@ export interface Tables extends SittingTables {
     addedAt: Date;
   };
   itemMedia: Owned & { revisionId: string; hash: string };
+  stimulus: Row & {
+    latestRevisionId: string;
+    version: Default<number>;
+    createdBy: string;
+    changedAt: Date;
+    archivedAt: Default<Date | null>;
+  };
+  stimulusRevision: Row & { stimulusId: string; n: number; content: Json<Stimulus>; authorId: string; at: Date };
+  stimulusMedia: Owned & { revisionId: string; hash: string };
 
   schoolYear: Row & { name: string; startsOn: string; endsOn: string };
   course: Row & { name: string };

@@ -9,6 +9,7 @@ import type { Answer } from "@verdant/core/items/kinds";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { Player } from "../player/Player.tsx";
+import { StimulusView } from "../player/StimulusView.tsx";
 import { Bead } from "../ui/Bead.tsx";
 import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
@@ -63,13 +64,17 @@ export function PreviewPage() {
         label="As on a phone"
       />
       <Box sx={{ maxWidth: isNarrow ? 390 : 760, mx: "auto" }}>
-        {data?.items.map((item) => (
+        {data?.items.map((item, i) => (
           <Box key={`${student} ${item.itemId}`}>
-            {item.before.map((words, i) => (
-              <Typography key={i} sx={{ fontSize: 18, my: 1.5, fontWeight: i === 0 ? 700 : 400 }}>
+            {item.before.map((words, at) => (
+              <Typography key={at} sx={{ fontSize: 18, my: 1.5, fontWeight: at === 0 ? 700 : 400 }}>
                 {words}
               </Typography>
             ))}
+            {data.items[i - 1]?.stimulusId !== item.stimulusId &&
+              data.stimuli
+                .filter((one) => one.id === item.stimulusId)
+                .map((one) => <StimulusView key={one.id} stimulus={one.content} />)}
             <Paper sx={{ p: 2, mb: 1.5, fontSize: 18 }} component="article" aria-label={`Question ${item.position}`}>
               <Box sx={{ display: "flex", gap: 1, alignItems: "center", mb: 1, color: "text.secondary", fontSize: 14 }}>
                 <Bead mark={item.position} hue={item.strand?.hue ?? 7} size={22} />

@@ -50,6 +50,9 @@ export function BankPage() {
       about={first && counted(first.total, "item")}
       actions={
         <>
+          <Button component={RouterLink} to="/stimuli" variant="outlined">
+            Texts, maps and charts
+          </Button>
           <Button component={RouterLink} to="/many" variant="outlined">
             Many from few
           </Button>

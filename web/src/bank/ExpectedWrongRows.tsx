@@ -8,8 +8,8 @@ import type { ExpectedWrongAnswer } from "@verdant/core/items/expectedAnswer";
 import { richTextOf } from "@verdant/core/richText";
 import { MisconceptionField } from "./MisconceptionField.tsx";
 import { newOptionId } from "./newWork.ts";
-import { orNothing } from "./OptionalText.tsx";
-import { RichTextField } from "./RichTextField.tsx";
+import { orNothing } from "../richText/OptionalText.tsx";
+import { RichTextField } from "../richText/RichTextField.tsx";
 import { AddRow, RemoveRow } from "./RowButtons.tsx";
 
 export function ExpectedWrongRows({

@@ -18,8 +18,9 @@ import { contentEditors } from "./contentEditors.tsx";
 import { FindingsPanel } from "./FindingsPanel.tsx";
 import { KindChooser } from "./KindChooser.tsx";
 import { asKind } from "./newWork.ts";
-import { OptionalText } from "./OptionalText.tsx";
-import { RichTextField } from "./RichTextField.tsx";
+import { OptionalText } from "../richText/OptionalText.tsx";
+import { RichTextField } from "../richText/RichTextField.tsx";
+import { StimulusOf } from "./StimulusOf.tsx";
 import { TaggingForm } from "./TaggingForm.tsx";
 import { useItemEditor, type Keeping, type Work } from "./useItemEditor.ts";
 import { useLikeItems } from "./useLikeItems.ts";
@@ -132,6 +133,7 @@ export function ItemEditor(props: {
             <Typography variant="caption" color="textSecondary" component="p" sx={{ mt: 0, mb: 1 }}>
               As a student sees it
             </Typography>
+            <StimulusOf stimulusId={work.tagging.stimulusId} />
             <Player
               view={kindOf(work.content).toStudentView(work.content, kindOf(work.content).arrange(work.content, null))}
               answer={null}

@@ -56,7 +56,7 @@ function LoadedItem({ itemId }: { itemId: string }) {
     ? { tagging: saved.tagging, content: saved.content }
     : original.data
       ? variantWork(original.data)
-      : newWork(search.get("topic"));
+      : newWork(search.get("topic"), search.get("stimulus"));
   return (
     <ItemEditor
       itemId={itemId}

@@ -7,8 +7,8 @@ import type { Match, Pair } from "@verdant/core/items/match";
 import { richTextOf } from "@verdant/core/richText";
 import type { EditorProps } from "./editorProps.ts";
 import { newOptionId } from "./newWork.ts";
-import { OptionalText } from "./OptionalText.tsx";
-import { RichTextField } from "./RichTextField.tsx";
+import { OptionalText } from "../richText/OptionalText.tsx";
+import { RichTextField } from "../richText/RichTextField.tsx";
 import { AddRow, RemoveRow } from "./RowButtons.tsx";
 import { ScoringField } from "./ScoringField.tsx";
 

@@ -8,7 +8,7 @@ import { opinionForms, stepCounts, type Opinion } from "@verdant/core/items/opin
 import { richTextOf } from "@verdant/core/richText";
 import type { EditorProps } from "./editorProps.ts";
 import { newOptionId } from "./newWork.ts";
-import { RichTextField } from "./RichTextField.tsx";
+import { RichTextField } from "../richText/RichTextField.tsx";
 import { AddRow, RemoveRow } from "./RowButtons.tsx";
 
 const formNames: Record<Opinion["form"], string> = {

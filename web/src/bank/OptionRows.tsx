@@ -14,8 +14,8 @@ import { Trash2 } from "lucide-react";
 import { useState } from "react";
 import { MisconceptionField } from "./MisconceptionField.tsx";
 import { newOptionId } from "./newWork.ts";
-import { orNothing } from "./OptionalText.tsx";
-import { RichTextField } from "./RichTextField.tsx";
+import { orNothing } from "../richText/OptionalText.tsx";
+import { RichTextField } from "../richText/RichTextField.tsx";
 import { AddRow } from "./RowButtons.tsx";
 
 interface Rules {

@@ -9,7 +9,7 @@ import { ArrowDown, ArrowUp } from "lucide-react";
 import { moved } from "../ui/moved.ts";
 import type { EditorProps } from "./editorProps.ts";
 import { newOptionId } from "./newWork.ts";
-import { RichTextField } from "./RichTextField.tsx";
+import { RichTextField } from "../richText/RichTextField.tsx";
 import { AddRow, RemoveRow } from "./RowButtons.tsx";
 import { ScoringField } from "./ScoringField.tsx";
 

@@ -14,6 +14,7 @@ import { RichTextView } from "../player/RichTextView.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { useSetItemStatusMutation, useShowItemQuery } from "./api.ts";
+import { StimulusOf } from "./StimulusOf.tsx";
 import { FamilyPanel } from "./FamilyPanel.tsx";
 import { kindNames } from "../player/kindNames.ts";
 
@@ -48,6 +49,7 @@ function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
       <Typography variant="caption" color="textSecondary" component="p" sx={{ m: 0, mb: 1 }}>
         {about.join(" · ")}
       </Typography>
+      <StimulusOf stimulusId={item.tagging.stimulusId} />
       <Player
         view={kind.toStudentView(content, kind.arrange(content, null))}
         answer={answer}

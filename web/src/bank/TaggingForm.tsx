@@ -8,6 +8,7 @@ import Typography from "@mui/material/Typography";
 import type { Tagging } from "@verdant/contract/bank";
 import { useState } from "react";
 import { useListTopicsQuery } from "../standards/api.ts";
+import { StimulusField } from "../stimuli/StimulusField.tsx";
 import { TopicField } from "../standards/TopicField.tsx";
 
 const difficulties = ["very easy", "easy", "middling", "hard", "very hard"];
@@ -43,6 +44,14 @@ export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange:
           {isOpen ? "Close" : "Change"}
         </Link>
       </Typography>
+      <Box sx={{ mt: 1.5 }}>
+        <StimulusField
+          stimulusId={tagging.stimulusId}
+          choose={(stimulusId) => {
+            onChange({ ...tagging, stimulusId });
+          }}
+        />
+      </Box>
       {isOpen && (
         <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr 1fr", gap: 1.5, mt: 1.5 }}>
           <TextField

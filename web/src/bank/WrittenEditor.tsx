@@ -9,7 +9,7 @@ import Typography from "@mui/material/Typography";
 import type { Criterion, Level } from "@verdant/core/items/written";
 import type { EditorProps } from "./editorProps.ts";
 import { newOptionId } from "./newWork.ts";
-import { OptionalText } from "./OptionalText.tsx";
+import { OptionalText } from "../richText/OptionalText.tsx";
 import { AddRow, RemoveRow } from "./RowButtons.tsx";
 
 export function WrittenEditor({ content, onChange }: EditorProps<"written">) {

@@ -14,6 +14,7 @@ import { useState, type ComponentType } from "react";
 import type { EditorProps } from "./editorProps.ts";
 import { ExpectedWrongRows } from "./ExpectedWrongRows.tsx";
 import { FillGapsEditor } from "./FillGapsEditor.tsx";
+import { PointOnImageEditor } from "./PointOnImageEditor.tsx";
 import { KeyOnlyEditor } from "./KeyOnlyEditor.tsx";
 import { MatchEditor } from "./MatchEditor.tsx";
 import { newOptionId } from "./newWork.ts";
@@ -260,6 +261,7 @@ export const contentEditors: { readonly [N in KindName]: ComponentType<EditorPro
   match: MatchEditor,
   order: OrderEditor,
   fillGaps: FillGapsEditor,
+  pointOnImage: PointOnImageEditor,
   keyOnly: KeyOnlyEditor,
   written: WrittenEditor,
   opinion: OpinionEditor,

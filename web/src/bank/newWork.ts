@@ -5,10 +5,11 @@ import type { Work } from "./useItemEditor.ts";
 /** A random id for an option: it must not follow the order, or it would give the key away. */
 export const newOptionId = () => crypto.randomUUID().slice(0, 8);
 
-export const newWork = (topicId: string | null = null): Work => ({
+export const newWork = (topicId: string | null = null, stimulusId: string | null = null): Work => ({
   tagging: {
     label: null,
     topicId,
+    stimulusId,
     standardIds: [],
     demand: "recall",
     use: "practice",
@@ -62,6 +63,8 @@ export function variantWork({ tagging, content }: Pick<Work, "tagging" | "conten
         };
       case "opinion":
         return { ...content, choices: fresh(content.choices) };
+      case "pointOnImage":
+        return { ...content, regions: fresh(content.regions) };
       case "keyOnly":
         return content;
     }

@@ -47,6 +47,7 @@ const choiceOf = (one: Found): Choice => ({
 const actions: readonly (readonly [string, string])[] = [
   ["Write a new item", "/bank/new"],
   ["Bring items", "/bank/paste"],
+  ["Texts, maps and charts", "/stimuli"],
   ["Many from few: patterns and lists", "/many"],
   ["Paste questions", "/start"],
   ["Open the bank", "/bank"],

@@ -20,6 +20,7 @@ export const api = createApi({
     "Misconception",
     "Mapping",
     "Many",
+    "Stimulus",
     "Tray",
     "Standard",
     "Course",

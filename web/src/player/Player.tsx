@@ -3,19 +3,24 @@ import type { Answer, KindName, View } from "@verdant/core/items/kinds";
 import { lazy, Suspense, type ComponentType } from "react";
 import { OneRightAnswerPlayer, OptionSetPlayer, SeveralRightAnswersPlayer } from "./OptionsPlayer.tsx";
 import type { PlayerProps } from "./playerProps.ts";
-import { NumericPlayer, ShortTextPlayer } from "./TypedPlayer.tsx";
 
-// Kinds that are met less often load when a question of theirs is there.
+// All but options to choose from load with the sitting that asks for them.
+const loadShortText = async () => ({ default: (await import("./TypedPlayer.tsx")).ShortTextPlayer });
+const loadNumeric = async () => ({ default: (await import("./TypedPlayer.tsx")).NumericPlayer });
 const loadMatch = async () => ({ default: (await import("./MatchPlayer.tsx")).MatchPlayer });
 const loadOrder = async () => ({ default: (await import("./OrderPlayer.tsx")).OrderPlayer });
 const loadFillGaps = async () => ({ default: (await import("./FillGapsPlayer.tsx")).FillGapsPlayer });
+const loadPointOnImage = async () => ({ default: (await import("./PointOnImagePlayer.tsx")).PointOnImagePlayer });
 const loadKeyOnly = async () => ({ default: (await import("./KeyOnlyPlayer.tsx")).KeyOnlyPlayer });
 const loadWritten = async () => ({ default: (await import("./WrittenPlayer.tsx")).WrittenPlayer });
 const loadOpinion = async () => ({ default: (await import("./OpinionPlayer.tsx")).OpinionPlayer });
 const later: { readonly [N in KindName]?: () => Promise<unknown> } = {
+  shortText: loadShortText,
+  numeric: loadNumeric,
   match: loadMatch,
   order: loadOrder,
   fillGaps: loadFillGaps,
+  pointOnImage: loadPointOnImage,
   keyOnly: loadKeyOnly,
   written: loadWritten,
   opinion: loadOpinion,
@@ -31,11 +36,12 @@ const players: { readonly [N in KindName]: ComponentType<PlayerProps<Extract<Vie
   oneRightAnswer: OneRightAnswerPlayer,
   severalRightAnswers: SeveralRightAnswersPlayer,
   optionSet: OptionSetPlayer,
-  shortText: ShortTextPlayer,
-  numeric: NumericPlayer,
+  shortText: lazy(loadShortText),
+  numeric: lazy(loadNumeric),
   match: lazy(loadMatch),
   order: lazy(loadOrder),
   fillGaps: lazy(loadFillGaps),
+  pointOnImage: lazy(loadPointOnImage),
   keyOnly: lazy(loadKeyOnly),
   written: lazy(loadWritten),
   opinion: lazy(loadOpinion),

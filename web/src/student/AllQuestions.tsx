@@ -8,6 +8,7 @@ import { blankAnswer } from "@verdant/core/items/blank";
 import type { Answer } from "@verdant/core/items/kinds";
 import { useEffect, useRef } from "react";
 import { Player } from "../player/Player.tsx";
+import { StimulusView } from "../player/StimulusView.tsx";
 import { numberOf, t } from "../platform/words.ts";
 import { SittingBar } from "./SittingBar.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
@@ -63,10 +64,13 @@ function OneOfAll(props: { here: SittingHere; sitting: Sitting; item: Sitting["i
       leave?.();
     };
   }, [watch, position, isFirst]);
+  const stimulus = sitting.stimuli.find((one) => one.id === item.stimulusId);
+  const before = sitting.items.find((one) => one.position === position - 1);
   const given = here.given.get(position) ?? { answer: null, revisit: false };
   return (
     <Box ref={self}>
       <WordsBefore words={sitting.words} position={position} />
+      {stimulus && before?.stimulusId !== item.stimulusId && <StimulusView stimulus={stimulus.content} />}
       <Paper sx={{ p: 2, mb: 2 }} component="section" aria-label={t("Question {{position}}", { position })}>
         <Typography variant="body2" color="textSecondary" sx={{ mb: 0.5 }}>
           {t("Question {{position}} of {{questions}}", { position, questions: sitting.items.length })} ·{" "}

@@ -8,6 +8,7 @@ import { blankAnswer } from "@verdant/core/items/blank";
 import type { Answer } from "@verdant/core/items/kinds";
 import { useEffect, useRef, useState } from "react";
 import { Player } from "../player/Player.tsx";
+import { StimulusView } from "../player/StimulusView.tsx";
 import { QuestionList } from "./QuestionList.tsx";
 import { SittingBar } from "./SittingBar.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
@@ -37,6 +38,7 @@ export function QuestionView(props: {
   const given = here.given.get(position) ?? { answer: null, revisit: false };
   const record = (change: { answer?: Answer; revisit?: boolean }) =>
     void here.record(position, { ...given, ...change }, blankAnswer(item.view.kind));
+  const stimulus = sitting.stimuli.find((one) => one.id === item.stimulusId);
   const isLast = position === sitting.items.length;
   const isForwardOnly = sitting.notice.paging === "forwardOnly";
   return (
@@ -99,6 +101,7 @@ export function QuestionView(props: {
           {t("Question {{position}} of {{questions}}", { position, questions: sitting.items.length })} ·{" "}
           {item.points === 1 ? t("1 point") : t("{{points}} points", { points: numberOf(item.points) })}
         </Typography>
+        {stimulus && <StimulusView stimulus={stimulus.content} />}
         <Player
           view={item.view}
           answer={given.answer}

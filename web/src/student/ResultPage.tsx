@@ -6,10 +6,11 @@ import Typography from "@mui/material/Typography";
 import type { Result } from "@verdant/contract/endpoint";
 import type { showResult } from "@verdant/contract/delivery";
 import { kindOf, type Content } from "@verdant/core/items/kinds";
-import { useState, type ReactNode } from "react";
+import { Fragment, useState, type ReactNode } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { Player } from "../player/Player.tsx";
+import { StimulusView } from "../player/StimulusView.tsx";
 import { RichTextView } from "../player/RichTextView.tsx";
 import { Ring } from "../ui/Ring.tsx";
 import { Waiting } from "./Waiting.tsx";
@@ -93,9 +94,16 @@ export function ResultPage() {
           {t("The next go is open from {{time}}.", { time: timeOf(data.mayGoAgainFrom) })}
         </Typography>
       )}
-      {data.items.map((item) => (
-        <ResultItem key={item.position} item={item} />
-      ))}
+      {data.items.map((item, i) => {
+        const isFirstOnIt = data.items[i - 1]?.stimulusId !== item.stimulusId;
+        const stimulus = isFirstOnIt && data.stimuli.find((one) => one.id === item.stimulusId);
+        return (
+          <Fragment key={item.position}>
+            {stimulus && <StimulusView stimulus={stimulus.content} />}
+            <ResultItem item={item} />
+          </Fragment>
+        );
+      })}
     </StudentFrame>
   );
 }

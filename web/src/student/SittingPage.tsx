@@ -1,16 +1,20 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import { useEffect, useState, type ReactNode } from "react";
+import { lazy, Suspense, useEffect, useState, type ReactNode } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import { Waiting } from "./Waiting.tsx";
-import { AllQuestions } from "./AllQuestions.tsx";
-import { LastLook } from "./LastLook.tsx";
 import { QuestionView } from "./QuestionView.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
 import { useSitting } from "./useSitting.ts";
 import { whereToGoOn } from "./whereToGoOn.ts";
 import { t } from "../platform/words.ts";
+
+// The first question shows without these; they come right after it, so that nothing waits for the network later.
+const loadAllQuestions = async () => ({ default: (await import("./AllQuestions.tsx")).AllQuestions });
+const loadLastLook = async () => ({ default: (await import("./LastLook.tsx")).LastLook });
+const AllQuestions = lazy(loadAllQuestions);
+const LastLook = lazy(loadLastLook);
 
 /** A sitting: one question after the other, then the last look. Needs only the token on this device, no session. */
 export function SittingPage() {
@@ -22,6 +26,11 @@ export function SittingPage() {
   const [position, setPosition] = useState<number | null>(null);
   const [isLastLook, setLastLook] = useState(false);
   const releaseId = search.get("release") ?? "";
+
+  const isAll = sitting?.notice.paging === "all";
+  useEffect(() => {
+    if (sitting !== null) void Promise.allSettled([loadLastLook(), ...(isAll ? [loadAllQuestions()] : [])]);
+  }, [sitting, isAll]);
 
   useEffect(() => {
     if (condition !== "over") return;
@@ -75,23 +84,27 @@ export function SittingPage() {
   };
   if (isLastLook)
     return (
-      <LastLook
-        here={here}
-        sitting={sitting}
-        show={show}
-        done={() => void navigate(`/result/${sittingId}`, { replace: true })}
-      />
+      <Suspense fallback={<Waiting />}>
+        <LastLook
+          here={here}
+          sitting={sitting}
+          show={show}
+          done={() => void navigate(`/result/${sittingId}`, { replace: true })}
+        />
+      </Suspense>
     );
-  if (sitting.notice.paging === "all")
+  if (isAll)
     return (
-      <AllQuestions
-        here={here}
-        sitting={sitting}
-        position={position}
-        toLastLook={() => {
-          setLastLook(true);
-        }}
-      />
+      <Suspense fallback={<Waiting />}>
+        <AllQuestions
+          here={here}
+          sitting={sitting}
+          position={position}
+          toLastLook={() => {
+            setLastLook(true);
+          }}
+        />
+      </Suspense>
     );
   return (
     <QuestionView

@@ -10,7 +10,7 @@ import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import { problemOf } from "../platform/problem.ts";
-import { useKeepMediaMutation } from "./api.ts";
+import { useKeepMediaMutation } from "../bank/api.ts";
 
 /** A text attribute of the picture's node. */
 const textIn = (attrs: Record<string, unknown> | null, name: string) => {

@@ -1,0 +1,40 @@
+/** A shared text, map or chart that several items hang on. */
+
+import type { Fault } from "../items/kind.ts";
+import { imagesOf, isEmptyText, richTextOf, type RichText } from "../richText.ts";
+
+export interface Stimulus {
+  readonly schemaVersion: 1;
+  readonly title: string;
+  readonly text: RichText;
+}
+
+export const blankStimulus = (): Stimulus => ({ schemaVersion: 1, title: "", text: richTextOf("") });
+
+/** What keeps a stimulus from being kept; empty when nothing does. */
+export function stimulusFaults({ title, text }: Stimulus): Fault[] {
+  return [
+    ...(title.trim() === "" ? [{ path: ["title"], text: "Give it a title." }] : []),
+    ...(isEmptyText(text) ? [{ path: ["text"], text: "Write the text, or put the map or chart in." }] : []),
+    ...(imagesOf(text).some((image) => image.alt.trim() === "")
+      ? [{ path: ["text"], text: "Describe the picture for those who cannot see it." }]
+      : []),
+  ];
+}
+
+/**
+ * `all` with what shares a stimulus brought together: each follows the first of its stimulus, in the order it had; what
+ * has none keeps its order.
+ *
+ * @param stimulusOf the stimulus of an element; undefined: none
+ */
+export function gatheredByStimulus<T>(all: readonly T[], stimulusOf: (one: T) => string | undefined): T[] {
+  const done = new Set<string>();
+  return all.flatMap((one) => {
+    const stimulus = stimulusOf(one);
+    if (stimulus === undefined) return [one];
+    if (done.has(stimulus)) return [];
+    done.add(stimulus);
+    return all.filter((other) => stimulusOf(other) === stimulus);
+  });
+}
