@@ -45,10 +45,10 @@ module.exports = {
       name: "features-meet-through-api",
       severity: "error",
       from: {
-        path: "^web/src/(bank|many|stimuli|standards|courses|plan|assembly|delivery|insight|exchange|team|today)/",
+        path: "^web/src/(bank|many|stimuli|media|standards|courses|plan|assembly|delivery|insight|exchange|team|today)/",
       },
       to: {
-        path: "^web/src/(bank|many|stimuli|standards|courses|plan|assembly|delivery|insight|exchange|team|today|student|shell)/",
+        path: "^web/src/(bank|many|stimuli|media|standards|courses|plan|assembly|delivery|insight|exchange|team|today|student|shell)/",
         // A topic, or a shared text, is chosen in the same way wherever it is chosen.
         pathNot: [
           "^web/src/$1/",

@@ -3,11 +3,12 @@ import { readdirSync, readFileSync } from "node:fs";
 import { fileURLToPath } from "node:url";
 import { FileContent, type DepartmentFile, type FileItem } from "@verdant/contract/exchange";
 import { Many } from "@verdant/contract/many";
-import { richTextOf, type RichText } from "@verdant/core/richText";
+import { richTextOf, type Recording, type RichText } from "@verdant/core/richText";
 import { readIndentedList } from "@verdant/core/standards/indentedList";
-import { hashOfBytes } from "../server/src/bank/media.ts";
-import { reencodeTask } from "../server/src/bank/reencodeTask.ts";
+import { hashOfBytes } from "../server/src/media/service.ts";
+import { reencodeTask } from "../server/src/media/reencodeTask.ts";
 import { figures as drawings } from "./drawFigures.ts";
+import { soundOfWaves } from "./soundOfWaves.ts";
 import { readItems, type Figure } from "./itemNotation.ts";
 import classes from "./larkmoor/classes.json" with { type: "json" };
 import courses from "./larkmoor/courses.json" with { type: "json" };
@@ -37,6 +38,13 @@ const read = (name: string) => readFileSync(`${folder}${name}`, "utf8");
 /** @param today a local date, YYYY-MM-DD */
 export async function larkmoor(today: string): Promise<School> {
   const { media, figures } = await readFigures();
+  const waves = soundOfWaves(20, 12);
+  const recording = { hash: hashOfBytes(waves), credit: "Made for Larkmoor School" };
+  media.push({
+    ...{ hash: recording.hash, mime: "audio/wav", width: null, height: null, name: "waves at Whitesand" },
+    ...{ description: "Four waves break in twenty seconds.", credit: recording.credit },
+    base64: waves.toString("base64"),
+  });
   const topics = readTopics(read("topics.txt"));
   const roots = topics.filter((topic) => topic.parent === undefined);
   const items = [
@@ -44,7 +52,7 @@ export async function larkmoor(today: string): Promise<School> {
       readItems(read(`items/${name.toLowerCase().replaceAll(" ", "-")}.txt`), name, figures),
     ),
     ...(unmarked as FileItem[]),
-    ...readItems(read("letter.txt"), "Coasts", figures),
+    ...readItems(read("sources.txt"), "Coasts", figures),
     ...places.map((one) => placeItem(one, figures)),
   ];
   const structure = {
@@ -65,10 +73,14 @@ export async function larkmoor(today: string): Promise<School> {
   };
   const bank = {
     misconceptions: misconceptionsOf(items),
-    stimuli: stimuli.map(({ key, text, figure }) => ({
+    stimuli: stimuli.map(({ key, text, figure, sound }) => ({
       key,
       title: key,
-      text: withFigure(richTextOf(text), figures.get(figure ?? "")),
+      text: withMedia(
+        richTextOf(text),
+        figures.get(figure ?? ""),
+        sound && { ...recording, title: key, transcript: sound },
+      ),
     })),
     items,
     media,
@@ -101,8 +113,14 @@ function placeItem(
   };
 }
 
-const withFigure = (text: RichText, figure: Figure | undefined): RichText =>
-  figure ? { ...text, content: [...text.content, { type: "image", ...figure }] } : text;
+function withMedia(
+  text: RichText,
+  figure: Figure | undefined,
+  sound: Omit<Recording, "type"> | "" | undefined,
+): RichText {
+  const image = figure ? [{ type: "image" as const, ...figure }] : [];
+  return { ...text, content: [...text.content, ...image, ...(sound ? [{ type: "audio" as const, ...sound }] : [])] };
+}
 
 /** "Rivers R 0", and under it, further in, "Erosion and transport: LG.1.1 LG.1.2". */
 function readTopics(text: string): DepartmentFile["topics"] {
@@ -145,7 +163,11 @@ async function readFigures(): Promise<{ media: DepartmentFile["media"]; figures:
     const { bytes, mime, width, height } = made;
     const hash = hashOfBytes(bytes);
     figures.set(name, { hash, alt, credit: "Drawn for Larkmoor School", width, height });
-    media.push({ hash, mime, width, height, base64: Buffer.from(bytes).toString("base64") });
+    media.push({
+      ...{ hash, mime, width, height, name: name.replaceAll("-", " "), description: alt },
+      credit: "Drawn for Larkmoor School",
+      base64: Buffer.from(bytes).toString("base64"),
+    });
   }
   return { media, figures };
 }

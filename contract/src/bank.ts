@@ -355,11 +355,6 @@ export const dropDraft = endpoint({
   result: Done,
 });
 
-/** Pictures travel as bytes: sent as the body of a request, answered with {@link KeptMedia}; shown to who may see them. */
-export const mediaPaths = { keep: "/media", show: "/media/:hash" } as const;
-export const KeptMedia = z.object({ hash: z.string(), mime: z.string(), width: z.int(), height: z.int() });
-export type KeptMedia = z.infer<typeof KeptMedia>;
-
 export const bankEndpoints = {
   listItems,
   showItem,

@@ -7,6 +7,7 @@ import { exchangeEndpoints } from "./exchange.ts";
 import { finderEndpoints } from "./finder.ts";
 import { insightEndpoints } from "./insight.ts";
 import { manyEndpoints } from "./many.ts";
+import { mediaEndpoints } from "./media.ts";
 import { planEndpoints } from "./plan.ts";
 import { platformEndpoints } from "./platform.ts";
 import { standardsEndpoints } from "./standards.ts";
@@ -18,6 +19,7 @@ export const endpoints = {
   ...teamEndpoints,
   ...standardsEndpoints,
   ...bankEndpoints,
+  ...mediaEndpoints,
   ...manyEndpoints,
   ...stimuliEndpoints,
   ...coursesEndpoints,

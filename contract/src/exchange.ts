@@ -9,7 +9,7 @@ import { Shape } from "./items/pointOnImage.ts";
 import { Image, RichText } from "./items/richText.ts";
 import { LevelPoints } from "./items/written.ts";
 import { Many } from "./many.ts";
-import { LocalDate, Name } from "./wire.ts";
+import { limits, LocalDate, Name } from "./wire.ts";
 
 /** Text in a file: plain words where they say everything, the tree where they do not. */
 const FileText = z.union([z.string(), RichText]);
@@ -236,14 +236,17 @@ export const DepartmentFile = z.strictObject({
   /** Shared texts, maps and charts. One of a title that is there already is revised where it differs. */
   stimuli: z.array(z.strictObject({ key: Key, title: Name, text: FileText })).default([]),
   items: z.array(FileItem).default([]),
-  /** The pictures that the items show, by the hash of their bytes. */
+  /** The pictures and recordings that items and stimuli show, by the hash of their bytes. */
   media: z
     .array(
       z.strictObject({
         hash: z.string(),
         mime: z.string(),
-        width: z.int(),
-        height: z.int(),
+        width: z.int().nullable(),
+        height: z.int().nullable(),
+        name: z.string().max(limits.alt).default(""),
+        description: z.string().max(limits.alt).default(""),
+        credit: z.string().max(limits.alt).default(""),
         base64: z.base64(),
       }),
     )

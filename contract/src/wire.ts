@@ -20,6 +20,8 @@ export const limits = {
   typedAnswers: 40,
   typedAnswer: 200,
   mediaBytes: 5 * 1024 * 1024,
+  recordingBytes: 25 * 1024 * 1024,
+  transcript: 20_000,
   options: 20,
   /** Corners of a place drawn on a picture. */
   corners: 60,

@@ -44,7 +44,17 @@ export interface Image {
   readonly width: number;
   readonly height: number;
 }
-export type Block = Paragraph | TextList | Table | Image;
+export const recordingKinds = ["audio", "video"] as const;
+/** A recording of the department's media, to be heard or watched. */
+export interface Recording {
+  readonly type: (typeof recordingKinds)[number];
+  readonly hash: string;
+  readonly title: string;
+  /** What is said and what happens, for those who cannot hear or see it. */
+  readonly transcript: string;
+  readonly credit: string;
+}
+export type Block = Paragraph | TextList | Table | Image | Recording;
 
 export interface RichText {
   readonly type: "richText";
@@ -64,7 +74,7 @@ export function plainText(text: RichText): string {
   return text.content.map(plainBlock).join(" ").replaceAll(/\s+/g, " ").trim();
 }
 
-/** The words of `text` for one line of a list: its paragraphs, without pictures and tables unless there is nothing else. */
+/** The words of `text` for one line of a list: its paragraphs, without pictures, recordings and tables unless there is nothing else. */
 export function headline(text: RichText): string {
   const words = plainText({ ...text, content: text.content.filter((block) => block.type === "paragraph") });
   return words === "" ? plainText(text) : words;
@@ -72,12 +82,19 @@ export function headline(text: RichText): string {
 
 /** True when there is nothing in `text` that a reader could see. */
 export function isEmptyText(text: RichText): boolean {
-  return plainText(text) === "" && imagesOf(text).length === 0;
+  return plainText(text) === "" && imagesOf(text).length === 0 && recordingsOf(text).length === 0;
 }
 
 export function imagesOf(text: RichText): Image[] {
   return text.content.flatMap((block) => (block.type === "image" ? [block] : []));
 }
+
+export const isRecording = (block: Block): block is Recording => block.type === "audio" || block.type === "video";
+
+export const recordingsOf = (text: RichText): Recording[] => text.content.filter(isRecording);
+
+/** Hashes of the media that a text shows. */
+export const mediaIn = (text: RichText): string[] => [...imagesOf(text), ...recordingsOf(text)].map((one) => one.hash);
 
 /** A copy of `text` in which `change` has been applied to every formula. */
 export function mapMaths(text: RichText, change: (maths: Maths) => Maths): RichText {
@@ -89,7 +106,7 @@ export function mapMaths(text: RichText, change: (maths: Maths) => Maths): RichT
     ...text,
     content: text.content.map((block): Block => {
       if (block.type === "paragraph") return paragraph(block);
-      if (block.type === "image") return block;
+      if (block.type === "image" || isRecording(block)) return block;
       if (block.type === "table")
         return { ...block, rows: block.rows.map((row) => row.map((cell) => cell.map(paragraph))) };
       return { ...block, items: block.items.map((item) => item.map(paragraph)) };
@@ -100,6 +117,7 @@ export function mapMaths(text: RichText, change: (maths: Maths) => Maths): RichT
 function plainBlock(block: Block): string {
   if (block.type === "paragraph") return plainInline(block.content);
   if (block.type === "image") return block.alt;
+  if (isRecording(block)) return `${block.title} ${block.transcript}`;
   const cells = block.type === "table" ? block.rows.flat() : block.items;
   return cells.map((cell) => cell.map(plainBlock).join(" ")).join(" ");
 }

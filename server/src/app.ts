@@ -7,6 +7,7 @@ import helmet from "helmet";
 import type { Logger } from "pino";
 import { mountAssembly } from "./assembly/routes.ts";
 import { mountBank } from "./bank/routes.ts";
+import { mountMedia } from "./media/routes.ts";
 import { mountMany } from "./many/routes.ts";
 import { mountStimuli } from "./stimuli/routes.ts";
 import { mountCourses } from "./courses/routes.ts";
@@ -81,6 +82,7 @@ export function createApp(parts: Parts): Express {
     mountTeam,
     mountStandards,
     mountBank,
+    mountMedia,
     mountMany,
     mountStimuli,
     mountCourses,

@@ -1,5 +1,13 @@
 /** Rich text as it travels: the closed tree of core, and nothing else. */
-import type { Block, Image as ImageType, Inline, Paragraph, RichText as Tree } from "@verdant/core/richText";
+import type {
+  Block,
+  Image as ImageType,
+  Inline,
+  Paragraph,
+  Recording as RecordingType,
+  RichText as Tree,
+} from "@verdant/core/richText";
+import { recordingKinds } from "@verdant/core/richText";
 import { z } from "zod";
 import { limits } from "../wire.ts";
 
@@ -36,6 +44,14 @@ export const Image = z.strictObject({
   height: z.int().positive().max(20_000),
 }) satisfies z.ZodType<ImageType>;
 
+const Recording = z.strictObject({
+  type: z.enum(recordingKinds),
+  hash: z.string().regex(/^[0-9a-f]{64}$/),
+  title: z.string().max(limits.alt, `At most ${limits.alt} characters.`),
+  transcript: z.string().max(limits.transcript, `At most ${limits.transcript} characters in one transcript.`),
+  credit: z.string().max(limits.alt, `At most ${limits.alt} characters.`),
+}) satisfies z.ZodType<RecordingType>;
+
 const BlockSchema = z.discriminatedUnion("type", [
   ParagraphSchema,
   z.strictObject({
@@ -52,6 +68,7 @@ const BlockSchema = z.discriminatedUnion("type", [
       .refine((rows) => new Set(rows.map((row) => row.length)).size === 1, "All rows of a table are equally long."),
   }),
   Image,
+  Recording,
 ]) satisfies z.ZodType<Block>;
 
 export const RichText: z.ZodType<Tree, Tree> = z.strictObject({

@@ -2,7 +2,7 @@
 
 import { hasModelAnswer } from "../items/written.ts";
 import { kindOf } from "../items/kinds.ts";
-import { headline, imagesOf, plainText, type Inline, type RichText } from "../richText.ts";
+import { headline, imagesOf, recordingsOf, plainText, type Inline, type RichText } from "../richText.ts";
 import type { Content } from "../items/kinds.ts";
 import type { Context, Finding, Rule } from "./finding.ts";
 import { askedIn, itemLikeness, veryLike as veryLikeFrom } from "./likeness.ts";
@@ -132,13 +132,15 @@ export const unitMissing: Rule = (content) =>
     : [];
 
 export const creditMissing: Rule = (content) => {
-  const pictures = kindOf(content).texts(content).flatMap(imagesOf);
-  return pictures.every((picture) => picture.credit.trim() !== "")
+  const shown = kindOf(content)
+    .texts(content)
+    .flatMap((text) => [...imagesOf(text), ...recordingsOf(text)]);
+  return shown.every((one) => one.credit.trim() !== "")
     ? []
     : [
         {
           rule: "creditMissing",
-          text: "A picture does not say who made it and under which licence.",
+          text: "A picture or recording does not say who made it and under which licence.",
           reason: "Without that the department may not pass it on.",
         },
       ];

@@ -3,7 +3,7 @@
 import { isBlank } from "./blank.ts";
 import { fillGaps, type FillGaps, type FillGapsAnswer, type FillGapsView } from "./fillGaps.ts";
 import { keyOnly, type KeyOnly, type KeyOnlyAnswer, type KeyOnlyView } from "./keyOnly.ts";
-import { isEmptyText, imagesOf, plainText } from "../richText.ts";
+import { imagesOf, isEmptyText, mediaIn, plainText, recordingsOf, type RichText } from "../richText.ts";
 import type { Fault, Kind } from "./kind.ts";
 import { match, type Match, type MatchAnswer, type MatchView } from "./match.ts";
 import { numeric, type Numeric, type NumericAnswer, type NumericView } from "./numeric.ts";
@@ -94,29 +94,26 @@ export function wordsOf(content: Content): string {
   return [...kind.texts(content).map(plainText), ...kind.furtherWords(content)].filter((word) => word !== "").join(" ");
 }
 
-/** What keeps a content from being used: what its kind finds, and pictures without a text for those who cannot see them. */
+/** What keeps a content from being used: what its kind finds, and media without words. */
 export function faultsOf(content: Content): Fault[] {
   const kind = kindOf(content);
-  const images = kind.texts(content).flatMap(imagesOf);
+  return [...kind.faults(content), ...mediaFaults(kind.texts(content))];
+}
+
+/** Pictures without a text for those who cannot see them, recordings without one for those who cannot hear them. */
+export function mediaFaults(texts: readonly RichText[]): Fault[] {
   return [
-    ...kind.faults(content),
-    ...(images.some((image) => image.alt.trim() === "")
+    ...(texts.flatMap(imagesOf).some((image) => image.alt.trim() === "")
       ? [{ path: ["stem"], text: "Describe the picture for those who cannot see it." }]
+      : []),
+    ...(texts.flatMap(recordingsOf).some((recording) => recording.transcript.trim() === "")
+      ? [{ path: ["stem"], text: "Write down what the recording says, for those who cannot hear it." }]
       : []),
   ];
 }
 
 /** Hashes of the media that a content shows, each once. */
-export function mediaOf(content: Content): string[] {
-  return [
-    ...new Set(
-      kindOf(content)
-        .texts(content)
-        .flatMap(imagesOf)
-        .map((image) => image.hash),
-    ),
-  ];
-}
+export const mediaOf = (content: Content): string[] => [...new Set(kindOf(content).texts(content).flatMap(mediaIn))];
 
 export const hasExplanation = (content: Content): boolean =>
   content.explanation !== undefined && !isEmptyText(content.explanation);

@@ -1,7 +1,8 @@
 /** A shared text, map or chart that several items hang on. */
 
 import type { Fault } from "../items/kind.ts";
-import { imagesOf, isEmptyText, richTextOf, type RichText } from "../richText.ts";
+import { mediaFaults } from "../items/kinds.ts";
+import { isEmptyText, richTextOf, type RichText } from "../richText.ts";
 
 export interface Stimulus {
   readonly schemaVersion: 1;
@@ -16,9 +17,7 @@ export function stimulusFaults({ title, text }: Stimulus): Fault[] {
   return [
     ...(title.trim() === "" ? [{ path: ["title"], text: "Give it a title." }] : []),
     ...(isEmptyText(text) ? [{ path: ["text"], text: "Write the text, or put the map or chart in." }] : []),
-    ...(imagesOf(text).some((image) => image.alt.trim() === "")
-      ? [{ path: ["text"], text: "Describe the picture for those who cannot see it." }]
-      : []),
+    ...mediaFaults([text]).map((fault) => ({ ...fault, path: ["text"] })),
   ];
 }
 

@@ -13,7 +13,7 @@ import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { withMathml } from "./maths.ts";
-import { linkMedia, missingMedia } from "./media.ts";
+import { linkMedia, missingMedia } from "../media/service.ts";
 import * as store from "./store.ts";
 
 type Item = Result<typeof contract.showItem>;

@@ -9,7 +9,7 @@ import {
   showSitting as showSittingContract,
   showResult as showResultContract,
 } from "@verdant/contract/delivery";
-import { keepMedia } from "../bank/media.ts";
+import { keepMedia } from "../media/service.ts";
 import { saveItem, showItem } from "../bank/service.ts";
 import { newId } from "../platform/id.ts";
 import { keysOf, release, choice } from "../platform/testing/sittings.ts";

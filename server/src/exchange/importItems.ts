@@ -4,7 +4,7 @@ import { Content as ContentSchema } from "@verdant/contract/items/kinds";
 import { changeKindOf } from "@verdant/core/bank/changeKind";
 import { mediaOf, wordsOf, type Content } from "@verdant/core/items/kinds";
 import { withMathml } from "../bank/maths.ts";
-import { linkMedia, missingMedia } from "../bank/media.ts";
+import { linkMedia, missingMedia } from "../media/service.ts";
 import { faultsOf, hashOfContent, insertLexemes, takeChange, saveItem } from "../bank/service.ts";
 import { Failure } from "../platform/failure.ts";
 import { newId } from "../platform/id.ts";

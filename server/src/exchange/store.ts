@@ -235,7 +235,7 @@ export function listMedia(db: Db, departmentId: string) {
     .selectFrom("media")
     .where("departmentId", "=", departmentId)
     .where((eb) => eb.or([eb("hash", "in", inItems), eb("hash", "in", inStimuli)]))
-    .select(["hash", "mime", "bytes", "width", "height"])
+    .select(["hash", "mime", "bytes", "width", "height", "name", "description", "credit"])
     .orderBy("hash")
     .execute();
 }

@@ -15,6 +15,7 @@ import * as columnMappings from "./0012_columnMappings.ts";
 import * as many from "./0013_many.ts";
 import * as rubricMarks from "./0014_rubricMarks.ts";
 import * as stimuli from "./0015_stimuli.ts";
+import * as mediaShelf from "./0016_mediaShelf.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -32,4 +33,5 @@ export const migrations: Record<string, Migration> = {
   "0013_many": many,
   "0014_rubricMarks": rubricMarks,
   "0015_stimuli": stimuli,
+  "0016_mediaShelf": mediaShelf,
 };

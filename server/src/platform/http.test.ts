@@ -220,6 +220,7 @@ async function samples() {
     rulingId,
     manyId: newId(),
     stimulusId: newId(),
+    hash: "0".repeat(64),
     topicId: topic.id,
     standardId: standard.id,
     courseId: course.id,
@@ -285,6 +286,7 @@ async function samples() {
       topicId: topic.id,
       body: { kind: "list", schemaVersion: 1, pairs: "a = b\nc = d", forward: "{left}?", backward: "", isTyped: true },
     },
+    describeMedia: { name: "A", description: "B", credit: "C" },
     saveStimulus: {
       version: 1,
       content: { schemaVersion: 1, title: "A map", text: richTextOf("The bay.") },

@@ -148,8 +148,12 @@ export interface Tables extends SittingTables {
     mime: string;
     bytes: Buffer;
     size: number;
-    width: number;
-    height: number;
+    /** In pixels; null of a recording. */
+    width: number | null;
+    height: number | null;
+    name: Default<string>;
+    description: Default<string>;
+    credit: Default<string>;
     addedBy: string | null;
     addedAt: Date;
   };

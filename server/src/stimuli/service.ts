@@ -2,10 +2,10 @@
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/stimuli";
 import { canonicalJson } from "@verdant/core/canonicalJson";
-import { imagesOf, headline } from "@verdant/core/richText";
+import { headline, mediaIn } from "@verdant/core/richText";
 import { stimulusFaults } from "@verdant/core/stimuli/stimulus";
 import { typesetText } from "../bank/maths.ts";
-import { missingMedia } from "../bank/media.ts";
+import { missingMedia } from "../media/service.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
@@ -59,7 +59,7 @@ export function saveStimulus(
     const content = { ...body.content, text: typesetText(body.content.text) };
     const [fault] = stimulusFaults(content);
     if (fault) throw refused(`/body/content/${fault.path.join("/")}`, fault.text);
-    const hashes = [...new Set(imagesOf(content.text).map((image) => image.hash))];
+    const hashes = [...new Set(mediaIn(content.text))];
     if ((await missingMedia(within, hashes)).length > 0)
       throw refused("/body/content/text", "One of the pictures is no longer there. Add it again.");
     const before = await store.findStimulus(db, departmentId, params.stimulusId, true);

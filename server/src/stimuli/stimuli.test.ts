@@ -3,7 +3,7 @@ import { kinds, type Content } from "@verdant/core/items/kinds";
 import { richTextOf, type RichText } from "@verdant/core/richText";
 import { describe, expect, test } from "vitest";
 import { previewQuiz } from "../assembly/service.ts";
-import { findMedia, keepMedia } from "../bank/media.ts";
+import { findMedia, keepMedia } from "../media/service.ts";
 import { assumed, saveItem } from "../bank/service.ts";
 import * as delivery from "../delivery/service.ts";
 import { exportDepartment } from "../exchange/exportDepartment.ts";
@@ -20,8 +20,8 @@ const svg = Buffer.from(
 );
 
 async function withMap(words: string): Promise<{ text: RichText; hash: string }> {
-  const { hash, width, height } = await keepMedia(bench.lead, svg);
-  const map = { type: "image" as const, hash, alt: "A map of the bay", credit: "", width, height };
+  const { hash } = await keepMedia(bench.lead, svg);
+  const map = { type: "image" as const, hash, alt: "A map of the bay", credit: "", width: 40, height: 30 };
   return { text: { type: "richText", content: [...richTextOf(words).content, map] }, hash };
 }
 const save = (stimulusId: string, version: number, title: string, text: RichText) =>

@@ -13,13 +13,11 @@ import {
   listMisconceptions,
   listRevisions,
   listTray,
-  mediaPaths,
   saveItem,
   setItemStatus,
   showDraft,
   showItem,
   type ItemList,
-  type KeptMedia,
 } from "@verdant/contract/bank";
 import type { Call } from "@verdant/contract/endpoint";
 import { api, calls, requestOf } from "../platform/contractApi.ts";
@@ -79,14 +77,6 @@ export const bankApi = api.injectEndpoints({
       ...calls<typeof keepColumnMapping>(keepColumnMapping),
       invalidatesTags: ["Mapping"],
     }),
-    keepMedia: build.mutation<KeptMedia, File>({
-      query: (file) => ({
-        url: mediaPaths.keep,
-        method: "POST",
-        body: file,
-        headers: { "content-type": "application/octet-stream" },
-      }),
-    }),
   }),
 });
 
@@ -109,7 +99,6 @@ export const {
   useAddMisconceptionMutation,
   useListTrayQuery,
   useChangeTrayMutation,
-  useKeepMediaMutation,
   useListColumnMappingsQuery,
   useKeepColumnMappingMutation,
 } = bankApi;

@@ -48,6 +48,7 @@ const actions: readonly (readonly [string, string])[] = [
   ["Write a new item", "/bank/new"],
   ["Bring items", "/bank/paste"],
   ["Texts, maps and charts", "/stimuli"],
+  ["Media shelf: pictures and recordings", "/media"],
   ["Many from few: patterns and lists", "/many"],
   ["Paste questions", "/start"],
   ["Open the bank", "/bank"],

@@ -21,6 +21,7 @@ export const api = createApi({
     "Mapping",
     "Many",
     "Stimulus",
+    "Media",
     "Tray",
     "Standard",
     "Course",

@@ -1,7 +1,17 @@
 /** The one renderer of rich text: staff, students and print. No HTML anywhere, only the closed tree. */
 import { styled } from "@mui/material/styles";
-import type { Block, Image, Inline, Mark, Paragraph, RichText, Table } from "@verdant/core/richText";
+import {
+  isRecording,
+  type Block,
+  type Image,
+  type Inline,
+  type Mark,
+  type Paragraph,
+  type RichText,
+  type Table,
+} from "@verdant/core/richText";
 import type { ReactNode } from "react";
+import { RecordingView } from "./RecordingView.tsx";
 import { MathsView } from "./MathsView.tsx";
 
 export function RichTextView({ text, inline = false }: { text: RichText; inline?: boolean }) {
@@ -17,6 +27,7 @@ export function RichTextView({ text, inline = false }: { text: RichText; inline?
 function BlockView({ block, inline }: { block: Block; inline: boolean }) {
   if (block.type === "paragraph") return <ParagraphView paragraph={block} inline={inline} />;
   if (block.type === "image") return inline ? <span>{block.alt} </span> : <ImageView image={block} />;
+  if (isRecording(block)) return inline ? <span>{block.title} </span> : <RecordingView recording={block} />;
   if (block.type === "table") return <TableView table={block} />;
   const items = block.items.map((item, i) => (
     <li key={i}>

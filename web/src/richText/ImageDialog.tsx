@@ -1,5 +1,4 @@
-/** Adds a picture: the file, what somebody who cannot see it needs to know, and who made it. */
-import Alert from "@mui/material/Alert";
+/** Adds a picture: the file or one of the shelf, what somebody who cannot see it needs to know, and who made it. */
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Dialog from "@mui/material/Dialog";
@@ -8,15 +7,32 @@ import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
+import type { KeptMedia } from "@verdant/contract/media";
 import { useState } from "react";
-import { problemOf } from "../platform/problem.ts";
-import { useKeepMediaMutation } from "../bank/api.ts";
+import { useDescribeMediaMutation } from "../media/api.ts";
+import { pictureFiles, ShelfPicker } from "../media/ShelfPicker.tsx";
 
-/** A text attribute of the picture's node. */
-const textIn = (attrs: Record<string, unknown> | null, name: string) => {
+/** A text attribute of a node. */
+export const textIn = (attrs: Record<string, unknown> | null, name: string) => {
   const value = attrs?.[name];
   return typeof value === "string" ? value : "";
 };
+
+/** What is said of a picture or recording here is what the shelf knows from then on, where it knew nothing. */
+export function useShelfDescription() {
+  const [describe] = useDescribeMediaMutation();
+  return (chosen: KeptMedia | null, { description, credit }: { description: string; credit: string }) => {
+    if (!chosen || (chosen.description !== "" && chosen.credit !== "")) return;
+    void describe({
+      params: { hash: chosen.hash },
+      body: {
+        name: chosen.name,
+        description: chosen.description || description.slice(0, 1000),
+        credit: chosen.credit || credit,
+      },
+    });
+  };
+}
 
 export function ImageDialog({
   before,
@@ -27,41 +43,43 @@ export function ImageDialog({
   close: () => void;
   insert: (attrs: Record<string, unknown>) => void;
 }) {
-  const [keep, { isLoading, error }] = useKeepMediaMutation();
   const [kept, setKept] = useState(before);
+  const [chosen, setChosen] = useState<KeptMedia | null>(null);
   const [alt, setAlt] = useState(textIn(before, "alt"));
   const [credit, setCredit] = useState(textIn(before, "credit"));
-  const choose = (file: File | undefined) => {
-    if (!file) return;
-    void keep(file).then(({ data }) => {
-      if (data) setKept({ hash: data.hash, width: data.width, height: data.height });
-    });
+  const tellShelf = useShelfDescription();
+  const choose = (media: KeptMedia) => {
+    setKept({ hash: media.hash, width: media.width, height: media.height });
+    setChosen(media);
+    setAlt(media.description);
+    setCredit(media.credit);
   };
   return (
     <Dialog open onClose={close} fullWidth maxWidth="sm">
       <DialogTitle>{before ? "The picture" : "Add a picture"}</DialogTitle>
       <DialogContent>
         <Stack spacing={2} sx={{ pt: 1 }}>
-          {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
           {kept ? (
-            <Box
-              component="img"
-              src={`/api/media/${String(kept["hash"])}`}
-              alt=""
-              sx={{ maxWidth: "100%", maxHeight: 240, objectFit: "contain" }}
-            />
-          ) : (
-            <Button component="label" variant="outlined" loading={isLoading}>
-              Choose a picture (PNG, JPEG, WebP or SVG, up to 5 MB)
-              <input
-                hidden
-                type="file"
-                accept="image/png,image/jpeg,image/webp,image/gif,image/svg+xml"
-                onChange={(event) => {
-                  choose(event.target.files?.[0]);
-                }}
+            <>
+              <Box
+                component="img"
+                src={`/api/media/${String(kept["hash"])}`}
+                alt=""
+                sx={{ maxWidth: "100%", maxHeight: 240, objectFit: "contain" }}
               />
-            </Button>
+              <Box>
+                <Button
+                  size="small"
+                  onClick={() => {
+                    setKept(null);
+                  }}
+                >
+                  Another picture
+                </Button>
+              </Box>
+            </>
+          ) : (
+            <ShelfPicker kinds={["picture"]} files={pictureFiles} choose={choose} />
           )}
           <TextField
             label="What it shows, for those who cannot see it"
@@ -90,6 +108,7 @@ export function ImageDialog({
           disabled={!kept || alt.trim() === ""}
           onClick={() => {
             insert({ ...kept, alt: alt.trim(), credit: credit.trim() });
+            tellShelf(chosen, { description: alt.trim(), credit: credit.trim() });
             close();
           }}
         >

@@ -23,6 +23,7 @@ const Field = styled(Box)(({ theme }) => {
     "& .ProseMirror td, & .ProseMirror th": { border: `1px solid ${line}`, padding: "3px 8px", minWidth: 60 },
     "& .ProseMirror th": { fontWeight: 700, textAlign: "start" },
     "& .ProseMirror img": { display: "block", maxWidth: "100%", height: "auto", maxHeight: 260, width: "auto" },
+    "& .ProseMirror .recording": { padding: "6px 10px", border: `1px solid ${line}`, borderRadius: 4, margin: "4px 0" },
     "& .ProseMirror .ProseMirror-selectednode": { outline: `2px solid ${theme.vars?.palette.warning.main ?? line}` },
     "& .ProseMirror .maths": { fontFamily: '"Noto Sans Math", math', cursor: "pointer" },
   };

@@ -3,7 +3,9 @@ import Box from "@mui/material/Box";
 import IconButton from "@mui/material/IconButton";
 import { addColumnAfter, addRowAfter, deleteColumn, deleteRow, deleteTable, toggleHeaderRow } from "@tiptap/pm/tables";
 import { useEditorState, type Editor } from "@tiptap/react";
+import { recordingKinds, type Recording } from "@verdant/core/richText";
 import {
+  AudioLines,
   Bold,
   ImagePlus,
   Italic,
@@ -15,6 +17,7 @@ import {
   Table,
   type LucideIcon,
 } from "lucide-react";
+import { RecordingDialog } from "./RecordingDialog.tsx";
 import { ImageDialog } from "./ImageDialog.tsx";
 import { MathsDialog } from "./MathsDialog.tsx";
 import { insertTable } from "./richTextNodes.ts";
@@ -37,7 +40,7 @@ const tableTools = [
   ["Remove the table", deleteTable],
 ] as const;
 
-export type RichTextDialog = "image" | "maths" | null;
+export type RichTextDialog = "image" | "recording" | "maths" | null;
 
 export function RichTextTools(props: {
   editor: Editor;
@@ -52,6 +55,7 @@ export function RichTextTools(props: {
       marks: marks.map(([name]) => now.isActive(name)),
       inTable: now.isActive("table"),
       image: now.isActive("image") ? now.getAttributes("image") : null,
+      recording: recordingAt(now),
       latex: now.isActive("maths") ? String(now.getAttributes("maths")["latex"]) : "",
     }),
   });
@@ -91,6 +95,14 @@ export function RichTextTools(props: {
           }}
         />
         <Tool
+          title={active.recording ? "Change what is said of the recording" : "Recording"}
+          icon={AudioLines}
+          isOn={active.recording !== null}
+          apply={() => {
+            setDialog("recording");
+          }}
+        />
+        <Tool
           title={active.latex ? "Change the formula" : "Formula"}
           icon={Sigma}
           isOn={active.latex !== ""}
@@ -126,6 +138,19 @@ export function RichTextTools(props: {
           }}
         />
       )}
+      {dialog === "recording" && (
+        <RecordingDialog
+          before={active.recording}
+          close={() => {
+            setDialog(null);
+          }}
+          insert={({ type, ...attrs }) => {
+            const chain = editor.chain().focus();
+            if (active.recording?.type === type) chain.updateAttributes(type, attrs).run();
+            else chain.insertContent({ type, attrs }).run();
+          }}
+        />
+      )}
       {dialog === "maths" && (
         <MathsDialog
           before={active.latex}
@@ -143,6 +168,12 @@ export function RichTextTools(props: {
       )}
     </Box>
   );
+}
+
+/** The recording that is selected. */
+function recordingAt(editor: Editor): Recording | null {
+  const type = recordingKinds.find((kind) => editor.isActive(kind));
+  return type ? { type, ...(editor.getAttributes(type) as Omit<Recording, "type">) } : null;
 }
 
 function Tool(props: { title: string; icon: LucideIcon; isOn?: boolean; apply: () => void }) {

@@ -2,7 +2,17 @@
 import { Mark } from "@tiptap/core";
 import type { JSONContent } from "@tiptap/core";
 import StarterKit from "@tiptap/starter-kit";
-import type { Block, Image, Inline, Mark as MarkName, Paragraph, RichText, Table } from "@verdant/core/richText";
+import {
+  isRecording,
+  type Block,
+  type Image,
+  type Inline,
+  type Mark as MarkName,
+  type Paragraph,
+  type Recording,
+  type RichText,
+  type Table,
+} from "@verdant/core/richText";
 import { richTextNodes } from "./richTextNodes.ts";
 
 const raised = (name: "subscript" | "superscript", tag: "sub" | "sup") =>
@@ -40,7 +50,7 @@ export function toDocument(text: RichText): JSONContent {
 
 function fromBlock(block: Block): JSONContent {
   if (block.type === "paragraph") return { type: "paragraph", content: block.content.map(fromInline) };
-  if (block.type === "image") {
+  if (block.type === "image" || isRecording(block)) {
     const { type, ...attrs } = block;
     return { type, attrs };
   }
@@ -72,6 +82,8 @@ export function fromDocument(document: JSONContent): RichText {
 function toBlock(node: JSONContent): Block[] {
   if (node.type === "paragraph") return [toParagraph(node)];
   if (node.type === "image") return [{ type: "image", ...(node.attrs as Omit<Image, "type">) }];
+  if (node.type === "audio" || node.type === "video")
+    return [{ type: node.type, ...(node.attrs as Omit<Recording, "type">) }];
   if (node.type === "table") return [toTable(node)];
   if (node.type !== "bulletList" && node.type !== "orderedList") return [];
   return [{ type: node.type, items: (node.content ?? []).map((item) => (item.content ?? []).flatMap(paragraphsOf)) }];

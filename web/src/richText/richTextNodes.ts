@@ -70,6 +70,26 @@ const Image = Node.create({
   ],
 });
 
+const recording = (name: "audio" | "video") =>
+  Node.create({
+    name,
+    group: "block",
+    atom: true,
+    draggable: true,
+    addAttributes: () => ({
+      hash: { default: "" },
+      title: { default: "" },
+      transcript: { default: "" },
+      credit: { default: "" },
+    }),
+    parseHTML: () => [],
+    renderHTML: ({ node }) => [
+      "div",
+      { class: "recording" },
+      `${name === "audio" ? "Recording to hear" : "Recording to watch"}: ${String(node.attrs["title"])}`,
+    ],
+  });
+
 const MathsNode = Node.create({
   name: "maths",
   group: "inline",
@@ -94,7 +114,16 @@ const MathsNode = Node.create({
     },
 });
 
-export const richTextNodes = [Table, TableRow, cell("tableCell", "td"), cell("tableHeader", "th"), Image, MathsNode];
+export const richTextNodes = [
+  Table,
+  TableRow,
+  cell("tableCell", "td"),
+  cell("tableHeader", "th"),
+  Image,
+  recording("audio"),
+  recording("video"),
+  MathsNode,
+];
 
 const emptyCell = (type: "tableCell" | "tableHeader") => ({ type, content: [{ type: "paragraph" }] });
 

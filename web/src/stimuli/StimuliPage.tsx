@@ -18,6 +18,9 @@ export function StimuliPage() {
           <Button component={Link} to="/bank">
             Back to the bank
           </Button>
+          <Button component={Link} to="/media" variant="outlined">
+            Media shelf
+          </Button>
           <Button component={Link} to="/stimuli/new" variant="contained">
             New text, map or chart
           </Button>

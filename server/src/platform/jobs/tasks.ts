@@ -1,5 +1,5 @@
 /** The tasks of the worker: one line each. Plain data in and out. */
-import { reencodeTask, type ReencodeInput, type ReencodeOutput } from "../../bank/reencodeTask.ts";
+import { reencodeTask, type ReencodeInput, type ReencodeOutput } from "../../media/reencodeTask.ts";
 import { composeTask, type ComposeInput, type ComposeOutput } from "../../assembly/composeTask.ts";
 
 export interface Tasks {

@@ -4,9 +4,9 @@ import { kinds } from "@verdant/core/items/kinds";
 import { richTextOf, type RichText } from "@verdant/core/richText";
 import { newId } from "../platform/id.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
-import { findMedia, keepMedia } from "./media.ts";
+import { describeMedia, findMedia, keepMedia, listMedia, rangeOf, readMedia, removeMedia } from "./service.ts";
 import { reencodeTask } from "./reencodeTask.ts";
-import { saveItem } from "./service.ts";
+import { assumed, saveItem } from "../bank/service.ts";
 
 const bench = useWorkbench();
 const svg = (inside: string, attributes = "") =>
@@ -59,7 +59,7 @@ describe("what is uploaded", () => {
       .toBuffer();
     const kept = await keepMedia(bench.lead, photo);
     expect(kept).toMatchObject({ mime: "image/jpeg", width: 1600, height: 800 });
-    const { bytes } = await findMedia(bench.lead, kept.hash);
+    const bytes = await readMedia(bench.lead, kept.hash, undefined);
     expect(bytes.includes("SECRET")).toBe(false);
   });
 });
@@ -105,4 +105,80 @@ describe("who may see a picture", () => {
     expect(saved).toContain("mfrac");
     expect(saved).not.toContain("script");
   });
+});
+
+describe("a recording", () => {
+  const song = Buffer.concat([Buffer.from("ID3"), Buffer.from("SECRET tag, then sound ".repeat(50))]);
+
+  test("is known by its bytes, whatever it is called, and kept as it came", async () => {
+    const kept = await keepMedia(bench.lead, song, "waves.exe");
+    expect(kept).toMatchObject({ kind: "audio", mime: "audio/mpeg", width: null, name: "waves.exe" });
+    expect(await readMedia(bench.lead, kept.hash, undefined)).toEqual(song);
+    const film = Buffer.from("\0\0\0\u0018ftypmp42 and a film", "latin1");
+    expect(await keepMedia(bench.lead, film)).toMatchObject({ kind: "video", mime: "video/mp4" });
+    const large = Buffer.concat([song, Buffer.alloc(26 * 1024 * 1024)]);
+    await expect(keepMedia(bench.lead, large)).rejects.toMatchObject({ kind: "tooLarge" });
+  });
+
+  test("is read in parts, each the bytes that were asked for", async () => {
+    const { hash } = await keepMedia(bench.lead, song);
+    const size = song.length;
+    expect(rangeOf(undefined, size)).toBeUndefined();
+    expect(rangeOf("bytes=0-1,4-5", size)).toBeUndefined();
+    expect(rangeOf(`bytes=${size}-`, size)).toBe("unsatisfiable");
+    expect(rangeOf("bytes=5-2", size)).toBeUndefined();
+    for (const [asked, from, to] of [
+      ["bytes=0-0", 0, 0],
+      ["bytes=10-19", 10, 19],
+      [`bytes=${size - 4}-`, size - 4, size - 1],
+      ["bytes=-7", size - 7, size - 1],
+      [`bytes=3-${size + 100}`, 3, size - 1],
+    ] as const) {
+      const range = rangeOf(asked, size);
+      expect(range).toEqual({ from, to });
+      if (typeof range === "object")
+        expect(await readMedia(bench.lead, hash, range)).toEqual(song.subarray(from, to + 1));
+    }
+  });
+
+  test("needs its words before an item with it can be used", async () => {
+    const { hash } = await keepMedia(bench.lead, song);
+    const { topicId } = await bench.db.selectFrom("unitTopic").select("topicId").executeTakeFirstOrThrow();
+    const itemId = newId();
+    const save = async (version: number, transcript: string) => {
+      const heard = { type: "audio" as const, hash, title: "Waves", transcript, credit: "us" };
+      const stem: RichText = { type: "richText", content: [heard, ...richTextOf("What do you hear?").content] };
+      const accepted = [{ id: "a", text: "waves" }];
+      const content = { ...kinds.shortText.blank(newId), stem, accepted };
+      const tagging = { ...assumed, topicId, standardIds: [] };
+      return saveItem(bench.lead, { params: { itemId }, body: { version, tagging, content } });
+    };
+    expect(await save(0, " ")).toMatchObject({
+      status: "draft",
+      faults: [{ text: expect.stringMatching(/recording/) as string }],
+    });
+    expect((await save(1, "Waves break on a beach.")).status).toBe("approved");
+    const shelf = await listMedia(bench.lead, { query: { kind: "audio", limit: 60 } });
+    expect(shelf.media.find((one) => one.hash === hash)?.usedIn).toMatchObject([{ kind: "item", id: itemId }]);
+    await expect(removeMedia(bench.lead, { params: { hash } })).rejects.toMatchObject({ kind: "conflict" });
+  });
+});
+
+test("the shelf is searched by what is said of a piece, and what nothing shows can go", async () => {
+  const { hash } = await keepMedia(bench.lead, svg("<circle r='3'/>"), "groynes 2019.svg");
+  const find = async (query: { text?: string; lacks?: "credit" | "use" }) =>
+    (await listMedia(bench.lead, { query: { ...query, limit: 200 } })).media.map((one) => one.hash);
+  expect(await find({ text: "GROYNES 20" })).toEqual([hash]);
+  expect(await find({ text: "100%" })).toEqual([]);
+  expect(await find({ lacks: "credit" })).toContain(hash);
+  await describeMedia(bench.lead, {
+    params: { hash },
+    body: { name: "Groynes", description: "A beach", credit: "Ines, CC BY 4.0" },
+  });
+  expect(await find({ lacks: "credit" })).not.toContain(hash);
+  expect(await find({ text: "ines beach", lacks: "use" })).toEqual([hash]);
+  await removeMedia(bench.lead, { params: { hash } });
+  expect(await find({ text: "groynes" })).toEqual([]);
+  const other = await otherDepartment(bench);
+  expect((await listMedia(other.lead, { query: { limit: 60 } })).total).toBe(0);
 });

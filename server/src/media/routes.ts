@@ -1,0 +1,50 @@
+import { mediaEndpoints, mediaPaths } from "@verdant/contract/media";
+import { limits } from "@verdant/contract/wire";
+import { raw, type Response, type Router } from "express";
+import { Failure } from "../platform/failure.ts";
+import { mountAll, mustBe } from "../platform/mount.ts";
+import type { Member, Scope, Student } from "../platform/scope.ts";
+import * as service from "./service.ts";
+
+/** Every endpoint of media has a handler, or this does not compile. Bytes are no JSON, so they are mounted by hand. */
+export const mountMedia = (router: Router): void => {
+  mountAll(router, mediaEndpoints, service);
+
+  router.post(
+    mediaPaths.keep,
+    (req, _res, next) => {
+      mustBe("member", req.scope.caller);
+      next();
+    },
+    raw({ type: () => true, limit: limits.recordingBytes }),
+    async (req, res) => {
+      const body: unknown = req.body;
+      if (!Buffer.isBuffer(body)) throw new Failure("invalid", "Send the bytes of one picture or recording.");
+      const { name } = req.query;
+      res.json(await service.keepMedia(req.scope as Scope<Member>, body, typeof name === "string" ? name : ""));
+    },
+  );
+
+  router.get(mediaPaths.show, async (req, res) => {
+    mustBe(req.scope.caller.kind === "student" ? "student" : "member", req.scope.caller);
+    const scope = req.scope as Scope<Member | Student>;
+    const { hash } = req.params;
+    const { mime, size } = await service.findMedia(scope, hash);
+    sayWhatItIs(res, mime);
+    const range = service.rangeOf(req.get("range"), size);
+    if (range === "unsatisfiable") {
+      res.status(416).setHeader("content-range", `bytes */${size}`).end();
+      return;
+    }
+    if (range) res.status(206).setHeader("content-range", `bytes ${range.from}-${range.to}/${size}`);
+    res.send(await service.readMedia(scope, hash, range));
+  });
+};
+
+function sayWhatItIs(res: Response, mime: string): void {
+  res.setHeader("content-type", mime);
+  res.setHeader("accept-ranges", "bytes");
+  res.setHeader("x-content-type-options", "nosniff");
+  res.setHeader("content-security-policy", "default-src 'none'; style-src 'unsafe-inline'; sandbox");
+  res.setHeader("cache-control", "private, max-age=31536000, immutable");
+}
