@@ -45,16 +45,16 @@ module.exports = {
       name: "features-meet-through-api",
       severity: "error",
       from: {
-        path: "^web/src/(bank|many|stimuli|media|standards|courses|plan|assembly|delivery|insight|exchange|team|today)/",
+        path: "^web/src/(bank|many|stimuli|media|review|standards|courses|plan|assembly|delivery|insight|exchange|team|today)/",
       },
       to: {
-        path: "^web/src/(bank|many|stimuli|media|standards|courses|plan|assembly|delivery|insight|exchange|team|today|student|shell)/",
-        // A topic, or a shared text, is chosen in the same way wherever it is chosen.
+        path: "^web/src/(bank|many|stimuli|media|review|standards|courses|plan|assembly|delivery|insight|exchange|team|today|student|shell)/",
+        // Pieces that several features show in the same way.
         pathNot: [
           "^web/src/$1/",
           "/api\\.ts$",
-          "^web/src/standards/TopicField\\.tsx$",
-          "^web/src/stimuli/StimulusField\\.tsx$",
+          "^web/src/(standards/TopicField|stimuli/StimulusField|review/CommentsPanel)\\.tsx$",
+          "^web/src/bank/(Difference\\.tsx|ContentEditor\\.tsx|fieldNames\\.ts)$",
         ],
       },
     },

@@ -70,6 +70,8 @@ export const Item = z.object({
   /** Grows with every change; a save names the version it was made to. */
   version: z.int(),
   status: Status,
+  /** Of a retired item: the one that takes its place. */
+  successor: z.object({ id: Id, number: z.int() }).nullable(),
   owner: z.string(),
   revision: z.object({ id: Id, n: z.int(), at: Moment, author: z.string() }),
   tagging: Tagging,
@@ -236,7 +238,12 @@ export const setItemStatus = endpoint({
   access: "member",
   summary: "Retires an item, so that it is drawn no more, or takes it back into use. What was given stays as it was.",
   params: z.object({ itemId: Id }),
-  body: z.object({ version: z.int().positive(), status: z.enum(["approved", "retired"]) }),
+  body: z.object({
+    version: z.int().positive(),
+    status: z.enum(["approved", "retired"]),
+    /** Of a retired item: the one that takes its place. */
+    successorId: Id.nullable().default(null),
+  }),
   result: Item,
 });
 

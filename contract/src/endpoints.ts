@@ -10,6 +10,7 @@ import { manyEndpoints } from "./many.ts";
 import { mediaEndpoints } from "./media.ts";
 import { planEndpoints } from "./plan.ts";
 import { platformEndpoints } from "./platform.ts";
+import { reviewEndpoints } from "./review.ts";
 import { standardsEndpoints } from "./standards.ts";
 import { stimuliEndpoints } from "./stimuli.ts";
 import { teamEndpoints } from "./team.ts";
@@ -22,6 +23,7 @@ export const endpoints = {
   ...mediaEndpoints,
   ...manyEndpoints,
   ...stimuliEndpoints,
+  ...reviewEndpoints,
   ...coursesEndpoints,
   ...planEndpoints,
   ...assemblyEndpoints,

@@ -6,6 +6,8 @@ export const limits = {
   label: 120,
   /** Why a finding is kept. */
   reason: 300,
+  /** What colleagues say about an item. */
+  comment: 2_000,
   /** Characters of one run of text. */
   run: 20_000,
   blocks: 200,

@@ -26,6 +26,7 @@ import type { Installation } from "./platform/scope.ts";
 import * as platformService from "./platform/service.ts";
 import { callerOf, sessionKeeper, tokenOf } from "./platform/session.ts";
 import { mountShell } from "./platform/shell.ts";
+import { mountReview } from "./review/routes.ts";
 import { mountStandards } from "./standards/routes.ts";
 import { mountTeam } from "./team/routes.ts";
 
@@ -85,6 +86,7 @@ export function createApp(parts: Parts): Express {
     mountMedia,
     mountMany,
     mountStimuli,
+    mountReview,
     mountCourses,
     mountPlan,
     mountAssembly,

@@ -15,8 +15,16 @@ import { headline } from "@verdant/core/richText";
 import { gatheredByStimulus } from "@verdant/core/stimuli/stimulus";
 import type { z } from "zod";
 import type { ClassDue } from "../plan/service.ts";
-import type { Scope } from "../platform/scope.ts";
-import { loadQuiz, strandOfItem, unitOf, type ItemNow, type LoadedPlace, type LoadedQuiz } from "./loadQuiz.ts";
+import type { Caller, Scope } from "../platform/scope.ts";
+import {
+  loadQuiz,
+  revisionFor,
+  strandOfItem,
+  unitOf,
+  type ItemNow,
+  type LoadedPlace,
+  type LoadedQuiz,
+} from "./loadQuiz.ts";
 import * as store from "./store.ts";
 
 type Quiz = Result<typeof contract.showQuiz>;
@@ -57,7 +65,7 @@ export async function describeQuiz(scope: Scope, departmentId: string, quizId: s
     woven: wovenOf(loaded, strands),
     gap: quiz.blueprint?.gap ?? null,
     expected: expectedOf(places, due),
-    checks: checksOf(loaded, strands, asked, questions),
+    checks: checksOf(scope.caller, loaded, strands, { asked, questions }),
     releases: releases.map((one) => ({ id: one.id, releasedAt: one.releasedAt.toISOString() })),
   };
 }
@@ -198,10 +206,10 @@ function expectedOf(places: readonly LoadedPlace[], due: ClassDue) {
 }
 
 function checksOf(
+  caller: Caller,
   { parts, places }: LoadedQuiz,
   strands: readonly Strand[],
-  asked: number,
-  questions: number,
+  { asked, questions }: { asked: number; questions: number },
 ): z.infer<typeof Check>[] {
   const checks: Quiz["checks"] = [];
   const fixed = places.filter(isFixed);
@@ -223,7 +231,7 @@ function checksOf(
   if (families.size < fixed.length)
     checks.push({ code: "sameFamily", text: "Two questions are variants of one another." });
   for (const { row, item } of fixed) {
-    if (item.status !== "approved")
+    if (revisionFor(caller, item) === null)
       checks.push({ code: "itemNotUsable", text: `Item ${item.number} cannot be used yet.` });
     else if (row.seenRevisionId !== item.revisionId) {
       checks.push({
@@ -232,7 +240,7 @@ function checksOf(
       });
     }
   }
-  checks.push(...drawChecks(places, families));
+  checks.push(...drawChecks(caller, places, families));
   for (const part of parts) {
     if (parts.length > 1 && !places.some((place) => place.partId === part.id && place.type !== "interlude"))
       checks.push({ code: "partEmpty", text: `The part “${part.heading ?? "without a heading"}” has no questions.` });
@@ -250,11 +258,15 @@ function areApart(strands: readonly Strand[]): boolean {
   return blocks([...strands.keys()]) > blocks(gathered);
 }
 
-function drawChecks(places: readonly LoadedPlace[], fixedFamilies: ReadonlySet<string>): z.infer<typeof Check>[] {
+function drawChecks(
+  caller: Caller,
+  places: readonly LoadedPlace[],
+  fixedFamilies: ReadonlySet<string>,
+): z.infer<typeof Check>[] {
   const checks: z.infer<typeof Check>[] = [];
   const seen = new Set(fixedFamilies);
   for (const { pool, take } of places.filter(isDraw)) {
-    const usable = pool.filter((item) => item.status === "approved");
+    const usable = pool.filter((item) => revisionFor(caller, item) !== null);
     const families = new Set(usable.map((item) => item.familyId));
     const free = [...families].filter((family) => !seen.has(family)).length;
     if (families.size < take)

@@ -3,7 +3,8 @@ import { interleave } from "@verdant/core/assembly/interleave";
 import type { Strand } from "@verdant/core/assembly/orderCost";
 import { dueOfClass, type ClassDue } from "../plan/service.ts";
 import { need } from "../platform/failure.ts";
-import type { Scope } from "../platform/scope.ts";
+import { faultsOf } from "../bank/service.ts";
+import type { Caller, Scope } from "../platform/scope.ts";
 import * as store from "./store.ts";
 
 export type ItemNow = Awaited<ReturnType<typeof store.listItemsById>>[number];
@@ -51,6 +52,17 @@ export async function loadQuiz(scope: Scope, departmentId: string, quizId: strin
     return item ? [{ ...base, type: "fixed", item }] : [];
   });
   return { quiz, due, parts, places };
+}
+
+/**
+ * The revision that a quiz of this caller would give; null: none can be used. Others' quizzes take what is approved; one's
+ * own draft may be used with one's own classes as soon as nothing is missing.
+ */
+export function revisionFor(caller: Caller, item: ItemNow): string | null {
+  if (item.status === "approved") return item.approvedRevisionId;
+  const isOwn = caller.kind === "member" && caller.personId === item.ownerId;
+  const isUsable = item.status !== "retired" && faultsOf(item.content, item.topicId).length === 0;
+  return isOwn && isUsable ? item.revisionId : null;
 }
 
 /** The strand of an item in the class's course: its listed topic and that topic's unit. */

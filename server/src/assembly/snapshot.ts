@@ -1,17 +1,18 @@
 /** A quiz as a release takes it: its parts and places with the revisions that are approved now. */
-import type { Scope } from "../platform/scope.ts";
-import { loadQuiz, type ItemNow } from "./loadQuiz.ts";
+import type { Caller, Scope } from "../platform/scope.ts";
+import { loadQuiz, revisionFor, type ItemNow } from "./loadQuiz.ts";
 
-/** null: the item cannot be used. */
-const usable = (item: ItemNow) => ({
+const usableFor = (caller: Caller) => (item: ItemNow) => ({
   itemId: item.id,
   number: item.number,
   topicId: item.topicId,
   stimulusRevisionId: item.stimulusRevisionId,
-  revisionId: item.status === "approved" ? item.approvedRevisionId : null,
+  /** null: the item cannot be used. */
+  revisionId: revisionFor(caller, item),
 });
 
 export async function snapshotOf(scope: Scope, departmentId: string, quizId: string) {
+  const usable = usableFor(scope.caller);
   const { quiz, due, parts, places } = await loadQuiz(scope, departmentId, quizId);
   return {
     id: quiz.id,

@@ -100,7 +100,7 @@ export function listItemsById(db: Db, departmentId: string, itemIds: readonly st
     .select(["item.id", "item.number", "item.kind", "item.label", "item.familyId", "item.topicId", "item.status"])
     .select(["item.expectedSeconds", "item.writerDifficulty", "item.demand", "item.approvedRevisionId"])
     .select(["revision.id as revisionId", "revision.content", "topic.name as topic"])
-    .select(["item.stimulusId", "stimulus.latestRevisionId as stimulusRevisionId"])
+    .select(["item.stimulusId", "item.ownerId", "stimulus.latestRevisionId as stimulusRevisionId"])
     .execute();
 }
 

@@ -7,11 +7,13 @@ import { changeKindOf } from "@verdant/core/bank/changeKind";
 import { canonicalJson } from "@verdant/core/canonicalJson";
 import type { Fault } from "@verdant/core/items/kind";
 import { faultsOf as contentFaults, mediaOf, wordsOf, type Content } from "@verdant/core/items/kinds";
+import { afterSave, noReview } from "@verdant/core/review/reviewRules";
 import { can } from "@verdant/core/team/can";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import { askFor, dropRequest, followRevision, rulesOf } from "../review/requests.ts";
 import { withMathml } from "./maths.ts";
 import { linkMedia, missingMedia } from "../media/service.ts";
 import * as store from "./store.ts";
@@ -20,6 +22,7 @@ type Item = Result<typeof contract.showItem>;
 type Save = Input<typeof contract.saveItem>;
 type Tagging = Save["body"]["tagging"];
 
+export { approveRevision, sendBackItem, waitForReview } from "./approval.ts";
 export { findLikeItems } from "./likeItems.ts";
 export { keepColumnMapping, listColumnMappings } from "./columnMappings.ts";
 export { listRevisions } from "./revisions.ts";
@@ -39,6 +42,7 @@ export async function showItem(
     familySize: row.familySize ?? 1,
     version: row.version,
     status: row.status,
+    successor: row.successorId === null ? null : { id: row.successorId, number: row.successorNumber ?? 0 },
     owner: row.owner,
     revision: { id: row.revisionId, n: row.n, at: row.at.toISOString(), author: row.author },
     tagging: { ...taggingOf(row), standardIds },
@@ -61,10 +65,12 @@ export const hashOfContent = (content: Content): string =>
   createHash("sha256").update(canonicalJson(content)).digest("hex");
 
 /**
- * Makes the item, or its next revision when the content differs. Where review is off, a usable item is approved at once;
- * one that lacks something stays a draft, and an approved revision that is already there stays the approved one.
+ * Makes the item, or its next revision when the content differs. What can be used is in use at once, unless the department
+ * looks it over first; an approved revision that is already there stays the approved one until another is.
+ *
+ * @param isSettled somebody has decided already what is right, so that nobody need look it over
  */
-export function saveItem(scope: Scope<Member>, { params, body }: Save): Promise<Item> {
+export function saveItem(scope: Scope<Member>, { params, body }: Save, isSettled = false): Promise<Item> {
   return atomically(scope, async (within) => {
     const { db, caller } = within;
     const { departmentId } = caller;
@@ -82,6 +88,13 @@ export function saveItem(scope: Scope<Member>, { params, body }: Save): Promise<
     const revisionId = await reviseIfChanged(within, params.itemId, before, content);
     const isUsable = faultsOf(content, body.tagging.topicId).length === 0;
     const { standardIds, ...tagging } = body.tagging;
+    const number = before?.number ?? (await store.nextChange(db, departmentId, 1)).firstNumber;
+    const next = afterSave(isSettled ? noReview : await rulesOf(within), {
+      isUsable,
+      before: before ? { status: before.status, hasApproved: before.approvedRevisionId !== null } : null,
+      number,
+      use: tagging.use,
+    });
     const state = {
       ...tagging,
       keptFindings: JSON.stringify(tagging.keptFindings),
@@ -89,18 +102,18 @@ export function saveItem(scope: Scope<Member>, { params, body }: Save): Promise<
       changedAt: within.now(),
       kind: content.kind,
       latestRevisionId: revisionId,
-      approvedRevisionId: isUsable ? revisionId : (before?.approvedRevisionId ?? null),
-      status: isUsable || before?.approvedRevisionId ? ("approved" as const) : ("draft" as const),
+      approvedRevisionId: next.approves ? revisionId : (before?.approvedRevisionId ?? null),
+      status: next.status,
     };
-    let number = before?.number ?? 0;
     if (before) {
       const moved = await store.updateItem(db, { departmentId, itemId: params.itemId, version: body.version }, state);
       if (!moved) throw stale();
     } else {
-      const { firstNumber } = await store.nextChange(db, departmentId, 1);
-      number = firstNumber;
       await insertNew(within, params.itemId, number, body.variantOf, state);
     }
+    if (next.asksSecondLook) await askFor(within, { itemId: params.itemId, revisionId, kind: "secondLook" });
+    else if (before && isUsable) await followRevision(within, params.itemId, revisionId);
+    else if (before) await dropRequest(within, params.itemId);
     const known = await store.replaceStandards(db, departmentId, params.itemId, standardIds);
     if (known !== new Set(standardIds).size) {
       throw new Failure("invalid", "One of the standards is no longer there.", {
@@ -164,19 +177,29 @@ export function setItemStatus(
     if (body.status === "approved" && before.approvedRevisionId === null) {
       throw new Failure("conflict", "This item lacks something and cannot be used yet. Finish it first.");
     }
-    const change = { status: body.status, changeSeq, changedAt: within.now() };
+    const successorId = body.status === "retired" ? body.successorId : null;
+    if (successorId !== null) await mustSucceed(within, before.id, successorId);
+    const change = { status: body.status, successorId, changeSeq, changedAt: within.now() };
     const moved = await store.updateItem(db, { departmentId, itemId: before.id, version: body.version }, change);
     if (!moved) throw stale();
+    if (body.status === "retired") await dropRequest(within, before.id);
     await record(within, {
       departmentId,
       entity: "item",
       entityId: before.id,
       action: body.status === "retired" ? "retired" : "takenBack",
       before: { status: before.status },
-      after: { status: body.status },
+      after: { status: body.status, successorId },
     });
     return showItem(within, { params });
   });
+}
+
+async function mustSucceed({ db, caller }: Scope<Member>, itemId: string, successorId: string): Promise<void> {
+  const successor = await store.findItem(db, caller.departmentId, successorId);
+  if (successor && successor.id !== itemId && successor.status !== "retired") return;
+  const detail = "Choose another item that is in use to take its place.";
+  throw new Failure("invalid", detail, { errors: [{ pointer: "/body/successorId", detail }] });
 }
 
 /** The look-alikes of an item. */

@@ -26,7 +26,10 @@ export function findItem(db: Db, departmentId: string, itemId: string) {
     .where("item.departmentId", "=", departmentId)
     .where("item.id", "=", itemId)
     .select(["item.id", "item.number", "item.version", "item.status", "item.approvedRevisionId", ...tagging])
-    .select("item.familyId")
+    .leftJoin("item as successor", (join) =>
+      join.onRef("successor.departmentId", "=", "item.departmentId").onRef("successor.id", "=", "item.successorId"),
+    )
+    .select(["item.familyId", "item.successorId", "successor.number as successorNumber"])
     .select((eb) =>
       eb
         .selectFrom("item as sibling")

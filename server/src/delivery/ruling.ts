@@ -175,7 +175,7 @@ async function mendItem(within: Scope<Member>, itemId: string, rulingId: string,
   const { id, status, version, tagging, content, revision } = await showItem(within, { params: { itemId } });
   const mended = contentUnder(body, content);
   if (mended === content || status === "retired") return false;
-  const saved = await saveItem(within, { params: { itemId: id }, body: { version, tagging, content: mended } });
+  const saved = await saveItem(within, { params: { itemId: id }, body: { version, tagging, content: mended } }, true);
   if (saved.revision.id === revision.id) return false;
   await store.setMended(within.db, within.caller.departmentId, rulingId, saved.revision.id);
   return true;
@@ -215,7 +215,7 @@ async function unmendItem(within: Scope<Member>, ruling: RulingRow): Promise<voi
   const before = await store.findRevisionBefore(db, caller.departmentId, ruling.mendedRevisionId);
   if (item.revision.id !== ruling.mendedRevisionId || !before || item.status === "retired") return;
   const { id, version, tagging } = item;
-  await saveItem(within, { params: { itemId: id }, body: { version, tagging, content: before.content } });
+  await saveItem(within, { params: { itemId: id }, body: { version, tagging, content: before.content } }, true);
 }
 
 /** Marks a revision anew by what is in force, in every sitting that is handed in; what the classes remember follows. */

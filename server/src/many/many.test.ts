@@ -79,7 +79,10 @@ describe("a pattern", () => {
     await save(manyId, 0, both);
     const [, second] = await itemsOf(manyId);
     const { version } = await showItem(bench.lead, { params: { itemId: second!.itemId } });
-    await setItemStatus(bench.teacher, { params: { itemId: second!.itemId }, body: { version, status: "retired" } });
+    await setItemStatus(bench.teacher, {
+      params: { itemId: second!.itemId },
+      body: { version, status: "retired", successorId: null },
+    });
     expect(await save(manyId, 1, both)).toMatchObject({ added: 0, same: 1 });
     expect((await many.showMany(bench.lead, { params: { manyId } })).leftOut).toEqual([second!.rowKey]);
 

@@ -73,7 +73,7 @@ export function saveMany(
     }
     for (const { itemId } of change.left) {
       const { version, status } = await showItem(within, { params: { itemId } });
-      const answer = { version, status: "retired" as const };
+      const answer = { version, status: "retired" as const, successorId: null };
       if (status !== "retired") await setItemStatus(within, { params: { itemId }, body: answer });
     }
     await store.unlinkMade(

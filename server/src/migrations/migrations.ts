@@ -16,6 +16,7 @@ import * as many from "./0013_many.ts";
 import * as rubricMarks from "./0014_rubricMarks.ts";
 import * as stimuli from "./0015_stimuli.ts";
 import * as mediaShelf from "./0016_mediaShelf.ts";
+import * as review from "./0017_review.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -34,4 +35,5 @@ export const migrations: Record<string, Migration> = {
   "0014_rubricMarks": rubricMarks,
   "0015_stimuli": stimuli,
   "0016_mediaShelf": mediaShelf,
+  "0017_review": review,
 };

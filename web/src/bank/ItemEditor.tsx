@@ -6,20 +6,18 @@ import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import type { Item } from "@verdant/contract/bank";
 import { check } from "@verdant/core/checker/check";
-import { faultsOf, kindOf, type Content } from "@verdant/core/items/kinds";
+import { faultsOf, kindOf } from "@verdant/core/items/kinds";
 import { isEmptyText } from "@verdant/core/richText";
-import { useDeferredValue, useMemo, type ComponentType } from "react";
+import { useDeferredValue, useMemo } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { Player } from "../player/Player.tsx";
+import { problemOf } from "../platform/problem.ts";
+import { useShowReviewRulesQuery, useSubmitForReviewMutation } from "../review/api.ts";
 import { Page } from "../ui/Page.tsx";
 import { useToast } from "../ui/Toasts.tsx";
+import { ContentEditor } from "./ContentEditor.tsx";
 import { ConflictPanel } from "./ConflictPanel.tsx";
-import { contentEditors } from "./contentEditors.tsx";
 import { FindingsPanel } from "./FindingsPanel.tsx";
-import { KindChooser } from "./KindChooser.tsx";
-import { asKind } from "./newWork.ts";
-import { OptionalText } from "../richText/OptionalText.tsx";
-import { RichTextField } from "../richText/RichTextField.tsx";
 import { StimulusOf } from "./StimulusOf.tsx";
 import { TaggingForm } from "./TaggingForm.tsx";
 import { useItemEditor, type Keeping, type Work } from "./useItemEditor.ts";
@@ -57,18 +55,26 @@ export function ItemEditor(props: {
   );
   const isConflict = trouble?.kind === "stale";
 
-  const finish = async (then: string) => {
+  const [handIn] = useSubmitForReviewMutation();
+  const isReviewed = useShowReviewRulesQuery().data?.mode === "all";
+
+  const finish = async (then: string, handsIn = false) => {
     const item = await editor.save();
     if (!item) {
       void reload();
       return;
     }
-    say({
-      text:
-        item.status === "approved"
-          ? `Item ${item.number} is in the bank.`
-          : `Item ${item.number} is kept as a draft: ${item.faults[0]?.text ?? ""}`,
-    });
+    const handedIn = handsIn ? await handIn({ body: { itemIds: [item.id] } }) : null;
+    if (handedIn?.error) say({ text: problemOf(handedIn.error).detail, isError: true });
+    else if (handedIn)
+      say({ text: `Item ${item.number} is handed in: it is in use once a colleague has approved it.` });
+    else
+      say({
+        text:
+          item.status === "approved"
+            ? `Item ${item.number} is in the bank.`
+            : `Item ${item.number} is kept as a draft: ${item.faults[0]?.text ?? "it is not handed in for review yet."}`,
+      });
     await navigate(writtenFor(search, item) ?? then);
   };
 
@@ -81,9 +87,22 @@ export function ItemEditor(props: {
           <Button variant="outlined" disabled={editor.isSaving} onClick={() => void finish("/bank/new")}>
             Finish and write another
           </Button>
-          <Button variant="contained" disabled={editor.isSaving} onClick={() => void finish(`/bank?item=${itemId}`)}>
+          <Button
+            variant={isReviewed ? "outlined" : "contained"}
+            disabled={editor.isSaving}
+            onClick={() => void finish(`/bank?item=${itemId}`)}
+          >
             Finish
           </Button>
+          {isReviewed && (
+            <Button
+              variant="contained"
+              disabled={editor.isSaving || faults.length > 0}
+              onClick={() => void finish(`/bank?item=${itemId}`, true)}
+            >
+              Finish and hand in
+            </Button>
+          )}
         </>
       }
     >
@@ -154,51 +173,6 @@ export function ItemEditor(props: {
         </Stack>
       </Box>
     </Page>
-  );
-}
-
-/** Question, what is particular to the kind, explanation and next step. */
-function ContentEditor(props: { content: Content; isNew: boolean; onChange: (content: Content) => void }) {
-  const { content, isNew, onChange } = props;
-  // Safe: the editor is the one of the content's kind.
-  const Particular = contentEditors[content.kind] as ComponentType<{
-    content: Content;
-    onChange: (content: Content) => void;
-  }>;
-  return (
-    <Stack spacing={2.5}>
-      <KindChooser
-        kind={content.kind}
-        onChange={(kind) => {
-          onChange(asKind(content, kind));
-        }}
-      />
-      <RichTextField
-        label="Question"
-        value={content.stem}
-        autoFocus={isNew}
-        onChange={(stem) => {
-          onChange({ ...content, stem });
-        }}
-      />
-      <Particular key={content.kind} content={content} onChange={onChange} />
-      <OptionalText
-        label="Explanation"
-        hint="of the whole item, for afterwards"
-        value={content.explanation}
-        onChange={(explanation) => {
-          onChange({ ...content, explanation });
-        }}
-      />
-      <OptionalText
-        label="Next step"
-        hint="what to do if it went wrong"
-        value={content.nextStep}
-        onChange={(nextStep) => {
-          onChange({ ...content, nextStep });
-        }}
-      />
-    </Stack>
   );
 }
 

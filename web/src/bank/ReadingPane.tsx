@@ -11,12 +11,17 @@ import { Link } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { Player } from "../player/Player.tsx";
 import { RichTextView } from "../player/RichTextView.tsx";
+import { useShowReviewRulesQuery, useSubmitForReviewMutation } from "../review/api.ts";
+import { CommentsPanel } from "../review/CommentsPanel.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { useSetItemStatusMutation, useShowItemQuery } from "./api.ts";
 import { StimulusOf } from "./StimulusOf.tsx";
+import { SuccessorField } from "./SuccessorField.tsx";
 import { FamilyPanel } from "./FamilyPanel.tsx";
 import { kindNames } from "../player/kindNames.ts";
+
+const statusNames = { draft: "draft", inReview: "in review", approved: "approved", retired: "retired" };
 
 interface Aside {
   readonly isSetAside: boolean;
@@ -41,6 +46,7 @@ function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
     `Item ${item.number}`,
     kindNames[content.kind],
     item.tagging.use,
+    ...(item.status === "approved" ? [] : [statusNames[item.status]]),
     `by ${item.owner}`,
     ...(item.familySize > 1 ? [`family of ${item.familySize}`] : []),
   ];
@@ -101,10 +107,34 @@ function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
         <Button component={Link} to={`/bank/${item.id}/key`}>
           Is the key wrong?
         </Button>
+        <HandInButton item={item} />
         <RetireButton item={item} />
       </Box>
+      {item.status === "retired" && <SuccessorField key={`successor ${item.id}`} item={item} />}
       <FamilyPanel key={item.id} item={item} />
+      <CommentsPanel
+        key={`comments ${item.id}`}
+        item={{ id: item.id, content: item.content, revisionId: item.revision.id }}
+      />
     </Paper>
+  );
+}
+
+/** Where items are looked over before they are used: a finished draft is handed in. */
+function HandInButton({ item }: { item: Item }) {
+  const [handIn, { isLoading }] = useSubmitForReviewMutation();
+  const isReviewed = useShowReviewRulesQuery().data?.mode === "all";
+  const say = useToast();
+  if (!isReviewed || item.status !== "draft" || item.faults.length > 0) return null;
+  const hand = async () => {
+    const answer = await handIn({ body: { itemIds: [item.id] } });
+    if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
+    else say({ text: `Item ${item.number} is handed in: it is in use once a colleague has approved it.` });
+  };
+  return (
+    <Button disabled={isLoading} onClick={() => void hand()}>
+      Hand in for review
+    </Button>
   );
 }
 
@@ -114,7 +144,10 @@ function RetireButton({ item }: { item: Item }) {
   if (item.status !== "approved" && item.status !== "retired") return null;
   const status = item.status === "approved" ? "retired" : "approved";
   const change = async (version: number, to: "approved" | "retired") => {
-    const { data, error } = await setStatus({ params: { itemId: item.id }, body: { version, status: to } });
+    const { data, error } = await setStatus({
+      params: { itemId: item.id },
+      body: { version, status: to, successorId: null },
+    });
     if (error) say({ text: problemOf(error).detail, isError: true });
     else if (to === status) {
       say({

@@ -22,6 +22,8 @@ export const api = createApi({
     "Many",
     "Stimulus",
     "Media",
+    "Review",
+    "Comment",
     "Tray",
     "Standard",
     "Course",

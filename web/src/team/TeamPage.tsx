@@ -16,6 +16,7 @@ import { useToast } from "../ui/Toasts.tsx";
 import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
+import { ReviewRulesPanel } from "./ReviewRulesPanel.tsx";
 import { useImportDepartmentMutation, useLazyExportDepartmentQuery, useShowSessionQuery } from "./api.ts";
 
 /** The department: its classes with their entry cards, and the whole of it as a file. */
@@ -58,6 +59,7 @@ export function TeamPage() {
         ))}
       </Stack>
       <NewClass courses={courses} />
+      <ReviewRulesPanel isLead={isLead} />
       <Typography variant="h2" sx={{ mt: 3, mb: 1.5 }}>
         Courses
       </Typography>

@@ -17,6 +17,7 @@ import { ago, counted, longDate, moment } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Ring, type Segment } from "../ui/Ring.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
+import { ReviewNews } from "./ReviewNews.tsx";
 import { WeekQuestion } from "./WeekQuestion.tsx";
 
 /** For each class what is due, and what is running. */
@@ -65,6 +66,7 @@ export function TodayPage() {
             ))}
           </Stack>
           <ToMark />
+          <ReviewNews />
           {shut.length > 0 && (
             <>
               <Typography variant="h2" sx={{ mb: 1, mt: 2.5 }}>

@@ -1,0 +1,139 @@
+/** Input for every endpoint that would be good, were the caller the right one; ids are Larkmoor's. */
+import type { EndpointName } from "@verdant/contract/endpoints";
+import { presets } from "@verdant/core/delivery/rules";
+import { kinds } from "@verdant/core/items/kinds";
+import { richTextOf } from "@verdant/core/richText";
+import { showItem } from "../../bank/service.ts";
+import { listCourses } from "../../courses/service.ts";
+import * as delivery from "../../delivery/service.ts";
+import { newId } from "../id.ts";
+import { fixedPlaces } from "./choices.ts";
+import { release } from "./sittings.ts";
+import type { Workbench } from "./workbench.ts";
+
+export async function samples(bench: Workbench) {
+  const { quiz, releaseId } = await release(bench);
+  const begun = await delivery.beginSitting(bench.students[1]!.scope, { params: { releaseId } });
+  const item = fixedPlaces(quiz)[0]!.itemId;
+  const content = kinds.oneRightAnswer.blank(newId);
+  const tagging = {
+    label: null,
+    topicId: null,
+    standardIds: [],
+    demand: "recall",
+    use: "practice",
+    expectedSeconds: 45,
+    writerDifficulty: 3,
+  };
+  const topic = await bench.db.selectFrom("unitTopic").select("topicId as id").executeTakeFirstOrThrow();
+  const standard = await bench.db.selectFrom("standard").select("id").executeTakeFirstOrThrow();
+  const { courses } = await listCourses(bench.lead);
+  const course = courses[0]!;
+  const on = "2031-02-11";
+  await bench.db
+    .insertInto("plannedReturn")
+    .values({ departmentId: bench.departmentId, classId: bench.classId, topicId: topic.id, on })
+    .onConflict((conflict) => conflict.doNothing())
+    .execute();
+  const { revision } = await showItem(bench.lead, { params: { itemId: item } });
+  const ruling = { revisionId: revision.id, releaseId: null, ruling: "award" as const, answer: null };
+  const { rulingId } = await delivery.giveKeyRuling(bench.lead, {
+    params: { itemId: item },
+    body: { ...ruling, mendsItem: false },
+  });
+  const ids: Record<string, string> = {
+    rulingId,
+    manyId: newId(),
+    stimulusId: newId(),
+    hash: "0".repeat(64),
+    requestId: newId(),
+    commentId: newId(),
+    topicId: topic.id,
+    standardId: standard.id,
+    courseId: course.id,
+    groupId: newId(),
+    on,
+    itemId: item,
+    classId: bench.classId,
+    studentId: bench.students[2]!.studentId,
+    quizId: quiz.id,
+    releaseId,
+    sittingId: begun.sitting.id,
+  };
+  const bodies: Partial<Record<EndpointName, unknown>> = {
+    signIn: { email: "a@b.example", password: "x" },
+    enter: { card: "a b c" },
+    signInDemo: { personId: newId() },
+    saveItem: { version: 1, tagging, content },
+    keepDraft: { baseVersion: 1, body: { tagging, content } },
+    composeQuiz: { count: 3 },
+    recomposeQuiz: { version: 1, count: 3, blueprint: null },
+    createQuiz: { classId: bench.classId, itemIds: [item] },
+    setLayout: {
+      version: 1,
+      parts: [{ heading: null, instruction: null, orderRule: "woven", places: [{ type: "fixed", itemId: item }] }],
+    },
+    changeMix: { version: 1, unitId: fixedPlaces(quiz)[0]!.strand.unitId, change: 1 },
+    weaveQuiz: { version: 1, order: "woven" },
+    markWrittenAnswer: { levels: {}, comment: "" },
+    previewKeyRuling: ruling,
+    giveKeyRuling: ruling,
+    changeFamily: { version: 1, joins: null },
+    setItemStatus: { version: 1, status: "retired" },
+    signUp: {
+      department: "New",
+      name: "N",
+      email: "n@new.example",
+      password: "long enough",
+      timeZone: "Europe/London",
+    },
+    addItems: { items: [{ topicId: topic.id, content }] },
+    findLikeItems: { contents: [content], besides: [] },
+    addTopic: { parentId: null, name: "New topic" },
+    changeTopic: { name: "Renamed" },
+    changeStandard: { statement: "Another statement" },
+    importStandards: { kind: "list", title: "New framework", text: "N1 One" },
+    setCourse: { name: course.name, units: course.units },
+    createClass: { name: "New class", courseId: course.id },
+    setCalendar: {
+      meetingDays: [2],
+      examOn: null,
+      schoolYear: { startsOn: "2030-09-02", endsOn: "2031-07-18", closed: [] },
+      units: [],
+    },
+    setTaught: { importance: 2 },
+    enrolStudents: { names: "New Student" },
+    changeEnrolment: { extraTimePercent: 25 },
+    setGroup: { name: "Corals", studentIds: [bench.students[2]!.studentId] },
+    planReturn: { topicId: topic.id, from: null },
+    addMisconception: { name: "A wrong idea" },
+    saveMany: {
+      version: 0,
+      name: "Words",
+      topicId: topic.id,
+      body: { kind: "list", schemaVersion: 1, pairs: "a = b\nc = d", forward: "{left}?", backward: "", isTyped: true },
+    },
+    setReviewRules: { mode: "off", mayApproveOwn: true },
+    submitForReview: { itemIds: [item] },
+    decideReview: { revisionId: revision.id, decision: "approve", words: "" },
+    addComment: { revisionId: revision.id, field: null, body: "Good.", suggestion: null },
+    settleComment: { as: "settled" },
+    describeMedia: { name: "A", description: "B", credit: "C" },
+    saveStimulus: {
+      version: 1,
+      content: { schemaVersion: 1, title: "A map", text: richTextOf("The bay.") },
+    },
+    keepColumnMapping: { signature: "question|key", roles: ["question", "key"] },
+    changeTray: { add: [item], remove: [] },
+    renameQuiz: { version: 1, name: "New" },
+    releaseQuiz: {
+      version: 1,
+      rules: presets.weeklyReview,
+      targets: [{ classId: bench.classId, groupId: null, studentId: null, opensAt: null, shutsAt: null }],
+    },
+    saveAnswers: { epoch: 1, events: [], shown: [] },
+    importDepartment: { format: "verdant-loop-department", formatVersion: 1 },
+  };
+  const queries: Partial<Record<EndpointName, string>> = { findAnything: "?text=river" };
+  return { ids, bodies, queries };
+}

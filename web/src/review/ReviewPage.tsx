@@ -1,0 +1,272 @@
+/** What waits to be looked over, one after the other, by keys: J and K move, A approves, B sends back. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Paper from "@mui/material/Paper";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import type { ReviewRequest } from "@verdant/contract/review";
+import { check } from "@verdant/core/checker/check";
+import { kindOf } from "@verdant/core/items/kinds";
+import { headline } from "@verdant/core/richText";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { Link } from "react-router";
+import { Difference } from "../bank/Difference.tsx";
+import { problemOf } from "../platform/problem.ts";
+import { Player } from "../player/Player.tsx";
+import { RichTextView } from "../player/RichTextView.tsx";
+import { counted, moment } from "../ui/dates.ts";
+import { Page } from "../ui/Page.tsx";
+import { Empty, Failed, Loading } from "../ui/States.tsx";
+import { useToast } from "../ui/Toasts.tsx";
+import { CommentsPanel } from "./CommentsPanel.tsx";
+import { useDecideReviewMutation, useListReviewsQuery } from "./api.ts";
+
+export function ReviewPage() {
+  const { data, error, refetch } = useListReviewsQuery(undefined, { refetchOnMountOrArgChange: true });
+  const [chosenId, setChosenId] = useState<string | null>(null);
+  const [isSendingBack, setSendingBack] = useState(false);
+  const [decide, { isLoading }] = useDecideReviewMutation();
+  const say = useToast();
+  const requests = useMemo(() => data?.requests ?? [], [data]);
+  const at = Math.max(
+    0,
+    requests.findIndex((one) => one.id === chosenId),
+  );
+  const request = requests[at];
+
+  const go = useCallback(
+    (to: number) => {
+      const next = requests[Math.max(0, Math.min(requests.length - 1, to))];
+      if (next) setChosenId(next.id);
+      setSendingBack(false);
+    },
+    [requests],
+  );
+  const act = useCallback(
+    async (decision: "approve" | "sendBack" | "withdraw", words = "") => {
+      if (!request) return;
+      const body = { revisionId: request.revisionId, decision, words };
+      const answer = await decide({ params: { requestId: request.id }, body });
+      if (answer.error) {
+        say({ text: problemOf(answer.error).detail, isError: true });
+        return;
+      }
+      const deeds = { approve: "approved", sendBack: "sent back", withdraw: "taken back" };
+      say({ text: `Item ${request.number} is ${deeds[decision]}.` });
+      setSendingBack(false);
+      setChosenId(requests[at + 1]?.id ?? requests[at - 1]?.id ?? null);
+    },
+    [request, requests, at, decide, say],
+  );
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const isTyping =
+        event.target instanceof HTMLElement && event.target.matches("input, textarea, [contenteditable]");
+      if (isTyping || event.ctrlKey || event.metaKey || event.altKey) return;
+      const deeds: Record<string, () => void> = {
+        j: () => {
+          go(at + 1);
+        },
+        k: () => {
+          go(at - 1);
+        },
+        a: () => {
+          if (request?.mayApprove) void act("approve");
+        },
+        b: () => {
+          if (request && !request.isMine) setSendingBack(true);
+        },
+      };
+      const deed = deeds[event.key.toLowerCase()];
+      if (!deed) return;
+      event.preventDefault();
+      deed();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => {
+      window.removeEventListener("keydown", onKey);
+    };
+  }, [go, act, at, request]);
+
+  return (
+    <Page
+      title="To look over"
+      about={data && counted(requests.length, "item")}
+      actions={
+        <Button component={Link} to="/bank">
+          Back to the bank
+        </Button>
+      }
+    >
+      {error && <Failed error={error} retry={() => void refetch()} />}
+      {!data && !error && <Loading what="what waits" />}
+      {data && requests.length === 0 && (
+        <Empty>
+          Nothing waits. A lead turns review on under Team: every item before it is used, or second looks at some.
+        </Empty>
+      )}
+      {request && (
+        <Box sx={{ display: "grid", gridTemplateColumns: "300px minmax(0, 1fr)", gap: 3, alignItems: "start" }}>
+          <Box component="ul" aria-label="Waiting" sx={{ m: 0, p: 0, listStyle: "none" }}>
+            {requests.map((one, i) => (
+              <Row
+                key={one.id}
+                request={one}
+                isChosen={one === request}
+                choose={() => {
+                  go(i);
+                }}
+              />
+            ))}
+          </Box>
+          <Paper sx={{ p: 2.5 }} component="section" aria-label={`Item ${request.number}`}>
+            <Box sx={{ display: "flex", alignItems: "center", gap: 1, mb: 1.5 }}>
+              <Typography variant="body2" color="textSecondary" sx={{ flex: 1 }}>
+                {request.kind === "secondLook" ? "A second look at" : "Before it is used:"} item {request.number}, by{" "}
+                {request.askedBy}, {moment(request.askedAt)}
+                {request.use === "reserved" && " · reserved"}
+              </Typography>
+              <Button component={Link} to={`/bank/${request.itemId}`}>
+                Edit
+              </Button>
+              {request.isMine ? (
+                <Button disabled={isLoading} onClick={() => void act("withdraw")}>
+                  Take it back
+                </Button>
+              ) : (
+                <Button
+                  disabled={isLoading}
+                  aria-keyshortcuts="b"
+                  onClick={() => {
+                    setSendingBack(true);
+                  }}
+                >
+                  Send back (B)
+                </Button>
+              )}
+              <Button
+                variant="contained"
+                disabled={isLoading || !request.mayApprove}
+                aria-keyshortcuts="a"
+                onClick={() => void act("approve")}
+              >
+                Approve (A)
+              </Button>
+            </Box>
+            {!request.mayApprove && (
+              <Typography color="textSecondary" sx={{ mb: 1 }}>
+                You wrote this; in your department a colleague approves it.
+              </Typography>
+            )}
+            {isSendingBack && <SendBack send={(words) => void act("sendBack", words)} />}
+            <Looked key={request.revisionId} request={request} />
+            <CommentsPanel
+              key={request.itemId}
+              item={{ id: request.itemId, content: request.content, revisionId: request.revisionId }}
+            />
+          </Paper>
+        </Box>
+      )}
+    </Page>
+  );
+}
+
+function Row({ request, isChosen, choose }: { request: ReviewRequest; isChosen: boolean; choose: () => void }) {
+  const self = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (isChosen) self.current?.scrollIntoView({ block: "nearest" });
+  }, [isChosen]);
+  return (
+    <Box component="li" sx={{ mb: 1 }}>
+      <Box
+        ref={self}
+        component="button"
+        type="button"
+        aria-pressed={isChosen}
+        onClick={choose}
+        sx={{
+          font: "inherit",
+          color: "inherit",
+          textAlign: "start",
+          cursor: "pointer",
+          width: "100%",
+          p: 1.25,
+          borderRadius: 1.5,
+          border: 1,
+          borderColor: isChosen ? "primary.main" : "divider",
+          bgcolor: isChosen ? "success.light" : "background.paper",
+        }}
+      >
+        {request.label ?? headline(request.content.stem)}
+        <Typography variant="body2" color="textSecondary">
+          {request.number} · {request.isMine ? "yours" : request.askedBy}
+          {request.kind === "secondLook" && " · second look"}
+          {request.inUse && " · a change"}
+        </Typography>
+      </Box>
+    </Box>
+  );
+}
+
+function SendBack({ send }: { send: (words: string) => void }) {
+  const [words, setWords] = useState("");
+  return (
+    <Box sx={{ display: "flex", gap: 1, mb: 2, alignItems: "flex-start" }}>
+      <TextField
+        autoFocus
+        fullWidth
+        multiline
+        label="What is to be done"
+        value={words}
+        slotProps={{ htmlInput: { maxLength: 2000 } }}
+        onChange={(event) => {
+          setWords(event.target.value);
+        }}
+      />
+      <Button
+        variant="outlined"
+        disabled={words.trim() === ""}
+        onClick={() => {
+          send(words);
+        }}
+      >
+        Send back
+      </Button>
+    </Box>
+  );
+}
+
+/** The item with its key and reasons, what differs from what is in use, and what the checker says. */
+function Looked({ request }: { request: ReviewRequest }) {
+  const { content, inUse } = request;
+  const kind = kindOf(content);
+  const right = kind.rightAnswer(content);
+  const findings = check(content, { use: request.use });
+  return (
+    <>
+      <Player
+        view={kind.toStudentView(content, kind.arrange(content, null))}
+        answer={right}
+        name={`review ${request.id}`}
+        verdict={{ content, credit: null }}
+      />
+      {content.explanation && (
+        <Box sx={{ mt: 1.5, p: 1.5, borderRadius: 1, bgcolor: "success.light" }}>
+          <RichTextView text={content.explanation} />
+        </Box>
+      )}
+      {inUse && (
+        <Box sx={{ mt: 2 }}>
+          <Difference before={inUse} after={content} names={["In use now", "Handed in"]} />
+        </Box>
+      )}
+      {findings.length > 0 && (
+        <Box component="ul" aria-label="What the checker says" sx={{ mt: 1.5, pl: 2.5, color: "text.secondary" }}>
+          {findings.map((finding) => (
+            <li key={`${finding.rule} ${finding.text}`}>{finding.text}</li>
+          ))}
+        </Box>
+      )}
+    </>
+  );
+}

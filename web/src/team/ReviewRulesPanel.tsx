@@ -1,0 +1,67 @@
+/** How the department looks its items over: off until a lead turns it on. */
+import FormControlLabel from "@mui/material/FormControlLabel";
+import MenuItem from "@mui/material/MenuItem";
+import Paper from "@mui/material/Paper";
+import Switch from "@mui/material/Switch";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { reviewModes, type ReviewMode, type ReviewRules } from "@verdant/core/review/reviewRules";
+import { problemOf } from "../platform/problem.ts";
+import { useSetReviewRulesMutation, useShowReviewRulesQuery } from "../review/api.ts";
+import { useToast } from "../ui/Toasts.tsx";
+
+const modeNames: Record<ReviewMode, string> = {
+  off: "off: an item is in use as soon as nothing is missing",
+  sampled: "second looks: in use at once; each tenth and all reserved ones are looked over afterwards",
+  all: "all: an item, or a change of one, is in use once a colleague has approved it",
+};
+
+export function ReviewRulesPanel({ isLead }: { isLead: boolean }) {
+  const { data } = useShowReviewRulesQuery();
+  const [set, { isLoading }] = useSetReviewRulesMutation();
+  const say = useToast();
+  if (!data) return null;
+  const keep = async (next: ReviewRules, undoTo?: ReviewRules) => {
+    const answer = await set({ body: next });
+    if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
+    else say({ text: "Kept.", ...(undoTo && next.mode !== "off" && { undo: () => void keep(undoTo) }) });
+  };
+  return (
+    <>
+      <Typography variant="h2" sx={{ mt: 3, mb: 1.5 }}>
+        Review of items
+      </Typography>
+      <Paper sx={{ px: 2, py: 1.5 }}>
+        <TextField
+          select
+          fullWidth
+          size="small"
+          label="Items are looked over"
+          value={data.mode}
+          disabled={!isLead || isLoading}
+          helperText={isLead ? undefined : "A lead can change this."}
+          onChange={(event) => void keep({ ...data, mode: event.target.value as ReviewMode }, data)}
+        >
+          {reviewModes.map((mode) => (
+            <MenuItem key={mode} value={mode}>
+              {modeNames[mode]}
+            </MenuItem>
+          ))}
+        </TextField>
+        {data.mode !== "off" && (
+          <FormControlLabel
+            sx={{ mt: 1 }}
+            control={
+              <Switch
+                checked={data.mayApproveOwn}
+                disabled={!isLead || isLoading}
+                onChange={(_, mayApproveOwn) => void keep({ ...data, mayApproveOwn }, data)}
+              />
+            }
+            label="One may approve what one has written"
+          />
+        )}
+      </Paper>
+    </>
+  );
+}

@@ -1,0 +1,58 @@
+/** What waits for me to look over, and what was said about items of mine. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Link from "@mui/material/Link";
+import Paper from "@mui/material/Paper";
+import Stack from "@mui/material/Stack";
+import Typography from "@mui/material/Typography";
+import { Link as RouterLink } from "react-router";
+import { useShowReviewNewsQuery } from "../review/api.ts";
+import { counted } from "../ui/dates.ts";
+
+const shown = 4;
+
+export function ReviewNews() {
+  const { data } = useShowReviewNewsQuery();
+  if (!data) return null;
+  const { waiting, sentBack } = data;
+  const returned = new Set(sentBack.map((one) => one.itemId));
+  const said = [
+    ...sentBack.map((one) => ({ ...one, text: `sent back: ${one.words}` })),
+    ...data.comments.filter((one) => !returned.has(one.itemId)).map((one) => ({ ...one, text: one.body })),
+  ];
+  if (waiting === 0 && said.length === 0) return null;
+  return (
+    <>
+      <Typography variant="h2" sx={{ mb: 1, mt: 2.5 }}>
+        From colleagues
+      </Typography>
+      <Stack spacing={1}>
+        {waiting > 0 && (
+          <Paper sx={{ p: 1.5, display: "flex", alignItems: "center", gap: 1.5 }}>
+            <Typography sx={{ flex: 1 }}>{counted(waiting, "item waits", "items wait")} to be looked over</Typography>
+            <Button component={RouterLink} to="/review" variant="outlined" size="small">
+              Look over
+            </Button>
+          </Paper>
+        )}
+        {said.slice(0, shown).map((one, i) => (
+          <Paper key={`${one.itemId} ${i}`} sx={{ p: 1.5 }}>
+            <Link component={RouterLink} to={`/bank?item=${one.itemId}`} underline="hover" sx={{ fontWeight: 700 }}>
+              Item {one.number}
+            </Link>
+            <Box component="span" sx={{ color: "text.secondary" }}>
+              {" "}
+              · {one.by}
+            </Box>
+            <Typography sx={{ overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}>
+              {one.text}
+            </Typography>
+          </Paper>
+        ))}
+        {said.length > shown && (
+          <Typography color="textSecondary">and {counted(said.length - shown, "more item")}</Typography>
+        )}
+      </Stack>
+    </>
+  );
+}
