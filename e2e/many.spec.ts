@@ -8,7 +8,8 @@ test("six scales by ten distances give sixty items; a change shows what it touch
 }) => {
   const teacher = await teacherAt(person, demo.address);
   await teacher.getByRole("link", { name: "Bank" }).click();
-  await teacher.getByRole("link", { name: "Many from few" }).click();
+  await teacher.getByRole("button", { name: "More" }).click();
+  await teacher.getByRole("menuitem", { name: "Many from few" }).click();
   await teacher.getByRole("link", { name: "New pattern" }).click();
   await teacher.getByRole("textbox", { name: "Name" }).fill("My own distances");
   await teacher.getByLabel("Topic of its items").fill("scale");

@@ -13,6 +13,7 @@ import { platformEndpoints } from "./platform.ts";
 import { reviewEndpoints } from "./review.ts";
 import { standardsEndpoints } from "./standards.ts";
 import { stimuliEndpoints } from "./stimuli.ts";
+import { writingEndpoints } from "./writing.ts";
 import { teamEndpoints } from "./team.ts";
 
 export const endpoints = {
@@ -24,6 +25,7 @@ export const endpoints = {
   ...manyEndpoints,
   ...stimuliEndpoints,
   ...reviewEndpoints,
+  ...writingEndpoints,
   ...coursesEndpoints,
   ...planEndpoints,
   ...assemblyEndpoints,

@@ -28,6 +28,7 @@ import { callerOf, sessionKeeper, tokenOf } from "./platform/session.ts";
 import { mountShell } from "./platform/shell.ts";
 import { mountReview } from "./review/routes.ts";
 import { mountStandards } from "./standards/routes.ts";
+import { mountWriting } from "./writing/routes.ts";
 import { mountTeam } from "./team/routes.ts";
 
 export interface Parts {
@@ -87,6 +88,7 @@ export function createApp(parts: Parts): Express {
     mountMany,
     mountStimuli,
     mountReview,
+    mountWriting,
     mountCourses,
     mountPlan,
     mountAssembly,

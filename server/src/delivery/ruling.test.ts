@@ -181,7 +181,10 @@ describe("a ruling on a key", () => {
   test("on a retired item marks again all the same, and leaves the item as it is, also when it is undone", async () => {
     const { version } = await showItem(bench.lead, { params: { itemId: one.itemId } });
     const status = (to: "retired" | "approved", at: number) =>
-      setItemStatus(bench.lead, { params: { itemId: one.itemId }, body: { version: at, status: to, successorId: null } });
+      setItemStatus(bench.lead, {
+        params: { itemId: one.itemId },
+        body: { version: at, status: to, successorId: null },
+      });
     const { version: retired } = await status("retired", version);
     const { rulingId, mended } = await give(one, "correct", { mendsItem: true });
     expect([mended, await totals(one)]).toEqual([false, ["2 of 3", "2 of 3", "3 of 3"]]);

@@ -17,6 +17,7 @@ import * as rubricMarks from "./0014_rubricMarks.ts";
 import * as stimuli from "./0015_stimuli.ts";
 import * as mediaShelf from "./0016_mediaShelf.ts";
 import * as review from "./0017_review.ts";
+import * as writing from "./0018_writing.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -36,4 +37,5 @@ export const migrations: Record<string, Migration> = {
   "0015_stimuli": stimuli,
   "0016_mediaShelf": mediaShelf,
   "0017_review": review,
+  "0018_writing": writing,
 };

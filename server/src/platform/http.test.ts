@@ -259,6 +259,8 @@ describe("the matrix", () => {
         saveMany: 422,
         saveStimulus: 409,
         submitForReview: 404,
+        keepPresence: 200,
+        setGoal: 422,
       };
       expect(`${name}: ${answer.status}`).toBe(`${name}: ${expected[name] ?? usual}`);
       for (const id of Object.values(ids)) if (answer.status === 200) expect(`${name} ${text}`).not.toContain(id);

@@ -1,7 +1,7 @@
-/** The tables of review: looks that are asked for, and comments. */
+/** The tables of writing together: looks that are asked for, comments, presence and goals. */
 import type { ContentField } from "@verdant/core/bank/fields";
 import type { Content } from "@verdant/core/items/kinds";
-import type { Default, JsonOrNull, Row } from "./columns.ts";
+import type { Default, JsonOrNull, Owned, Row } from "./columns.ts";
 
 export interface ReviewTables {
   reviewRequest: Row & {
@@ -26,5 +26,14 @@ export interface ReviewTables {
     settled: Default<"settled" | "taken" | null>;
     settledBy: Default<string | null>;
     settledAt: Default<Date | null>;
+  };
+  presence: Owned & { itemId: string; personId: string; topicId: string | null; seenAt: Date };
+  writingGoal: Row & {
+    topicId: string;
+    personId: string | null;
+    wanted: number;
+    since: Date;
+    until: string | null;
+    by: string;
   };
 }

@@ -6,7 +6,7 @@ import type { Tables } from "../platform/tables.ts";
 
 export async function findSettings(db: Db, departmentId: string): Promise<{ review?: Partial<ReviewRules> }> {
   const row = await db.selectFrom("department").select("settings").where("id", "=", departmentId).executeTakeFirst();
-  return (row?.settings ?? {});
+  return row?.settings ?? {};
 }
 
 export async function updateReviewSettings(db: Db, departmentId: string, rules: ReviewRules): Promise<void> {

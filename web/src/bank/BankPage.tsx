@@ -13,6 +13,7 @@ import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { useBrowseItemsInfiniteQuery, useChangeTrayMutation, useListTrayQuery } from "./api.ts";
+import { MoreMenu } from "./MoreMenu.tsx";
 import { Facets } from "./Facets.tsx";
 import { ItemList } from "./ItemList.tsx";
 import { ReadingPane } from "./ReadingPane.tsx";
@@ -50,12 +51,7 @@ export function BankPage() {
       about={first && counted(first.total, "item")}
       actions={
         <>
-          <Button component={RouterLink} to="/stimuli" variant="outlined">
-            Texts, maps and charts
-          </Button>
-          <Button component={RouterLink} to="/many" variant="outlined">
-            Many from few
-          </Button>
+          <MoreMenu />
           <Button component={RouterLink} to="/bank/paste" variant="outlined">
             Bring items
           </Button>

@@ -15,6 +15,7 @@ import { problemOf } from "../platform/problem.ts";
 import { useShowReviewRulesQuery, useSubmitForReviewMutation } from "../review/api.ts";
 import { Page } from "../ui/Page.tsx";
 import { useToast } from "../ui/Toasts.tsx";
+import { AlsoHere } from "./AlsoHere.tsx";
 import { ContentEditor } from "./ContentEditor.tsx";
 import { ConflictPanel } from "./ConflictPanel.tsx";
 import { FindingsPanel } from "./FindingsPanel.tsx";
@@ -106,6 +107,7 @@ export function ItemEditor(props: {
         </>
       }
     >
+      <AlsoHere itemId={itemId} topicId={work.tagging.topicId} />
       {trouble && !isConflict && (
         <Alert severity="error" sx={{ mb: 2 }}>
           {trouble.detail}

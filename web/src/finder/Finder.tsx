@@ -47,6 +47,7 @@ const choiceOf = (one: Found): Choice => ({
 const actions: readonly (readonly [string, string])[] = [
   ["Write a new item", "/bank/new"],
   ["Bring items", "/bank/paste"],
+  ["Writing day: who is on what, goals, what is twice", "/writing"],
   ["To look over: what waits for review", "/review"],
   ["Texts, maps and charts", "/stimuli"],
   ["Media shelf: pictures and recordings", "/media"],

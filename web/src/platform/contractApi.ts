@@ -24,6 +24,7 @@ export const api = createApi({
     "Media",
     "Review",
     "Comment",
+    "Goal",
     "Tray",
     "Standard",
     "Course",

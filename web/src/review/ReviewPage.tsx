@@ -226,6 +226,7 @@ function SendBack({ send }: { send: (words: string) => void }) {
       <Button
         variant="outlined"
         disabled={words.trim() === ""}
+        sx={{ whiteSpace: "nowrap", flex: "none" }}
         onClick={() => {
           send(words);
         }}

@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
 import { styled } from "@mui/material/styles";
 import { lazy, Suspense } from "react";
-import { NavLink, Outlet, Link as RouterLink } from "react-router";
+import { NavLink, Outlet, Link as RouterLink, useLocation } from "react-router";
 import { SignInPage } from "../team/SignInPage.tsx";
 import { useShowSessionQuery } from "../team/api.ts";
 import { Failed, Loading } from "../ui/States.tsx";
@@ -25,13 +25,16 @@ const areas = [
   ["/team", "Team"],
 ] as const;
 
+/** Pages that belong to the bank, though their address does not begin with it. */
+const ofBank = /^\/(stimuli|media|many|review|writing)(\/|$)/;
+
 const Area = styled(NavLink)(({ theme }) => ({
   padding: "6px 12px",
   borderRadius: 8,
   color: theme.vars?.palette.text.secondary,
   textDecoration: "none",
   fontSize: 14,
-  "&.active": {
+  "&.active, &[data-lit=true]": {
     backgroundColor: theme.vars?.palette.success.light,
     color: theme.vars?.palette.primary.dark,
     fontWeight: 700,
@@ -41,6 +44,7 @@ const Area = styled(NavLink)(({ theme }) => ({
 export function Shell() {
   const { data, error, refetch } = useShowSessionQuery();
   const { dialog, setDialog } = useShellKeys();
+  const { pathname } = useLocation();
   const close = () => {
     setDialog(null);
   };
@@ -97,7 +101,7 @@ export function Shell() {
         </Box>
         <Box component="nav" aria-label="Areas" sx={{ display: "flex", gap: 0.5, flex: 1, ml: 3 }}>
           {areas.map(([to, name]) => (
-            <Area key={to} to={to} end={to === "/"}>
+            <Area key={to} to={to} end={to === "/"} data-lit={to === "/bank" && ofBank.test(pathname)}>
               {name}
             </Area>
           ))}

@@ -48,6 +48,7 @@ export async function samples(bench: Workbench) {
     hash: "0".repeat(64),
     requestId: newId(),
     commentId: newId(),
+    goalId: newId(),
     topicId: topic.id,
     standardId: standard.id,
     courseId: course.id,
@@ -118,6 +119,8 @@ export async function samples(bench: Workbench) {
     decideReview: { revisionId: revision.id, decision: "approve", words: "" },
     addComment: { revisionId: revision.id, field: null, body: "Good.", suggestion: null },
     settleComment: { as: "settled" },
+    keepPresence: { topicId: null },
+    setGoal: { topicId: topic.id, personId: null, wanted: 5, until: null },
     describeMedia: { name: "A", description: "B", credit: "C" },
     saveStimulus: {
       version: 1,

@@ -1,0 +1,45 @@
+/** Further ways into and around the bank. */
+import Button from "@mui/material/Button";
+import Menu from "@mui/material/Menu";
+import MenuItem from "@mui/material/MenuItem";
+import { useState } from "react";
+import { Link } from "react-router";
+
+const ways = [
+  ["Texts, maps and charts", "/stimuli"],
+  ["Media shelf", "/media"],
+  ["Many from few", "/many"],
+  ["To look over", "/review"],
+  ["Writing day", "/writing"],
+] as const;
+
+export function MoreMenu() {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  return (
+    <>
+      <Button
+        variant="outlined"
+        aria-haspopup="menu"
+        aria-expanded={anchor !== null}
+        onClick={(event) => {
+          setAnchor(event.currentTarget);
+        }}
+      >
+        More
+      </Button>
+      <Menu
+        anchorEl={anchor}
+        open={anchor !== null}
+        onClose={() => {
+          setAnchor(null);
+        }}
+      >
+        {ways.map(([name, to]) => (
+          <MenuItem key={to} component={Link} to={to}>
+            {name}
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
+  );
+}

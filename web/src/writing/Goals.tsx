@@ -1,0 +1,165 @@
+/** What the department has set out to write: by topic and colleague, with how far it is. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import LinearProgress from "@mui/material/LinearProgress";
+import Link from "@mui/material/Link";
+import MenuItem from "@mui/material/MenuItem";
+import Paper from "@mui/material/Paper";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import type { Goal, WritingDay } from "@verdant/contract/writing";
+import { useState } from "react";
+import { Link as RouterLink } from "react-router";
+import { problemOf } from "../platform/problem.ts";
+import { TopicField } from "../standards/TopicField.tsx";
+import { shortDate } from "../ui/dates.ts";
+import { useToast } from "../ui/Toasts.tsx";
+import { useDropGoalMutation, useSetGoalMutation, useShareGoalMutation } from "./api.ts";
+
+export function Goals({ goals, people }: { goals: readonly Goal[]; people: WritingDay["people"] }) {
+  return (
+    <section aria-labelledby="goals-heading">
+      <Typography variant="h2" id="goals-heading" sx={{ mb: 1 }}>
+        Goals
+      </Typography>
+      {goals.length === 0 && (
+        <Typography color="textSecondary" sx={{ mb: 1 }}>
+          None yet. A goal says how many items a topic is to get, and from whom.
+        </Typography>
+      )}
+      {goals.map((goal) => (
+        <GoalRow key={goal.id} goal={goal} canShare={people.length > 1} />
+      ))}
+      <NewGoal people={people} />
+    </section>
+  );
+}
+
+function GoalRow({ goal, canShare }: { goal: Goal; canShare: boolean }) {
+  const [share, { isLoading }] = useShareGoalMutation();
+  const [set] = useSetGoalMutation();
+  const [drop] = useDropGoalMutation();
+  const say = useToast();
+  const { topicId, wanted, until, usable, inProgress } = goal;
+  const params = { goalId: goal.id };
+  const take = async () => {
+    const answer = await drop({ params });
+    if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
+    else
+      say({
+        text: "The goal is taken away. What was written stays.",
+        undo: () => void set({ params, body: { topicId, personId: goal.person?.personId ?? null, wanted, until } }),
+      });
+  };
+  const shareOut = async () => {
+    const answer = await share({ params });
+    if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
+  };
+  return (
+    <Paper
+      sx={{ px: 2, py: 1.25, mb: 1 }}
+      role="group"
+      aria-label={`Goal: ${goal.topic}, ${goal.person?.name ?? "anybody"}`}
+    >
+      <Box sx={{ display: "flex", alignItems: "center", gap: 1 }}>
+        <Typography sx={{ flex: 1 }}>
+          <Link component={RouterLink} to={`/bank/new?topic=${topicId}`} sx={{ fontWeight: 700 }}>
+            {goal.topic}
+          </Link>{" "}
+          · {goal.person?.name ?? "anybody"}
+          {until && ` · by ${shortDate(until)}`}
+        </Typography>
+        {canShare && goal.person === null && (
+          <Button size="small" disabled={isLoading} onClick={() => void shareOut()}>
+            Share evenly
+          </Button>
+        )}
+        <Button size="small" color="inherit" onClick={() => void take()}>
+          Take away
+        </Button>
+      </Box>
+      <LinearProgress
+        variant="determinate"
+        aria-label={`${usable} of ${wanted}`}
+        value={Math.min(100, (100 * usable) / wanted)}
+        sx={{ my: 0.75, height: 8, borderRadius: 4, bgcolor: "divider" }}
+      />
+      <Typography variant="body2" color="textSecondary">
+        {usable} of {wanted}
+        {inProgress > 0 && `, ${inProgress} in progress`}
+        {usable >= wanted && " · done"}
+      </Typography>
+    </Paper>
+  );
+}
+
+function NewGoal({ people }: { people: WritingDay["people"] }) {
+  const [topicId, setTopicId] = useState<string | null>(null);
+  const [personId, setPersonId] = useState("anybody");
+  const [wanted, setWanted] = useState("20");
+  const [until, setUntil] = useState("");
+  const [set, { isLoading }] = useSetGoalMutation();
+  const say = useToast();
+  const keep = async () => {
+    if (topicId === null) return;
+    const answer = await set({
+      params: { goalId: crypto.randomUUID() },
+      body: {
+        topicId,
+        personId: personId === "anybody" ? null : personId,
+        wanted: Number(wanted),
+        until: until === "" ? null : until,
+      },
+    });
+    if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
+    else setTopicId(null);
+  };
+  return (
+    <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) 150px 90px 150px auto", gap: 1, mt: 1 }}>
+      <TopicField label="Topic of a new goal" topicId={topicId} choose={setTopicId} />
+      <TextField
+        select
+        size="small"
+        label="From"
+        value={personId}
+        onChange={(event) => {
+          setPersonId(event.target.value);
+        }}
+      >
+        <MenuItem value="anybody">anybody</MenuItem>
+        {people.map((one) => (
+          <MenuItem key={one.personId} value={one.personId}>
+            {one.name}
+          </MenuItem>
+        ))}
+      </TextField>
+      <TextField
+        size="small"
+        type="number"
+        label="Items"
+        value={wanted}
+        slotProps={{ htmlInput: { min: 1, max: 1000 } }}
+        onChange={(event) => {
+          setWanted(event.target.value);
+        }}
+      />
+      <TextField
+        size="small"
+        type="date"
+        label="By"
+        value={until}
+        slotProps={{ inputLabel: { shrink: true } }}
+        onChange={(event) => {
+          setUntil(event.target.value);
+        }}
+      />
+      <Button
+        variant="outlined"
+        disabled={isLoading || topicId === null || Number(wanted) < 1}
+        onClick={() => void keep()}
+      >
+        Set
+      </Button>
+    </Box>
+  );
+}

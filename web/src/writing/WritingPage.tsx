@@ -1,0 +1,182 @@
+/** A day of writing: who is on what, the goals and how far they are, what was written last, and what is twice. */
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Link from "@mui/material/Link";
+import Paper from "@mui/material/Paper";
+import Stack from "@mui/material/Stack";
+import Typography from "@mui/material/Typography";
+import type { WritingDay } from "@verdant/contract/writing";
+import { Link as RouterLink } from "react-router";
+import { counted, moment } from "../ui/dates.ts";
+import { Page } from "../ui/Page.tsx";
+import { Failed, Loading } from "../ui/States.tsx";
+import { Goals } from "./Goals.tsx";
+import { useListWritingTwinsQuery, useShowWritingDayQuery } from "./api.ts";
+
+export function WritingPage() {
+  const { data, error, refetch } = useShowWritingDayQuery(undefined, {
+    pollingInterval: 10_000,
+    skipPollingIfUnfocused: true,
+    refetchOnMountOrArgChange: true,
+  });
+  const written = data?.people.reduce((sum, one) => sum + one.usable, 0) ?? 0;
+  const begun = data?.people.reduce((sum, one) => sum + one.inProgress, 0) ?? 0;
+  return (
+    <Page
+      title="Writing day"
+      about={data && `${counted(written, "item")} today, ${begun} in progress`}
+      actions={
+        <>
+          <Button component={RouterLink} to="/bank">
+            Back to the bank
+          </Button>
+          <Button component={RouterLink} to="/bank/paste" variant="outlined">
+            Bring items
+          </Button>
+          <Button component={RouterLink} to="/bank/new" variant="contained">
+            New item
+          </Button>
+        </>
+      }
+    >
+      {error && <Failed error={error} retry={() => void refetch()} />}
+      {!data && !error && <Loading what="the writing day" />}
+      {data && (
+        <Box
+          sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1.4fr) minmax(0, 1fr)", gap: 3, alignItems: "start" }}
+        >
+          <Stack spacing={3}>
+            <People people={data.people} />
+            <Goals goals={data.goals} people={data.people} />
+          </Stack>
+          <Stack spacing={3}>
+            <Twins />
+            <Latest latest={data.latest} />
+          </Stack>
+        </Box>
+      )}
+    </Page>
+  );
+}
+
+function People({ people }: { people: WritingDay["people"] }) {
+  return (
+    <section aria-labelledby="people-heading">
+      <Typography variant="h2" id="people-heading" sx={{ mb: 1 }}>
+        Who is on what
+      </Typography>
+      <Paper component="ul" sx={{ m: 0, p: 0, listStyle: "none" }}>
+        {people.map((one) => (
+          <Box
+            component="li"
+            key={one.personId}
+            sx={{
+              display: "grid",
+              gridTemplateColumns: "170px 1fr auto",
+              gap: 2,
+              px: 2,
+              py: 1.25,
+              borderTop: 1,
+              borderColor: "divider",
+              "&:first-of-type": { borderTop: 0 },
+            }}
+          >
+            <strong>{one.name}</strong>
+            <span>
+              {one.now.length === 0 ? (
+                <Typography component="span" color="textSecondary">
+                  not writing just now
+                </Typography>
+              ) : (
+                one.now.map(({ item, topic }, i) => (
+                  <span key={item?.id ?? i}>
+                    {i > 0 && ", "}
+                    {item ? (
+                      <Link component={RouterLink} to={`/bank?item=${item.id}`}>
+                        item {item.number}
+                      </Link>
+                    ) : (
+                      "a new item"
+                    )}
+                    {topic && ` on ${topic}`}
+                  </span>
+                ))
+              )}
+            </span>
+            <span>
+              {one.usable} today{one.inProgress > 0 && `, ${one.inProgress} in progress`}
+            </span>
+          </Box>
+        ))}
+      </Paper>
+    </section>
+  );
+}
+
+function Twins() {
+  const { data } = useListWritingTwinsQuery(undefined, {
+    pollingInterval: 60_000,
+    skipPollingIfUnfocused: true,
+    refetchOnMountOrArgChange: true,
+  });
+  if (!data || data.twins.length === 0) return null;
+  return (
+    <section aria-labelledby="twins-heading">
+      <Typography variant="h2" id="twins-heading" sx={{ mb: 1 }}>
+        Perhaps written twice
+      </Typography>
+      <Stack spacing={1}>
+        {data.twins.map(({ id, number, owner, stem, like }) => (
+          <Alert key={id} severity="warning" icon={false}>
+            <Link component={RouterLink} to={`/bank?item=${id}`}>
+              {number}
+            </Link>{" "}
+            {stem} ({owner})
+            <br />
+            <Link component={RouterLink} to={`/bank?item=${like.id}`}>
+              {like.number}
+            </Link>{" "}
+            {like.stem}
+            <Typography variant="body2" sx={{ mt: 0.5 }}>
+              Keep one and retire the other, or make them look-alikes in the bank.
+            </Typography>
+          </Alert>
+        ))}
+      </Stack>
+    </section>
+  );
+}
+
+function Latest({ latest }: { latest: WritingDay["latest"] }) {
+  return (
+    <section aria-labelledby="latest-heading">
+      <Typography variant="h2" id="latest-heading" sx={{ mb: 1 }}>
+        Written last
+      </Typography>
+      <Paper component="ul" sx={{ m: 0, p: 0, listStyle: "none" }}>
+        {latest.slice(0, 12).map((one) => (
+          <Box
+            component="li"
+            key={one.id}
+            sx={{ px: 2, py: 1, borderTop: 1, borderColor: "divider", "&:first-of-type": { borderTop: 0 } }}
+          >
+            <Link
+              component={RouterLink}
+              to={`/bank?item=${one.id}`}
+              underline="hover"
+              color="inherit"
+              sx={{ display: "block", overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}
+            >
+              {one.stem === "" ? "no question yet" : one.stem}
+            </Link>
+            <Typography variant="body2" color="textSecondary">
+              {one.number} · {one.owner} · {one.topic ?? "no topic yet"} · {moment(one.at)}
+              {one.status !== "approved" && (one.status === "draft" ? " · in progress" : " · in review")}
+            </Typography>
+          </Box>
+        ))}
+      </Paper>
+    </section>
+  );
+}

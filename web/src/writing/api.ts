@@ -1,0 +1,29 @@
+import {
+  dropGoal,
+  keepPresence,
+  listWritingTwins,
+  setGoal,
+  shareGoal,
+  showWritingDay,
+} from "@verdant/contract/writing";
+import { api, calls } from "../platform/contractApi.ts";
+
+export const writingApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    keepPresence: build.mutation(calls<typeof keepPresence>(keepPresence)),
+    showWritingDay: build.query({ ...calls<typeof showWritingDay>(showWritingDay), providesTags: ["Goal", "Item"] }),
+    listWritingTwins: build.query({ ...calls<typeof listWritingTwins>(listWritingTwins), providesTags: ["Item"] }),
+    setGoal: build.mutation({ ...calls<typeof setGoal>(setGoal), invalidatesTags: ["Goal"] }),
+    shareGoal: build.mutation({ ...calls<typeof shareGoal>(shareGoal), invalidatesTags: ["Goal"] }),
+    dropGoal: build.mutation({ ...calls<typeof dropGoal>(dropGoal), invalidatesTags: ["Goal"] }),
+  }),
+});
+
+export const {
+  useKeepPresenceMutation,
+  useShowWritingDayQuery,
+  useListWritingTwinsQuery,
+  useSetGoalMutation,
+  useShareGoalMutation,
+  useDropGoalMutation,
+} = writingApi;
