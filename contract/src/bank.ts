@@ -307,6 +307,36 @@ export const changeTray = endpoint({
   result: Done,
 });
 
+const Word = z.string().trim().min(2).max(60);
+
+export const findKnownWords = endpoint({
+  method: "post",
+  path: "/words/known",
+  access: "member",
+  changesNothing: true,
+  summary: "Which of these words are the department's own: said to be, or used in three of its items or more.",
+  body: z.object({ words: z.array(Word).max(200) }),
+  result: z.object({ known: z.array(z.string()) }),
+});
+
+export const addWords = endpoint({
+  method: "post",
+  path: "/words",
+  access: "member",
+  summary: "Says that these are words of the department, though no dictionary has them.",
+  body: z.object({ words: z.array(Word).min(1).max(50) }),
+  result: Done,
+});
+
+export const listKeyPlaces = endpoint({
+  method: "get",
+  path: "/key-places",
+  access: "member",
+  summary: "Where the key stands, counted from 0, in my last items with one right answer, the newest first.",
+  query: z.object({ besides: Id.optional() }),
+  result: z.object({ places: z.array(z.int()) }),
+});
+
 const ColumnMapping = z.object({
   /** The headings of the table, folded, as core's signatureOf writes them. */
   signature: z.string().min(1).max(4000),
@@ -379,6 +409,9 @@ export const bankEndpoints = {
   addMisconception,
   listTray,
   changeTray,
+  findKnownWords,
+  addWords,
+  listKeyPlaces,
   listColumnMappings,
   keepColumnMapping,
 };

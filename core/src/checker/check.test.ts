@@ -56,6 +56,16 @@ const cases: { readonly [Name in RuleName]: readonly [wrong: Content, right: Con
     item("What is a delta?", "+ Land that a river builds where it drops its load in slow water", "A cape", "A bay"),
     item("What is a delta?", "+ Land that a river builds", "Land cut off by the sea", "A bay"),
   ],
+  keyPlace: [
+    item("Which of these is a river?", "+ The Tarn", "The Gorse", "The Karsa"),
+    item("Which of these is a river?", "The Gorse", "+ The Tarn", "The Karsa"),
+    { lastKeyPlaces: [0, 0, 0, 0, 0, 2] },
+  ],
+  spelling: [
+    item("Where is erosoin fastest?", "+ Outside the bend", "Inside the bend"),
+    item("Where is erosion fastest?", "+ Outside the bend", "Inside the bend"),
+    { misspelt: [{ word: "erosoin", suggestion: "erosion" }] },
+  ],
   nearEqual: [
     item("What is it called?", "+ Meander", "Meanders", "Estuary"),
     item("What is it?", "+ 12 km", "13 km", "19 km"),

@@ -1,9 +1,11 @@
 /** What a careful colleague would say about a draft. */
 
 import type { Content } from "../items/kinds.ts";
+import type { Misspelt } from "./spelling.ts";
 
 export const ruleNames = [
   "keyLongest",
+  "keyPlace",
   "nearEqual",
   "absoluteWords",
   "echoOfStem",
@@ -15,6 +17,7 @@ export const ruleNames = [
   "everythingRight",
   "negationUnmarked",
   "doubleNegation",
+  "spelling",
   "hardToRead",
   "explanationMissing",
   "reasonsMissing",
@@ -35,6 +38,8 @@ export interface Finding {
   readonly reason: string;
   /** What one click would do about it. */
   readonly mend?: { readonly label: string; readonly content: Content } | undefined;
+  /** Words that the department may say are its own. */
+  readonly words?: readonly string[] | undefined;
 }
 
 /** A finding that somebody keeps on purpose. */
@@ -52,6 +57,10 @@ export interface Context {
     | undefined;
   /** Whether it is practised with or kept for tests; absent: practised with. */
   readonly use?: "practice" | "reserved" | undefined;
+  /** Words that the dictionary of the course's language does not know. */
+  readonly misspelt?: readonly Misspelt[] | undefined;
+  /** Where the key stood, counted from 0, in the author's last items with one right answer, the newest first. */
+  readonly lastKeyPlaces?: readonly number[] | undefined;
 }
 
 /** One rule: pure, and silent about kinds it says nothing of. */

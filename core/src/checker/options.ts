@@ -41,6 +41,33 @@ export const keyLongest = forOptions((content, filled) => {
   ];
 });
 
+/** Items in a row, this one included, that show a habit. */
+const habit = 6;
+
+/** The key where it stood in the author's last items, too. */
+export const keyPlace: Rule = (content, { lastKeyPlaces = [] }) => {
+  if (content.kind !== "oneRightAnswer") return [];
+  const place = content.options.findIndex((option) => option.isKey);
+  const before = lastKeyPlaces.slice(0, habit - 1);
+  if (place < 0 || before.length < habit - 1 || before.some((one) => one !== place)) return [];
+  const to = (place + 1 + (plainText(content.stem).length % (content.options.length - 1))) % content.options.length;
+  const others = content.options.filter((option) => !option.isKey);
+  const key = content.options[place];
+  return key === undefined || others.length === 0
+    ? []
+    : [
+        {
+          rule: "keyPlace",
+          text: `The right answer stands in place ${place + 1}, as in your last ${before.length} items.`,
+          reason: "Where options do not mix, as on paper, students learn the place instead of the answer.",
+          mend: {
+            label: `Move it to place ${to + 1}`,
+            content: { ...content, options: [...others.slice(0, to), key, ...others.slice(to)] },
+          },
+        },
+      ];
+};
+
 /** Two options that differ by a letter or by punctuation only. */
 export const nearEqual = forOptions((_content, filled) => {
   const texts = filled.map((option) => foldedText(plainText(option.text)));

@@ -27,6 +27,7 @@ export { findLikeItems } from "./likeItems.ts";
 export { keepColumnMapping, listColumnMappings } from "./columnMappings.ts";
 export { listRevisions } from "./revisions.ts";
 export { listItems } from "./search.ts";
+export { addWords, findKnownWords, listKeyPlaces } from "./words.ts";
 export { changeTray, listTray } from "./tray.ts";
 
 export async function showItem(

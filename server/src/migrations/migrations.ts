@@ -18,6 +18,7 @@ import * as stimuli from "./0015_stimuli.ts";
 import * as mediaShelf from "./0016_mediaShelf.ts";
 import * as review from "./0017_review.ts";
 import * as writing from "./0018_writing.ts";
+import * as words from "./0019_words.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -38,4 +39,5 @@ export const migrations: Record<string, Migration> = {
   "0016_mediaShelf": mediaShelf,
   "0017_review": review,
   "0018_writing": writing,
+  "0019_words": words,
 };

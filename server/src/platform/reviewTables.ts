@@ -28,6 +28,7 @@ export interface ReviewTables {
     settledAt: Default<Date | null>;
   };
   presence: Owned & { itemId: string; personId: string; topicId: string | null; seenAt: Date };
+  departmentWord: Owned & { word: string; by: string; at: Date };
   writingGoal: Row & {
     topicId: string;
     personId: string | null;

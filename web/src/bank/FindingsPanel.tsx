@@ -9,6 +9,7 @@ import type { Finding, KeptFinding, RuleName } from "@verdant/core/checker/findi
 import type { Content } from "@verdant/core/items/kinds";
 import { useState, type ReactNode } from "react";
 import { counted } from "../ui/dates.ts";
+import { useAddWordsMutation } from "./api.ts";
 
 export function FindingsPanel(props: {
   /** What keeps the item from being used. */
@@ -91,6 +92,7 @@ const Section = ({ name, children }: { name: string; children: ReactNode }) => (
 function OpenFinding(props: { finding: Finding; mend: (content: Content) => void; keep: (reason: string) => void }) {
   const { finding, mend, keep } = props;
   const [reason, setReason] = useState<string | null>(null);
+  const [addWords] = useAddWordsMutation();
   const trimmed = reason?.trim() ?? "";
   return (
     <Box role="group" aria-label={finding.text} sx={{ py: 0.75, borderTop: 1, borderColor: "divider" }}>
@@ -108,6 +110,11 @@ function OpenFinding(props: { finding: Finding; mend: (content: Content) => void
               }}
             >
               {finding.mend.label}
+            </Button>
+          )}
+          {finding.words && (
+            <Button size="small" onClick={() => void addWords({ body: { words: [...(finding.words ?? [])] } })}>
+              {finding.words.length === 1 ? "It is a word of ours" : "They are words of ours"}
             </Button>
           )}
           <Button

@@ -22,6 +22,8 @@ import { FindingsPanel } from "./FindingsPanel.tsx";
 import { StimulusOf } from "./StimulusOf.tsx";
 import { TaggingForm } from "./TaggingForm.tsx";
 import { useItemEditor, type Keeping, type Work } from "./useItemEditor.ts";
+import { useSpelling } from "./useSpelling.ts";
+import { useListKeyPlacesQuery } from "./api.ts";
 import { useLikeItems } from "./useLikeItems.ts";
 
 /** The editor with a live rendering beside it; only stem, key and topic are asked for. */
@@ -50,9 +52,14 @@ export function ItemEditor(props: {
   const compared = useMemo(() => (isEmpty || content.kind === "keyOnly" ? [] : [content]), [isEmpty, content]);
   const relatives = [...(saved ? [itemId] : []), ...(original ? [original.id] : [])];
   const nearest = [...useLikeItems(compared, relatives).values()][0];
+  const misspelt = useSpelling(content);
+  const lastKeyPlaces = useListKeyPlacesQuery({ query: { besides: itemId } }).data?.places;
   const findings = useMemo(
-    () => (isEmpty ? [] : check(content, { original: original?.content, nearest, use: work.tagging.use })),
-    [isEmpty, content, original, nearest, work.tagging.use],
+    () =>
+      isEmpty
+        ? []
+        : check(content, { original: original?.content, nearest, use: work.tagging.use, misspelt, lastKeyPlaces }),
+    [isEmpty, content, original, nearest, work.tagging.use, misspelt, lastKeyPlaces],
   );
   const isConflict = trouble?.kind === "stale";
 

@@ -1,4 +1,7 @@
 import {
+  addWords,
+  findKnownWords,
+  listKeyPlaces,
   addItems,
   addMisconception,
   changeFamily,
@@ -73,6 +76,9 @@ export const bankApi = api.injectEndpoints({
       ...calls<typeof listColumnMappings>(listColumnMappings),
       providesTags: ["Mapping"],
     }),
+    findKnownWords: build.query({ ...calls<typeof findKnownWords>(findKnownWords), providesTags: ["Word"] }),
+    addWords: build.mutation({ ...calls<typeof addWords>(addWords), invalidatesTags: ["Word"] }),
+    listKeyPlaces: build.query({ ...calls<typeof listKeyPlaces>(listKeyPlaces), providesTags: ["Item"] }),
     keepColumnMapping: build.mutation({
       ...calls<typeof keepColumnMapping>(keepColumnMapping),
       invalidatesTags: ["Mapping"],
@@ -99,6 +105,9 @@ export const {
   useAddMisconceptionMutation,
   useListTrayQuery,
   useChangeTrayMutation,
+  useFindKnownWordsQuery,
+  useAddWordsMutation,
+  useListKeyPlacesQuery,
   useListColumnMappingsQuery,
   useKeepColumnMappingMutation,
 } = bankApi;

@@ -25,6 +25,7 @@ export const api = createApi({
     "Review",
     "Comment",
     "Goal",
+    "Word",
     "Tray",
     "Standard",
     "Course",

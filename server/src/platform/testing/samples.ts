@@ -119,6 +119,8 @@ export async function samples(bench: Workbench) {
     decideReview: { revisionId: revision.id, decision: "approve", words: "" },
     addComment: { revisionId: revision.id, field: null, body: "Good.", suggestion: null },
     settleComment: { as: "settled" },
+    findKnownWords: { words: ["tombolo"] },
+    addWords: { words: ["tombolo"] },
     keepPresence: { topicId: null },
     setGoal: { topicId: topic.id, personId: null, wanted: 5, until: null },
     describeMedia: { name: "A", description: "B", credit: "C" },

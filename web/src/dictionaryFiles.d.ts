@@ -1,0 +1,4 @@
+declare module "dictionary-files/*?url" {
+  const url: string;
+  export default url;
+}
