@@ -1,6 +1,7 @@
 /** The demo's content is read by strangers as an example of good items, so it is held to what an author is held to. */
 import { readFileSync } from "node:fs";
 import { DepartmentFile } from "@verdant/contract/exchange";
+import { check } from "@verdant/core/checker/check";
 import { faultsOf, kindNames, wordsOf, type Content } from "@verdant/core/items/kinds";
 import { plainText } from "@verdant/core/richText";
 import { beforeAll, describe, expect, test } from "vitest";
@@ -11,9 +12,15 @@ import { larkmoor } from "./larkmoor.ts";
 describe("Larkmoor", () => {
   let file: Awaited<ReturnType<typeof larkmoor>>["file"];
   let items: { name: string; content: Content }[];
+  let drafts: { name: string; content: Content }[];
   beforeAll(async () => {
     ({ file } = await larkmoor("2026-11-25"));
-    items = file.items.map((item) => ({ name: item.label ?? "", content: toContent(item.content, (name) => name) }));
+    const read = (item: (typeof file.items)[number]) => ({
+      name: item.label ?? "",
+      content: toContent(item.content, (name) => name),
+    });
+    items = file.items.filter((item) => item.status === "approved").map(read);
+    drafts = file.items.filter((item) => item.status === "draft").map(read);
   });
 
   test("is a department file as anybody could bring", () => {
@@ -32,6 +39,26 @@ describe("Larkmoor", () => {
 
   test("has no item with a fault, each with a key that earns the mark", () => {
     expect(items.filter(({ content }) => faultsOf(content).length > 0).map(({ name }) => name)).toEqual([]);
+  });
+
+  test("has some drafts for the checker to find fault with, each with something else", () => {
+    const said = drafts.map(({ content }) => [
+      ...faultsOf(content).map((fault) => fault.text),
+      ...check(content).map((finding) => finding.rule),
+    ]);
+    expect(drafts.length).toBeGreaterThanOrEqual(3);
+    for (const found of said) expect(found.length).toBeGreaterThanOrEqual(2);
+    expect(said.flat()).toEqual(
+      expect.arrayContaining([
+        "keyLongest",
+        "absoluteWords",
+        "negationUnmarked",
+        "aboveMixes",
+        "unitMissing",
+        "nearEqual",
+      ]),
+    );
+    expect(said.flat()).toContain("Mark the right answer.");
   });
 
   test("asks nothing twice in the same words", () => {

@@ -14,6 +14,7 @@ import classes from "./larkmoor/classes.json" with { type: "json" };
 import courses from "./larkmoor/courses.json" with { type: "json" };
 import many from "./larkmoor/many.json" with { type: "json" };
 import lastYear from "./larkmoor/lastYear.json" with { type: "json" };
+import flawed from "./larkmoor/flawed.json" with { type: "json" };
 import places from "./larkmoor/places.json" with { type: "json" };
 import stimuli from "./larkmoor/stimuli.json" with { type: "json" };
 import unmarked from "./larkmoor/unmarked.json" with { type: "json" };
@@ -54,6 +55,10 @@ export async function larkmoor(today: string): Promise<School> {
     ...(unmarked as FileItem[]),
     ...readItems(read("sources.txt"), "Coasts", figures),
     ...places.map((one) => placeItem(one, figures)),
+    ...flawed.map(({ content, ...one }): FileItem => ({
+      ...{ ...one, standards: [], demand: "recall", use: "practice", status: "draft", expectedSeconds: 45 },
+      ...{ writerDifficulty: 3, keptFindings: [], language: "en-GB", content: FileContent.parse(content) },
+    })),
   ];
   const structure = {
     framework: {

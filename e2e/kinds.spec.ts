@@ -7,8 +7,8 @@ const demo = serveDemo("larkmoor");
 
 async function beginItem(teacher: Page, question: string, kind: RegExp): Promise<void> {
   await teacher.goto(`${demo.address}/bank/new`);
-  await teacher.getByLabel("Kind").click();
-  await teacher.getByRole("option", { name: kind }).click();
+  await teacher.getByRole("button", { name: /^Kind:/ }).click();
+  await teacher.getByRole("button", { name: kind, pressed: false }).click();
   await teacher.getByRole("textbox", { name: "Question" }).fill(question);
 }
 

@@ -307,6 +307,42 @@ export const changeTray = endpoint({
   result: Done,
 });
 
+const OptionSetBody = z.object({
+  name: Name,
+  words: z
+    .array(z.string().trim().min(1).max(limits.typedAnswer))
+    .min(2, "At least two words.")
+    .max(limits.options)
+    .refine((words) => new Set(words).size === words.length, "Each word once."),
+});
+
+export const listOptionSets = endpoint({
+  method: "get",
+  path: "/option-sets",
+  access: "member",
+  summary: "Sets of words to judge by that the department has put together, besides those of the program.",
+  result: z.object({ optionSets: z.array(OptionSetBody.extend({ id: Id })) }),
+});
+
+export const keepOptionSet = endpoint({
+  method: "put",
+  path: "/option-sets/:optionSetId",
+  access: "member",
+  summary: "Offers a set of words to judge by to all colleagues.",
+  params: z.object({ optionSetId: Id }),
+  body: OptionSetBody,
+  result: Done,
+});
+
+export const removeOptionSet = endpoint({
+  method: "delete",
+  path: "/option-sets/:optionSetId",
+  access: "member",
+  summary: "Offers a set of words no longer. Items with it stay as they are.",
+  params: z.object({ optionSetId: Id }),
+  result: Done,
+});
+
 const Word = z.string().trim().min(2).max(60);
 
 export const findKnownWords = endpoint({
@@ -409,6 +445,9 @@ export const bankEndpoints = {
   addMisconception,
   listTray,
   changeTray,
+  listOptionSets,
+  keepOptionSet,
+  removeOptionSet,
   findKnownWords,
   addWords,
   listKeyPlaces,

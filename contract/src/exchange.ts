@@ -5,6 +5,7 @@ import { scorings } from "@verdant/core/items/severalRightAnswers";
 import { z } from "zod";
 import { Demand, KeptFindings, Status, Use } from "./bank.ts";
 import { endpoint } from "./endpoint.ts";
+import { OtherUnits } from "./items/numeric.ts";
 import { Shape } from "./items/pointOnImage.ts";
 import { Image, RichText } from "./items/richText.ts";
 import { LevelPoints } from "./items/written.ts";
@@ -82,6 +83,7 @@ export const FileContent = z.discriminatedUnion("kind", [
       .strictObject({ kind: z.enum(tolerances), amount: z.number() })
       .default({ kind: "absolute", amount: 0 }),
     unit: z.string().default(""),
+    otherUnits: OtherUnits.optional(),
     expectedWrong: FileExpected,
   }),
   z.strictObject({

@@ -226,3 +226,27 @@ describe("numeric", () => {
     ]);
   });
 });
+
+describe("a number", () => {
+  const typedAs = (text: string) => ({ kind: "numeric", text }) as const;
+
+  test("in another unit is converted before it is compared; a unit that is not listed is no number", () => {
+    const otherUnits = [
+      { unit: "m", factor: 0.001, offset: 0 },
+      { unit: "cm", factor: 0.00001, offset: 0 },
+    ];
+    const content = number(12.5, { unit: "km", otherUnits });
+    for (const text of ["12.5", "12,5 km", "12500 m", "12 500 m", "1250000 cm"])
+      expect(creditOf(content, typedAs(text))).toBe(1);
+    for (const text of ["12.5 m", "12500", "12500 ft", "12500 mm"]) expect(creditOf(content, typedAs(text))).toBe(0);
+    expect(kindOf(content).toStudentView(content, [])).toMatchObject({ unit: "km", otherUnits: ["m", "cm"] });
+    const warm = number(20, { unit: "°C", otherUnits: [{ unit: "°F", factor: 5 / 9, offset: -160 / 9 }] });
+    expect(creditOf(warm, typedAs("68 °F"))).toBe(1);
+  });
+
+  test("is right to so many significant figures", () => {
+    const content = number(0.04567, { unit: "", tolerance: { kind: "figures", amount: 2 } });
+    for (const text of ["0.046", "0.0457", "0.04561", "4.6e-2"]) expect(creditOf(content, typedAs(text))).toBe(1);
+    for (const text of ["0.045", "0.05", "0.047"]) expect(creditOf(content, typedAs(text))).toBe(0);
+  });
+});

@@ -5,8 +5,18 @@ import { mapExpected, type ExpectedWrongAnswer } from "./expectedAnswer.ts";
 import type { AnswerCount, Fault, Feedback, Kind } from "./kind.ts";
 import { feedbackTexts, mapFeedback, stemFaults, withBlanks } from "./options.ts";
 
-/** "absolute": in the unit of the answer; "relative": in per cent of the right value. Bounds are included. */
-export const tolerances = ["absolute", "relative"] as const;
+/**
+ * "absolute": in the unit of the answer; "relative": in per cent of the right value, bounds included; "figures": the same
+ * once both are rounded to so many significant figures.
+ */
+export const tolerances = ["absolute", "relative", "figures"] as const;
+
+/** Another unit that an answer may come in: `factor` times a number in it, plus `offset`, is the number in the item's unit. */
+export interface OtherUnit {
+  readonly unit: string;
+  readonly factor: number;
+  readonly offset: number;
+}
 
 export interface Numeric extends Feedback {
   readonly kind: "numeric";
@@ -17,6 +27,8 @@ export interface Numeric extends Feedback {
   readonly tolerance: { readonly kind: (typeof tolerances)[number]; readonly amount: number };
   /** Shown after the field; empty: none. */
   readonly unit: string;
+  /** Units that are converted; absent: none. */
+  readonly otherUnits?: readonly OtherUnit[] | undefined;
   readonly expectedWrong: readonly ExpectedWrongAnswer[];
 }
 
@@ -30,6 +42,8 @@ export interface NumericView {
   readonly kind: "numeric";
   readonly stem: RichText;
   readonly unit: string;
+  /** Names of the units that an answer may come in, besides `unit`. */
+  readonly otherUnits: readonly string[];
 }
 
 /**
@@ -53,6 +67,19 @@ export function readNumber(text: string, unit = ""): number[] {
   return [...new Set(readings.map(Number).filter(Number.isFinite))];
 }
 
+/**
+ * The numbers that `text` may mean, in the unit of the item: as it stands, or converted from the unit written after it.
+ *
+ * @example readQuantity({ unit: "km", otherUnits: [{ unit: "m", factor: 0.001, offset: 0 }] }, "12500 m") // [12.5]
+ */
+export function readQuantity({ unit, otherUnits = [] }: Pick<Numeric, "unit" | "otherUnits">, text: string): number[] {
+  const plain = readNumber(text, unit);
+  if (plain.length > 0) return plain;
+  const written = text.trim();
+  const [other] = otherUnits.filter((one) => written.endsWith(one.unit)).sort((a, b) => b.unit.length - a.unit.length);
+  return other ? readNumber(written, other.unit).map((value) => value * other.factor + other.offset) : [];
+}
+
 export const numeric: Kind<"numeric", Numeric, NumericAnswer, NumericView> = {
   name: "numeric",
 
@@ -66,19 +93,24 @@ export const numeric: Kind<"numeric", Numeric, NumericAnswer, NumericView> = {
     expectedWrong: [],
   }),
 
-  score: (content, answer) => (readNumber(answer.text, content.unit).some((value) => isRight(content, value)) ? 1 : 0),
+  score: (content, answer) => (readQuantity(content, answer.text).some((value) => isRight(content, value)) ? 1 : 0),
   chance: () => 0.02,
   rightAnswer: (content) => (content.value === null ? null : { kind: "numeric", text: String(content.value) }),
   withKey: (content, { text }) => {
-    const [value] = readNumber(text, content.unit);
+    const [value] = readQuantity(content, text);
     if (value === undefined) return null;
     const keyed = { ...content, value };
     const isWrong = (one: ExpectedWrongAnswer) =>
-      !readNumber(one.text, content.unit).some((number) => isRight(keyed, number));
+      !readQuantity(content, one.text).some((number) => isRight(keyed, number));
     return { ...keyed, expectedWrong: content.expectedWrong.filter(isWrong) };
   },
   arrange: () => [],
-  toStudentView: (content) => ({ kind: "numeric", stem: content.stem, unit: content.unit }),
+  toStudentView: (content) => ({
+    kind: "numeric",
+    stem: content.stem,
+    unit: content.unit,
+    otherUnits: (content.otherUnits ?? []).map((one) => one.unit),
+  }),
   summarise: (content, answers) => {
     const key = content.value === null ? "" : String(content.value);
     const lines = new Map<string, { -readonly [K in keyof AnswerCount]: AnswerCount[K] }>([
@@ -89,7 +121,7 @@ export const numeric: Kind<"numeric", Numeric, NumericAnswer, NumericView> = {
       if (answer.text.trim() === "") blank += 1;
       else {
         const known = expectedOf(content, answer.text);
-        const [reading] = readNumber(answer.text, content.unit);
+        const [reading] = readQuantity(content, answer.text);
         const id = numeric.score(content, answer) === 1 ? key : (known?.id ?? String(reading ?? answer.text.trim()));
         const line = lines.get(id) ?? { id, text: known?.text ?? id, isKey: false, count: 0 };
         if (known?.misconceptionId !== undefined) line.misconceptionId = known.misconceptionId;
@@ -102,7 +134,14 @@ export const numeric: Kind<"numeric", Numeric, NumericAnswer, NumericView> = {
   },
   rationales: (content, answer) => [expectedOf(content, answer.text)?.rationale].flatMap((text) => text ?? []),
   faults: (content) => [...stemFaults(content), ...valueFaults(content)],
-  keyWord: (content) => [content.value, content.tolerance.kind, content.tolerance.amount, content.unit].join("|"),
+  keyWord: (content) =>
+    [
+      content.value,
+      content.tolerance.kind,
+      content.tolerance.amount,
+      content.unit,
+      ...(content.otherUnits ?? []).map((one) => one.unit),
+    ].join("|"),
   texts: (content) => [
     content.stem,
     ...content.expectedWrong.flatMap((one) => one.rationale ?? []),
@@ -118,15 +157,19 @@ export const numeric: Kind<"numeric", Numeric, NumericAnswer, NumericView> = {
 
 function isRight({ value, tolerance }: Numeric, given: number): boolean {
   if (value === null) return false;
+  if (tolerance.kind === "figures") {
+    const figures = Math.min(15, Math.max(1, Math.round(tolerance.amount)));
+    return Number(given.toPrecision(figures)) === Number(value.toPrecision(figures));
+  }
   const allowed = tolerance.kind === "absolute" ? tolerance.amount : (Math.abs(value) * tolerance.amount) / 100;
   // Decimal fractions are inexact in binary: the bound itself must count.
   return Math.abs(given - value) <= allowed + Math.abs(value) * 1e-9;
 }
 
 function expectedOf(content: Numeric, text: string): ExpectedWrongAnswer | undefined {
-  const given = readNumber(text, content.unit);
+  const given = readQuantity(content, text);
   return content.expectedWrong.find((one) =>
-    readNumber(one.text, content.unit).some((value) =>
+    readQuantity(content, one.text).some((value) =>
       given.some((number) => Math.abs(number - value) <= Math.abs(value) * 1e-9),
     ),
   );
@@ -135,7 +178,7 @@ function expectedOf(content: Numeric, text: string): ExpectedWrongAnswer | undef
 function valueFaults(content: Numeric): Fault[] {
   if (content.value === null) return [{ path: ["value"], text: "Write the right number." }];
   return content.expectedWrong.flatMap((one, i) =>
-    readNumber(one.text, content.unit).some((value) => isRight(content, value))
+    readQuantity(content, one.text).some((value) => isRight(content, value))
       ? [{ path: ["expectedWrong", i], text: `“${one.text}” is right, so it cannot be expected as wrong.` }]
       : [],
   );

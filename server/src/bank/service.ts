@@ -25,6 +25,7 @@ type Tagging = Save["body"]["tagging"];
 export { approveRevision, sendBackItem, waitForReview } from "./approval.ts";
 export { findLikeItems } from "./likeItems.ts";
 export { keepColumnMapping, listColumnMappings } from "./columnMappings.ts";
+export { keepOptionSet, listOptionSets, removeOptionSet } from "./optionSets.ts";
 export { listRevisions } from "./revisions.ts";
 export { listItems } from "./search.ts";
 export { addWords, findKnownWords, listKeyPlaces } from "./words.ts";

@@ -1,5 +1,5 @@
 /** Words of the department's own, and where a writer puts the key. */
-import { kinds, type ContentOf } from "@verdant/core/items/kinds";
+import { kinds } from "@verdant/core/items/kinds";
 import { richTextOf } from "@verdant/core/richText";
 import { expect, test } from "vitest";
 import { newId } from "../platform/id.ts";
@@ -14,7 +14,7 @@ const known = async (scope: Scope<Member>, ...words: string[]) =>
 
 async function write(question: string, keyAt: number): Promise<string> {
   const itemId = newId();
-  const blank = kinds.oneRightAnswer.blank(newId) as ContentOf<"oneRightAnswer">;
+  const blank = kinds.oneRightAnswer.blank(newId);
   const options = blank.options.map((option, i) => ({
     ...option,
     text: richTextOf(`Answer ${i}`),

@@ -41,6 +41,15 @@ const contents: readonly Content[] = [
   },
   { kind: "numeric", ...shared, value: 1.5, tolerance: { kind: "relative", amount: 5 }, unit: "km", expectedWrong },
   {
+    kind: "numeric",
+    ...shared,
+    value: 1.5,
+    tolerance: { kind: "figures", amount: 2 },
+    unit: "km",
+    otherUnits: [{ unit: "m", factor: 0.001, offset: 0 }],
+    expectedWrong,
+  },
+  {
     kind: "match",
     ...shared,
     scoring: "all",
@@ -147,5 +156,5 @@ describe.each(contents.map((content) => [content.kind, content] as const))("%s",
 });
 
 test("every kind is in this table", () => {
-  expect(contents.map((content) => content.kind).sort()).toEqual([...kindNames].sort());
+  expect([...new Set(contents.map((content) => content.kind))].sort()).toEqual([...kindNames].sort());
 });

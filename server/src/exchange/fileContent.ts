@@ -57,8 +57,17 @@ export function toContent(file: FileContent, misconceptionId: Translate): Conten
     };
   }
   if (kind === "numeric") {
-    const { value, tolerance, unit } = file;
-    return { kind, ...shared, value, tolerance, unit, expectedWrong: toExpected(file.expectedWrong, misconceptionId) };
+    const { value, tolerance, unit, otherUnits } = file;
+    const units = otherUnits && { otherUnits };
+    return {
+      kind,
+      ...shared,
+      value,
+      tolerance,
+      unit,
+      ...units,
+      expectedWrong: toExpected(file.expectedWrong, misconceptionId),
+    };
   }
   if (kind === "match") return { kind, ...shared, ...toMatch(file) };
   if (kind === "order") {
@@ -155,8 +164,9 @@ export function fromContent(content: Content, misconceptionKey: Translate): File
   }
   if (kind === "numeric") {
     const { value, tolerance, unit } = content;
+    const units = content.otherUnits && { otherUnits: content.otherUnits.map((one) => ({ ...one })) };
     const expectedWrong = fromExpected(content.expectedWrong, misconceptionKey);
-    return { kind, ...shared, value, tolerance: { ...tolerance }, unit, expectedWrong };
+    return { kind, ...shared, value, tolerance: { ...tolerance }, unit, ...units, expectedWrong };
   }
   if (kind === "match") {
     const { scoring, rights } = content;

@@ -260,6 +260,7 @@ describe("the matrix", () => {
         saveStimulus: 409,
         submitForReview: 404,
         keepPresence: 200,
+        keepOptionSet: 200,
         setGoal: 422,
       };
       expect(`${name}: ${answer.status}`).toBe(`${name}: ${expected[name] ?? usual}`);

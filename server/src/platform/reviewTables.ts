@@ -1,7 +1,7 @@
 /** The tables of writing together: looks that are asked for, comments, presence and goals. */
 import type { ContentField } from "@verdant/core/bank/fields";
 import type { Content } from "@verdant/core/items/kinds";
-import type { Default, JsonOrNull, Owned, Row } from "./columns.ts";
+import type { Default, Json, JsonOrNull, Owned, Row } from "./columns.ts";
 
 export interface ReviewTables {
   reviewRequest: Row & {
@@ -28,6 +28,7 @@ export interface ReviewTables {
     settledAt: Default<Date | null>;
   };
   presence: Owned & { itemId: string; personId: string; topicId: string | null; seenAt: Date };
+  optionSet: Row & { name: string; words: Json<string[]> };
   departmentWord: Owned & { word: string; by: string; at: Date };
   writingGoal: Row & {
     topicId: string;

@@ -1,6 +1,10 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
 import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
@@ -8,7 +12,7 @@ import type { Item } from "@verdant/contract/bank";
 import { check } from "@verdant/core/checker/check";
 import { faultsOf, kindOf } from "@verdant/core/items/kinds";
 import { isEmptyText } from "@verdant/core/richText";
-import { useDeferredValue, useMemo } from "react";
+import { useDeferredValue, useMemo, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { Player } from "../player/Player.tsx";
 import { problemOf } from "../platform/problem.ts";
@@ -18,6 +22,7 @@ import { useToast } from "../ui/Toasts.tsx";
 import { AlsoHere } from "./AlsoHere.tsx";
 import { ContentEditor } from "./ContentEditor.tsx";
 import { ConflictPanel } from "./ConflictPanel.tsx";
+import { Difference } from "./Difference.tsx";
 import { FindingsPanel } from "./FindingsPanel.tsx";
 import { StimulusOf } from "./StimulusOf.tsx";
 import { TaggingForm } from "./TaggingForm.tsx";
@@ -66,7 +71,16 @@ export function ItemEditor(props: {
   const [handIn] = useSubmitForReviewMutation();
   const isReviewed = useShowReviewRulesQuery().data?.mode === "all";
 
-  const finish = async (then: string, handsIn = false) => {
+  // A sibling's key after a term was swapped is the commonest slip in a variant: it is asked about, once.
+  const keepsKey = findings.some(({ rule }) => rule === "variantKeepsKey");
+  const isKept = work.tagging.keptFindings.some(({ rule }) => rule === "variantKeepsKey");
+  const [asked, setAsked] = useState<{ then: string; handsIn: boolean } | "answered" | null>(null);
+
+  const finish = async (then: string, handsIn = false, isSure = false) => {
+    if (keepsKey && !isKept && !isSure && asked !== "answered") {
+      setAsked({ then, handsIn });
+      return;
+    }
     const item = await editor.save();
     if (!item) {
       void reload();
@@ -120,6 +134,37 @@ export function ItemEditor(props: {
           {trouble.detail}
         </Alert>
       )}
+      {asked !== null && asked !== "answered" && (
+        <Dialog
+          open
+          onClose={() => {
+            setAsked("answered");
+          }}
+        >
+          <DialogTitle>Is the key still right?</DialogTitle>
+          <DialogContent>
+            A word of the question was swapped, and the key is still that of item {original?.number}.
+          </DialogContent>
+          <DialogActions>
+            <Button
+              onClick={() => {
+                setAsked("answered");
+              }}
+            >
+              Look at it again
+            </Button>
+            <Button
+              variant="contained"
+              onClick={() => {
+                setAsked("answered");
+                void finish(asked.then, asked.handsIn, true);
+              }}
+            >
+              It is right
+            </Button>
+          </DialogActions>
+        </Dialog>
+      )}
       {original && (
         <Alert severity="info" icon={false} sx={{ mb: 2 }}>
           A variant of item {original.number}. The two become look-alikes: never both in one sitting. Change what is
@@ -168,6 +213,15 @@ export function ItemEditor(props: {
               name="rendering"
             />
           </Paper>
+          {original && (
+            <Paper sx={{ p: 2.5 }} component="section" aria-label="Beside the original">
+              <Difference
+                before={original.content}
+                after={content}
+                names={[`Item ${original.number}`, "This variant"]}
+              />
+            </Paper>
+          )}
           <FindingsPanel
             missing={faults.map((fault) => fault.text)}
             findings={findings}

@@ -66,6 +66,7 @@ export function PlacesCanvas(props: {
           exclusive
           size="small"
           aria-label="Shape to draw"
+          sx={{ "& .MuiToggleButton-root": { color: "text.primary" } }}
           value={tool}
           onChange={(_, chosen: Tool | null) => {
             if (chosen) setTool(chosen);

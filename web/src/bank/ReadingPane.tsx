@@ -30,7 +30,7 @@ interface Aside {
 
 /** The item as a student sees it. It can be answered here, which is recorded nowhere; the key shows on demand. */
 export function ReadingPane({ itemId, ...aside }: { itemId: string } & Aside) {
-  const { data, error } = useShowItemQuery({ params: { itemId } });
+  const { data, error } = useShowItemQuery({ params: { itemId } }, { refetchOnMountOrArgChange: true });
   if (error) return <Failed error={error} />;
   return data ? <Pane item={data} {...aside} /> : <Loading what="the item" />;
 }

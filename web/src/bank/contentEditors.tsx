@@ -2,15 +2,11 @@
 import Box from "@mui/material/Box";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
-import MenuItem from "@mui/material/MenuItem";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { KindName } from "@verdant/core/items/kinds";
-import { readNumber } from "@verdant/core/items/numeric";
-import { startingSets } from "@verdant/core/items/optionSet";
-import { richTextOf } from "@verdant/core/richText";
-import { useState, type ComponentType } from "react";
+import { type ComponentType } from "react";
 import type { EditorProps } from "./editorProps.ts";
 import { ExpectedWrongRows } from "./ExpectedWrongRows.tsx";
 import { FillGapsEditor } from "./FillGapsEditor.tsx";
@@ -20,6 +16,8 @@ import { MatchEditor } from "./MatchEditor.tsx";
 import { newOptionId } from "./newWork.ts";
 import { OpinionEditor } from "./OpinionEditor.tsx";
 import { OrderEditor } from "./OrderEditor.tsx";
+import { NumericEditor } from "./NumericEditor.tsx";
+import { OptionSetEditor } from "./OptionSetEditor.tsx";
 import { OptionRows } from "./OptionRows.tsx";
 import { AddRow, RemoveRow } from "./RowButtons.tsx";
 import { ScoringField } from "./ScoringField.tsx";
@@ -55,44 +53,6 @@ function SeveralRightAnswersEditor({ content, onChange }: EditorProps<"severalRi
         all="only for exactly the right options"
         onChange={(scoring) => {
           onChange({ ...content, scoring });
-        }}
-      />
-    </Stack>
-  );
-}
-
-function OptionSetEditor({ content, onChange }: EditorProps<"optionSet">) {
-  const choose = (setName: string) => {
-    const words = startingSets.find((set) => set.name === setName)?.words ?? [];
-    const options = words.map((word, i) => ({ id: newOptionId(), text: richTextOf(word), isKey: i === 0 }));
-    onChange({ ...content, setName, options: options.length > 0 ? options : content.options });
-  };
-  const isKnown = startingSets.some((set) => set.name === content.setName);
-  return (
-    <Stack spacing={2}>
-      <TextField
-        select
-        label="Set of words to judge by"
-        value={isKnown ? content.setName : "own words"}
-        onChange={(event) => {
-          choose(event.target.value);
-        }}
-        sx={{ maxWidth: 360 }}
-      >
-        {startingSets.map((set) => (
-          <MenuItem key={set.name} value={set.name}>
-            {set.name}
-          </MenuItem>
-        ))}
-        <MenuItem value="own words">own words</MenuItem>
-      </TextField>
-      <OptionRows
-        key={content.options[0]?.id}
-        keys="one"
-        mixes={false}
-        options={content.options}
-        onChange={(options) => {
-          onChange({ ...content, options });
         }}
       />
     </Stack>
@@ -177,78 +137,6 @@ function ShortTextEditor({ content, onChange }: EditorProps<"shortText">) {
         }}
       />
     </Stack>
-  );
-}
-
-function NumericEditor({ content, onChange }: EditorProps<"numeric">) {
-  const { tolerance } = content;
-  return (
-    <Stack spacing={2}>
-      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr 1fr 1fr", gap: 1.5 }}>
-        <NumberField
-          label="Right number"
-          value={content.value}
-          onChange={(value) => {
-            onChange({ ...content, value });
-          }}
-        />
-        <TextField
-          label="Unit"
-          placeholder="none"
-          value={content.unit}
-          onChange={(event) => {
-            onChange({ ...content, unit: event.target.value });
-          }}
-          slotProps={{ htmlInput: { maxLength: 40 } }}
-        />
-        <NumberField
-          label="Give or take"
-          value={tolerance.amount}
-          onChange={(amount) => {
-            onChange({ ...content, tolerance: { ...tolerance, amount: Math.abs(amount ?? 0) } });
-          }}
-        />
-        <TextField
-          select
-          label="counted in"
-          value={tolerance.kind}
-          onChange={(event) => {
-            onChange({ ...content, tolerance: { ...tolerance, kind: event.target.value as typeof tolerance.kind } });
-          }}
-        >
-          <MenuItem value="absolute">{content.unit === "" ? "the same unit" : content.unit}</MenuItem>
-          <MenuItem value="relative">per cent</MenuItem>
-        </TextField>
-      </Box>
-      <Typography variant="caption" color="textSecondary">
-        Students may write 12.5 or 12,5, with or without the unit, and 1200 as 1 200 or 1,200.
-      </Typography>
-      <ExpectedWrongRows
-        expected={content.expectedWrong}
-        onChange={(expectedWrong) => {
-          onChange({ ...content, expectedWrong });
-        }}
-      />
-    </Stack>
-  );
-}
-
-/** A number as text while it is typed: "12." must not lose its point. */
-function NumberField(props: { label: string; value: number | null; onChange: (value: number | null) => void }) {
-  const [text, setText] = useState(props.value === null ? "" : String(props.value));
-  const isNoNumber = text.trim() !== "" && readNumber(text).length === 0;
-  return (
-    <TextField
-      label={props.label}
-      value={text}
-      error={isNoNumber}
-      helperText={isNoNumber ? "Write a number." : undefined}
-      onChange={(event) => {
-        setText(event.target.value);
-        props.onChange(readNumber(event.target.value)[0] ?? null);
-      }}
-      slotProps={{ htmlInput: { inputMode: "decimal" } }}
-    />
   );
 }
 

@@ -26,6 +26,7 @@ export const api = createApi({
     "Comment",
     "Goal",
     "Word",
+    "OptionSet",
     "Tray",
     "Standard",
     "Course",

@@ -28,6 +28,7 @@ export function NumericPlayer(props: PlayerProps<NumericView>) {
       {...props}
       isNumber
       unit={view.unit}
+      otherUnits={view.otherUnits}
       text={answer?.text ?? ""}
       give={onAnswer && ((text) => onAnswer({ kind: view.kind, text }))}
       verdict={verdict}
@@ -39,14 +40,16 @@ function TypedPlayer(props: {
   view: ShortTextView | NumericView;
   text: string;
   unit?: string;
+  otherUnits?: readonly string[];
   isNumber?: boolean;
   give: ((text: string) => void) | undefined;
   verdict: Verdict | undefined;
 }) {
-  const { view, unit = "", isNumber = false, give, verdict } = props;
+  const { view, unit = "", otherUnits = [], isNumber = false, give, verdict } = props;
   const id = useId();
   const { text, type, flush } = useTyped(props.text, give);
-  const isNoNumber = isNumber && text.trim() !== "" && readNumber(text, unit).length === 0;
+  const isNoNumber =
+    isNumber && text.trim() !== "" && ![unit, ...otherUnits].some((one) => readNumber(text, one).length > 0);
   return (
     <Box>
       <Stem id={id} text={view.stem} />

@@ -23,7 +23,7 @@ const SuggestDialog = lazy(async () => ({ default: (await import("./SuggestDialo
 type Commented = Pick<Item, "id" | "content"> & { readonly revisionId: string };
 
 export function CommentsPanel({ item }: { item: Commented }) {
-  const { data } = useListCommentsQuery({ params: { itemId: item.id } });
+  const { data } = useListCommentsQuery({ params: { itemId: item.id } }, { refetchOnMountOrArgChange: true });
   const [isSuggesting, setSuggesting] = useState(false);
   const [showsSettled, setShowsSettled] = useState(false);
   const comments = data?.comments ?? [];

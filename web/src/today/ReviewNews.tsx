@@ -12,7 +12,7 @@ import { counted } from "../ui/dates.ts";
 const shown = 4;
 
 export function ReviewNews() {
-  const { data } = useShowReviewNewsQuery();
+  const { data } = useShowReviewNewsQuery(undefined, { refetchOnMountOrArgChange: true });
   if (!data) return null;
   const { waiting, sentBack } = data;
   const returned = new Set(sentBack.map((one) => one.itemId));
