@@ -57,6 +57,11 @@ test("a workbook is understood by its own headings, put right once for all, and 
   await expect(pane).toContainText("It is slow there.");
 });
 
+const onePixel = Buffer.from(
+  "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==",
+  "base64",
+);
+
 test("a word-processor file comes as text to look over; what is no file of questions is refused with the reason", async ({
   person,
 }) => {
@@ -77,18 +82,24 @@ test("a word-processor file comes as text to look over; what is no file of quest
     await bring(name, buffer);
     await expect(teacher.getByRole("alert")).toContainText(reason);
   }
-  const word = wordFile([
-    "1. What does a spit grow from?",
-    "a) A cliff",
-    "*b) Longshore drift*",
-    "2. What lies behind it?",
-    "a) A salt marsh",
-    "b) A volcano",
-    "Answers: 1 B, 2 A",
-  ]);
+  const word = wordFile(
+    [
+      "1. What does a spit grow from?",
+      "(picture)",
+      "a) A cliff",
+      "*b) Longshore drift*",
+      "2. What lies behind it?",
+      "a) A salt marsh",
+      "b) A volcano",
+      "Answers: 1 B, 2 A",
+    ],
+    onePixel,
+  );
   await bring("spits.docx", word);
   await expect(teacher.getByRole("textbox", { name: "Questions" })).toHaveValue(/\*b\) Longshore drift/);
   const understood = teacher.getByRole("region", { name: "What was understood" });
   await expect(understood.getByRole("article")).toHaveCount(2);
   await expect(understood.getByRole("article").nth(1)).toContainText("A salt marsh✓ right");
+  await expect(understood.getByRole("article").first()).toContainText("Describe the picture");
+  await expect(understood.getByRole("article").first().locator("img")).toHaveJSProperty("naturalWidth", 1);
 });

@@ -33,7 +33,7 @@ export const test = base.extend<Fixtures>({
 });
 
 async function open(browser: Browser, viewport: { width: number; height: number }, watch: string[]): Promise<Page> {
-  const context = await browser.newContext({ viewport });
+  const context = await browser.newContext({ viewport, hasTouch: viewport.width < 600 });
   const page = await context.newPage();
   page.on("pageerror", (error) => watch.push(error.message));
   page.on("console", (message) => {

@@ -10,7 +10,7 @@ const pack = (main: string, type: string, files: Record<string, Uint8Array>) =>
   Buffer.from(
     zipSync({
       "[Content_Types].xml": xml(
-        `<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="xml" ContentType="application/xml"/><Override PartName="/${main}" ContentType="${type}"/></Types>`,
+        `<Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="xml" ContentType="application/xml"/><Default Extension="png" ContentType="image/png"/><Override PartName="/${main}" ContentType="${type}"/></Types>`,
       ),
       "_rels/.rels": xml(
         `<Relationships xmlns="${relationships}"><Relationship Id="r1" Type="${office}/officeDocument" Target="${main}"/></Relationships>`,
@@ -50,18 +50,28 @@ export function workbook(sheets: Readonly<Record<string, readonly (readonly stri
   });
 }
 
-/** Paragraphs; one in stars is bold. */
-export function wordFile(paragraphs: readonly string[]): Buffer {
+const drawings = "http://schemas.openxmlformats.org/drawingml/2006";
+const drawing = `<w:drawing><wp:inline xmlns:wp="${drawings}/wordprocessingDrawing"><wp:docPr id="1" name="map"/><a:graphic xmlns:a="${drawings}/main"><a:graphicData uri="${drawings}/picture"><pic:pic xmlns:pic="${drawings}/picture"><pic:blipFill><a:blip r:embed="p1"/></pic:blipFill></pic:pic></a:graphicData></a:graphic></wp:inline></w:drawing>`;
+
+/** Paragraphs; one in stars is bold, "(picture)" is the picture, which is a PNG. */
+export function wordFile(paragraphs: readonly string[], picture?: Uint8Array): Buffer {
   const main = "http://schemas.openxmlformats.org/wordprocessingml/2006/main";
   const paragraph = (text: string) => {
+    if (text === "(picture)") return `<w:p><w:r>${drawing}</w:r></w:p>`;
     const isBold = /^\*.*\*$/.test(text);
     const words = escaped(isBold ? text.slice(1, -1) : text);
     return `<w:p><w:r>${isBold ? "<w:rPr><w:b/></w:rPr>" : ""}<w:t xml:space="preserve">${words}</w:t></w:r></w:p>`;
   };
   return pack("word/document.xml", "application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml", {
     "word/document.xml": xml(
-      `<w:document xmlns:w="${main}"><w:body>${paragraphs.map(paragraph).join("")}</w:body></w:document>`,
+      `<w:document xmlns:w="${main}" xmlns:r="${office}"><w:body>${paragraphs.map(paragraph).join("")}</w:body></w:document>`,
     ),
+    ...(picture && {
+      "word/media/picture.png": picture,
+      "word/_rels/document.xml.rels": xml(
+        `<Relationships xmlns="${relationships}"><Relationship Id="p1" Type="${office}/image" Target="media/picture.png"/></Relationships>`,
+      ),
+    }),
   });
 }
 

@@ -78,6 +78,8 @@ test("a map is kept once with two items on it; students see it first, point at i
     for (let position = 1; position <= 2; position++) {
       await expect(student.getByText("The map shows the valley before the dam.")).toBeVisible();
       const picture = student.getByRole("img", { name: /^Map with a grid/ });
+      await expect(student.getByText(`Question ${position} of 2`)).toBeVisible();
+      await expect(student.getByText(/flood the church\?|a wall across a river called\?/).first()).toBeVisible();
       const isMap = await student.getByText("Where would the dam flood the church?").isVisible();
       if (isMap && i === 0) {
         const at = (await picture.boundingBox())!;

@@ -73,6 +73,38 @@ async function sit(page: Page, card: string): Promise<void> {
   await take(page, "student-result");
 }
 
+/** Review on, a goal shared out, and a colleague who hands something in and goes on writing. */
+async function takeWritingDay(lead: Page): Promise<void> {
+  await lead.goto(`${address}/team`);
+  await lead.getByLabel("Items are looked over").click();
+  await lead.getByRole("option", { name: /^all:/ }).click();
+  await lead.goto(`${address}/writing`);
+  await lead.getByRole("combobox", { name: "Topic of a new goal" }).fill("Floods");
+  await lead.getByRole("option", { name: "Rivers: Floods" }).click();
+  await lead.getByLabel("Items", { exact: true }).fill("8");
+  await lead.getByRole("button", { name: "Set", exact: true }).click();
+  await lead.getByRole("button", { name: "Share evenly" }).click();
+  const writer = await open(lead.context().browser() as Browser, staffSize);
+  await writer.goto(address);
+  await writer.getByRole("button", { name: /Tobias Lind/ }).click();
+  await writer.goto(`${address}/writing`);
+  await writer.getByRole("group", { name: "Goal: Floods, Tobias Lind" }).getByRole("link", { name: "Floods" }).click();
+  await writer.getByRole("textbox", { name: "Question" }).fill("Which ground lets a river rise fastest after rain?");
+  const options = ["Paved ground in a town", "Grass on sand", "A wood on a slope", "A marsh"];
+  for (const [i, text] of options.entries())
+    await writer.getByRole("textbox", { name: `Option ${i + 1}`, exact: true }).fill(text);
+  await writer.getByRole("button", { name: "Finish and hand in" }).click();
+  await writer.getByRole("link", { name: "Edit" }).click();
+  await writer.getByText("as it is in the bank").waitFor();
+  await lead.goto(`${address}/writing`);
+  await lead.getByRole("link", { name: /^item \d+$/ }).waitFor();
+  await take(lead, "writing");
+  await lead.goto(`${address}/review`);
+  await lead.getByRole("button", { name: "Approve (A)" }).waitFor();
+  await take(lead, "review");
+  await writer.context().close();
+}
+
 const browser = await chromium.launch({
   executablePath: process.env["CHROMIUM_PATH"] ?? "/usr/bin/chromium",
   args: ["--no-sandbox", "--lang=en-GB"],
@@ -80,7 +112,6 @@ const browser = await chromium.launch({
 const staff = await open(browser, staffSize);
 await staff.goto(address);
 await staff.getByRole("button", { name: /Mara Okafor/ }).waitFor();
-await take(staff, "sign-in");
 await staff.getByRole("button", { name: /Mara Okafor/ }).click();
 await staff
   .getByRole("button", { name: /^Compose/, disabled: false })
@@ -167,6 +198,8 @@ await staff.getByRole("link", { name: "Team" }).click();
 await staff.getByRole("link", { name: "Topics and standards" }).click();
 await staff.getByRole("textbox", { name: "Name of the topic Water", exact: true }).waitFor();
 await take(staff, "topics");
+
+await takeWritingDay(staff);
 
 const { cards } = await staff.evaluate(
   async () => (await (await fetch("/api/demo/people")).json()) as { cards: { card: string }[] },

@@ -1,6 +1,8 @@
 import { describe, expect, test } from "vitest";
 import { readPastedItems } from "./pastedItems.ts";
-import { notationOfWord, type WordBlock } from "./wordFile.ts";
+import { mediaOf } from "../items/kinds.ts";
+import { richTextOf } from "../richText.ts";
+import { withPictures, notationOfWord, type WordBlock } from "./wordFile.ts";
 
 const p = (text: string, more: Partial<Extract<WordBlock, { kind: "paragraph" }>> = {}): WordBlock => ({
   kind: "paragraph",
@@ -83,12 +85,31 @@ describe("a word-processor file", () => {
       p("Answer: a"),
     ]);
     expect(text).toBe(
-      "1. Look at the table.\nYear   Rain\n2030   812 mm\nWhat fell?\na) 812 mm\nb) 810 mm\nWhy: it says so\nAnswer: a",
+      "1. Look at the table.\nYear   Rain\n2030   812 mm\nWhat fell? {picture 1}\na) 812 mm\nb) 810 mm\nWhy: it says so\nAnswer: a",
     );
-    expect(findings).toEqual([
-      "Question 1: its table came as plain text.",
-      "Question 1 has a picture: add it in the editor once the item is in the bank.",
-    ]);
+    expect(findings).toEqual(["Question 1: its table came as plain text."]);
     expect(notationOfWord([])).toEqual({ text: "", findings: [] });
+  });
+
+  test("puts pictures where they stood, in the question or in an option; one before all questions is said", () => {
+    const { text, findings } = notationOfWord([
+      p("", { pictures: 1 }),
+      p("1. Which map?"),
+      p("", { pictures: 1 }),
+      p("*a) this", { pictures: 1 }),
+      p("b) none"),
+    ]);
+    expect(text).toBe("1. Which map?\n{picture 2}\n*a) this {picture 3}\nb) none");
+    expect(findings).toEqual(["A picture before the first question was left out."]);
+    const image = (hash: string) => ({ type: "image" as const, hash, alt: "", credit: "", width: 4, height: 3 });
+    const pictures = new Map([
+      [2, image("b")],
+      [3, image("c")],
+    ]);
+    const [item] = readPastedItems(text, () => "id").items;
+    const content = withPictures(item!.content, pictures);
+    expect(mediaOf(content)).toEqual(["b", "c"]);
+    expect(content.stem.content).toEqual([...richTextOf("Which map?").content, image("b")]);
+    expect(withPictures(item!.content, new Map([[9, image("x")]]))).toEqual(item!.content);
   });
 });

@@ -1,5 +1,8 @@
 /** A word-processor file of questions becomes text in the notation of pasted items, to be looked over like any other. */
 
+import { kindOf, type Content } from "../items/kinds.ts";
+import { plainText, richTextOf, type Block, type Image } from "../richText.ts";
+
 /** A paragraph or table as it stands in the file. */
 export type WordBlock =
   | {
@@ -10,6 +13,7 @@ export type WordBlock =
       readonly level: number | null;
       /** All of its words are bold, underlined or highlighted. */
       readonly isMarked: boolean;
+      /** Pictures that stand in it; counted from 1 through all paragraphs they are the pictures of the file. */
       readonly pictures: number;
     }
   | { readonly kind: "table"; readonly rows: readonly (readonly string[])[] };
@@ -48,6 +52,7 @@ export function notationOfWord(blocks: readonly WordBlock[]): WordText {
     current = { number, lines: [text], options: [] };
     parts.push(current);
   };
+  let pictures = 0;
   for (const block of blocks) {
     if (block.kind === "table") {
       const key = keyOfTable(block.rows);
@@ -61,9 +66,13 @@ export function notationOfWord(blocks: readonly WordBlock[]): WordText {
       }
       continue;
     }
-    const text = block.text.trim();
-    if (block.pictures > 0 && current && text === "") findings.push(pictureOf(current.number));
-    if (text === "") continue;
+    const marks = Array.from({ length: block.pictures }, (_, i) => pictureMark(pictures + i + 1)).join(" ");
+    pictures += block.pictures;
+    const words = block.text.trim();
+    if (words === "" && marks !== "" && !current) findings.push("A picture before the first question was left out.");
+    if (words === "" && marks !== "") current?.lines.push(marks);
+    if (words === "") continue;
+    const text = marks === "" ? words : `${words} ${marks}`;
     const listed = [...text.matchAll(keyPair)];
     if (/^(answers?|keys?|answer key|solutions?)\b/i.test(text) && listed.length >= 2) {
       for (const [, number, letter = ""] of listed) answers.set(Number(number), letter);
@@ -83,14 +92,30 @@ export function notationOfWord(blocks: readonly WordBlock[]): WordText {
     else if (current && current.options.length === 0) current.lines.push(text);
     else if (current && /^\w+( \w+)?\s*:/.test(text)) current.lines.push(text);
     else begin(text);
-    if (block.pictures > 0 && current) findings.push(pictureOf(current.number));
   }
   const text = parts.map((part) => (typeof part === "string" ? part : written(part, answers.get(part.number))));
   return { text: text.join("\n\n"), findings: [...new Set(findings)] };
 }
 
-const pictureOf = (number: number) =>
-  `Question ${number} has a picture: add it in the editor once the item is in the bank.`;
+/** What stands for a picture of the file in the text. */
+const pictureMark = (n: number) => `{picture ${n}}`;
+
+/** The content with the pictures in place of what stands for them; a number that has no picture stays as it is written. */
+export function withPictures(content: Content, pictures: ReadonlyMap<number, Image>): Content {
+  if (pictures.size === 0) return content;
+  return kindOf(content).mapTexts(content, (text) => ({
+    ...text,
+    content: text.content.flatMap((block): Block[] => {
+      const words = plainText({ type: "richText", content: [block] });
+      const found = [...words.matchAll(/\{picture (\d{1,3})\}/g)].flatMap(([, n]) => pictures.get(Number(n)) ?? []);
+      if (block.type !== "paragraph" || found.length === 0) return [block];
+      const rest = words
+        .replaceAll(/\{picture (\d{1,3})\}/g, (mark, n) => (pictures.has(Number(n)) ? "" : mark))
+        .trim();
+      return [...(rest === "" ? [] : richTextOf(rest).content), ...found];
+    }),
+  }));
+}
 
 /** Whether a list below this is its options rather than more questions. */
 const asks = ({ lines }: Question) => /[?:…_]\s*$|\.\.\.\s*$/.test(lines[0] ?? "");

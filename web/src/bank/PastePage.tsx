@@ -17,6 +17,7 @@ import { useToast } from "../ui/Toasts.tsx";
 import { useAddItemsMutation } from "./api.ts";
 import { LettersField } from "./LettersField.tsx";
 import { PastedRow, type Taking } from "./PastedRow.tsx";
+import type { Image } from "@verdant/core/richText";
 import { bringCells, bringPaperKey, bringText, rowsOf, type Row } from "./pasting.ts";
 import { FileField, SheetFields } from "./SheetFields.tsx";
 import { TopicField } from "../standards/TopicField.tsx";
@@ -59,19 +60,21 @@ export function PastePage() {
   // Typing stays smooth: what was understood may follow a moment later.
   const laterText = useDeferredValue(text);
   const laterPaper = useDeferredValue(paper);
+  const [pictures, setPictures] = useState<ReadonlyMap<number, Image>>(new Map());
   const [notCarried, setNotCarried] = useState<readonly string[]>([]);
-  const { open, isReading, refused, sheet } = useFileOfQuestions((words, left) => {
-    setText(words);
-    sessionStorage.setItem(kept.text, words);
-    setNotCarried(left);
+  const { open, isReading, refused, sheet } = useFileOfQuestions((words) => {
+    setText(words.text);
+    sessionStorage.setItem(kept.text, words.text);
+    setPictures(words.pictures);
+    setNotCarried(words.findings);
     setWay("text");
   });
   const [cells, mapping] = [sheet?.cells, sheet?.mapping];
   const { items, findings } = useMemo(() => {
-    if (way === "text") return bringText(laterText);
+    if (way === "text") return bringText(laterText, pictures);
     if (way === "paperKey") return bringPaperKey(laterPaper);
     return cells && mapping ? bringCells(cells, mapping) : { items: [], findings: [] };
-  }, [way, laterText, laterPaper, cells, mapping]);
+  }, [way, laterText, pictures, laterPaper, cells, mapping]);
   const rows = useMemo(() => rowsOf(items, topicId, { topics, standards }), [items, topicId, topics, standards]);
   const compared = useMemo(
     () => items.flatMap(({ content }) => (content.kind === "keyOnly" ? [] : [content])),

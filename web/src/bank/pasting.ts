@@ -1,6 +1,8 @@
 /** From pasted text to rows that can be looked over: where each item belongs, what it lacks, what is said of it. */
 import { askedIn, itemLikeness, tellingWords, veryLike } from "@verdant/core/checker/likeness";
 import { readPaperKey } from "@verdant/core/bank/paperKey";
+import { withPictures } from "@verdant/core/bank/wordFile";
+import type { Image } from "@verdant/core/richText";
 import { readPastedItems } from "@verdant/core/bank/pastedItems";
 import { readWorkbook, type Cells, type Mapping } from "@verdant/core/bank/workbook";
 import { check } from "@verdant/core/checker/check";
@@ -52,7 +54,11 @@ function bring(read: ReturnType<typeof readPastedItems>, unit: "line" | "row"): 
   };
 }
 
-export const bringText = (text: string): Bring => bring(readPastedItems(text, newOptionId), "line");
+/** @param pictures of the file that the text comes from, by their number */
+export function bringText(text: string, pictures: ReadonlyMap<number, Image> = new Map()): Bring {
+  const { items, findings } = bring(readPastedItems(text, newOptionId), "line");
+  return { findings, items: items.map((item) => ({ ...item, content: withPictures(item.content, pictures) })) };
+}
 
 export const bringCells = (cells: Cells, mapping: Mapping): Bring =>
   bring(readWorkbook(cells, mapping, newOptionId), "row");

@@ -5,22 +5,29 @@ import { Unzip, UnzipInflate } from "fflate";
 import mammoth from "mammoth";
 import Papa from "papaparse";
 import readSheets from "read-excel-file/web-worker";
-import { paragraphsOf } from "./wordBlocks.ts";
+import { paragraphsOf, picturesOf, type WordPicture } from "./wordBlocks.ts";
 
 export interface Sheet {
   readonly name: string;
   readonly cells: Cells;
 }
 
+export interface PictureRead {
+  readonly alt: string;
+  readonly bytes: ArrayBuffer;
+}
+
 export type FileRead =
   | { readonly kind: "sheets"; readonly sheets: readonly Sheet[] }
-  | { readonly kind: "word"; readonly blocks: readonly WordBlock[] }
+  | { readonly kind: "word"; readonly blocks: readonly WordBlock[]; readonly pictures: readonly PictureRead[] }
   | { readonly kind: "refused"; readonly reason: string };
 
 /** Bytes that an archive may grow to: far more than any file of questions, far less than what would stop the page. */
 const mostUnpacked = 80_000_000;
 /** Cells that are looked at in one sheet. */
 const mostRows = 5000;
+/** Pictures that are taken out of one document. */
+const mostPictures = 100;
 
 onmessage = async ({ data }: MessageEvent<{ name: string; bytes: ArrayBuffer }>) => {
   postMessage(await read(data.name, data.bytes));
@@ -96,16 +103,20 @@ function asShown(cell: unknown): string {
 
 async function wordFile(bytes: ArrayBuffer): Promise<FileRead> {
   let blocks: readonly WordBlock[] = [];
+  let inFile: readonly WordPicture[] = [];
   await mammoth.convertToHtml(
     { arrayBuffer: bytes },
     {
       transformDocument: (document: unknown) => {
         blocks = paragraphsOf(document);
+        inFile = picturesOf(document);
         return document;
       },
-      // Pictures are not carried over, so they need no work.
+      // Pictures are read below: of the page that the library makes nothing is used.
       convertImage: mammoth.images.imgElement(() => Promise.resolve({ src: "" })),
     },
   );
-  return { kind: "word", blocks };
+  const pictures: PictureRead[] = [];
+  for (const { alt, read: bytesOf } of inFile.slice(0, mostPictures)) pictures.push({ alt, bytes: await bytesOf() });
+  return { kind: "word", blocks, pictures };
 }

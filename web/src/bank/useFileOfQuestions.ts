@@ -1,9 +1,11 @@
 /** A file of questions in hand: its sheets, or its words in the notation of pasted items. */
 import { notationOfWord } from "@verdant/core/bank/wordFile";
 import { guessMapping, signatureOf, type Cells, type Mapping } from "@verdant/core/bank/workbook";
+import type { Image } from "@verdant/core/richText";
 import { useMemo, useState } from "react";
+import { useKeepMediaMutation } from "../media/api.ts";
 import { useListColumnMappingsQuery } from "./api.ts";
-import type { Sheet } from "./readFileWorker.ts";
+import type { PictureRead, Sheet } from "./readFileWorker.ts";
 import { readFile } from "./readFile.ts";
 
 export interface SheetInHand {
@@ -15,8 +17,16 @@ export interface SheetInHand {
   readonly setMapping: (mapping: Mapping) => void;
 }
 
-/** @param takeText what becomes of the words of a word-processor file, and of what could not be carried over */
-export function useFileOfQuestions(takeText: (text: string, findings: readonly string[]) => void) {
+/** The words of a word-processor file, what could not be carried over, and its pictures by their number. */
+export interface WordsOfFile {
+  readonly text: string;
+  readonly findings: readonly string[];
+  readonly pictures: ReadonlyMap<number, Image>;
+}
+
+/** @param take what becomes of the words of a word-processor file */
+export function useFileOfQuestions(take: (words: WordsOfFile) => void) {
+  const [keepMedia] = useKeepMediaMutation();
   const [sheets, setSheets] = useState<readonly Sheet[]>([]);
   const [at, choose] = useState(0);
   const [said, setMapping] = useState<Mapping | null>(null);
@@ -46,8 +56,22 @@ export function useFileOfQuestions(takeText: (text: string, findings: readonly s
     else if (read.kind === "word") {
       const { text, findings } = notationOfWord(read.blocks);
       if (text === "") setRefused("This file has no words in it.");
-      else takeText(text, findings);
+      else take({ text, ...(await keepPictures(read.pictures, findings)) });
     } else if (read.sheets.every((one) => one.cells.length === 0)) setRefused("This file has no rows in it.");
+  };
+
+  /** Pictures go to the shelf at once, so that they show in what is looked over; what is not used can be removed there. */
+  const keepPictures = async (inFile: readonly PictureRead[], findings: readonly string[]) => {
+    const pictures = new Map<number, Image>();
+    const lost: string[] = [];
+    for (const [i, { alt, bytes }] of inFile.entries()) {
+      const { data } = await keepMedia(new File([bytes], `picture ${i + 1}`));
+      if (data && data.width !== null && data.height !== null) {
+        const { hash, width, height, credit } = data;
+        pictures.set(i + 1, { type: "image", hash, alt: alt || data.description, credit, width, height });
+      } else lost.push(`Picture ${i + 1} is of a sort that cannot be shown: add it in the editor.`);
+    }
+    return { pictures, findings: [...findings, ...lost] };
   };
 
   const mapping = said ?? guessed;

@@ -11,6 +11,24 @@ interface Node {
   readonly isBold?: boolean;
   readonly isUnderline?: boolean;
   readonly highlight?: string | null;
+  readonly altText?: string | null;
+  readonly readAsArrayBuffer?: () => Promise<ArrayBuffer>;
+}
+
+/** A picture of the document, read when it is asked for. */
+export interface WordPicture {
+  readonly alt: string;
+  readonly read: () => Promise<ArrayBuffer>;
+}
+
+/** The pictures of the paragraphs, in the order in which these come. */
+export function picturesOf(document: unknown): WordPicture[] {
+  const inParagraphs = (node: Node): Node[] =>
+    node.type === "table" ? [] : node.type === "image" ? [node] : (node.children ?? []).flatMap(inParagraphs);
+  return inParagraphs(document as Node).map((node) => ({
+    alt: node.altText ?? "",
+    read: () => node.readAsArrayBuffer?.() ?? Promise.resolve(new ArrayBuffer(0)),
+  }));
 }
 
 export const paragraphsOf = (document: unknown): WordBlock[] => blocksOf(document as Node);
