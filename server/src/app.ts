@@ -1,8 +1,9 @@
 /** Puts the application together: middleware, endpoints, pages, errors. */
+import type { IncomingMessage } from "node:http";
 import { fileURLToPath } from "node:url";
 import { openApi } from "@verdant/contract/openApi";
 import { platformEndpoints } from "@verdant/contract/platform";
-import express, { type Express, type RequestHandler } from "express";
+import express, { type Express, type Request, type RequestHandler } from "express";
 import helmet from "helmet";
 import type { Logger } from "pino";
 import { mountAssembly } from "./assembly/routes.ts";
@@ -25,6 +26,7 @@ import { mustComeFromHere } from "./platform/origin.ts";
 import type { Installation } from "./platform/scope.ts";
 import * as platformService from "./platform/service.ts";
 import { callerOf, sessionKeeper, tokenOf } from "./platform/session.ts";
+import { mayBeIllFormed } from "./platform/wellFormed.ts";
 import { mountShell } from "./platform/shell.ts";
 import { mountReview } from "./review/routes.ts";
 import { mountStandards } from "./standards/routes.ts";
@@ -75,8 +77,8 @@ export function createApp(parts: Parts): Express {
     mustBe("lead", req.scope.caller);
     next();
   });
-  api.use("/department/import", express.json({ limit: "40mb" }));
-  api.use(express.json({ limit: "1mb" }));
+  api.use("/department/import", express.json({ limit: "40mb", verify: lookAtText }));
+  api.use(express.json({ limit: "1mb", verify: lookAtText }));
   mountAll(api, platformEndpoints, platformService);
   // A router tries its endpoints in turn: what thirty devices call at once comes first.
   const features = [
@@ -109,6 +111,10 @@ export function createApp(parts: Parts): Express {
   );
   return app;
 }
+
+const lookAtText = (req: IncomingMessage, _res: unknown, body: Buffer): void => {
+  (req as Request).mayBeIllFormed = mayBeIllFormed(body);
+};
 
 /** The scope of a request. In the demo a browser test may move the clock by a header; elsewhere the header means nothing. */
 const makeScope =

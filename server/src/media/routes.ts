@@ -4,6 +4,7 @@ import { raw, type Response, type Router } from "express";
 import { Failure } from "../platform/failure.ts";
 import { mountAll, mustBe } from "../platform/mount.ts";
 import type { Member, Scope, Student } from "../platform/scope.ts";
+import { wellFormedText } from "../platform/wellFormed.ts";
 import * as service from "./service.ts";
 
 /** Every endpoint of media has a handler, or this does not compile. Bytes are no JSON, so they are mounted by hand. */
@@ -16,12 +17,15 @@ export const mountMedia = (router: Router): void => {
       mustBe("member", req.scope.caller);
       next();
     },
-    raw({ type: () => true, limit: limits.recordingBytes }),
+    // Somewhat more than is kept, so that what is a little too large hears by how much.
+    raw({ type: () => true, limit: 1.25 * limits.recordingBytes }),
     async (req, res) => {
       const body: unknown = req.body;
       if (!Buffer.isBuffer(body)) throw new Failure("invalid", "Send the bytes of one picture or recording.");
       const { name } = req.query;
-      res.json(await service.keepMedia(req.scope as Scope<Member>, body, typeof name === "string" ? name : ""));
+      res.json(
+        await service.keepMedia(req.scope as Scope<Member>, body, typeof name === "string" ? wellFormedText(name) : ""),
+      );
     },
   );
 

@@ -4,9 +4,11 @@ import type { AddressInfo } from "node:net";
 import type { Endpoint } from "@verdant/contract/endpoint";
 import { endpoints, type EndpointName } from "@verdant/contract/endpoints";
 import { kinds } from "@verdant/core/items/kinds";
+import { plainText, richTextOf } from "@verdant/core/richText";
 import { pino } from "pino";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { createApp } from "../app.ts";
+import { assumed, showItem } from "../bank/service.ts";
 import { hashPassword } from "../team/service.ts";
 import { newestMigration } from "./database.ts";
 import { newId } from "./id.ts";
@@ -166,6 +168,21 @@ describe("requests", () => {
     expect(await bench.db.selectFrom("quiz").select("id").execute()).toHaveLength(1);
   });
 
+  test("text that the database cannot keep is kept as nearly as it can be, in a body, a path and a query", async () => {
+    const headers = await signedIn(bench.lead.caller.personId);
+    const stem = richTextOf("a\u0000b \ud83c and \ud83c\udfd4");
+    const content = { ...kinds.shortText.blank(newId), stem };
+    const tagging = { ...assumed, topicId: null, standardIds: [] };
+    const itemId = newId();
+    const answer = await call("PUT", `/items/${itemId}`, { headers, body: { version: 0, tagging, content } });
+    expect(answer.status).toBe(200);
+    const { content: kept } = await showItem(bench.lead, { params: { itemId } });
+    expect(plainText(kept.stem)).toBe("ab \ufffd and \ud83c\udfd4");
+    expect((await call("GET", "/items?text=a%00b", { headers })).status).toBe(200);
+    expect((await call("GET", "/items/%00", { headers })).status).toBe(422);
+    expect(defects).toEqual([]);
+  });
+
   test("an unknown path is a problem document too, health answers, and the description names every endpoint", async () => {
     expect((await call("GET", "/nowhere")).status).toBe(404);
     expect(await (await call("GET", "/health")).json()).toMatchObject({ status: "ok", migration: newestMigration() });
@@ -261,6 +278,7 @@ describe("the matrix", () => {
         submitForReview: 404,
         keepPresence: 200,
         keepOptionSet: 200,
+        removeOptionSet: 200,
         setGoal: 422,
       };
       expect(`${name}: ${answer.status}`).toBe(`${name}: ${expected[name] ?? usual}`);

@@ -5,6 +5,7 @@ import type { z } from "zod";
 import { Failure, invalid, toProblem } from "./failure.ts";
 import { answerOnce } from "./requestKey.ts";
 import type { Caller, CallerOf, Scope } from "./scope.ts";
+import { wellFormed } from "./wellFormed.ts";
 
 export type Handler<E extends Endpoint> = (scope: Scope<CallerOf<E["access"]>>, input: Input<E>) => Promise<Result<E>>;
 type Handlers<Es extends Record<string, Endpoint>> = { readonly [K in keyof Es]: Handler<Es[K]> };
@@ -15,6 +16,8 @@ declare global {
     interface Request {
       id: number;
       scope: Scope;
+      /** Its body may hold text that the database cannot keep. */
+      mayBeIllFormed?: boolean;
     }
   }
 }
@@ -73,7 +76,8 @@ function parseInput<E extends Endpoint>(endpoint: E, req: Request): Input<E> {
   for (const part of ["params", "query", "body"] as const) {
     const schema: z.ZodType | undefined = endpoint[part];
     if (!schema) continue;
-    const parsed = schema.safeParse(req[part]);
+    const sent: unknown = part === "body" && req.mayBeIllFormed !== true ? req.body : wellFormed(req[part]);
+    const parsed = schema.safeParse(sent);
     if (!parsed.success) throw invalid(parsed.error, part);
     input[part] = parsed.data; // never written back: req.query is read-only in Express 5
   }

@@ -106,7 +106,7 @@ export function ItemEditor(props: {
       about={aboutOf(editor.keeping, start.isDraft)}
       actions={
         <>
-          <Button variant="outlined" disabled={editor.isSaving} onClick={() => void finish("/bank/new")}>
+          <Button variant="outlined" disabled={editor.isSaving} onClick={() => void finish(anotherLike(work))}>
             Finish and write another
           </Button>
           <Button
@@ -237,6 +237,15 @@ export function ItemEditor(props: {
       </Box>
     </Page>
   );
+}
+
+/** The next item is begun where this one belongs. */
+function anotherLike({ tagging: { topicId, stimulusId } }: Work): string {
+  const place = new URLSearchParams({
+    ...(topicId && { topic: topicId }),
+    ...(stimulusId && { stimulus: stimulusId }),
+  });
+  return `/bank/new?${place}`;
 }
 
 /** Back to the quiz in which it was begun, where there is one and the item can be used. */
