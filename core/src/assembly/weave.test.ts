@@ -31,3 +31,8 @@ test("a new item goes where it is furthest from its own kind, and behind what is
   expect(placeFor(items, added)).toBe(5);
   expect(placeFor(items, strands([2])[0]!, new Set([0, 1, 2]))).toBeGreaterThan(2);
 });
+
+test("a new item on a stimulus goes right behind those that are there", () => {
+  const items = strands([0, 1, 2, 3]).map((one, i) => (i === 1 || i === 2 ? { ...one, block: "map" } : one));
+  expect(placeFor(items, { ...strands([0])[0]!, block: "map" })).toBe(3);
+});

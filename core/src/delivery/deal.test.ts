@@ -53,4 +53,20 @@ describe("dealing", () => {
     const missed = ["p1", "p2", "p4"].find((name) => !first.includes(name));
     expect(second).toContain(missed);
   });
+
+  test("what shares a stimulus stands together, in an own order, from easy to hard, and when drawn", () => {
+    const withMap = twelve.map((one, i) => ({ ...one, difficultyRank: i / 12, ...(i % 5 === 0 && { block: "map" }) }));
+    const placesOf = (parts: DealPart<DealtItem>[], ownOrder: boolean, seed: string) =>
+      deal(parts, { seed, ownOrder }).flatMap(({ item: one }, i) => (one.block === "map" ? [i] : []));
+    const areTogether = (places: readonly number[]) => (places.at(-1) ?? 0) - (places[0] ?? 0) === places.length - 1;
+    for (const seed of ["a", "b", "c"]) {
+      const woven = placesOf([{ orderRule: "woven", places: withMap.map(fixed) }], true, seed);
+      expect(woven).toHaveLength(3);
+      expect(areTogether(woven)).toBe(true);
+      const draw = { placeId: "draw", items: withMap, take: 9 };
+      expect(areTogether(placesOf([{ orderRule: "asWritten", places: [draw] }], false, seed))).toBe(true);
+    }
+    expect(areTogether(placesOf([{ orderRule: "easyToHard", places: withMap.map(fixed) }], false, "x"))).toBe(true);
+    expect(placesOf([{ orderRule: "asWritten", places: withMap.map(fixed) }], true, "x")).toEqual([0, 5, 10]);
+  });
 });

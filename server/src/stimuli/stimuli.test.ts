@@ -2,7 +2,7 @@
 import { kinds, type Content } from "@verdant/core/items/kinds";
 import { richTextOf, type RichText } from "@verdant/core/richText";
 import { describe, expect, test } from "vitest";
-import { previewQuiz } from "../assembly/service.ts";
+import { createQuiz, previewQuiz, weaveQuiz } from "../assembly/service.ts";
 import { findMedia, keepMedia } from "../media/service.ts";
 import { assumed, saveItem } from "../bank/service.ts";
 import * as delivery from "../delivery/service.ts";
@@ -104,6 +104,23 @@ describe("a stimulus", () => {
     expect((await stimuli.showStimulus(bench.lead, { params: { stimulusId: id } })).openReleases).toBe(1);
     await delivery.handIn(sitter, { params });
     expect((await delivery.showResult(me, { params })).stimuli).toMatchObject([{ id, content: { title: "The bay" } }]);
+  });
+
+  test("in a quiz its questions are said to stand apart, and weaving brings them together", async () => {
+    const id = newId();
+    await save(id, 0, "The dunes", richTextOf("The dunes in winter."));
+    const itemIds = [
+      await itemOn(id, "Which way does the wind blow?"),
+      await itemOn(null, "What is a dune?"),
+      await itemOn(null, "What is marram grass?"),
+      await itemOn(id, "Which dune is the oldest?"),
+    ];
+    const quiz = await createQuiz(bench.lead, { body: { classId: bench.classId, itemIds } });
+    const saysApart = (one: typeof quiz) => one.checks.some((check) => check.code === "stimulusApart");
+    expect(saysApart(quiz)).toBe(true);
+    const params = { quizId: quiz.id };
+    const woven = await weaveQuiz(bench.lead, { params, body: { version: quiz.version, order: "woven" } });
+    expect(saysApart(woven)).toBe(false);
   });
 
   test("goes into the department file and comes back as the same, not as another", async () => {

@@ -3,15 +3,19 @@ import { sql, type Insertable } from "kysely";
 import type { Db } from "../platform/database.ts";
 import type { Tables } from "../platform/tables.ts";
 
-export function listStimuli(db: Db, departmentId: string) {
-  return db
+/** Stimuli with what they say now. */
+const newest = (db: Db, departmentId: string) =>
+  db
     .selectFrom("stimulus")
     .innerJoin("stimulusRevision as revision", (join) =>
       join
         .onRef("revision.departmentId", "=", "stimulus.departmentId")
         .onRef("revision.id", "=", "stimulus.latestRevisionId"),
     )
-    .where("stimulus.departmentId", "=", departmentId)
+    .where("stimulus.departmentId", "=", departmentId);
+
+export function listStimuli(db: Db, departmentId: string) {
+  return newest(db, departmentId)
     .where("stimulus.archivedAt", "is", null)
     .select(["stimulus.id", "stimulus.changedAt"])
     .select(sql<string>`revision.content ->> 'title'`.as("title"))
@@ -32,14 +36,7 @@ export function listStimuli(db: Db, departmentId: string) {
 
 /** Locked until the transaction ends where `forUpdate` says so. */
 export function findStimulus(db: Db, departmentId: string, stimulusId: string, forUpdate = false) {
-  return db
-    .selectFrom("stimulus")
-    .innerJoin("stimulusRevision as revision", (join) =>
-      join
-        .onRef("revision.departmentId", "=", "stimulus.departmentId")
-        .onRef("revision.id", "=", "stimulus.latestRevisionId"),
-    )
-    .where("stimulus.departmentId", "=", departmentId)
+  return newest(db, departmentId)
     .where("stimulus.id", "=", stimulusId)
     .where("stimulus.archivedAt", "is", null)
     .select(["stimulus.id", "stimulus.version", "revision.id as revisionId", "revision.n", "revision.content"])
@@ -49,14 +46,7 @@ export function findStimulus(db: Db, departmentId: string, stimulusId: string, f
 
 export function listContents(db: Db, departmentId: string, stimulusIds: readonly string[]) {
   if (stimulusIds.length === 0) return Promise.resolve([]);
-  return db
-    .selectFrom("stimulus")
-    .innerJoin("stimulusRevision as revision", (join) =>
-      join
-        .onRef("revision.departmentId", "=", "stimulus.departmentId")
-        .onRef("revision.id", "=", "stimulus.latestRevisionId"),
-    )
-    .where("stimulus.departmentId", "=", departmentId)
+  return newest(db, departmentId)
     .where("stimulus.id", "in", stimulusIds)
     .select(["stimulus.id", "revision.content"])
     .execute();

@@ -11,6 +11,7 @@ import { Player } from "../player/Player.tsx";
 import { useAddress } from "../platform/useAddress.ts";
 import { counted, moment } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
+import { PickRow } from "../ui/PickRow.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { Whisker, shareInWords } from "../ui/Whisker.tsx";
@@ -118,40 +119,21 @@ function RevisionRow(props: { revision: Revision; isChosen: boolean; onChoose: (
     ...(revision.openReleases > 0 ? [`${revision.openReleases} open now`] : []),
   ];
   return (
-    <Box component="li" sx={{ mb: 1 }}>
-      <Box
-        component="button"
-        type="button"
-        aria-pressed={isChosen}
-        onClick={onChoose}
-        sx={{
-          font: "inherit",
-          color: "inherit",
-          textAlign: "start",
-          cursor: "pointer",
-          width: "100%",
-          p: 1.25,
-          borderRadius: 1.5,
-          border: 1,
-          borderColor: isChosen ? "primary.main" : "divider",
-          bgcolor: isChosen ? "success.light" : "background.paper",
-        }}
-      >
-        <strong>Revision {revision.n}</strong> · {changeWords[revision.changeKind]}
-        <Typography variant="body2" color="textSecondary">
-          {revision.author}, {moment(revision.at)}
-        </Typography>
-        <Typography variant="body2" color="textSecondary">
-          {uses.join(", ")}
-        </Typography>
-        {revision.facility.outOf > 0 && (
-          <Box sx={{ display: "flex", alignItems: "center", gap: 1, mt: 0.5 }}>
-            <Whisker share={revision.facility} width={110} />
-            <Typography variant="caption">{shareInWords(revision.facility)}</Typography>
-          </Box>
-        )}
-      </Box>
-    </Box>
+    <PickRow isChosen={isChosen} choose={onChoose}>
+      <strong>Revision {revision.n}</strong> · {changeWords[revision.changeKind]}
+      <Typography variant="body2" color="textSecondary">
+        {revision.author}, {moment(revision.at)}
+      </Typography>
+      <Typography variant="body2" color="textSecondary">
+        {uses.join(", ")}
+      </Typography>
+      {revision.facility.outOf > 0 && (
+        <Box sx={{ display: "flex", alignItems: "center", gap: 1, mt: 0.5 }}>
+          <Whisker share={revision.facility} width={110} />
+          <Typography variant="caption">{shareInWords(revision.facility)}</Typography>
+        </Box>
+      )}
+    </PickRow>
   );
 }
 

@@ -8,7 +8,7 @@ import type { ReviewRequest } from "@verdant/contract/review";
 import { check } from "@verdant/core/checker/check";
 import { kindOf } from "@verdant/core/items/kinds";
 import { headline } from "@verdant/core/richText";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { Link } from "react-router";
 import { Difference } from "../bank/Difference.tsx";
 import { problemOf } from "../platform/problem.ts";
@@ -16,6 +16,7 @@ import { Player } from "../player/Player.tsx";
 import { RichTextView } from "../player/RichTextView.tsx";
 import { counted, moment } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
+import { PickRow } from "../ui/PickRow.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { CommentsPanel } from "./CommentsPanel.tsx";
@@ -172,39 +173,15 @@ export function ReviewPage() {
 }
 
 function Row({ request, isChosen, choose }: { request: ReviewRequest; isChosen: boolean; choose: () => void }) {
-  const self = useRef<HTMLButtonElement>(null);
-  useEffect(() => {
-    if (isChosen) self.current?.scrollIntoView({ block: "nearest" });
-  }, [isChosen]);
   return (
-    <Box component="li" sx={{ mb: 1 }}>
-      <Box
-        ref={self}
-        component="button"
-        type="button"
-        aria-pressed={isChosen}
-        onClick={choose}
-        sx={{
-          font: "inherit",
-          color: "inherit",
-          textAlign: "start",
-          cursor: "pointer",
-          width: "100%",
-          p: 1.25,
-          borderRadius: 1.5,
-          border: 1,
-          borderColor: isChosen ? "primary.main" : "divider",
-          bgcolor: isChosen ? "success.light" : "background.paper",
-        }}
-      >
-        {request.label ?? headline(request.content.stem)}
-        <Typography variant="body2" color="textSecondary">
-          {request.number} · {request.isMine ? "yours" : request.askedBy}
-          {request.kind === "secondLook" && " · second look"}
-          {request.inUse && " · a change"}
-        </Typography>
-      </Box>
-    </Box>
+    <PickRow isChosen={isChosen} choose={choose}>
+      {request.label ?? headline(request.content.stem)}
+      <Typography variant="body2" color="textSecondary">
+        {request.number} · {request.isMine ? "yours" : request.askedBy}
+        {request.kind === "secondLook" && " · second look"}
+        {request.inUse && " · a change"}
+      </Typography>
+    </PickRow>
   );
 }
 
