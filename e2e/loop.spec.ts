@@ -19,6 +19,8 @@ test("the bank is found by a mistyped word and narrowed by facets; the address r
   person,
 }) => {
   const teacher = await teacherAt(person, demo.address);
+  // A button that becomes ready while colours are measured would be measured on its way.
+  await expect(teacher.getByRole("button", { name: /^Compose/, disabled: false })).toHaveCount(4);
   await expectAccessible(teacher);
   await teacher.getByRole("link", { name: "Bank" }).click();
   await expect(teacher.getByText("332 items")).toBeVisible();

@@ -188,7 +188,8 @@ export const addItems = endpoint({
   method: "post",
   path: "/items",
   access: "member",
-  summary: "Puts several new items into the bank, all or none; an item may be a variant of one that is there.",
+  summary:
+    "Puts several new items into the bank, all or none. One may be a variant of an item that is there, or merged into it, which then takes what it lacks.",
   body: z.object({
     items: z
       .array(
@@ -197,6 +198,7 @@ export const addItems = endpoint({
           topicId: Id.nullable(),
           standardIds: Tagging.shape.standardIds.default([]),
           variantOf: Id.optional(),
+          mergeInto: Id.optional(),
         }),
       )
       .min(1)

@@ -278,6 +278,22 @@ describe("several at once", () => {
     expect(await bench.db.selectFrom("item").select("id").execute()).toHaveLength(before.length);
   });
 
+  test("an item that is merged into one that is there adds none: that one takes what it lacks, as a revision", async () => {
+    const { tagging } = await body();
+    const [mergeInto = ""] = (await bank.addItems(bench.lead, { body: { items: [one("Kept?", tagging.topicId)] } }))
+      .itemIds;
+    const before = await bank.showItem(bench.lead, { params: { itemId: mergeInto } });
+    const brought = one("Brought?", tagging.topicId);
+    const explained = { ...brought.content, explanation: richTextOf("So it is.") };
+    const items = [{ ...brought, content: explained, mergeInto }];
+    expect((await bank.addItems(bench.teacher, { body: { items } })).itemIds).toEqual([mergeInto]);
+    const after = await bank.showItem(bench.lead, { params: { itemId: mergeInto } });
+    expect(after.revision.n).toBe(before.revision.n + 1);
+    expect(after.content).toEqual({ ...before.content, explanation: richTextOf("So it is.") });
+    await bank.addItems(bench.lead, { body: { items } });
+    expect((await bank.showItem(bench.lead, { params: { itemId: mergeInto } })).revision.n).toBe(after.revision.n);
+  });
+
   test("what is very like an item of the bank is found by words, but not in the item's own family", async () => {
     const { tagging } = await body();
     const asked = "Which northern harbour freezes over earliest every winter?";

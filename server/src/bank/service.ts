@@ -1,9 +1,9 @@
 /** Rules of the item bank: what a save makes of an item, and what a change leaves behind. */
 import { createHash } from "node:crypto";
 import type * as contract from "@verdant/contract/bank";
-import { DraftBody } from "@verdant/contract/bank";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import { changeKindOf } from "@verdant/core/bank/changeKind";
+import { mergedItem } from "@verdant/core/bank/merge";
 import { canonicalJson } from "@verdant/core/canonicalJson";
 import type { Fault } from "@verdant/core/items/kind";
 import { faultsOf as contentFaults, mediaOf, wordsOf, type Content } from "@verdant/core/items/kinds";
@@ -23,6 +23,7 @@ type Save = Input<typeof contract.saveItem>;
 type Tagging = Save["body"]["tagging"];
 
 export { approveRevision, sendBackItem, waitForReview } from "./approval.ts";
+export { dropDraft, keepDraft, showDraft } from "./drafts.ts";
 export { findLikeItems } from "./likeItems.ts";
 export { keepColumnMapping, listColumnMappings } from "./columnMappings.ts";
 export { keepOptionSet, listOptionSets, removeOptionSet } from "./optionSets.ts";
@@ -144,7 +145,11 @@ export function addItems(
 ): Promise<Result<typeof contract.addItems>> {
   return atomically(scope, async (within) => {
     const itemIds: string[] = [];
-    for (const { content, topicId, standardIds, variantOf } of body.items) {
+    for (const { content, topicId, standardIds, variantOf, mergeInto } of body.items) {
+      if (mergeInto !== undefined) {
+        itemIds.push(await mergeItem(within, mergeInto, content, standardIds));
+        continue;
+      }
       const item = await saveItem(within, {
         params: { itemId: newId() },
         body: { version: 0, tagging: { ...assumed, topicId, standardIds }, content, variantOf },
@@ -153,6 +158,23 @@ export function addItems(
     }
     return { itemIds };
   });
+}
+
+/** The item takes what it lacks from another that asks the same: explanation, next step, reasons, standards. */
+async function mergeItem(
+  scope: Scope<Member>,
+  itemId: string,
+  content: Content,
+  standardIds: readonly string[],
+): Promise<string> {
+  const item = await showItem(scope, { params: { itemId } });
+  const tagging = {
+    ...item.tagging,
+    standardIds: [...new Set([...item.tagging.standardIds, ...standardIds])].slice(0, 20),
+  };
+  const merged = mergedItem(item.content, content);
+  await saveItem(scope, { params: { itemId }, body: { version: item.version, tagging, content: merged } });
+  return itemId;
 }
 
 /** What is taken of an item that says nothing else. */
@@ -358,41 +380,4 @@ async function insertNew(
     language: "en-GB",
     ...state,
   });
-}
-
-export async function showDraft(
-  { db, caller }: Scope<Member>,
-  { params }: Input<typeof contract.showDraft>,
-): Promise<Result<typeof contract.showDraft>> {
-  const row = await store.findDraft(db, caller.departmentId, caller.personId, params.itemId);
-  const body = DraftBody.safeParse(row?.body);
-  if (!row || !body.success) return { draft: null };
-  return { draft: { baseVersion: row.baseVersion, savedAt: row.savedAt.toISOString(), body: body.data } };
-}
-
-export async function keepDraft(
-  { db, caller, now }: Scope<Member>,
-  { params, body }: Input<typeof contract.keepDraft>,
-): Promise<{ ok: true }> {
-  if (body.baseVersion > 0 && !(await store.itemExists(db, caller.departmentId, params.itemId))) {
-    throw new Failure("missing", "There is no such item in your department.");
-  }
-  await store.upsertDraft(db, {
-    departmentId: caller.departmentId,
-    personId: caller.personId,
-    entity: "item",
-    entityId: params.itemId,
-    baseVersion: body.baseVersion,
-    body: JSON.stringify(body.body),
-    savedAt: now(),
-  });
-  return { ok: true };
-}
-
-export async function dropDraft(
-  { db, caller }: Scope<Member>,
-  { params }: Input<typeof contract.dropDraft>,
-): Promise<{ ok: true }> {
-  await store.deleteDraft(db, caller.departmentId, caller.personId, params.itemId);
-  return { ok: true };
 }

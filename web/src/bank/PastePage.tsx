@@ -97,9 +97,13 @@ export function PastePage() {
             void take(
               taken.map((row) => {
                 const like = likes.get(row.content);
-                const variantOf = takingOf(row) === "variant" ? like?.itemId : undefined;
+                const taking = takingOf(row);
                 const { content, topicId: on, standardIds } = row;
-                return { content, topicId: on, standardIds: [...standardIds], ...(variantOf && { variantOf }) };
+                return {
+                  ...{ content, topicId: on, standardIds: [...standardIds] },
+                  ...(taking === "variant" && like && { variantOf: like.itemId }),
+                  ...(taking === "merge" && like && { mergeInto: like.itemId }),
+                };
               }),
             )
           }

@@ -4,14 +4,16 @@ import MenuItem from "@mui/material/MenuItem";
 import Paper from "@mui/material/Paper";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
+import { mergedItem } from "@verdant/core/bank/merge";
 import { kindOf } from "@verdant/core/items/kinds";
 import { headline } from "@verdant/core/richText";
 import { kindNames } from "../player/kindNames.ts";
 import { Player } from "../player/Player.tsx";
+import { Difference } from "./Difference.tsx";
 import type { Row } from "./pasting.ts";
 import type { LikeItem } from "./useLikeItems.ts";
 
-export type Taking = "take" | "variant" | "leave";
+export type Taking = "take" | "variant" | "merge" | "leave";
 
 export function PastedRow(props: {
   row: Row;
@@ -52,12 +54,19 @@ export function PastedRow(props: {
         >
           <MenuItem value="take">take in</MenuItem>
           {like && <MenuItem value="variant">take in as a variant of {like.number}</MenuItem>}
+          {like && <MenuItem value="merge">merge into {like.number}</MenuItem>}
           <MenuItem value="leave">leave out</MenuItem>
         </TextField>
       </Box>
-      {taking === "leave" ? (
-        <Typography color="textSecondary">{headline(content.stem)}</Typography>
-      ) : (
+      {taking === "merge" && like && (
+        <Difference
+          before={like.content}
+          after={mergedItem(like.content, content)}
+          names={[`Item ${like.number} now`, "With what it lacks"]}
+        />
+      )}
+      {taking === "leave" && <Typography color="textSecondary">{headline(content.stem)}</Typography>}
+      {(taking === "take" || taking === "variant") && (
         <Player
           view={kind.toStudentView(content, kind.arrange(content, null))}
           answer={kind.rightAnswer(content)}

@@ -51,8 +51,9 @@ export function ImageDialog({
   const choose = (media: KeptMedia) => {
     setKept({ hash: media.hash, width: media.width, height: media.height });
     setChosen(media);
-    setAlt(media.description);
-    setCredit(media.credit);
+    // What was written while the picture was still coming is kept.
+    setAlt((written) => written || media.description);
+    setCredit((written) => written || media.credit);
   };
   return (
     <Dialog open onClose={close} fullWidth maxWidth="sm">
