@@ -1,5 +1,5 @@
 /** How the department reads the columns of its workbooks: said once, known the next time. */
-import type * as contract from "@verdant/contract/bank";
+import type * as contract from "@verdant/contract/customs";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type { Member, Scope } from "../platform/scope.ts";
 import * as store from "./columnMappingStore.ts";

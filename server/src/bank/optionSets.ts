@@ -1,5 +1,5 @@
 /** Sets of words to judge by that the department has put together. */
-import type * as contract from "@verdant/contract/bank";
+import type * as contract from "@verdant/contract/customs";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import { startingSets } from "@verdant/core/items/optionSet";
 import { Failure } from "../platform/failure.ts";

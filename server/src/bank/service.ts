@@ -1,6 +1,7 @@
 /** Rules of the item bank: what a save makes of an item, and what a change leaves behind. */
 import { createHash } from "node:crypto";
 import type * as contract from "@verdant/contract/bank";
+import type * as customs from "@verdant/contract/customs";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import { changeKindOf } from "@verdant/core/bank/changeKind";
 import { mergedItem } from "@verdant/core/bank/merge";
@@ -268,7 +269,7 @@ export async function listMisconceptions({ db, caller }: Scope<Member>) {
 
 export function addMisconception(
   { db, caller }: Scope<Member>,
-  { body }: Input<typeof contract.addMisconception>,
+  { body }: Input<typeof customs.addMisconception>,
 ): Promise<{ id: string; name: string }> {
   return store.insertMisconception(db, { departmentId: caller.departmentId, id: newId(), name: body.name });
 }

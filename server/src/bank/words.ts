@@ -1,5 +1,5 @@
 /** What the checker asks of the bank: words of the department's own, and habits of its writers. */
-import type * as contract from "@verdant/contract/bank";
+import type * as contract from "@verdant/contract/customs";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type { Member, Scope } from "../platform/scope.ts";
 import * as store from "./wordStore.ts";

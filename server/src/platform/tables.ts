@@ -8,7 +8,7 @@ import type { Rules } from "@verdant/core/delivery/rules";
 import type { Blueprint } from "@verdant/contract/assembly";
 import type { ColumnType } from "kysely";
 import type { Default, Json, JsonOrNull, Owned, Row } from "./columns.ts";
-import type { ReviewTables } from "./reviewTables.ts";
+import type { WritingTables } from "./writingTables.ts";
 import type { SittingTables } from "./sittingTables.ts";
 
 /** What the last composition of a quiz was asked for, and how well it did. */
@@ -19,7 +19,7 @@ export interface QuizBlueprint {
   readonly shortfalls?: readonly string[];
 }
 
-export interface Tables extends SittingTables, ReviewTables {
+export interface Tables extends SittingTables, WritingTables {
   installation: { onlyOne: Default<boolean>; secret: Buffer };
   department: {
     id: string;

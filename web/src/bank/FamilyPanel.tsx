@@ -10,12 +10,13 @@ import { Link as RouterLink } from "react-router";
 import Link from "@mui/material/Link";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
-import { useChangeFamilyMutation, useLazyListItemsQuery, useListFamilyQuery } from "./api.ts";
+import { useChangeFamilyMutation, useListFamilyQuery } from "./api.ts";
+import { useItemByNumber } from "./useItemByNumber.ts";
 
 export function FamilyPanel({ item }: { item: Item }) {
   const { data } = useListFamilyQuery({ params: { itemId: item.id } });
   const [number, setNumber] = useState("");
-  const [find] = useLazyListItemsQuery();
+  const find = useItemByNumber();
   const [change, { isLoading }] = useChangeFamilyMutation();
   const say = useToast();
   const siblings = data?.items ?? [];
@@ -30,8 +31,7 @@ export function FamilyPanel({ item }: { item: Item }) {
     say({ text, ...(back !== undefined && { undo: () => void put(now, back, "As it was.") }) });
   };
   const join = async () => {
-    const found = await find({ query: { text: `#${number.replace("#", "").trim()}`, limit: 1 } });
-    const other = found.data?.items[0];
+    const other = await find(number);
     if (!other || other.id === item.id) {
       say({ text: `There is no other item with the number “${number.trim()}”.`, isError: true });
       return;

@@ -8,16 +8,16 @@ import type { Item } from "@verdant/contract/bank";
 import { useState } from "react";
 import { Link as RouterLink } from "react-router";
 import { problemOf } from "../platform/problem.ts";
-import { useLazyListItemsQuery, useSetItemStatusMutation } from "./api.ts";
+import { useSetItemStatusMutation } from "./api.ts";
+import { useItemByNumber } from "./useItemByNumber.ts";
 
 export function SuccessorField({ item }: { item: Item }) {
   const [number, setNumber] = useState("");
   const [trouble, setTrouble] = useState<string | null>(null);
-  const [find] = useLazyListItemsQuery();
+  const find = useItemByNumber();
   const [set, { isLoading }] = useSetItemStatusMutation();
   const keep = async () => {
-    const found = await find({ query: { text: `#${number}`, limit: 1 } });
-    const successor = found.data?.items.find((one) => String(one.number) === number);
+    const successor = await find(number);
     if (!successor) {
       setTrouble(`There is no item ${number}.`);
       return;

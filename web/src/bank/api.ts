@@ -1,22 +1,12 @@
 import {
-  keepOptionSet,
-  listOptionSets,
-  removeOptionSet,
-  addWords,
-  findKnownWords,
-  listKeyPlaces,
   addItems,
-  addMisconception,
   changeFamily,
   changeTray,
   dropDraft,
   findLikeItems,
-  keepColumnMapping,
   keepDraft,
-  listColumnMappings,
   listFamily,
   listItems,
-  listMisconceptions,
   listRevisions,
   listTray,
   saveItem,
@@ -25,6 +15,18 @@ import {
   showItem,
   type ItemList,
 } from "@verdant/contract/bank";
+import {
+  keepOptionSet,
+  listOptionSets,
+  removeOptionSet,
+  addWords,
+  findKnownWords,
+  listKeyPlaces,
+  addMisconception,
+  keepColumnMapping,
+  listColumnMappings,
+  listMisconceptions,
+} from "@verdant/contract/customs";
 import type { Call } from "@verdant/contract/endpoint";
 import { api, calls, requestOf } from "../platform/contractApi.ts";
 

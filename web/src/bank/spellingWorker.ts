@@ -7,10 +7,10 @@ import nspell from "nspell";
 const read = async (url: string) => (await fetch(url)).text();
 const dictionary = Promise.all([read(affixes), read(words)]).then(([aff, dic]) => nspell(aff, dic));
 
-onmessage = async ({ data }: MessageEvent<{ id: number; words: readonly string[] }>) => {
+onmessage = async ({ data }: MessageEvent<{ words: readonly string[] }>) => {
   const spell = await dictionary;
   const misspelt = data.words
     .filter((word) => !spell.correct(word))
     .map((word): Misspelt => ({ word, suggestion: spell.suggest(word)[0] ?? null }));
-  postMessage({ id: data.id, misspelt });
+  postMessage({ misspelt });
 };

@@ -19,7 +19,7 @@ export function useSpelling(content: Content): readonly Misspelt[] {
       worker.current.onmessage = ({ data }: MessageEvent<{ misspelt: readonly Misspelt[] }>) => {
         if (isHere) setLooked(data.misspelt.slice(0, 200));
       };
-      worker.current.postMessage({ id: 0, words });
+      worker.current.postMessage({ words });
     }, pause);
     return () => {
       isHere = false;

@@ -1,4 +1,4 @@
-/** What waits to be looked over, one after the other, by keys: J and K move, A approves, B sends back. */
+/** What waits to be looked over, one after the other, by keys: N and P move to the next and the previous, A approves, B sends back. */
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Paper from "@mui/material/Paper";
@@ -65,10 +65,10 @@ export function ReviewPage() {
         event.target instanceof HTMLElement && event.target.matches("input, textarea, [contenteditable]");
       if (isTyping || event.ctrlKey || event.metaKey || event.altKey) return;
       const deeds: Record<string, () => void> = {
-        j: () => {
+        n: () => {
           go(at + 1);
         },
-        k: () => {
+        p: () => {
           go(at - 1);
         },
         a: () => {

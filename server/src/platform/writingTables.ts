@@ -1,9 +1,9 @@
-/** The tables of writing together: looks that are asked for, comments, presence and goals. */
+/** The tables of writing together: looks that are asked for, comments, presence, goals, and the department's own words and sets. */
 import type { ContentField } from "@verdant/core/bank/fields";
 import type { Content } from "@verdant/core/items/kinds";
 import type { Default, Json, JsonOrNull, Owned, Row } from "./columns.ts";
 
-export interface ReviewTables {
+export interface WritingTables {
   reviewRequest: Row & {
     itemId: string;
     revisionId: string;
