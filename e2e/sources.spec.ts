@@ -101,5 +101,23 @@ test("a map is kept once with two items on it; students see it first, point at i
     await expectAccessible(student);
   }
   await teacher.reload();
-  await expect(teacher.getByRole("table").first()).toContainText("Where would the dam flood the church?");
+  const results = teacher.getByRole("table").first();
+  await expect(results).toContainText("Where would the dam flood the church?");
+  await results.getByText("on “The valley of the Tarn”").first().click();
+  await expect(results.getByText("The map shows the valley before the dam.").first()).toBeVisible();
+  await expectAccessible(teacher);
+
+  await teacher.goto(`${demo.address}/bank?words=valley+tarn`);
+  await expect(teacher.getByRole("listbox")).toContainText("What is a wall across a river called?");
+  await teacher.goto(`${demo.address}/stimuli`);
+  await teacher.getByRole("link", { name: "The valley of the Tarn" }).click();
+  await teacher.getByRole("textbox", { name: "Title" }).fill("The valley of the Tarn today");
+  await teacher.getByRole("button", { name: "Keep", exact: true }).click();
+  await expect(teacher.getByText("“The valley of the Tarn today” is kept.")).toBeVisible();
+  await teacher.getByRole("link", { name: "History" }).click();
+  await expect(teacher.getByRole("list", { name: "Revisions" })).toContainText("never given");
+  await teacher.getByRole("button", { name: /^Revision 1/ }).click();
+  await expectAccessible(teacher);
+  await teacher.getByRole("button", { name: "Bring revision 1 back" }).click();
+  await expect(teacher.getByRole("list", { name: "Revisions" })).toContainText("Revision 3");
 });

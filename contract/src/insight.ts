@@ -3,6 +3,7 @@ import { rulings } from "@verdant/core/items/ruling";
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
 import { Content, KindName, StudentView } from "./items/kinds.ts";
+import { ShownStimulus } from "./stimuli.ts";
 import { Id, Moment, Share, Strand } from "./wire.ts";
 
 const Thirds = z.object({ top: z.number(), middle: z.number(), low: z.number() });
@@ -30,6 +31,8 @@ export const ItemResult = z.object({
   topicId: Id.nullable(),
   topic: z.string(),
   strand: Strand.nullable(),
+  /** The text, map or chart it hangs on. */
+  stimulusId: Id.nullable(),
   /** Credit earned over those who were given it; a blank counts as wrong. */
   facility: Share,
   /** Correlation with the rest of the quiz, with its interval; null: too few answers, or no variance. */
@@ -100,6 +103,8 @@ export const Results = z.object({
   handedIn: z.int(),
   /** Weakest item first. */
   items: z.array(ItemResult),
+  /** What the items hang on, as it was released. */
+  stimuli: z.array(ShownStimulus),
   standards: z.array(StandardResult),
   perStudent: z.array(StudentResult),
   waiting: z.array(z.object({ studentId: Id, name: z.string(), state: z.enum(["notBegun", "running"]) })),
@@ -148,6 +153,7 @@ export const showOpener = endpoint({
     stem: z.string(),
     view: StudentView,
     content: Content,
+    stimulus: ShownStimulus.nullable(),
     facility: Share,
     /** The wrong answer given most, and the idea it shows. */
     wrong: z

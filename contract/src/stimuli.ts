@@ -59,6 +59,26 @@ export const saveStimulus = endpoint({
   result: EditedStimulus,
 });
 
+export const listStimulusRevisions = endpoint({
+  method: "get",
+  path: "/stimuli/:stimulusId/revisions",
+  access: "member",
+  summary: "What a stimulus said over time, the newest first, with how many releases show each.",
+  params: z.object({ stimulusId: Id }),
+  result: z.object({
+    revisions: z.array(
+      z.object({
+        id: Id,
+        n: z.int(),
+        content: StimulusContent,
+        author: z.string(),
+        at: Moment,
+        releases: z.int(),
+      }),
+    ),
+  }),
+});
+
 export const removeStimulus = endpoint({
   method: "delete",
   path: "/stimuli/:stimulusId",
@@ -68,4 +88,4 @@ export const removeStimulus = endpoint({
   result: Done,
 });
 
-export const stimuliEndpoints = { listStimuli, showStimulus, saveStimulus, removeStimulus };
+export const stimuliEndpoints = { listStimuli, showStimulus, saveStimulus, listStimulusRevisions, removeStimulus };

@@ -35,6 +35,10 @@ export const router = createBrowserRouter([
         path: "/stimuli/:stimulusId",
         lazy: async () => ({ Component: (await import("./stimuli/StimulusPage.tsx")).StimulusPage }),
       },
+      {
+        path: "/stimuli/:stimulusId/history",
+        lazy: async () => ({ Component: (await import("./stimuli/StimulusHistoryPage.tsx")).StimulusHistoryPage }),
+      },
       { path: "/plans", lazy: async () => ({ Component: (await import("./plan/PlansPage.tsx")).PlansPage }) },
       { path: "/plans/:classId", lazy: async () => ({ Component: (await import("./plan/PlanPage.tsx")).PlanPage }) },
       { path: "/quizzes", lazy: async () => ({ Component: (await import("./assembly/QuizzesPage.tsx")).QuizzesPage }) },

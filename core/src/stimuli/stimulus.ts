@@ -2,7 +2,7 @@
 
 import type { Fault } from "../items/kind.ts";
 import { mediaFaults } from "../items/kinds.ts";
-import { isEmptyText, richTextOf, type RichText } from "../richText.ts";
+import { isEmptyText, plainText, richTextOf, type RichText } from "../richText.ts";
 
 export interface Stimulus {
   readonly schemaVersion: 1;
@@ -20,6 +20,9 @@ export function stimulusFaults({ title, text }: Stimulus): Fault[] {
     ...mediaFaults([text]).map((fault) => ({ ...fault, path: ["text"] })),
   ];
 }
+
+/** All that a stimulus says, for finding the items on it. */
+export const stimulusWords = ({ title, text }: Stimulus): string => `${title} ${plainText(text)}`;
 
 /**
  * `all` with what shares a stimulus brought together: each follows the first of its stimulus, in the order it had; what

@@ -7,7 +7,7 @@ import { changeKindOf } from "@verdant/core/bank/changeKind";
 import { mergedItem } from "@verdant/core/bank/merge";
 import { canonicalJson } from "@verdant/core/canonicalJson";
 import type { Fault } from "@verdant/core/items/kind";
-import { faultsOf as contentFaults, mediaOf, wordsOf, type Content } from "@verdant/core/items/kinds";
+import { faultsOf as contentFaults, mediaOf, type Content } from "@verdant/core/items/kinds";
 import { afterSave, noReview } from "@verdant/core/review/reviewRules";
 import { can } from "@verdant/core/team/can";
 import { Failure, need } from "../platform/failure.ts";
@@ -17,6 +17,7 @@ import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { askFor, dropRequest, followRevision, rulesOf } from "../review/requests.ts";
 import { withMathml } from "./maths.ts";
 import { linkMedia, missingMedia } from "../media/service.ts";
+import { refreshSearchWords } from "./searchWords.ts";
 import * as store from "./store.ts";
 
 type Item = Result<typeof contract.showItem>;
@@ -124,8 +125,7 @@ export function saveItem(scope: Scope<Member>, { params, body }: Save, isSettled
         errors: [{ pointer: "/body/tagging/standardIds", detail: "One of the standards is no longer there." }],
       });
     }
-    const words = [body.tagging.label ?? "", wordsOf(content)].join(" ");
-    await store.replaceSearch(db, departmentId, { itemId: params.itemId, number, words });
+    await refreshSearchWords(db, departmentId, [params.itemId]);
     await store.deleteDraft(db, departmentId, caller.personId, params.itemId);
     await record(within, {
       departmentId,
@@ -273,8 +273,6 @@ export function addMisconception(
 ): Promise<{ id: string; name: string }> {
   return store.insertMisconception(db, { departmentId: caller.departmentId, id: newId(), name: body.name });
 }
-
-export const insertLexemes = store.insertLexemes;
 
 const stale = () =>
   new Failure(

@@ -165,32 +165,6 @@ export async function replaceStandards(
   return Number(inserted.numInsertedOrUpdatedRows ?? 0);
 }
 
-export async function replaceSearch(
-  db: Db,
-  departmentId: string,
-  item: { itemId: string; number: number; words: string },
-): Promise<void> {
-  const doc = sql<string>`to_tsvector('english', unaccent(${item.words}))`;
-  await db
-    .insertInto("itemSearch")
-    .values({ departmentId, itemId: item.itemId, number: item.number, doc })
-    .onConflict((conflict) => conflict.columns(["departmentId", "itemId"]).doUpdateSet({ doc }))
-    .execute();
-  await insertLexemes(db, departmentId, [item.words]);
-}
-
-/** Makes the words known, so that one that is mistyped later is understood. */
-export async function insertLexemes(db: Db, departmentId: string, texts: readonly string[]): Promise<void> {
-  await sql`
-    insert into lexeme (department_id, word)
-    select distinct ${departmentId}::uuid, word
-    from unnest(${[...texts]}::text[]) as given,
-      lateral unnest(tsvector_to_array(to_tsvector('simple', unaccent(given)))) as word
-    where length(word) between 3 and 40
-    order by word
-    on conflict do nothing`.execute(db);
-}
-
 export function findDraft(db: Db, departmentId: string, personId: string, itemId: string) {
   return db
     .selectFrom("draft")

@@ -238,6 +238,11 @@ export function listReleaseItems(db: Db, departmentId: string, releaseId: string
     .leftJoin("unit", (join) =>
       join.onRef("unit.departmentId", "=", "place.departmentId").onRef("unit.id", "=", "place.unitId"),
     )
+    .leftJoin("stimulusRevision as stimulus", (join) =>
+      join
+        .onRef("stimulus.departmentId", "=", "releaseItem.departmentId")
+        .onRef("stimulus.id", "=", "releaseItem.stimulusRevisionId"),
+    )
     .where("releaseItem.departmentId", "=", departmentId)
     .where("releaseItem.releaseId", "=", releaseId)
     .select([
@@ -253,6 +258,8 @@ export function listReleaseItems(db: Db, departmentId: string, releaseId: string
     ])
     .select([
       "releaseItem.stimulusRevisionId",
+      "stimulus.stimulusId",
+      "stimulus.content as stimulus",
       "revision.id as revisionId",
       "revision.content",
       "place.id as placeId",

@@ -2,10 +2,11 @@
 import type { DepartmentFile, FileItem } from "@verdant/contract/exchange";
 import { Content as ContentSchema } from "@verdant/contract/items/kinds";
 import { changeKindOf } from "@verdant/core/bank/changeKind";
-import { mediaOf, wordsOf, type Content } from "@verdant/core/items/kinds";
+import { mediaOf, type Content } from "@verdant/core/items/kinds";
 import { withMathml } from "../bank/maths.ts";
 import { linkMedia, missingMedia } from "../media/service.ts";
-import { faultsOf, hashOfContent, insertLexemes, takeChange, saveItem } from "../bank/service.ts";
+import { faultsOf, hashOfContent, takeChange, saveItem } from "../bank/service.ts";
+import { refreshSearchWords } from "../bank/searchWords.ts";
 import { Failure } from "../platform/failure.ts";
 import { newId } from "../platform/id.ts";
 import type { Member, Scope } from "../platform/scope.ts";
@@ -174,15 +175,9 @@ async function insertFresh(
     db,
     rows.flatMap(({ revisionId, content }) => mediaOf(content).map((hash) => ({ departmentId, revisionId, hash }))),
   );
-  const found = rows.map(({ id, number, content, tagging }) => ({
-    itemId: id,
-    number,
-    words: `${tagging.label ?? ""} ${wordsOf(content)}`,
-  }));
-  await store.insertSearch(db, departmentId, found);
-  await insertLexemes(
+  await refreshSearchWords(
     db,
     departmentId,
-    found.map((row) => row.words),
+    rows.map((row) => row.id),
   );
 }

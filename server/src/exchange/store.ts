@@ -190,19 +190,6 @@ export async function listTakenCards(db: Db, cards: readonly string[]): Promise<
   return new Set(rows.map((row) => row.entryCard));
 }
 
-export async function insertSearch(
-  db: Db,
-  departmentId: string,
-  rows: readonly { itemId: string; number: number; words: string }[],
-): Promise<void> {
-  const column = <K extends "itemId" | "number" | "words">(key: K) => rows.map((row) => row[key]);
-  await sql`
-    insert into item_search (department_id, item_id, number, doc)
-    select ${departmentId}::uuid, item_id, number, to_tsvector('english', unaccent(words))
-    from unnest(${column("itemId")}::uuid[], ${column("number")}::int[], ${column("words")}::text[])
-      as given(item_id, number, words)`.execute(db);
-}
-
 export async function insertMedia(db: Db, row: Insertable<Tables["media"]>): Promise<void> {
   await db
     .insertInto("media")

@@ -140,6 +140,7 @@ function resultOf(
     topicId: item.topicId,
     topic: item.topic ?? "no topic",
     strand: strandOf(item),
+    stimulusId: item.stimulusId,
     ruling: item.ruling,
     facility: shareOf(
       telling.reduce((sum, answer) => sum + creditBy(item, answer), 0),

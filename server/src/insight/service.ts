@@ -12,6 +12,7 @@ import { noMemory } from "@verdant/core/plan/remember";
 import { headline, plainText } from "@verdant/core/richText";
 import { listEnrolments } from "../courses/service.ts";
 import { describeRelease, listItemsOfRelease } from "../delivery/service.ts";
+import { stimuliOf } from "../delivery/views.ts";
 import { dueOfClass, listPlannedReturns } from "../plan/service.ts";
 import { Failure, need } from "../platform/failure.ts";
 import type { Member, Scope } from "../platform/scope.ts";
@@ -74,6 +75,7 @@ export async function showResults(
     begun: perStudent.filter((student) => student.state !== "notBegun").length,
     handedIn: perStudent.filter((student) => student.state === "handedIn").length,
     items: resultsOfItems(items, answers, misconceptions, await store.sumSiblings(db, departmentId, itemIds)),
+    stimuli: stimuliOf(items),
     standards: isOtherYear ? [] : resultsOfStandards(standards, evidence, perStudent),
     perStudent: isOtherYear ? [] : perStudent,
     waiting: perStudent.flatMap(({ studentId, name, state }) =>
@@ -206,6 +208,7 @@ export async function showOpener(
     stem: headline(item.content.stem),
     view: kind.toStudentView(item.content, kind.arrange(item.content, null)),
     content: item.content,
+    stimulus: stimuliOf([item])[0] ?? null,
     facility: shareOf(
       answers.reduce((sum, answer) => sum + answer.credit, 0),
       answers.length,

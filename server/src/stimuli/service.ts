@@ -5,6 +5,7 @@ import { canonicalJson } from "@verdant/core/canonicalJson";
 import { headline, mediaIn } from "@verdant/core/richText";
 import { stimulusFaults } from "@verdant/core/stimuli/stimulus";
 import { typesetText } from "../bank/maths.ts";
+import { refreshSearchWords } from "../bank/searchWords.ts";
 import { missingMedia } from "../media/service.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
@@ -39,6 +40,15 @@ export async function showStimulus(
     items: items.map(({ content, ...item }) => ({ ...item, stem: headline(content.stem) })),
     openReleases: await store.countOpenReleases(db, departmentId, row.id, now()),
   };
+}
+
+export async function listStimulusRevisions(
+  { db, caller }: Scope<Member>,
+  { params }: Input<typeof contract.listStimulusRevisions>,
+): Promise<Result<typeof contract.listStimulusRevisions>> {
+  const rows = await store.listRevisions(db, caller.departmentId, params.stimulusId);
+  need(rows[0], "stimulus");
+  return { revisions: rows.map((row) => ({ ...row, at: row.at.toISOString(), releases: row.releases ?? 0 })) };
 }
 
 /** Stimuli as they are now, as they are shown beside questions. */
@@ -82,6 +92,12 @@ export function saveStimulus(
         at: now(),
       },
       hashes,
+    );
+    const items = await store.listItemsOf(db, departmentId, params.stimulusId);
+    await refreshSearchWords(
+      db,
+      departmentId,
+      items.map((item) => item.id),
     );
     await record(within, {
       departmentId,

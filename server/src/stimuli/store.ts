@@ -88,6 +88,26 @@ export async function countOpenReleases(db: Db, departmentId: string, stimulusId
   return row.n;
 }
 
+/** The newest first, with how many releases show each. */
+export function listRevisions(db: Db, departmentId: string, stimulusId: string) {
+  return db
+    .selectFrom("stimulusRevision as revision")
+    .innerJoin("person", "person.id", "revision.authorId")
+    .where("revision.departmentId", "=", departmentId)
+    .where("revision.stimulusId", "=", stimulusId)
+    .select(["revision.id", "revision.n", "revision.content", "revision.at", "person.name as author"])
+    .select((eb) =>
+      eb
+        .selectFrom("releaseItem")
+        .whereRef("releaseItem.departmentId", "=", "revision.departmentId")
+        .whereRef("releaseItem.stimulusRevisionId", "=", "revision.id")
+        .select(sql<number>`count(distinct release_id)::int`.as("n"))
+        .as("releases"),
+    )
+    .orderBy("revision.n", "desc")
+    .execute();
+}
+
 /** False when somebody made one of this id meanwhile. */
 export async function insertStimulus(db: Db, row: Insertable<Tables["stimulus"]>): Promise<boolean> {
   const done = await db

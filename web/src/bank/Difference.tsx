@@ -3,8 +3,8 @@ import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { contentFields, differingFields, linesOf, type ContentField } from "@verdant/core/bank/fields";
 import type { Content } from "@verdant/core/items/kinds";
-import { diffWordsWithSpace } from "diff";
 import { Fragment, type ReactNode } from "react";
+import { ComparedText } from "../ui/ComparedText.tsx";
 import { fieldNames } from "./fieldNames.ts";
 
 export function Difference(props: {
@@ -33,8 +33,8 @@ export function Difference(props: {
               </Typography>
               {choice?.(field)}
             </Box>
-            <Side text={asText(before, field)} other={asText(after, field)} is="removed" />
-            <Side text={asText(after, field)} other={asText(before, field)} is="added" />
+            <ComparedText text={asText(before, field)} other={asText(after, field)} is="removed" />
+            <ComparedText text={asText(after, field)} other={asText(before, field)} is="added" />
           </Fragment>
         ))}
       </Box>
@@ -51,31 +51,3 @@ const asText = (content: Content, field: ContentField) =>
   linesOf(content, field)
     .map((line) => (line.isKey ? `✓ ${line.text}` : line.text))
     .join("\n");
-
-/** One side; its words that the other has not are marked, as what they are, not by colour alone. */
-function Side({ text, other, is }: { text: string; other: string; is: "removed" | "added" }) {
-  const Tag = is === "removed" ? "del" : "ins";
-  return (
-    <Box
-      sx={{
-        whiteSpace: "pre-wrap",
-        p: 1,
-        borderRadius: 1,
-        border: 1,
-        borderColor: "divider",
-        bgcolor: "background.paper",
-        "& del": { color: "error.main", fontWeight: 700 },
-        "& ins": { color: "primary.main", fontWeight: 700 },
-      }}
-    >
-      {text === "" && (
-        <Typography component="span" variant="body2" color="textSecondary">
-          nothing
-        </Typography>
-      )}
-      {diffWordsWithSpace(other, text)
-        .filter((part) => !part.removed)
-        .map((part, i) => (part.added ? <Tag key={i}>{part.value}</Tag> : <span key={i}>{part.value}</span>))}
-    </Box>
-  );
-}

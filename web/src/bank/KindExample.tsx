@@ -4,6 +4,8 @@ import { readPassage } from "@verdant/core/items/fillGaps";
 import { kindOf, type Answer, type Content, type KindName } from "@verdant/core/items/kinds";
 import { richTextOf } from "@verdant/core/richText";
 import { useState } from "react";
+import exampleMap from "./exampleMap.svg?no-inline";
+import { PictureAddress } from "../player/PointOnImagePlayer.tsx";
 import { Player } from "../player/Player.tsx";
 
 const about = (stem: string) => ({ schemaVersion: 1 as const, stem: richTextOf(stem) });
@@ -74,9 +76,19 @@ const examples: { readonly [N in KindName]: Content } = {
   },
   pointOnImage: {
     kind: "pointOnImage",
-    ...about("Point at the place that is asked for, on a picture of yours."),
-    image: null,
-    regions: [],
+    ...about("Where is the town?"),
+    image: {
+      type: "image",
+      hash: "",
+      alt: "A small map with a river, the sea and a town",
+      credit: "",
+      width: 240,
+      height: 120,
+    },
+    regions: [
+      { id: "town", label: "north-east", shape: { type: "circle", x: 176, y: 28, radius: 16 }, isKey: true },
+      { id: "mouth", label: "south-west", shape: { type: "circle", x: 30, y: 104, radius: 16 }, isKey: false },
+    ],
     showsRegions: false,
   },
   keyOnly: { kind: "keyOnly", ...about("Question 7 on the sheet."), letters: 4, key: 1 },
@@ -103,13 +115,15 @@ export function KindExample({ kind }: { kind: KindName }) {
   const content = examples[kind];
   const behaviour = kindOf(content);
   return (
-    <Box sx={{ fontSize: 13, zoom: 0.82 }}>
-      <Player
-        view={behaviour.toStudentView(content, behaviour.arrange(content, null))}
-        answer={answer}
-        name={`example ${kind}`}
-        onAnswer={setAnswer}
-      />
-    </Box>
+    <PictureAddress value={() => exampleMap}>
+      <Box sx={{ fontSize: 13, zoom: 0.82 }}>
+        <Player
+          view={behaviour.toStudentView(content, behaviour.arrange(content, null))}
+          answer={answer}
+          name={`example ${kind}`}
+          onAnswer={setAnswer}
+        />
+      </Box>
+    </PictureAddress>
   );
 }

@@ -14,6 +14,7 @@ import { useState } from "react";
 import { Link as RouterLink } from "react-router";
 import { rulingWords } from "../ui/rulingWords.ts";
 import { useReturns } from "../plan/api.ts";
+import { StimulusView } from "../player/StimulusView.tsx";
 import { Bead } from "../ui/Bead.tsx";
 import { counted } from "../ui/dates.ts";
 import { Whisker, shareInWords } from "../ui/Whisker.tsx";
@@ -68,6 +69,7 @@ export function ItemTable({ results }: { results: Results }) {
 function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemResult; showsThirds: boolean }) {
   const { bringBack, isPlanning } = useReturns(results.classId);
   const topic = results.plan.find((one) => one.topic === item.topic);
+  const stimulus = results.stimuli.find((one) => one.id === item.stimulusId);
   return (
     <TableRow sx={{ verticalAlign: "top", "& td": { py: 1.25 } }}>
       <TableCell>
@@ -84,6 +86,12 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
           {item.discrimination &&
             ` · agrees with the rest of the quiz: r ${item.discrimination.r.toFixed(2)} (${item.discrimination.low.toFixed(2)} to ${item.discrimination.high.toFixed(2)})`}
         </Typography>
+        {stimulus && (
+          <Box component="details" sx={{ mt: 0.5, "& summary": { cursor: "pointer", color: "primary.main" } }}>
+            <summary>on “{stimulus.content.title}”</summary>
+            <StimulusView stimulus={stimulus.content} />
+          </Box>
+        )}
       </TableCell>
       <TableCell>
         {item.facility.outOf === 0 ? (

@@ -7,6 +7,7 @@ import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { Player } from "../player/Player.tsx";
 import { RichTextView } from "../player/RichTextView.tsx";
+import { StimulusView } from "../player/StimulusView.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useShowOpenerQuery } from "./api.ts";
@@ -55,6 +56,7 @@ export function OpenerPage() {
       {!data && !error && <Loading what="the page" />}
       {data && (
         <Box sx={{ fontSize: 26, maxWidth: 980, mx: "auto", lineHeight: 1.4 }} aria-live="polite">
+          {at !== "again" && data.stimulus && <StimulusView stimulus={data.stimulus.content} />}
           {at !== "again" && (
             <Player
               view={data.view}

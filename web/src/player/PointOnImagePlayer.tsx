@@ -2,7 +2,7 @@
 import Box from "@mui/material/Box";
 import Link from "@mui/material/Link";
 import { regionOf, type Point, type PointOnImageView } from "@verdant/core/items/pointOnImage";
-import { useId, type PointerEvent } from "react";
+import { createContext, use, useId, type PointerEvent } from "react";
 import { t } from "../platform/words.ts";
 import { Choice, Dot } from "./Choice.tsx";
 import type { PlayerProps } from "./playerProps.ts";
@@ -11,9 +11,13 @@ import { Stem } from "./Stem.tsx";
 
 const [ink, paper, right, wrong] = ["#14213d", "#ffffff", "#1b6b3a", "#a3271f"];
 
+/** Where a picture is fetched from; an example of the interface brings its own. */
+export const PictureAddress = createContext((hash: string) => `/api/media/${hash}`);
+
 export function PointOnImagePlayer({ view, answer, name, onAnswer, verdict }: PlayerProps<PointOnImageView>) {
   const id = useId();
   const { image, regions } = view;
+  const addressOf = use(PictureAddress);
   const content = verdict?.content?.kind === "pointOnImage" ? verdict.content : null;
   const given = answer ?? { kind: "pointOnImage" as const, at: null, regionId: null };
   const met = content ? regionOf(content.regions, given) : undefined;
@@ -31,7 +35,7 @@ export function PointOnImagePlayer({ view, answer, name, onAnswer, verdict }: Pl
       <Box sx={{ position: "relative", mt: 1.5, maxWidth: Math.max(image.width, 420), lineHeight: 0 }}>
         <Box
           component="img"
-          src={`/api/media/${image.hash}`}
+          src={addressOf(image.hash)}
           alt={image.alt}
           width={image.width}
           height={image.height}

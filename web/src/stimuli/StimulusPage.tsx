@@ -84,6 +84,11 @@ function Editor({ stimulusId, saved }: { stimulusId: string; saved: EditedStimul
           <Button component={Link} to="/stimuli">
             Back to the others
           </Button>
+          {saved && (
+            <Button component={Link} to={`/stimuli/${stimulusId}/history`}>
+              History
+            </Button>
+          )}
           {saved && <RemoveButton saved={saved} />}
           <Button variant="outlined" disabled={isLoading || missing !== undefined} onClick={() => void keep(writeOn)}>
             Keep and write an item on it

@@ -1,0 +1,108 @@
+/** What a shared text, map or chart said over time, which releases show which, and bringing a revision back. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Paper from "@mui/material/Paper";
+import Typography from "@mui/material/Typography";
+import { plainText } from "@verdant/core/richText";
+import { Link, useParams } from "react-router";
+import { useAddress } from "../platform/useAddress.ts";
+import { problemOf } from "../platform/problem.ts";
+import { StimulusView } from "../player/StimulusView.tsx";
+import { ComparedText } from "../ui/ComparedText.tsx";
+import { counted, moment } from "../ui/dates.ts";
+import { Page } from "../ui/Page.tsx";
+import { PickRow } from "../ui/PickRow.tsx";
+import { Failed, Loading } from "../ui/States.tsx";
+import { useToast } from "../ui/Toasts.tsx";
+import { useListStimulusRevisionsQuery, useSaveStimulusMutation, useShowStimulusQuery } from "./api.ts";
+
+export function StimulusHistoryPage() {
+  const { stimulusId = "" } = useParams();
+  const [search, change] = useAddress();
+  const now = useShowStimulusQuery({ params: { stimulusId } });
+  const { data, error, refetch } = useListStimulusRevisionsQuery(
+    { params: { stimulusId } },
+    { refetchOnMountOrArgChange: true },
+  );
+  const [save, { isLoading }] = useSaveStimulusMutation();
+  const say = useToast();
+  const revisions = data?.revisions ?? [];
+  const newest = revisions[0];
+  const chosen = revisions.find((one) => String(one.n) === search.get("revision")) ?? newest;
+  const before = revisions.find((one) => one.n === (chosen?.n ?? 0) - 1);
+  const bringBack = async () => {
+    if (!chosen || !now.data) return;
+    const answer = await save({ params: { stimulusId }, body: { version: now.data.version, content: chosen.content } });
+    if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
+    else say({ text: `Revision ${chosen.n} is the newest again. What was released keeps what it was released with.` });
+  };
+  return (
+    <Page
+      title={newest ? `History of “${newest.content.title}”` : "History"}
+      about={data && counted(revisions.length, "revision")}
+      actions={
+        <Button component={Link} to={`/stimuli/${stimulusId}`} variant="outlined">
+          Back to writing
+        </Button>
+      }
+    >
+      {error && <Failed error={error} retry={() => void refetch()} />}
+      {!data && !error && <Loading what="the history" />}
+      {chosen && (
+        <Box sx={{ display: "grid", gridTemplateColumns: "340px minmax(0, 1fr)", gap: 3, alignItems: "start" }}>
+          <Box component="ul" aria-label="Revisions" sx={{ m: 0, p: 0, listStyle: "none" }}>
+            {revisions.map((one) => (
+              <PickRow
+                key={one.id}
+                isChosen={one === chosen}
+                choose={() => {
+                  change((next) => {
+                    next.set("revision", String(one.n));
+                  });
+                }}
+              >
+                <strong>Revision {one.n}</strong>
+                <Typography variant="body2" color="textSecondary">
+                  {one.author}, {moment(one.at)}
+                </Typography>
+                <Typography variant="body2" color="textSecondary">
+                  {one.releases > 0 ? `in ${counted(one.releases, "release")}` : "never given"}
+                </Typography>
+              </PickRow>
+            ))}
+          </Box>
+          <Paper sx={{ p: 2 }} component="section" aria-label={`Revision ${chosen.n}`}>
+            <Box sx={{ display: "flex", alignItems: "center", gap: 2, mb: 1 }}>
+              <Typography variant="h2" sx={{ flex: 1 }}>
+                {before ? `What revision ${chosen.n} changed` : "As it was first written"}
+              </Typography>
+              {chosen !== newest && (
+                <Button variant="contained" disabled={isLoading || !now.data} onClick={() => void bringBack()}>
+                  {`Bring revision ${chosen.n} back`}
+                </Button>
+              )}
+            </Box>
+            {before && (
+              <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) minmax(0, 1fr)", gap: 2, mb: 2 }}>
+                {([before, chosen] as const).map((one) => (
+                  <Box key={one.id}>
+                    <Typography sx={{ fontWeight: 700 }}>Revision {one.n}</Typography>
+                    <ComparedText
+                      text={saying(one)}
+                      other={saying(one === chosen ? before : chosen)}
+                      is={one === chosen ? "added" : "removed"}
+                    />
+                  </Box>
+                ))}
+              </Box>
+            )}
+            <StimulusView stimulus={chosen.content} />
+          </Paper>
+        </Box>
+      )}
+    </Page>
+  );
+}
+
+const saying = ({ content }: { content: Parameters<typeof StimulusView>[0]["stimulus"] }) =>
+  `${content.title}\n${plainText(content.text)}`;
