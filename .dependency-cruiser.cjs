@@ -53,7 +53,7 @@ module.exports = {
         pathNot: [
           "^web/src/$1/",
           "/api\\.ts$",
-          "^web/src/(standards/TopicField|stimuli/StimulusField|review/CommentsPanel)\\.tsx$",
+          "^web/src/(standards/TopicField|stimuli/StimulusField|review/CommentsPanel|insight/FiguresPanel)\\.tsx$",
           "^web/src/bank/(Difference\\.tsx|ContentEditor\\.tsx|fieldNames\\.ts)$",
         ],
       },

@@ -73,6 +73,7 @@ function toItem({ head, topic, lines }: Draft, figures: ReadonlyMap<string, Figu
     expectedSeconds: Number.parseInt(seconds ?? "", 10),
     writerDifficulty: Number(difficulty),
     keptFindings: [],
+    tags: [],
     language: "en-GB",
     ...(named["family"] !== undefined && { family: named["family"] }),
     ...(named["twin"] !== undefined && { twin: named["twin"] }),

@@ -57,7 +57,7 @@ export async function larkmoor(today: string): Promise<School> {
     ...places.map((one) => placeItem(one, figures)),
     ...flawed.map(({ content, ...one }): FileItem => ({
       ...{ ...one, standards: [], demand: "recall", use: "practice", status: "draft", expectedSeconds: 45 },
-      ...{ writerDifficulty: 3, keptFindings: [], language: "en-GB", content: FileContent.parse(content) },
+      ...{ writerDifficulty: 3, keptFindings: [], tags: [], language: "en-GB", content: FileContent.parse(content) },
     })),
   ];
   const structure = {
@@ -112,6 +112,7 @@ function placeItem(
       status: "approved",
       expectedSeconds: 45,
       keptFindings: [],
+      tags: [],
       language: "en-GB",
     },
     content: FileContent.parse({ kind: "pointOnImage", image: image ? { type: "image", ...image } : null, ...content }),

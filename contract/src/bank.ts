@@ -1,10 +1,12 @@
 /** The item bank: finding items, writing them, keeping drafts. */
 import type { ChangeKind } from "@verdant/core/bank/changeKind";
 import { ruleNames } from "@verdant/core/checker/finding";
+import { wents } from "@verdant/core/insight/figures";
 import { z } from "zod";
 import { customsEndpoints } from "./customs.ts";
 import { endpoint } from "./endpoint.ts";
 import { Content, KindName } from "./items/kinds.ts";
+import { viewsEndpoints } from "./views.ts";
 import { count, Done, Id, limits, Moment, Share } from "./wire.ts";
 
 export const Status = z.enum(["draft", "inReview", "approved", "retired"]);
@@ -26,6 +28,9 @@ export const ItemRow = z.object({
   writerDifficulty: z.int(),
   standardCodes: z.array(z.string()),
   changedAt: Moment,
+  /** First answers to its newest lineage. */
+  facility: Share,
+  lastUsedOn: z.iso.date().nullable(),
 });
 export type ItemRow = z.infer<typeof ItemRow>;
 
@@ -43,6 +48,10 @@ export const KeptFindings = z
   .max(ruleNames.length)
   .refine((all) => new Set(all.map((one) => one.rule)).size === all.length, "Each rule is kept once.");
 
+export const Tags = z
+  .array(z.string().trim().toLowerCase().min(1).max(limits.tag, `At most ${limits.tag} characters.`))
+  .max(limits.tags, `At most ${limits.tags} tags.`);
+
 /** What serves finding and planning: belongs to the item, not to its revisions. */
 export const Tagging = z.object({
   label: z.string().trim().max(limits.label, `At most ${limits.label} characters.`).nullable(),
@@ -56,6 +65,8 @@ export const Tagging = z.object({
   writerDifficulty: z.int().min(1).max(5),
   /** What the checker says of it and its writers keep on purpose. */
   keptFindings: KeptFindings.default([]),
+  /** The department's own words for finding it. */
+  tags: Tags.default([]),
 });
 export type Tagging = z.infer<typeof Tagging>;
 
@@ -87,7 +98,7 @@ const some = <T extends z.ZodType>(value: T) => z.union([value, z.array(value).m
 export const itemSorts = ["newest", "oldest", "changed", "easiest", "hardest", "quickest"] as const;
 
 /** What an item may still lack. */
-export const itemLacks = ["topic", "standard"] as const;
+export const itemLacks = ["topic", "standard", "explanation"] as const;
 
 const FacetCount = z.object({ id: z.string(), count: z.int() });
 
@@ -98,7 +109,8 @@ export const listItems = endpoint({
   summary:
     "Items of the bank that match words and filters, with how many there are and, per facet, how many each of its values would give.",
   query: z.object({
-    text: z.string().max(200).optional(),
+    /** Words, phrases in quotes, and filters such as topic:rivers or right<40 (docs/finding.md). */
+    text: z.string().max(400).optional(),
     topicId: some(Id),
     standardId: some(Id),
     kind: some(KindName),
@@ -106,6 +118,11 @@ export const listItems = endpoint({
     status: some(Status),
     use: some(Use),
     lacks: some(z.enum(itemLacks)),
+    ownerId: some(Id),
+    tag: some(z.string().max(limits.tag)),
+    language: some(z.string().max(20)),
+    went: some(z.enum(wents)),
+    used: some(z.enum(["never", "given"])),
     sort: z.enum(itemSorts).default("newest"),
     /** Goes on after this item; absent: from the start. */
     after: Id.optional(),
@@ -123,7 +140,36 @@ export const listItems = endpoint({
       status: z.array(FacetCount),
       use: z.array(FacetCount),
       lacks: z.array(FacetCount),
+      owner: z.array(FacetCount),
+      tag: z.array(FacetCount),
+      language: z.array(FacetCount),
+      went: z.array(FacetCount),
+      used: z.array(FacetCount),
     }),
+    /** What the filters in `text` were understood as: values of a facet, something else, or why not at all. */
+    meant: z.array(
+      z.object({
+        typed: z.string(),
+        facet: z
+          .enum([
+            "topic",
+            "standard",
+            "kind",
+            "demand",
+            "status",
+            "use",
+            "lacks",
+            "owner",
+            "tag",
+            "language",
+            "went",
+            "used",
+          ])
+          .nullable(),
+        ids: z.array(z.string()),
+        problem: z.string().nullable(),
+      }),
+    ),
     /** Words that the bank does not know, and what was looked for instead. */
     understood: z.array(z.object({ typed: z.string(), words: z.array(z.string()) })),
   }),
@@ -340,4 +386,5 @@ export const bankEndpoints = {
   listTray,
   changeTray,
   ...customsEndpoints,
+  ...viewsEndpoints,
 };

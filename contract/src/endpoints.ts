@@ -1,13 +1,16 @@
 /** All endpoints by feature: for the matrix test, the published description and the student's routes. */
 import { assemblyEndpoints } from "./assembly.ts";
 import { bankEndpoints } from "./bank.ts";
+import { bulkEndpoints } from "./bulk.ts";
 import { coursesEndpoints } from "./courses.ts";
 import { deliveryEndpoints } from "./delivery.ts";
 import { exchangeEndpoints } from "./exchange.ts";
+import { figuresEndpoints } from "./figures.ts";
 import { finderEndpoints } from "./finder.ts";
 import { insightEndpoints } from "./insight.ts";
 import { manyEndpoints } from "./many.ts";
 import { mediaEndpoints } from "./media.ts";
+import { membersEndpoints } from "./members.ts";
 import { planEndpoints } from "./plan.ts";
 import { platformEndpoints } from "./platform.ts";
 import { reviewEndpoints } from "./review.ts";
@@ -19,8 +22,10 @@ import { teamEndpoints } from "./team.ts";
 export const endpoints = {
   ...platformEndpoints,
   ...teamEndpoints,
+  ...membersEndpoints,
   ...standardsEndpoints,
   ...bankEndpoints,
+  ...bulkEndpoints,
   ...mediaEndpoints,
   ...manyEndpoints,
   ...stimuliEndpoints,
@@ -31,6 +36,7 @@ export const endpoints = {
   ...assemblyEndpoints,
   ...deliveryEndpoints,
   ...insightEndpoints,
+  ...figuresEndpoints,
   ...exchangeEndpoints,
   ...finderEndpoints,
 };

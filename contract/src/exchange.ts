@@ -3,7 +3,7 @@ import { opinionForms } from "@verdant/core/items/opinion";
 import { tolerances } from "@verdant/core/items/numeric";
 import { scorings } from "@verdant/core/items/severalRightAnswers";
 import { z } from "zod";
-import { Demand, KeptFindings, Status, Use } from "./bank.ts";
+import { Demand, KeptFindings, Status, Tags, Use } from "./bank.ts";
 import { endpoint } from "./endpoint.ts";
 import { OtherUnits } from "./items/numeric.ts";
 import { Shape } from "./items/pointOnImage.ts";
@@ -182,6 +182,7 @@ const FileItem = z.strictObject({
   expectedSeconds: z.int(),
   writerDifficulty: z.int(),
   keptFindings: KeptFindings.default([]),
+  tags: Tags.default([]),
   language: z.string(),
   /** Items that name the same family are variants of one another. */
   family: Key.optional(),

@@ -25,6 +25,8 @@ export const limits = {
   recordingBytes: 25 * 1024 * 1024,
   transcript: 20_000,
   options: 20,
+  tag: 40,
+  tags: 20,
   /** Corners of a place drawn on a picture. */
   corners: 60,
   quizItems: 60,

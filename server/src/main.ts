@@ -4,11 +4,13 @@ import { randomFrom } from "@verdant/core/random";
 import { createApp } from "./app.ts";
 import { madeUpBank } from "./assembly/composeTask.ts";
 import { BankIndexes } from "./bank/bankIndex.ts";
-import { startClosing } from "./delivery/closeOverdue.ts";
+import { closeOverdue } from "./delivery/closeOverdue.ts";
+import { refreshItemStats } from "./insight/itemStats.ts";
 import { readConfig } from "./platform/config.ts";
 import { connect, migrate } from "./platform/database.ts";
 import { startJobs } from "./platform/jobs/jobs.ts";
 import { createLog } from "./platform/log.ts";
+import { startPolling } from "./platform/poller.ts";
 import type { Installation, Nobody, Scope } from "./platform/scope.ts";
 
 async function start(): Promise<void> {
@@ -36,7 +38,10 @@ async function start(): Promise<void> {
   log.info({ port: config.port, migration }, "serving");
   const caller: Nobody = { kind: "nobody" };
   const ofServer = (): Scope => ({ ...installation, db, log, now, caller, address: "", keepSession: () => undefined });
-  const closing = startClosing(ofServer, 5000);
+  const rounds = [
+    startPolling(ofServer, 5000, "closing overdue sittings", closeOverdue),
+    startPolling(ofServer, 5000, "refreshing the figures of items", refreshItemStats),
+  ];
   void jobs.warm(madeUpBank(400, 12, randomFrom("warm"))).catch((error: unknown) => {
     log.warn({ err: error }, "the worker could not be warmed up");
   });
@@ -51,7 +56,7 @@ async function start(): Promise<void> {
     const giveUp = setTimeout(() => {
       server.closeAllConnections();
     }, 10_000);
-    await closing.stop();
+    for (const one of rounds) await one.stop();
     await closed;
     clearTimeout(giveUp);
     await jobs.stop();

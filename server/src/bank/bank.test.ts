@@ -33,6 +33,7 @@ const body = async (more: Partial<Body> = {}): Promise<Body> => ({
     expectedSeconds: 45,
     writerDifficulty: 3,
     keptFindings: [],
+    tags: [],
   },
   content: content("Where is the current fastest?"),
   ...more,

@@ -1,5 +1,6 @@
 /** The bank as this process holds it: columns for finding and choosing items fast. A cache; nothing is lost with it. */
 import { markerOf } from "@verdant/core/items/kinds";
+import { wentOf } from "@verdant/core/insight/figures";
 import type { Db } from "../platform/database.ts";
 import { Dictionary } from "./dictionary.ts";
 import * as store from "./indexStore.ts";
@@ -35,6 +36,11 @@ export class DepartmentIndex {
   readonly statuses = new Dictionary();
   readonly uses = new Dictionary();
   readonly lacks = new Dictionary();
+  readonly owners = new Dictionary();
+  readonly tags = new Dictionary();
+  readonly languages = new Dictionary();
+  readonly wents = new Dictionary();
+  readonly useds = new Dictionary();
   /** Values by place, as numbers of the dictionaries; -1: none. */
   readonly topic: number[] = [];
   readonly standard: number[][] = [];
@@ -43,6 +49,11 @@ export class DepartmentIndex {
   readonly status: number[] = [];
   readonly use: number[] = [];
   readonly lack: number[][] = [];
+  readonly owner: number[] = [];
+  readonly tag: number[][] = [];
+  readonly language: number[] = [];
+  readonly went: number[] = [];
+  readonly used: number[] = [];
   #usable: UsableItems | null = null;
   readonly #orders = new Map<string, Int32Array>();
 
@@ -59,6 +70,11 @@ export class DepartmentIndex {
       this.status[place] = this.statuses.numberOf(row.status);
       this.use[place] = this.uses.numberOf(row.use);
       this.lack[place] = lacksOf(row).map((one) => this.lacks.numberOf(one));
+      this.owner[place] = this.owners.numberOf(row.ownerId);
+      this.tag[place] = row.tags.map((tag) => this.tags.numberOf(tag));
+      this.language[place] = this.languages.numberOf(row.language);
+      this.went[place] = this.wents.numberOf(wentOf(row.creditSum, row.answers));
+      this.used[place] = this.useds.numberOf(row.uses === 0 ? "never" : "given");
     }
     this.version = version;
     this.#usable = null;
@@ -86,6 +102,7 @@ export class DepartmentIndex {
 const lacksOf = (row: store.IndexRow): string[] => [
   ...(row.topicId === null ? ["topic"] : []),
   ...(row.standardIds.length === 0 ? ["standard"] : []),
+  ...(row.hasExplanation || row.kind === "keyOnly" || row.kind === "opinion" ? [] : ["explanation"]),
 ];
 
 /** The indexes of all departments this process has met. Each is checked against `bank_version` on every use. */

@@ -2,12 +2,15 @@
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/bank";
 import { countFacets, type Facet } from "@verdant/core/bank/facets";
+import { shareOf } from "@verdant/core/insight/wilson";
 import { headline } from "@verdant/core/richText";
 import type { Member, Scope } from "../platform/scope.ts";
 import type { DepartmentIndex } from "./bankIndex.ts";
 import type { Dictionary } from "./dictionary.ts";
 import type { IndexRow } from "./indexStore.ts";
+import { meaningOf, type Meaning } from "./searchMeaning.ts";
 import * as store from "./searchStore.ts";
+import { facetNames, type FacetName } from "./searchValues.ts";
 
 type List = Result<typeof contract.listItems>;
 type Query = Input<typeof contract.listItems>["query"];
@@ -24,55 +27,103 @@ const orders: Record<Query["sort"], (a: IndexRow, b: IndexRow) => number> = {
 const several = <T>(value: T | readonly T[] | undefined): readonly T[] =>
   value === undefined ? [] : Array.isArray(value) ? (value as readonly T[]) : [value as T];
 
-export async function listItems(scope: Scope<Member>, { query }: { readonly query: Query }): Promise<List> {
+/** Where items may be looked for: words and filters, without order and page. */
+type Filter = Omit<Query, "sort" | "after" | "limit">;
+
+async function findMatches(scope: Scope<Member>, filter: Filter) {
   const { departmentId } = scope.caller;
+  const meaning = await meaningOf(scope, filter.text ?? "");
   const [tree, { index, words }] = await Promise.all([
     store.listTopicTree(scope.db, departmentId),
-    scope.bank
-      .of(departmentId)
-      .then(async (found) => ({ index: found, words: await wordsIn(scope, found, query.text ?? "") })),
+    scope.bank.of(departmentId).then(async (found) => ({ index: found, words: await wordsIn(scope, found, meaning) })),
   ]);
-  const standardIds = [...several(query.standardId), ...words.standardIds];
-  const facets = facetsOf(index, { ...query, standardId: standardIds }, tree.under);
-  const { matches, counts } = countFacets(words.among, facets);
+  const chosen = chosenIn(filter, meaning, words.standardIds);
+  return { tree, index, words, meaning, ...countFacets(words.among, facetsOf(index, chosen, tree.under)) };
+}
+
+/** The ids of all items that match, in no order. */
+export async function listMatchingIds(scope: Scope<Member>, filter: Filter): Promise<string[]> {
+  const { index, matches } = await findMatches(scope, filter);
+  return Array.from(matches, (place) => index.rows[place]?.itemId ?? "");
+}
+
+export async function listItems(scope: Scope<Member>, { query }: { readonly query: Query }): Promise<List> {
+  const { tree, index, words, meaning, matches, counts } = await findMatches(scope, query);
   const places = pageOf(index, matches, query);
   const items = await rowsOf(
     scope,
     places.map((place) => index.rows[place]?.itemId ?? ""),
   );
-  const [topic, standard, kind, demand, status, use, lacks] = counts as [Int32Array, ...Int32Array[]];
+  const named = Object.fromEntries(
+    facetNames.map((name, i) => [name, namedCounts(dictionariesOf(index)[name], counts[i])]),
+  ) as Record<FacetName, { id: string; count: number }[]>;
   return {
     items,
     total: matches.length,
     understood: words.understood,
-    facets: {
-      topic: rolledUp(named(index.topics, topic), tree.above),
-      standard: named(index.standards, standard),
-      kind: named(index.kinds, kind),
-      demand: named(index.demands, demand),
-      status: named(index.statuses, status),
-      use: named(index.uses, use),
-      lacks: named(index.lacks, lacks),
-    },
+    meant: [...meaning.meant],
+    facets: { ...named, topic: rolledUp(named.topic, tree.above) },
   };
 }
 
-function facetsOf(index: DepartmentIndex, query: Query, under: ReadonlyMap<string, readonly string[]>): Facet[] {
-  const facet = (column: Facet["column"], dictionary: Dictionary, chosen: readonly string[]): Facet => ({
-    column,
-    size: dictionary.size,
-    wanted: dictionary.flags(chosen),
+type Chosen = Record<FacetName, readonly string[]>;
+
+/** What was clicked and what was typed, facet by facet. */
+function chosenIn(query: Filter, { chosen }: Meaning, standardIds: readonly string[]): Chosen {
+  const clicked: Chosen = {
+    topic: several(query.topicId),
+    standard: [...several(query.standardId), ...standardIds],
+    kind: several(query.kind),
+    demand: several(query.demand),
+    status: several(query.status),
+    use: several(query.use),
+    lacks: several(query.lacks),
+    owner: several(query.ownerId),
+    tag: several(query.tag),
+    language: several(query.language),
+    went: several(query.went),
+    used: several(query.used),
+  };
+  return Object.fromEntries(facetNames.map((name) => [name, [...clicked[name], ...(chosen.get(name) ?? [])]])) as never;
+}
+
+const dictionariesOf = (index: DepartmentIndex): Record<FacetName, Dictionary> => ({
+  topic: index.topics,
+  standard: index.standards,
+  kind: index.kinds,
+  demand: index.demands,
+  status: index.statuses,
+  use: index.uses,
+  lacks: index.lacks,
+  owner: index.owners,
+  tag: index.tags,
+  language: index.languages,
+  went: index.wents,
+  used: index.useds,
+});
+
+const columnsOf = (index: DepartmentIndex): Record<FacetName, Facet["column"]> => ({
+  topic: { one: index.topic },
+  standard: { many: index.standard },
+  kind: { one: index.kind },
+  demand: { one: index.demand },
+  status: { one: index.status },
+  use: { one: index.use },
+  lacks: { many: index.lack },
+  owner: { one: index.owner },
+  tag: { many: index.tag },
+  language: { one: index.language },
+  went: { one: index.went },
+  used: { one: index.used },
+});
+
+function facetsOf(index: DepartmentIndex, chosen: Chosen, under: ReadonlyMap<string, readonly string[]>): Facet[] {
+  const [dictionaries, columns] = [dictionariesOf(index), columnsOf(index)];
+  return facetNames.map((name) => {
+    const dictionary = dictionaries[name];
+    const ids = name === "topic" ? chosen.topic.flatMap((id) => under.get(id) ?? [id]) : chosen[name];
+    return { column: columns[name], size: dictionary.size, wanted: dictionary.flags(ids) };
   });
-  const topics = several(query.topicId).flatMap((id) => under.get(id) ?? [id]);
-  return [
-    facet({ one: index.topic }, index.topics, topics),
-    facet({ many: index.standard }, index.standards, several(query.standardId)),
-    facet({ one: index.kind }, index.kinds, several(query.kind)),
-    facet({ one: index.demand }, index.demands, several(query.demand)),
-    facet({ one: index.status }, index.statuses, several(query.status)),
-    facet({ one: index.use }, index.uses, several(query.use)),
-    facet({ many: index.lack }, index.lacks, several(query.lacks)),
-  ];
 }
 
 /** One page of the matches in the wanted order. */
@@ -90,7 +141,7 @@ function pageOf(index: DepartmentIndex, matches: Int32Array, { sort, after, limi
   return page;
 }
 
-const named = (dictionary: Dictionary, counts: Int32Array | undefined) =>
+const namedCounts = (dictionary: Dictionary, counts: Int32Array | undefined) =>
   dictionary.words.flatMap((id, i) => ((counts?.[i] ?? 0) > 0 ? [{ id, count: counts?.[i] ?? 0 }] : []));
 
 /** A topic counts what lies under it; an item has one topic, so nothing counts twice. */
@@ -109,9 +160,15 @@ interface Words {
   readonly standardIds: readonly string[];
 }
 
-async function wordsIn({ db, caller }: Scope<Member>, index: DepartmentIndex, text: string): Promise<Words> {
+async function wordsIn(
+  { db, caller }: Scope<Member>,
+  index: DepartmentIndex,
+  { words: text, phrases, conditions }: Meaning,
+): Promise<Words> {
   const { departmentId } = caller;
-  const among = Uint8Array.from(index.rows, (row) => (row.isArchived ? 0 : 1));
+  const among = Uint8Array.from(index.rows, (row) =>
+    row.isArchived || !conditions.every((passes) => passes(row)) ? 0 : 1,
+  );
   const given = text.trim().split(/\s+/).filter(Boolean);
   const byCode =
     given.length === 0 ? new Map<string, string>() : await store.findStandardsByCode(db, departmentId, given);
@@ -128,10 +185,10 @@ async function wordsIn({ db, caller }: Scope<Member>, index: DepartmentIndex, te
     .split(/[^\p{L}\p{N}]+/u)
     .filter(Boolean)
     .slice(0, 12);
-  if (terms.length === 0) return { among, understood: [], standardIds };
+  if (terms.length === 0 && phrases.length === 0) return { among, understood: [], standardIds };
   const { alternatives, understood } = await store.understand(db, departmentId, terms);
   const matched = new Uint8Array(among.length);
-  for (const one of await store.listNumbersWith(db, departmentId, alternatives)) {
+  for (const one of await store.listNumbersWith(db, departmentId, alternatives, phrases)) {
     const place = index.placeOfNumber.get(one);
     if (place !== undefined) matched[place] = among[place] ?? 0;
   }
@@ -144,13 +201,14 @@ export async function rowsOf({ db, caller }: Scope<Member>, itemIds: readonly st
   return itemIds.flatMap((id) => {
     const row = rows.get(id);
     if (!row) return [];
-    const { content, standardCodes, changedAt, ...rest } = row;
+    const { content, standardCodes, changedAt, answers, creditSum, ...rest } = row;
     return [
       {
         ...rest,
         stem: headline(content.stem),
         standardCodes: standardCodes ?? [],
         changedAt: changedAt.toISOString(),
+        facility: shareOf(creditSum ?? 0, answers ?? 0),
       },
     ];
   });

@@ -75,11 +75,12 @@ function nearest(term: string, words: readonly string[]): string[] {
   return words.filter((_, i) => distances[i] === least).slice(0, 3);
 }
 
-/** Numbers of the items that hold all terms, each by one of its alternatives; the last word may be unfinished. */
+/** Numbers of the items that hold all terms, each by one of its alternatives, and all phrases; the last word may be unfinished. */
 export async function listNumbersWith(
   db: Db,
   departmentId: string,
   alternatives: readonly (readonly string[])[],
+  phrases: readonly string[],
 ): Promise<number[]> {
   if (alternatives.some((words) => words.length === 0)) return [];
   const query = alternatives
@@ -88,9 +89,13 @@ export async function listNumbersWith(
       return `(${words.map((word) => `'${word.replaceAll("'", "")}'${ending}`).join(" | ")})`;
     })
     .join(" & ");
+  const terms = [
+    ...(query === "" ? [] : [sql`doc @@ to_tsquery('english', ${query})`]),
+    ...phrases.map((phrase) => sql`doc @@ phraseto_tsquery('english', unaccent(${phrase}))`),
+  ];
   const { rows } = await sql<{ numbers: number[] | null }>`
     select array_agg(number) as numbers from item_search
-    where department_id = ${departmentId} and doc @@ to_tsquery('english', ${query})`.execute(db);
+    where department_id = ${departmentId} and ${sql.join(terms, sql` and `)}`.execute(db);
   return rows[0]?.numbers ?? [];
 }
 
@@ -148,6 +153,10 @@ export function listRows(db: Db, departmentId: string, itemIds: readonly string[
     .where("item.departmentId", "=", departmentId)
     .where("item.id", "in", itemIds)
     .select(["item.id", "item.number", "item.kind", "item.status", "item.changedAt", "revision.content"])
+    .leftJoin("itemStats as stats", (join) =>
+      join.onRef("stats.departmentId", "=", "item.departmentId").onRef("stats.itemId", "=", "item.id"),
+    )
+    .select(["stats.answers", "stats.creditSum", "stats.lastUsedOn"])
     .select(["item.label", "item.topicId", "item.demand", "item.use", "item.expectedSeconds", "item.writerDifficulty"])
     .select((eb) =>
       eb

@@ -7,7 +7,7 @@ import { changeKindOf } from "@verdant/core/bank/changeKind";
 import { mergedItem } from "@verdant/core/bank/merge";
 import { canonicalJson } from "@verdant/core/canonicalJson";
 import type { Fault } from "@verdant/core/items/kind";
-import { faultsOf as contentFaults, mediaOf, type Content } from "@verdant/core/items/kinds";
+import { faultsOf as contentFaults, hasExplanation, mediaOf, type Content } from "@verdant/core/items/kinds";
 import { afterSave, noReview } from "@verdant/core/review/reviewRules";
 import { can } from "@verdant/core/team/can";
 import { Failure, need } from "../platform/failure.ts";
@@ -33,6 +33,7 @@ export { listRevisions } from "./revisions.ts";
 export { listItems } from "./search.ts";
 export { addWords, findKnownWords, listKeyPlaces } from "./words.ts";
 export { changeTray, listTray } from "./tray.ts";
+export { keepView, listViews, removeView } from "./views.ts";
 
 export async function showItem(
   { db, caller }: Scope<Member>,
@@ -106,6 +107,7 @@ export function saveItem(scope: Scope<Member>, { params, body }: Save, isSettled
       changeSeq,
       changedAt: within.now(),
       kind: content.kind,
+      hasExplanation: hasExplanation(content),
       latestRevisionId: revisionId,
       approvedRevisionId: next.approves ? revisionId : (before?.approvedRevisionId ?? null),
       status: next.status,
@@ -187,6 +189,7 @@ export const assumed = {
   expectedSeconds: 45,
   writerDifficulty: 3,
   keptFindings: [],
+  tags: [],
 } satisfies Omit<Tagging, "topicId" | "standardIds">;
 
 /** Retires an item or takes it back. What it was given in stays as it was. */
@@ -289,6 +292,7 @@ const taggingOf = ({
   expectedSeconds,
   writerDifficulty,
   keptFindings,
+  tags,
 }: Omit<Tagging, "standardIds">) => ({
   label,
   topicId,
@@ -298,6 +302,7 @@ const taggingOf = ({
   expectedSeconds,
   writerDifficulty,
   keptFindings,
+  tags,
 });
 
 /** Refuses a topic that the department has not. */

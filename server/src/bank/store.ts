@@ -13,6 +13,7 @@ const tagging = [
   "item.expectedSeconds",
   "item.writerDifficulty",
   "item.keptFindings",
+  "item.tags",
 ] as const;
 
 export function findItem(db: Db, departmentId: string, itemId: string) {

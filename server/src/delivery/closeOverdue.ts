@@ -12,24 +12,3 @@ export function closeOverdue(scope: Scope): Promise<number> {
     return overdue.length;
   });
 }
-
-/** Closes overdue sittings every `everyMs` until stopped; `stop` waits for the round that is running. */
-export function startClosing(scope: () => Scope, everyMs: number): { stop: () => Promise<void> } {
-  let round = Promise.resolve();
-  const timer = setInterval(() => {
-    round = round.then(async () => {
-      const current = scope();
-      try {
-        await closeOverdue(current);
-      } catch (error) {
-        current.log.error({ err: error }, "closing overdue sittings failed; tried again in the next round");
-      }
-    });
-  }, everyMs);
-  return {
-    stop: async () => {
-      clearInterval(timer);
-      await round;
-    },
-  };
-}

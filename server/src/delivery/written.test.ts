@@ -57,6 +57,7 @@ beforeAll(async () => {
       expectedSeconds: 120,
       writerDifficulty: 3,
       keptFindings: [],
+      tags: [],
     };
     const itemId = newId();
     await saveItem(bench.lead, { params: { itemId }, body: { version: 0, tagging, content } });

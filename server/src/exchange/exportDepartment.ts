@@ -186,6 +186,7 @@ async function itemsOf(
     expectedSeconds: row.expectedSeconds,
     writerDifficulty: row.writerDifficulty,
     keptFindings: row.keptFindings,
+    tags: row.tags,
     language: row.language,
     ...optional("family", familyKey(row.familyId)),
     ...optional("stimulus", names.stimuli.get(row.stimulusId ?? "")),

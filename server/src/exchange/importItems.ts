@@ -2,7 +2,7 @@
 import type { DepartmentFile, FileItem } from "@verdant/contract/exchange";
 import { Content as ContentSchema } from "@verdant/contract/items/kinds";
 import { changeKindOf } from "@verdant/core/bank/changeKind";
-import { mediaOf, type Content } from "@verdant/core/items/kinds";
+import { hasExplanation, mediaOf, type Content } from "@verdant/core/items/kinds";
 import { withMathml } from "../bank/maths.ts";
 import { linkMedia, missingMedia } from "../media/service.ts";
 import { faultsOf, hashOfContent, takeChange, saveItem } from "../bank/service.ts";
@@ -79,6 +79,7 @@ const taggingOf = (item: FileItem, keys: Keys) => ({
   expectedSeconds: item.expectedSeconds,
   writerDifficulty: item.writerDifficulty,
   keptFindings: item.keptFindings,
+  tags: item.tags,
 });
 
 async function insertFresh(
@@ -127,6 +128,7 @@ async function insertFresh(
         familyId,
         ...tagging,
         keptFindings: JSON.stringify(tagging.keptFindings),
+        hasExplanation: hasExplanation(content),
         status: item.status === "approved" && !isUsable ? ("draft" as const) : item.status,
         language: item.language,
         ownerId: personId,

@@ -1,9 +1,12 @@
+import { figuresEndpoints } from "@verdant/contract/figures";
 import { insightEndpoints } from "@verdant/contract/insight";
 import type { Router } from "express";
 import { mountAll } from "../platform/mount.ts";
+import * as itemFigures from "./itemFigures.ts";
 import * as service from "./service.ts";
 
 /** Every endpoint of insight has a handler, or this does not compile. */
 export const mountInsight = (router: Router): void => {
   mountAll(router, insightEndpoints, service);
+  mountAll(router, figuresEndpoints, itemFigures);
 };

@@ -94,6 +94,7 @@ describe("who may see a picture", () => {
       expectedSeconds: 45,
       writerDifficulty: 3,
       keptFindings: [],
+      tags: [],
     };
     const save = (text: RichText) =>
       saveItem(bench.lead, {

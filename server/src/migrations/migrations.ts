@@ -19,6 +19,7 @@ import * as mediaShelf from "./0016_mediaShelf.ts";
 import * as review from "./0017_review.ts";
 import * as writing from "./0018_writing.ts";
 import * as words from "./0019_words.ts";
+import * as statistics from "./0020_statistics.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -40,4 +41,5 @@ export const migrations: Record<string, Migration> = {
   "0017_review": review,
   "0018_writing": writing,
   "0019_words": words,
+  "0020_statistics": statistics,
 };

@@ -106,6 +106,8 @@ export interface Tables extends SittingTables, WritingTables {
     expectedSeconds: number;
     writerDifficulty: number;
     keptFindings: ColumnType<KeptFinding[], string | undefined, string>;
+    tags: Default<string[]>;
+    hasExplanation: Default<boolean>;
     licence: JsonOrNull<unknown>;
     origin: JsonOrNull<{ key: string }>;
     latestRevisionId: string | null;
@@ -132,6 +134,18 @@ export interface Tables extends SittingTables, WritingTables {
   itemTopic: Owned & { itemId: string; topicId: string };
   itemStandard: Owned & { itemId: string; standardId: string };
   itemSearch: Owned & { itemId: string; number: number; doc: string };
+  itemStats: Owned & {
+    itemId: string;
+    answers: number;
+    creditSum: number;
+    agreement: number | null;
+    uses: number;
+    students: number;
+    lastUsedOn: string | null;
+    changeSeq: number;
+  };
+  statsThrough: Owned & { through: Date };
+  savedView: Row & { personId: string | null; name: string; address: string; by: string; at: Date };
   lexeme: Owned & { word: string };
   many: Row & {
     name: string;

@@ -1,9 +1,12 @@
+import { membersEndpoints } from "@verdant/contract/members";
 import { teamEndpoints } from "@verdant/contract/team";
 import type { Router } from "express";
 import { mountAll } from "../platform/mount.ts";
+import * as members from "./members.ts";
 import * as service from "./service.ts";
 
 /** Every endpoint of team has a handler, or this does not compile. */
 export const mountTeam = (router: Router): void => {
   mountAll(router, teamEndpoints, service);
+  mountAll(router, membersEndpoints, members);
 };

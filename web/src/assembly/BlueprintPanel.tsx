@@ -8,7 +8,7 @@ import Typography from "@mui/material/Typography";
 import type { Blueprint, Quiz } from "@verdant/contract/assembly";
 import { kindNames as allKinds } from "@verdant/core/items/kinds";
 import { useState } from "react";
-import { kindNames } from "../player/kindNames.ts";
+import { kindNames } from "@verdant/core/items/kindNames";
 import { useListTopicsQuery } from "../standards/api.ts";
 
 const empty = (count: number): Blueprint => ({

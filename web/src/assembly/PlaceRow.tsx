@@ -10,7 +10,7 @@ import type { FixedPlace, Place, Quiz } from "@verdant/contract/assembly";
 import { ArrowDown, ArrowUp } from "lucide-react";
 import { useState, type ReactNode } from "react";
 import { Link as RouterLink } from "react-router";
-import { kindNames } from "../player/kindNames.ts";
+import { kindNames } from "@verdant/core/items/kindNames";
 import { Player } from "../player/Player.tsx";
 import { Bead } from "../ui/Bead.tsx";
 import { shortDate } from "../ui/dates.ts";

@@ -6,19 +6,25 @@ import Link from "@mui/material/Link";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { itemSorts, type ItemRow } from "@verdant/contract/bank";
-import { useCallback } from "react";
+import { useCallback, useState } from "react";
 import { Link as RouterLink, useNavigate } from "react-router";
+import { useListClassesQuery } from "../courses/api.ts";
 import { useListTopicsQuery } from "../standards/api.ts";
+import { useListMembersQuery } from "../team/api.ts";
 import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { useBrowseItemsInfiniteQuery, useChangeTrayMutation, useListTrayQuery } from "./api.ts";
+import { BulkDialog } from "./BulkDialog.tsx";
 import { MoreMenu } from "./MoreMenu.tsx";
 import { Facets } from "./Facets.tsx";
 import { ItemList } from "./ItemList.tsx";
 import { ReadingPane } from "./ReadingPane.tsx";
+import { SearchBox } from "./SearchBox.tsx";
 import { Tray } from "./Tray.tsx";
 import { useItemFilter, type ItemFilter } from "./useItemFilter.ts";
+import { useKnownValues } from "./useKnownValues.ts";
+import { Views } from "./Views.tsx";
 
 const sortWords: Record<(typeof itemSorts)[number], string> = {
   newest: "newest first",
@@ -35,9 +41,13 @@ export function BankPage() {
   const browsed = useBrowseItemsInfiniteQuery(filter.query);
   const { data, currentData, error, isLoading, refetch, fetchNextPage, isFetchingNextPage } = browsed;
   const { topics = [], standards = [] } = useListTopicsQuery().data ?? {};
+  const { members = [] } = useListMembersQuery().data ?? {};
+  const { classes = [] } = useListClassesQuery().data ?? {};
+  const [isChanging, setChanging] = useState(false);
   const tray = useListTrayQuery();
   const [changeTray] = useChangeTrayMutation();
   const [first] = data?.pages ?? [];
+  const known = useKnownValues({ topics, standards, members, classes, counts: first?.facets });
   const items = data?.pages.flatMap((page) => page.items) ?? [];
   const inTray = new Set(tray.data?.items.map((item) => item.id));
   const loadMore = useCallback(() => {
@@ -52,6 +62,16 @@ export function BankPage() {
       actions={
         <>
           <MoreMenu />
+          {filter.isFiltered && first && first.total > 0 && (
+            <Button
+              variant="outlined"
+              onClick={() => {
+                setChanging(true);
+              }}
+            >
+              Change these {first.total}
+            </Button>
+          )}
           <Button component={RouterLink} to="/bank/paste" variant="outlined">
             Bring items
           </Button>
@@ -74,17 +94,6 @@ export function BankPage() {
           sx={{ position: "sticky", top: 16, maxHeight: "calc(100dvh - 128px)", overflow: "auto", pr: 0.5, pt: 0.75 }}
         >
           <TextField
-            label="Search items"
-            type="search"
-            fullWidth
-            size="small"
-            value={filter.text}
-            onChange={(event) => {
-              filter.set("text", event.target.value);
-            }}
-            sx={{ mb: 1 }}
-          />
-          <TextField
             select
             size="small"
             fullWidth
@@ -106,9 +115,24 @@ export function BankPage() {
               Show all items
             </Link>
           )}
-          <Facets counts={first?.facets} filter={filter} topics={topics} standards={standards} />
+          <Views address={filter.address} />
+          <Facets
+            counts={first?.facets}
+            filter={filter}
+            meant={first?.meant ?? []}
+            topics={topics}
+            standards={standards}
+            owners={members}
+          />
         </Box>
         <Box>
+          <SearchBox
+            text={filter.text}
+            known={known}
+            onChange={(text) => {
+              filter.set("text", text);
+            }}
+          />
           {first?.understood.map(({ typed, words }) => (
             <Alert key={typed} severity="info" icon={false} sx={{ mb: 1, py: 0 }}>
               {words.length === 0
@@ -116,6 +140,14 @@ export function BankPage() {
                 : `Nothing has “${typed}”; looked for ${words.map((word) => `“${word}”`).join(", ")} instead.`}
             </Alert>
           ))}
+          {first?.meant.map(
+            ({ typed, problem }) =>
+              problem !== null && (
+                <Alert key={typed} severity="warning" icon={false} sx={{ mb: 1, py: 0 }}>
+                  “{typed}”: {problem}
+                </Alert>
+              ),
+          )}
           {isLoading && <Loading what="items" />}
           {error && <Failed error={error} retry={() => void refetch()} />}
           {first?.total === 0 && (
@@ -158,6 +190,15 @@ export function BankPage() {
         </Box>
       </Box>
       <Tray />
+      {isChanging && first && (
+        <BulkDialog
+          which={{ query: filter.query, expected: first.total }}
+          count={first.total}
+          close={() => {
+            setChanging(false);
+          }}
+        />
+      )}
     </Page>
   );
 }

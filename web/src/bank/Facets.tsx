@@ -4,29 +4,57 @@ import Box from "@mui/material/Box";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { ItemList } from "@verdant/contract/bank";
+import { withoutTerm } from "@verdant/core/bank/searchNotation";
 import type { Standard, Topic } from "@verdant/contract/standards";
 import type { ReactNode } from "react";
-import { kindNames } from "../player/kindNames.ts";
+import { kindNames } from "@verdant/core/items/kindNames";
 import type { FacetName, ItemFilter } from "./useItemFilter.ts";
 
 type Counts = ItemList["facets"];
 
-const words: Record<"kind" | "demand" | "status" | "use" | "lacks", Record<string, string>> = {
+type Closed = "kind" | "demand" | "status" | "use" | "lacks" | "went" | "used";
+
+const words: Record<Closed, Record<string, string>> = {
   kind: kindNames,
   demand: { recall: "recall", apply: "apply", reason: "reason" },
   status: { draft: "draft", inReview: "in review", approved: "approved", retired: "retired" },
   use: { practice: "practice", reserved: "reserved" },
-  lacks: { topic: "needs a topic", standard: "has no standard" },
+  lacks: { topic: "needs a topic", standard: "has no standard", explanation: "has no explanation" },
+  went: {
+    hard: "hard: below 40 % right",
+    middling: "40 to 80 % right",
+    easy: "easy: above 80 % right",
+    open: "too few answers",
+  },
+  used: { never: "never given", given: "given" },
 };
-const titles = { kind: "Kind", demand: "Demand", status: "Status", use: "Use", lacks: "Still open" } as const;
+const titles: Record<Closed, string> = {
+  kind: "Kind",
+  demand: "Demand",
+  status: "Status",
+  use: "Use",
+  lacks: "Still open",
+  went: "How it went",
+  used: "Given so far",
+};
 
 export function Facets(props: {
   counts: Counts | undefined;
   filter: ItemFilter;
+  /** What was typed and chooses values of a facet. */
+  meant: ItemList["meant"];
   topics: readonly Topic[];
   standards: readonly Standard[];
+  owners: readonly { readonly personId: string; readonly name: string }[];
 }) {
-  const { counts, filter, topics, standards } = props;
+  const { counts, filter, meant, topics, standards, owners } = props;
+  const typedFor = (name: FacetName, id: string) => meant.find((one) => one.facet === name && one.ids.includes(id));
+  const isOn = (name: FacetName, id: string) => filter.chosen[name].includes(id) || typedFor(name, id) !== undefined;
+  const toggle = (name: FacetName, id: string) => {
+    const typed = typedFor(name, id);
+    if (typed) filter.set("text", withoutTerm(filter.text, typed.typed));
+    if (!typed || filter.chosen[name].includes(id)) filter.toggle(name, id);
+  };
   const countOf = (name: FacetName, id: string) => counts?.[name].find((one) => one.id === id)?.count ?? 0;
   return (
     <>
@@ -37,9 +65,9 @@ export function Facets(props: {
             name={topic.name}
             count={countOf("topic", topic.id)}
             depth={topic.parentId ? 1 : 0}
-            isOn={filter.chosen.topic.includes(topic.id)}
+            isOn={isOn("topic", topic.id)}
             toggle={() => {
-              filter.toggle("topic", topic.id);
+              toggle("topic", topic.id);
             }}
           />
         ))}
@@ -47,8 +75,8 @@ export function Facets(props: {
       <Autocomplete
         size="small"
         multiple
-        options={standards.filter((one) => countOf("standard", one.id) > 0 || filter.chosen.standard.includes(one.id))}
-        value={standards.filter((one) => filter.chosen.standard.includes(one.id))}
+        options={standards.filter((one) => countOf("standard", one.id) > 0 || isOn("standard", one.id))}
+        value={standards.filter((one) => isOn("standard", one.id))}
         getOptionLabel={(one) => one.code}
         isOptionEqualToValue={(a, b) => a.id === b.id}
         filterOptions={(all, { inputValue }) =>
@@ -62,34 +90,61 @@ export function Facets(props: {
           </li>
         )}
         onChange={(_, next) => {
-          const [before, after] = [filter.chosen.standard, next.map((one) => one.id)];
+          const before = standards.flatMap((one) => (isOn("standard", one.id) ? one.id : []));
+          const after = next.map((one) => one.id);
           const changed = after.find((id) => !before.includes(id)) ?? before.find((id) => !after.includes(id));
-          if (changed !== undefined) filter.toggle("standard", changed);
+          if (changed !== undefined) toggle("standard", changed);
         }}
         slotProps={{ popper: { sx: { minWidth: 380 }, placement: "bottom-start" } }}
         renderInput={(params) => <TextField {...params} label="Standard" />}
         sx={{ my: 1.5 }}
       />
-      {(["kind", "demand", "use", "status", "lacks"] as const).map((name) => (
+      {(["kind", "demand", "use", "status", "went", "used", "lacks"] as const).map((name) => (
         <Section key={name} title={titles[name]}>
           {Object.entries(words[name])
-            .filter(([id]) => countOf(name, id) > 0 || filter.chosen[name].includes(id))
+            .filter(([id]) => countOf(name, id) > 0 || isOn(name, id))
             .map(([id, word]) => (
               <Value
                 key={id}
                 name={word}
                 count={countOf(name, id)}
-                isOn={filter.chosen[name].includes(id)}
+                isOn={isOn(name, id)}
                 toggle={() => {
-                  filter.toggle(name, id);
+                  toggle(name, id);
                 }}
               />
             ))}
         </Section>
       ))}
+      {(["owner", "tag", "language"] as const).map((name) => {
+        const values = (counts?.[name] ?? []).filter((one) => one.count > 0 || isOn(name, one.id));
+        // What all items share tells nothing.
+        if (values.length < 2 && !values.some((one) => isOn(name, one.id)) && name !== "tag") return null;
+        if (values.length === 0) return null;
+        return (
+          <Section key={name} title={openTitles[name]}>
+            {[...values]
+              .sort((a, b) => b.count - a.count)
+              .slice(0, 30)
+              .map((one) => (
+                <Value
+                  key={one.id}
+                  name={name === "owner" ? (owners.find(({ personId }) => personId === one.id)?.name ?? "…") : one.id}
+                  count={one.count}
+                  isOn={isOn(name, one.id)}
+                  toggle={() => {
+                    toggle(name, one.id);
+                  }}
+                />
+              ))}
+          </Section>
+        );
+      })}
     </>
   );
 }
+
+const openTitles = { owner: "Belongs to", tag: "Tag", language: "Language" } as const;
 
 function Section({ title, children }: { title: string; children: ReactNode }) {
   return (

@@ -6,7 +6,8 @@ import type { Topic } from "@verdant/contract/standards";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useId, useRef, type KeyboardEvent } from "react";
 import { Bead } from "../ui/Bead.tsx";
-import { kindNames } from "../player/kindNames.ts";
+import { Whisker } from "../ui/Whisker.tsx";
+import { kindNames } from "@verdant/core/items/kindNames";
 
 const rowHeight = 53;
 
@@ -89,7 +90,7 @@ export function ItemList(props: {
       tabIndex={0}
       onKeyDown={onKeyDown}
       sx={{
-        height: "calc(100dvh - 128px)",
+        height: "calc(100dvh - 176px)",
         overflow: "auto",
         opacity: isOfOlderFilter ? 0.6 : 1,
         "&:focus-visible": { outlineOffset: -3 },
@@ -173,6 +174,7 @@ function Row(props: {
           </Box>
           <Box sx={{ fontSize: 12.5, color: "text.secondary", whiteSpace: "nowrap", overflow: "hidden" }}>{about}</Box>
         </Box>
+        {item.facility.outOf > 0 && <Whisker share={item.facility} width={64} />}
         {isSetAside && <Box sx={{ fontSize: 12.5, color: "primary.main", fontWeight: 700 }}>set aside</Box>}
         {item.status !== "approved" && (
           <Box sx={{ fontSize: 12.5, color: "warning.dark", fontWeight: 700 }}>

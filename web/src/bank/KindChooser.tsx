@@ -7,7 +7,7 @@ import DialogTitle from "@mui/material/DialogTitle";
 import Typography from "@mui/material/Typography";
 import { kindNames as allKinds, type KindName } from "@verdant/core/items/kinds";
 import { lazy, Suspense, useState } from "react";
-import { kindNames, kindUses } from "../player/kindNames.ts";
+import { kindNames, kindUses } from "@verdant/core/items/kindNames";
 
 // The examples are needed only by whoever looks at them.
 const KindExample = lazy(async () => ({ default: (await import("./KindExample.tsx")).KindExample }));

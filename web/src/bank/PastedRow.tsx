@@ -7,7 +7,7 @@ import Typography from "@mui/material/Typography";
 import { mergedItem } from "@verdant/core/bank/merge";
 import { kindOf } from "@verdant/core/items/kinds";
 import { headline } from "@verdant/core/richText";
-import { kindNames } from "../player/kindNames.ts";
+import { kindNames } from "@verdant/core/items/kindNames";
 import { Player } from "../player/Player.tsx";
 import { Difference } from "./Difference.tsx";
 import type { Row } from "./pasting.ts";

@@ -8,6 +8,7 @@ import type { Item } from "@verdant/contract/bank";
 import { creditOf, kindOf, markerOf, type Answer } from "@verdant/core/items/kinds";
 import { useState } from "react";
 import { Link } from "react-router";
+import { FiguresPanel } from "../insight/FiguresPanel.tsx";
 import { problemOf } from "../platform/problem.ts";
 import { Player } from "../player/Player.tsx";
 import { RichTextView } from "../player/RichTextView.tsx";
@@ -19,7 +20,7 @@ import { useSetItemStatusMutation, useShowItemQuery } from "./api.ts";
 import { StimulusOf } from "./StimulusOf.tsx";
 import { SuccessorField } from "./SuccessorField.tsx";
 import { FamilyPanel } from "./FamilyPanel.tsx";
-import { kindNames } from "../player/kindNames.ts";
+import { kindNames } from "@verdant/core/items/kindNames";
 
 const statusNames = { draft: "draft", inReview: "in review", approved: "approved", retired: "retired" };
 
@@ -111,6 +112,7 @@ function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
         <RetireButton item={item} />
       </Box>
       {item.status === "retired" && <SuccessorField key={`successor ${item.id}`} item={item} />}
+      <FiguresPanel key={`figures ${item.id}`} itemId={item.id} use={item.tagging.use} />
       <FamilyPanel key={item.id} item={item} />
       <CommentsPanel
         key={`comments ${item.id}`}

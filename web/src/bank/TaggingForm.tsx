@@ -9,6 +9,7 @@ import type { Tagging } from "@verdant/contract/bank";
 import { useState } from "react";
 import { useListTopicsQuery } from "../standards/api.ts";
 import { StimulusField } from "../stimuli/StimulusField.tsx";
+import { TagsField } from "./TagsField.tsx";
 import { TopicField } from "../standards/TopicField.tsx";
 
 const difficulties = ["very easy", "easy", "middling", "hard", "very hard"];
@@ -32,7 +33,8 @@ export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange:
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1.5 }}>
         Assumed: {tagging.demand} · {tagging.use} · {tagging.expectedSeconds} s ·{" "}
         {difficulties[tagging.writerDifficulty - 1]} · {codes.length > 0 ? codes.join(", ") : "no standard"}
-        {tagging.label ? ` · “${tagging.label}”` : ""}.{" "}
+        {tagging.label ? ` · “${tagging.label}”` : ""}
+        {tagging.tags.length > 0 ? ` · ${tagging.tags.join(", ")}` : ""}.{" "}
         <Link
           component="button"
           type="button"
@@ -128,6 +130,12 @@ export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange:
               onChange({ ...tagging, standardIds: chosen.map((standard) => standard.id) });
             }}
             renderInput={(params) => <TextField {...params} label="Standards" />}
+          />
+          <TagsField
+            tags={tagging.tags}
+            onChange={(tags) => {
+              onChange({ ...tagging, tags });
+            }}
           />
         </Box>
       )}

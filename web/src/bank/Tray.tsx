@@ -13,6 +13,7 @@ import { useToast } from "../ui/Toasts.tsx";
 import { inFocusFirst, useClassInFocus } from "../platform/classInFocus.ts";
 import { problemOf } from "../platform/problem.ts";
 import { useChangeTrayMutation, useListTrayQuery } from "./api.ts";
+import { BulkDialog } from "./BulkDialog.tsx";
 
 export function Tray() {
   const { data } = useListTrayQuery();
@@ -23,6 +24,7 @@ export function Tray() {
   const inFocus = useClassInFocus().id;
   const navigate = useNavigate();
   const say = useToast();
+  const [isChanging, setChanging] = useState(false);
   const items = data?.items ?? [];
   if (items.length === 0) return null;
   const ids = items.map((item) => item.id);
@@ -72,6 +74,22 @@ export function Tray() {
       >
         Put all away
       </Button>
+      <Button
+        onClick={() => {
+          setChanging(true);
+        }}
+      >
+        Change together
+      </Button>
+      {isChanging && (
+        <BulkDialog
+          which={{ itemIds: ids }}
+          count={ids.length}
+          close={() => {
+            setChanging(false);
+          }}
+        />
+      )}
       <Button
         variant="contained"
         loading={isLoading}

@@ -28,6 +28,8 @@ import {
   listMisconceptions,
 } from "@verdant/contract/customs";
 import type { Call } from "@verdant/contract/endpoint";
+import { changeItems, undoChange } from "@verdant/contract/bulk";
+import { keepView, listViews, removeView } from "@verdant/contract/views";
 import { api, calls, requestOf } from "../platform/contractApi.ts";
 
 type ItemQuery = NonNullable<Exclude<Call<typeof listItems>, void>["query"]>;
@@ -90,6 +92,17 @@ export const bankApi = api.injectEndpoints({
     findKnownWords: build.query({ ...calls<typeof findKnownWords>(findKnownWords), providesTags: ["Word"] }),
     addWords: build.mutation({ ...calls<typeof addWords>(addWords), invalidatesTags: ["Word"] }),
     listKeyPlaces: build.query({ ...calls<typeof listKeyPlaces>(listKeyPlaces), providesTags: ["Item"] }),
+    listViews: build.query({ ...calls<typeof listViews>(listViews), providesTags: ["View"] }),
+    keepView: build.mutation({ ...calls<typeof keepView>(keepView), invalidatesTags: ["View"] }),
+    removeView: build.mutation({ ...calls<typeof removeView>(removeView), invalidatesTags: ["View"] }),
+    changeItems: build.mutation({
+      ...calls<typeof changeItems>(changeItems),
+      invalidatesTags: ["Item", "Due", "Quiz", "Tray"],
+    }),
+    undoChange: build.mutation({
+      ...calls<typeof undoChange>(undoChange),
+      invalidatesTags: ["Item", "Due", "Quiz", "Tray"],
+    }),
     keepColumnMapping: build.mutation({
       ...calls<typeof keepColumnMapping>(keepColumnMapping),
       invalidatesTags: ["Mapping"],
@@ -122,6 +135,11 @@ export const {
   useFindKnownWordsQuery,
   useAddWordsMutation,
   useListKeyPlacesQuery,
+  useListViewsQuery,
+  useKeepViewMutation,
+  useRemoveViewMutation,
+  useChangeItemsMutation,
+  useUndoChangeMutation,
   useListColumnMappingsQuery,
   useKeepColumnMappingMutation,
 } = bankApi;

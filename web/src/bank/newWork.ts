@@ -16,6 +16,7 @@ export const newWork = (topicId: string | null = null, stimulusId: string | null
     expectedSeconds: 45,
     writerDifficulty: 3,
     keptFindings: [],
+    tags: [],
   },
   content: kinds.oneRightAnswer.blank(newOptionId),
 });

@@ -3,7 +3,20 @@ import { itemSorts } from "@verdant/contract/bank";
 import { useDeferredValue, useMemo } from "react";
 import { useAddress } from "../platform/useAddress.ts";
 
-export const facetNames = ["topic", "standard", "kind", "demand", "status", "use", "lacks"] as const;
+export const facetNames = [
+  "topic",
+  "standard",
+  "kind",
+  "demand",
+  "status",
+  "use",
+  "lacks",
+  "owner",
+  "tag",
+  "language",
+  "went",
+  "used",
+] as const;
 export type FacetName = (typeof facetNames)[number];
 
 export function useItemFilter() {
@@ -16,8 +29,11 @@ export function useItemFilter() {
     () => Object.fromEntries(facetNames.map((name) => [name, search.getAll(name)])) as Record<FacetName, string[]>,
     [search],
   );
+  const address = useMemo(() => addressOf(search), [search]);
   return {
     text,
+    /** What makes this view, without the item that is open; null: everything. */
+    address,
     sort,
     chosen,
     itemId: search.get("item"),
@@ -32,6 +48,11 @@ export function useItemFilter() {
       status: chosen.status as never[],
       use: chosen.use as never[],
       lacks: chosen.lacks as never[],
+      ownerId: chosen.owner,
+      tag: chosen.tag,
+      language: chosen.language,
+      went: chosen.went as never[],
+      used: chosen.used as never[],
     },
     set: (name: "text" | "sort" | "item", value: string | null) => {
       change((next) => {
@@ -57,3 +78,11 @@ export function useItemFilter() {
 }
 
 export type ItemFilter = ReturnType<typeof useItemFilter>;
+
+function addressOf(search: URLSearchParams): string | null {
+  const kept = new URLSearchParams();
+  for (const [name, value] of search) if (name !== "item" && value !== "") kept.append(name, value);
+  kept.sort();
+  const address = kept.toString();
+  return address === "" ? null : address;
+}

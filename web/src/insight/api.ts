@@ -1,3 +1,4 @@
+import { showItemFigures } from "@verdant/contract/figures";
 import { showOpener, showResults } from "@verdant/contract/insight";
 import { api, calls } from "../platform/contractApi.ts";
 
@@ -5,7 +6,11 @@ export const insightApi = api.injectEndpoints({
   endpoints: (build) => ({
     showResults: build.query({ ...calls<typeof showResults>(showResults), providesTags: ["Results"] }),
     showOpener: build.query({ ...calls<typeof showOpener>(showOpener), providesTags: ["Results"] }),
+    showItemFigures: build.query({
+      ...calls<typeof showItemFigures>(showItemFigures),
+      providesTags: ["Item", "Results", "Quiz"],
+    }),
   }),
 });
 
-export const { useShowResultsQuery, useShowOpenerQuery } = insightApi;
+export const { useShowResultsQuery, useShowOpenerQuery, useShowItemFiguresQuery } = insightApi;

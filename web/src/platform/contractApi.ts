@@ -30,6 +30,8 @@ export const api = createApi({
     "Tray",
     "Standard",
     "Course",
+    "View",
+    "Member",
   ],
   refetchOnFocus: true,
   refetchOnReconnect: true,

@@ -1,4 +1,5 @@
 import { listDemoPeople, showSession, signIn, signInDemo, signOut, signUp } from "@verdant/contract/team";
+import { listMembers } from "@verdant/contract/members";
 import { exportDepartment, importDepartment } from "@verdant/contract/exchange";
 import { api, calls } from "../platform/contractApi.ts";
 
@@ -10,6 +11,7 @@ export const teamApi = api.injectEndpoints({
     signOut: build.mutation(calls<typeof signOut>(signOut)),
     listDemoPeople: build.query(calls<typeof listDemoPeople>(listDemoPeople)),
     signInDemo: build.mutation({ ...calls<typeof signInDemo>(signInDemo), invalidatesTags: ["Session"] }),
+    listMembers: build.query({ ...calls<typeof listMembers>(listMembers), providesTags: ["Member"] }),
     importDepartment: build.mutation({
       ...calls<typeof importDepartment>(importDepartment),
       invalidatesTags: ["Topic", "Item", "Class", "Due"],
@@ -25,6 +27,7 @@ export const {
   useSignUpMutation,
   useListDemoPeopleQuery,
   useSignInDemoMutation,
+  useListMembersQuery,
   useImportDepartmentMutation,
   useLazyExportDepartmentQuery,
 } = teamApi;

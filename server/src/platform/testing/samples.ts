@@ -49,6 +49,8 @@ export async function samples(bench: Workbench) {
     requestId: newId(),
     commentId: newId(),
     goalId: newId(),
+    viewId: newId(),
+    batchId: newId(),
     optionSetId: newId(),
     topicId: topic.id,
     standardId: standard.id,
@@ -131,6 +133,8 @@ export async function samples(bench: Workbench) {
       content: { schemaVersion: 1, title: "A map", text: richTextOf("The bay.") },
     },
     keepColumnMapping: { signature: "question|key", roles: ["question", "key"] },
+    keepView: { name: "Hard ones", address: "text=right<40", isShared: true },
+    changeItems: { which: { itemIds: [item] }, change: { demand: "reason" } },
     changeTray: { add: [item], remove: [] },
     renameQuiz: { version: 1, name: "New" },
     releaseQuiz: {

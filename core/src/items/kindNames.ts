@@ -1,5 +1,5 @@
 /** How kinds are called on staff pages, and what each is good for. */
-import type { KindName } from "@verdant/core/items/kinds";
+import type { KindName } from "./kinds.ts";
 
 export const kindNames: { readonly [N in KindName]: string } = {
   oneRightAnswer: "one right answer",

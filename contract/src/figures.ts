@@ -1,0 +1,49 @@
+/** What is known of one item: how it went, where it is used, who has seen it. */
+import { z } from "zod";
+import { endpoint } from "./endpoint.ts";
+import { Id, LocalDate, Share } from "./wire.ts";
+
+/** How far figures can be trusted. */
+export const Trust = z.enum(["estimate", "provisional", "settled"]);
+
+export const ItemFigures = z.object({
+  /** First answers of real classes to the newest revision and those that differ from it by a slip only. */
+  facility: Share,
+  trust: Trust,
+  /** Agreement with the rest of the quizzes it was in; null: too few answers. */
+  agreement: z.object({ r: z.number(), low: z.number(), high: z.number() }).nullable(),
+  revisions: z.array(z.object({ n: z.int(), facility: Share, trust: Trust })),
+  /** Students who ever saw it, in real classes. */
+  students: z.int(),
+  lastUsedOn: LocalDate.nullable(),
+  /** Change of the share right each time twice as many have seen it; null: too little to say. */
+  climb: z.object({ slope: z.number(), low: z.number(), high: z.number(), isLikely: z.boolean() }).nullable(),
+  /** Where it was given, the newest first; one line a class. */
+  given: z.array(
+    z.object({
+      releaseId: Id,
+      name: z.string(),
+      classId: Id,
+      className: z.string(),
+      course: z.string(),
+      by: z.string(),
+      on: LocalDate,
+      /** First answers there. */
+      facility: Share,
+    }),
+  ),
+  /** Quizzes that hold it, whether they were given or not. */
+  quizzes: z.array(z.object({ id: Id, number: z.int(), name: z.string() })),
+});
+export type ItemFigures = z.infer<typeof ItemFigures>;
+
+export const showItemFigures = endpoint({
+  method: "get",
+  path: "/items/:itemId/figures",
+  access: "member",
+  summary: "How an item went, revision by revision, where it is used, and whether it gets easier the more it is seen.",
+  params: z.object({ itemId: Id }),
+  result: ItemFigures,
+});
+
+export const figuresEndpoints = { showItemFigures };

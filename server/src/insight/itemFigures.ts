@@ -1,0 +1,38 @@
+/** What is known of one item: how it went, where it is used, who has seen it. */
+import type { Input, Result } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/figures";
+import { climbWithExposure } from "@verdant/core/insight/exposure";
+import { trustOf } from "@verdant/core/insight/figures";
+import { correlationInterval } from "@verdant/core/insight/itemAnalysis";
+import { shareOf } from "@verdant/core/insight/wilson";
+import { need } from "../platform/failure.ts";
+import type { Member, Scope } from "../platform/scope.ts";
+import * as store from "./itemFiguresStore.ts";
+import { computeFigures } from "./itemStatsStore.ts";
+
+export async function showItemFigures(
+  { db, caller }: Scope<Member>,
+  { params }: Input<typeof contract.showItemFigures>,
+): Promise<Result<typeof contract.showItemFigures>> {
+  const { departmentId } = caller;
+  const { itemId } = params;
+  const revisions = await store.listRevisionCredits(db, departmentId, itemId);
+  need(revisions[0], "item");
+  const [figures] = await computeFigures(db, departmentId, [itemId]);
+  const { answers = 0, creditSum = 0, agreement = null } = figures ?? {};
+  const interval = agreement === null ? null : correlationInterval(agreement, answers);
+  return {
+    facility: shareOf(creditSum, answers),
+    trust: trustOf(answers),
+    agreement: agreement === null || interval === null ? null : { r: agreement, ...interval },
+    revisions: revisions.map(({ n, right, outOf }) => ({ n, facility: shareOf(right, outOf), trust: trustOf(outOf) })),
+    students: figures?.students ?? 0,
+    lastUsedOn: figures?.lastUsedOn ?? null,
+    climb: climbWithExposure(await store.listExposedAnswers(db, departmentId, itemId)),
+    given: (await store.listGiven(db, departmentId, itemId)).map(({ right, outOf, ...row }) => ({
+      ...row,
+      facility: shareOf(right, outOf),
+    })),
+    quizzes: await store.listQuizzesWith(db, departmentId, itemId),
+  };
+}

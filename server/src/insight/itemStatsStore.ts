@@ -1,0 +1,142 @@
+/** SQL for the figures of items that the bank is searched by. */
+import { sql } from "kysely";
+import type { Db } from "../platform/database.ts";
+import { firstAnswers } from "../platform/firstAnswers.ts";
+
+/** A department with answers or sittings that its figures do not know yet, and the newest moment of these. */
+export async function findBehind(db: Db): Promise<{ departmentId: string; through: Date } | undefined> {
+  const { rows } = await sql<{ departmentId: string; through: Date }>`
+    select department.id as department_id, newest.at as through
+    from department
+    left join stats_through on stats_through.department_id = department.id
+    cross join lateral (
+      select greatest(
+        (select at from mark where department_id = department.id order by at desc limit 1),
+        (select started_at from sitting where department_id = department.id order by started_at desc limit 1)) as at
+    ) as newest
+    where date_trunc('milliseconds', newest.at) > coalesce(stats_through.through, '-infinity')
+    limit 1`.execute(db);
+  return rows[0];
+}
+
+/** False when another process is at it. */
+export async function lockThrough(db: Db, departmentId: string): Promise<Date | null | false> {
+  await sql`insert into stats_through values (${departmentId}, '1970-01-01') on conflict do nothing`.execute(db);
+  const row = await db
+    .selectFrom("statsThrough")
+    .select("through")
+    .where("departmentId", "=", departmentId)
+    .forUpdate()
+    .skipLocked()
+    .executeTakeFirst();
+  return row ? row.through : false;
+}
+
+export async function moveThrough(db: Db, departmentId: string, through: Date): Promise<void> {
+  await db.updateTable("statsThrough").set({ through }).where("departmentId", "=", departmentId).execute();
+}
+
+/** Items that were marked or given after `since`. */
+export async function listTouchedItems(db: Db, departmentId: string, since: Date): Promise<string[]> {
+  const { rows } = await sql<{ itemId: string }>`
+    select si.item_id from mark
+    join sitting_item si on si.department_id = mark.department_id and si.sitting_id = mark.sitting_id
+      and si.position = mark.position
+    where mark.department_id = ${departmentId} and mark.at > ${since}
+    union
+    select si.item_id from sitting
+    join sitting_item si on si.department_id = sitting.department_id and si.sitting_id = sitting.id
+    where sitting.department_id = ${departmentId} and sitting.started_at > ${since}`.execute(db);
+  return rows.map((row) => row.itemId);
+}
+
+export interface ItemFigures {
+  readonly itemId: string;
+  readonly answers: number;
+  readonly creditSum: number;
+  readonly agreement: number | null;
+  readonly uses: number;
+  readonly students: number;
+  readonly lastUsedOn: string | null;
+}
+
+/**
+ * The figures of items as the answers give them now. Facility and agreement are of the lineage of the newest revision.
+ * Agreement is the correlation of credit and the share of the other questions, each less its mean in that release, so
+ * that quizzes of unequal difficulty can be put together.
+ */
+export async function computeFigures(db: Db, departmentId: string, itemIds: readonly string[]): Promise<ItemFigures[]> {
+  const answered = firstAnswers(db, departmentId)
+    .where((eb) =>
+      eb(
+        "si.sittingId",
+        "in",
+        eb
+          .selectFrom("sittingItem as with")
+          .where("with.departmentId", "=", departmentId)
+          .where(sql<boolean>`"with".item_id = any(${[...itemIds]}::uuid[])`)
+          .select("with.sittingId"),
+      ),
+    )
+    .select(["si.itemId", "si.revisionId", "sitting.releaseId", "mark.credit"])
+    .select(sql<number>`(sum(mark.credit) over whole - mark.credit) / nullif(count(*) over whole - 1, 0)`.as("rest"))
+    .modifyEnd(sql`window whole as (partition by si.sitting_id)`);
+  const { rows } = await sql<ItemFigures>`
+    with answered as (${answered}),
+    own as (
+      select answered.item_id, answered.credit,
+        answered.credit - avg(answered.credit) over alike as credit_off, rest - avg(rest) over alike as rest_off
+      from answered
+      join item on item.department_id = ${departmentId} and item.id = answered.item_id
+      join item_revision newest on newest.department_id = ${departmentId} and newest.id = item.latest_revision_id
+      join item_revision given on given.department_id = ${departmentId} and given.id = answered.revision_id
+        and given.parameter_id = newest.parameter_id
+      where answered.item_id = any(${[...itemIds]}::uuid[])
+      window alike as (partition by answered.item_id, answered.release_id)
+    ),
+    results as (
+      select item_id, count(*)::int as answers, sum(credit) as credit_sum,
+        case when count(rest_off) >= 5 then corr(credit_off, rest_off) end as agreement
+      from own group by item_id
+    ),
+    given as (
+      select si.item_id, count(distinct sitting.release_id)::int as uses, count(distinct sitting.student_id)::int as students,
+        max((sitting.started_at at time zone department.time_zone)::date)::text as last_used_on
+      from sitting_item si
+      join sitting on sitting.department_id = si.department_id and sitting.id = si.sitting_id
+      join class on class.department_id = sitting.department_id and class.id = sitting.class_id and not class.rehearsal
+      join department on department.id = si.department_id
+      where si.department_id = ${departmentId} and si.item_id = any(${[...itemIds]}::uuid[]) and sitting.state <> 'voided'
+      group by si.item_id
+    )
+    select given.item_id, coalesce(answers, 0) as answers, coalesce(credit_sum, 0) as credit_sum, agreement,
+      uses, students, last_used_on
+    from given left join results using (item_id)
+    order by given.item_id`.execute(db);
+  return rows;
+}
+
+/** Keeps the figures that differ from those that were kept; returns how many did. */
+export async function upsertFigures(
+  db: Db,
+  departmentId: string,
+  figures: readonly ItemFigures[],
+  changeSeq: number,
+): Promise<number> {
+  const column = <K extends keyof ItemFigures>(key: K) => figures.map((row) => row[key]);
+  const done = await sql`
+    insert into item_stats (department_id, item_id, answers, credit_sum, agreement, uses, students, last_used_on, change_seq)
+    select ${departmentId}::uuid, item_id, answers, credit_sum, agreement, uses, students, last_used_on, ${changeSeq}
+    from unnest(${column("itemId")}::uuid[], ${column("answers")}::int[], ${column("creditSum")}::float8[],
+      ${column("agreement")}::float8[], ${column("uses")}::int[], ${column("students")}::int[],
+      ${column("lastUsedOn")}::date[])
+      as figure(item_id, answers, credit_sum, agreement, uses, students, last_used_on)
+    on conflict (department_id, item_id) do update set answers = excluded.answers, credit_sum = excluded.credit_sum,
+      agreement = excluded.agreement, uses = excluded.uses, students = excluded.students,
+      last_used_on = excluded.last_used_on, change_seq = excluded.change_seq
+    where (item_stats.answers, item_stats.credit_sum, item_stats.agreement, item_stats.uses, item_stats.students,
+        item_stats.last_used_on)
+      is distinct from (excluded.answers, excluded.credit_sum, excluded.agreement, excluded.uses, excluded.students,
+        excluded.last_used_on)`.execute(db);
+  return Number(done.numAffectedRows ?? 0);
+}
