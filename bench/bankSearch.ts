@@ -79,12 +79,17 @@ async function bulk(bench: BenchInstallation): Promise<Measure[]> {
   const itemIds = rows.map((row) => row.id);
   const start = performance.now();
   const { batchId } = await changeItems(bench.lead, {
-    body: { which: { itemIds }, change: { demand: "reason", addTags: ["moved"], expectedSeconds: 60, family: "apart" } },
+    body: {
+      which: { itemIds },
+      change: { demand: "reason", addTags: ["moved"], expectedSeconds: 60, family: "apart" },
+    },
   });
   const changed = performance.now();
   await undoChange(bench.lead, { params: { batchId } });
   const undone = performance.now();
-  await sql`update item set expected_seconds = expected_seconds + 1 where id = any(${itemIds}::uuid[])`.execute(bench.db);
+  await sql`update item set expected_seconds = expected_seconds + 1 where id = any(${itemIds}::uuid[])`.execute(
+    bench.db,
+  );
   const bare = performance.now() - undone;
   const shared = { unit: "ms", baseline: Math.round(bare), target: "at most 3000" };
   const note = "with history of each; the baseline is one bare update of the same rows";

@@ -95,6 +95,16 @@ export async function larkmoor(today: string): Promise<School> {
     file: datedFile({ ...structure, ...bank, ...classes }, about.anchor, today),
     earlierYears: [datedFile({ ...structure, ...lastYear }, about.anchor, today)],
     many: many.map((one) => ({ ...one, body: Many.parse(one.body) })),
+    goals: [
+      { topic: "Scale and relief", writer: null, wanted: 80, days: 20 },
+      { topic: "Tropical rainforest", writer: "Ines Fairley", wanted: 12, days: 20 },
+      { topic: "Plates", writer: "Tobias Lind", wanted: 10, days: 34 },
+    ],
+    tags: [
+      { topic: "Waves and drift", tag: "field trip" },
+      { topic: "Erosion and transport", tag: "field trip" },
+      { topic: "Scale and relief", tag: "map sheet 4" },
+    ],
   };
 }
 

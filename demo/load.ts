@@ -1,7 +1,7 @@
 /** Loads the demo data into an empty database, through the same import that a department uses. */
 import { pathToFileURL } from "node:url";
 import { groupBy } from "@verdant/core/groupBy";
-import { dayOf } from "@verdant/core/plan/day";
+import { dateOf, dayOf } from "@verdant/core/plan/day";
 import { pino } from "pino";
 import { BankIndexes } from "../server/src/bank/bankIndex.ts";
 import { importDepartment } from "../server/src/exchange/service.ts";
@@ -10,8 +10,10 @@ import { connect, migrate, type Db } from "../server/src/platform/database.ts";
 import { newId } from "../server/src/platform/id.ts";
 import { localDateOf } from "../server/src/platform/localDate.ts";
 import type { Member, Scope } from "../server/src/platform/scope.ts";
+import { changeItems } from "../server/src/bank/bulk.ts";
 import { listTopics } from "../server/src/standards/service.ts";
 import { hashPassword } from "../server/src/team/service.ts";
+import { setGoal } from "../server/src/writing/service.ts";
 import { insertHistory } from "./history.ts";
 import { larkmoor } from "./larkmoor.ts";
 import type { School } from "./school.ts";
@@ -74,6 +76,18 @@ export async function loadSchool(pool: Db, now: Date, school: School, runningCla
     for (const { name: called, topic, body } of school.many ?? []) {
       const topicId = topics.find((one) => one.name === topic)?.id ?? null;
       await saveMany(lately, { params: { manyId: newId() }, body: { version: 0, name: called, topicId, body } });
+    }
+    for (const { topic, tag } of school.tags ?? []) {
+      const topicId = topics.find((one) => one.name === topic)?.id ?? "";
+      const rows = await db.selectFrom("item").select("id").where("topicId", "=", topicId).execute();
+      const itemIds = rows.map((row) => row.id);
+      if (itemIds.length > 0) await changeItems(lately, { body: { which: { itemIds }, change: { addTags: [tag] } } });
+    }
+    for (const { topic, writer, wanted, days } of school.goals ?? []) {
+      const topicId = topics.find((one) => one.name === topic)?.id;
+      const personId = people.find((one) => one.name === writer)?.personId ?? null;
+      const until = dateOf(dayOf(localDateOf(now, timeZone)) + days);
+      if (topicId) await setGoal(lately, { params: { goalId: newId() }, body: { topicId, personId, wanted, until } });
     }
     return departmentId;
   });

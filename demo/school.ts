@@ -15,6 +15,15 @@ export interface School {
   readonly earlierYears?: readonly DepartmentFile[];
   /** Patterns and lists, by the names of their topics. */
   readonly many?: readonly { readonly name: string; readonly topic: string; readonly body: Many }[];
+  /** What is to be written: by a colleague or whoever writes, within so many days. */
+  readonly goals?: readonly {
+    readonly topic: string;
+    readonly writer: string | null;
+    readonly wanted: number;
+    readonly days: number;
+  }[];
+  /** Tags for all items of a topic. */
+  readonly tags?: readonly { readonly topic: string; readonly tag: string }[];
 }
 
 /** `parts` as a department file, all its dates moved by whole weeks, so that `today` stands where `anchor` stood. */

@@ -3,6 +3,7 @@ import { assemblyEndpoints } from "./assembly.ts";
 import { bankEndpoints } from "./bank.ts";
 import { bulkEndpoints } from "./bulk.ts";
 import { coursesEndpoints } from "./courses.ts";
+import { coverageEndpoints } from "./coverage.ts";
 import { deliveryEndpoints } from "./delivery.ts";
 import { exchangeEndpoints } from "./exchange.ts";
 import { figuresEndpoints } from "./figures.ts";
@@ -11,6 +12,7 @@ import { insightEndpoints } from "./insight.ts";
 import { manyEndpoints } from "./many.ts";
 import { mediaEndpoints } from "./media.ts";
 import { membersEndpoints } from "./members.ts";
+import { mergeTopicsEndpoints } from "./mergeTopics.ts";
 import { planEndpoints } from "./plan.ts";
 import { platformEndpoints } from "./platform.ts";
 import { reviewEndpoints } from "./review.ts";
@@ -24,6 +26,7 @@ export const endpoints = {
   ...teamEndpoints,
   ...membersEndpoints,
   ...standardsEndpoints,
+  ...mergeTopicsEndpoints,
   ...bankEndpoints,
   ...bulkEndpoints,
   ...mediaEndpoints,
@@ -33,6 +36,7 @@ export const endpoints = {
   ...writingEndpoints,
   ...coursesEndpoints,
   ...planEndpoints,
+  ...coverageEndpoints,
   ...assemblyEndpoints,
   ...deliveryEndpoints,
   ...insightEndpoints,

@@ -11,6 +11,7 @@ import { mountBank } from "./bank/routes.ts";
 import { mountMedia } from "./media/routes.ts";
 import { mountMany } from "./many/routes.ts";
 import { mountStimuli } from "./stimuli/routes.ts";
+import { mountCoverage } from "./coverage/routes.ts";
 import { mountCourses } from "./courses/routes.ts";
 import { mountDelivery } from "./delivery/routes.ts";
 import { mountExchange } from "./exchange/routes.ts";
@@ -88,6 +89,7 @@ export function createApp(parts: Parts): Express {
     mountBank,
     mountMedia,
     mountMany,
+    mountCoverage,
     mountStimuli,
     mountReview,
     mountWriting,

@@ -25,6 +25,10 @@ export const router = createBrowserRouter([
       { path: "/many", lazy: async () => ({ Component: (await import("./many/ManyListPage.tsx")).ManyListPage }) },
       { path: "/many/:manyId", lazy: async () => ({ Component: (await import("./many/ManyPage.tsx")).ManyPage }) },
       { path: "/writing", lazy: async () => ({ Component: (await import("./writing/WritingPage.tsx")).WritingPage }) },
+      {
+        path: "/coverage",
+        lazy: async () => ({ Component: (await import("./coverage/CoveragePage.tsx")).CoveragePage }),
+      },
       { path: "/review", lazy: async () => ({ Component: (await import("./review/ReviewPage.tsx")).ReviewPage }) },
       { path: "/media", lazy: async () => ({ Component: (await import("./media/MediaPage.tsx")).MediaPage }) },
       {

@@ -28,13 +28,10 @@ export async function showPlan(scope: Scope<Member>, { params }: Input<typeof co
   const mondays = Array.from({ length: weeksBack + weeksAhead + 1 }, (_, i) => thisMonday + 7 * (i - weeksBack));
   const planned = await store.listPlanned(db, departmentId, params.classId);
   const held = await store.listHeld(db, departmentId, params.classId);
-  const reviewsOf = (topicId: string): PlannedReview[] =>
-    planned
-      .filter((one) => one.topicId === topicId)
-      .map(({ on, items }) => ({ on: Math.max(today, dayOf(on)), items }));
+  const reviewsOf = (topicId: string) => plannedReviews(planned, topicId, today);
   const fridays = mondays.map((monday) => monday + 4);
   const ahead = fridays.filter((day) => day >= today);
-  const end = plan.class.examOn === null ? today + 7 * 26 : Math.max(today + 7, dayOf(plan.class.examOn));
+  const end = endOf(plan);
   const outlookDays = Array.from({ length: Math.min(45, Math.floor((end - today) / 7) + 1) }, (_, i) => today + 7 * i);
   const taught = plan.topics.filter((topic) => topic.taughtOn !== null && topic.taughtOn <= today);
   const outlook = (isPlanned: boolean) => {
@@ -106,6 +103,38 @@ export async function showPlan(scope: Scope<Member>, { params }: Input<typeof co
 }
 
 type Topic = ClassDue["topics"][number];
+
+/** How far a plan looks: to the exam, else half a year. */
+const endOf = ({ today, class: { examOn } }: ClassDue): Day =>
+  examOn === null ? today + 7 * 26 : Math.max(today + 7, dayOf(examOn));
+
+/** What is planned for a topic; what should have been is still to come. */
+const plannedReviews = (
+  planned: readonly { readonly topicId: string; readonly on: string; readonly items: number }[],
+  topicId: string,
+  today: Day,
+): PlannedReview[] =>
+  planned.filter((one) => one.topicId === topicId).map(({ on, items }) => ({ on: Math.max(today, dayOf(on)), items }));
+
+/** The returns to come of every topic that is taught or scheduled: planned ones, and those that the model foresees. */
+export async function returnsToCome(
+  scope: Scope,
+  departmentId: string,
+  plan: ClassDue,
+): Promise<{ until: Day; returns: ReadonlyMap<string, readonly Day[]> }> {
+  const planned = await store.listPlanned(scope.db, departmentId, plan.class.id);
+  const until = endOf(plan);
+  const scheduled = plan.topics.filter((topic) => topic.taughtOn !== null && topic.taughtOn <= until);
+  return {
+    until,
+    returns: new Map(
+      scheduled.map((topic) => [
+        topic.topicId,
+        withSuggestions(plan, topic, plannedReviews(planned, topic.topicId, plan.today), until).map((one) => one.on),
+      ]),
+    ),
+  };
+}
 
 function standingsOf({ memory, studentIds }: ClassDue, topic: Topic): Standing[] {
   return (studentIds.length > 0 ? studentIds : [""]).map((studentId) => {

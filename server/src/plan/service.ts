@@ -68,4 +68,4 @@ export async function holdPlannedReturns(
   await store.holdPlanned(db, departmentId, given.classId, given.topicIds, dateOf(given.today + 7), given.releaseId);
 }
 
-export { dropReturn, planReturn, showPlan } from "./grid.ts";
+export { dropReturn, planReturn, returnsToCome, showPlan } from "./grid.ts";

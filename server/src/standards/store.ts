@@ -85,7 +85,7 @@ export function updateTopic(
   db: Db,
   departmentId: string,
   topicId: string,
-  change: { name?: string; parentId?: string | null; archivedAt?: Date | null },
+  change: { name?: string; parentId?: string | null; archivedAt?: Date | null; mergedIntoId?: string | null },
 ) {
   return db
     .updateTable("topic")

@@ -65,6 +65,9 @@ export async function showWritingDay({
   };
 }
 
+/** What is to be written on each topic, with what was written to it since. */
+export const listGoals = ({ db, caller }: Scope<Member>) => store.listGoals(db, caller.departmentId);
+
 export async function listWritingTwins(scope: Scope<Member>): Promise<Result<typeof contract.listWritingTwins>> {
   const latest = await store.listLatest(scope.db, scope.caller.departmentId, compared, true);
   const twins = [];

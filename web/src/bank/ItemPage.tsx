@@ -56,7 +56,14 @@ function LoadedItem({ itemId }: { itemId: string }) {
     ? { tagging: saved.tagging, content: saved.content }
     : original.data
       ? variantWork(original.data)
-      : newWork(search.get("topic"), search.get("stimulus"));
+      : newWork({
+          topicId: search.get("topic"),
+          stimulusId: search.get("stimulus"),
+          standardId: search.get("standard"),
+          demand: search.get("demand"),
+          use: search.get("use"),
+          kind: search.get("kind"),
+        });
   return (
     <ItemEditor
       itemId={itemId}

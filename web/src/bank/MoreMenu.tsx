@@ -6,6 +6,8 @@ import { useState } from "react";
 import { Link } from "react-router";
 
 const ways = [
+  ["Coverage", "/coverage"],
+  ["Topics and standards", "/topics"],
   ["Texts, maps and charts", "/stimuli"],
   ["Media shelf", "/media"],
   ["Many from few", "/many"],

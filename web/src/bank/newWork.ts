@@ -5,21 +5,35 @@ import type { Work } from "./useItemEditor.ts";
 /** A random id for an option: it must not follow the order, or it would give the key away. */
 export const newOptionId = () => crypto.randomUUID().slice(0, 8);
 
-export const newWork = (topicId: string | null = null, stimulusId: string | null = null): Work => ({
-  tagging: {
-    label: null,
-    topicId,
-    stimulusId,
-    standardIds: [],
-    demand: "recall",
-    use: "practice",
-    expectedSeconds: 45,
-    writerDifficulty: 3,
-    keptFindings: [],
-    tags: [],
-  },
-  content: kinds.oneRightAnswer.blank(newOptionId),
-});
+/** What a new item may begin with: where somebody came from says what it is to be about. */
+export interface Beginning {
+  readonly topicId?: string | null;
+  readonly stimulusId?: string | null;
+  readonly standardId?: string | null;
+  readonly demand?: string | null;
+  readonly use?: string | null;
+  readonly kind?: string | null;
+}
+
+export function newWork(from: Beginning = {}): Work {
+  const { topicId = null, stimulusId = null, standardId } = from;
+  const kind = (Object.keys(kinds) as KindName[]).find((one) => one === from.kind) ?? "oneRightAnswer";
+  return {
+    tagging: {
+      label: null,
+      topicId,
+      stimulusId,
+      standardIds: standardId ? [standardId] : [],
+      demand: from.demand === "apply" || from.demand === "reason" ? from.demand : "recall",
+      use: from.use === "reserved" ? "reserved" : "practice",
+      expectedSeconds: 45,
+      writerDifficulty: 3,
+      keptFindings: [],
+      tags: [],
+    },
+    content: kinds[kind].blank(newOptionId),
+  };
+}
 
 /** `content` as another kind: question, explanation and next step stay; options stay where the other kind has them. */
 export function asKind(content: Content, kind: KindName): Content {

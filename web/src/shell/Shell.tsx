@@ -26,7 +26,7 @@ const areas = [
 ] as const;
 
 /** Pages that belong to the bank, though their address does not begin with it. */
-const ofBank = /^\/(stimuli|media|many|review|writing)(\/|$)/;
+const ofBank = /^\/(stimuli|media|many|review|writing|coverage|topics)(\/|$)/;
 
 const Area = styled(NavLink)(({ theme }) => ({
   padding: "6px 12px",

@@ -1,6 +1,8 @@
 /** What the department has set out to write: by topic and colleague, with how far it is. */
+import { useDraggable } from "@dnd-kit/core";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import IconButton from "@mui/material/IconButton";
 import LinearProgress from "@mui/material/LinearProgress";
 import Link from "@mui/material/Link";
 import MenuItem from "@mui/material/MenuItem";
@@ -8,12 +10,14 @@ import Paper from "@mui/material/Paper";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { Goal, WritingDay } from "@verdant/contract/writing";
+import { GripVertical } from "lucide-react";
 import { useState } from "react";
 import { Link as RouterLink } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { TopicField } from "../standards/TopicField.tsx";
 import { shortDate } from "../ui/dates.ts";
 import { useToast } from "../ui/Toasts.tsx";
+import { useGiveGoal } from "./useGiveGoal.ts";
 import { useDropGoalMutation, useSetGoalMutation, useShareGoalMutation } from "./api.ts";
 
 export function Goals({ goals, people }: { goals: readonly Goal[]; people: WritingDay["people"] }) {
@@ -28,14 +32,16 @@ export function Goals({ goals, people }: { goals: readonly Goal[]; people: Writi
         </Typography>
       )}
       {goals.map((goal) => (
-        <GoalRow key={goal.id} goal={goal} canShare={people.length > 1} />
+        <GoalRow key={goal.id} goal={goal} people={people} />
       ))}
       <NewGoal people={people} />
     </section>
   );
 }
 
-function GoalRow({ goal, canShare }: { goal: Goal; canShare: boolean }) {
+function GoalRow({ goal, people }: { goal: Goal; people: WritingDay["people"] }) {
+  const give = useGiveGoal();
+  const drag = useDraggable({ id: goal.id });
   const [share, { isLoading }] = useShareGoalMutation();
   const [set] = useSetGoalMutation();
   const [drop] = useDropGoalMutation();
@@ -62,14 +68,39 @@ function GoalRow({ goal, canShare }: { goal: Goal; canShare: boolean }) {
       aria-label={`Goal: ${goal.topic}, ${goal.person?.name ?? "anybody"}`}
     >
       <Box sx={{ display: "flex", alignItems: "center", gap: 1 }}>
+        <IconButton
+          size="small"
+          ref={drag.setNodeRef}
+          {...drag.listeners}
+          tabIndex={-1}
+          aria-hidden
+          title="Drag onto the colleague who is to write it"
+          sx={{ cursor: "grab", touchAction: "none", p: 0.25, opacity: drag.isDragging ? 0.5 : 1 }}
+        >
+          <GripVertical size={14} />
+        </IconButton>
         <Typography sx={{ flex: 1 }}>
           <Link component={RouterLink} to={`/bank/new?topic=${topicId}`} sx={{ fontWeight: 700 }}>
             {goal.topic}
-          </Link>{" "}
-          · {goal.person?.name ?? "anybody"}
+          </Link>
           {until && ` · by ${shortDate(until)}`}
         </Typography>
-        {canShare && goal.person === null && (
+        <TextField
+          select
+          variant="standard"
+          size="small"
+          value={goal.person?.personId ?? "anybody"}
+          slotProps={{ htmlInput: { "aria-label": `Who writes ${goal.topic}` } }}
+          onChange={(event) => void give(goal, event.target.value === "anybody" ? null : event.target.value)}
+        >
+          <MenuItem value="anybody">anybody</MenuItem>
+          {people.map((one) => (
+            <MenuItem key={one.personId} value={one.personId}>
+              {one.name}
+            </MenuItem>
+          ))}
+        </TextField>
+        {people.length > 1 && goal.person === null && (
           <Button size="small" disabled={isLoading} onClick={() => void shareOut()}>
             Share evenly
           </Button>

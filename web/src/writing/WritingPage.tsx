@@ -1,4 +1,5 @@
 /** A day of writing: who is on what, the goals and how far they are, what was written last, and what is twice. */
+import { DndContext, PointerSensor, useDroppable, useSensor, useSensors, type DragEndEvent } from "@dnd-kit/core";
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
@@ -11,6 +12,7 @@ import { Link as RouterLink } from "react-router";
 import { counted, moment } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
+import { useGiveGoal } from "./useGiveGoal.ts";
 import { Goals } from "./Goals.tsx";
 import { useListWritingTwinsQuery, useShowWritingDayQuery } from "./api.ts";
 
@@ -22,6 +24,12 @@ export function WritingPage() {
   });
   const written = data?.people.reduce((sum, one) => sum + one.usable, 0) ?? 0;
   const begun = data?.people.reduce((sum, one) => sum + one.inProgress, 0) ?? 0;
+  const give = useGiveGoal();
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
+  const drop = ({ active, over }: DragEndEvent) => {
+    const goal = data?.goals.find((one) => one.id === active.id);
+    if (goal && over) void give(goal, String(over.id));
+  };
   return (
     <Page
       title="Writing day"
@@ -46,10 +54,12 @@ export function WritingPage() {
         <Box
           sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1.4fr) minmax(0, 1fr)", gap: 3, alignItems: "start" }}
         >
-          <Stack spacing={3}>
-            <People people={data.people} />
-            <Goals goals={data.goals} people={data.people} />
-          </Stack>
+          <DndContext sensors={sensors} onDragEnd={drop}>
+            <Stack spacing={3}>
+              <People people={data.people} />
+              <Goals goals={data.goals} people={data.people} />
+            </Stack>
+          </DndContext>
           <Stack spacing={3}>
             <Twins />
             <Latest latest={data.latest} />
@@ -68,49 +78,58 @@ function People({ people }: { people: WritingDay["people"] }) {
       </Typography>
       <Paper component="ul" sx={{ m: 0, p: 0, listStyle: "none" }}>
         {people.map((one) => (
-          <Box
-            component="li"
-            key={one.personId}
-            sx={{
-              display: "grid",
-              gridTemplateColumns: "170px 1fr auto",
-              gap: 2,
-              px: 2,
-              py: 1.25,
-              borderTop: 1,
-              borderColor: "divider",
-              "&:first-of-type": { borderTop: 0 },
-            }}
-          >
-            <strong>{one.name}</strong>
-            <span>
-              {one.now.length === 0 ? (
-                <Typography component="span" color="textSecondary">
-                  not writing just now
-                </Typography>
-              ) : (
-                one.now.map(({ item, topic }, i) => (
-                  <span key={item?.id ?? i}>
-                    {i > 0 && ", "}
-                    {item ? (
-                      <Link component={RouterLink} to={`/bank?item=${item.id}`}>
-                        item {item.number}
-                      </Link>
-                    ) : (
-                      "a new item"
-                    )}
-                    {topic && ` on ${topic}`}
-                  </span>
-                ))
-              )}
-            </span>
-            <span>
-              {one.usable} today{one.inProgress > 0 && `, ${one.inProgress} in progress`}
-            </span>
-          </Box>
+          <PersonRow key={one.personId} one={one} />
         ))}
       </Paper>
     </section>
+  );
+}
+
+/** A goal can be dropped on it. */
+function PersonRow({ one }: { one: WritingDay["people"][number] }) {
+  const { setNodeRef, isOver } = useDroppable({ id: one.personId });
+  return (
+    <Box
+      component="li"
+      ref={setNodeRef}
+      sx={{
+        display: "grid",
+        gridTemplateColumns: "170px 1fr auto",
+        gap: 2,
+        px: 2,
+        py: 1.25,
+        borderTop: 1,
+        borderColor: "divider",
+        "&:first-of-type": { borderTop: 0 },
+        bgcolor: isOver ? "success.light" : "transparent",
+      }}
+    >
+      <strong>{one.name}</strong>
+      <span>
+        {one.now.length === 0 ? (
+          <Typography component="span" color="textSecondary">
+            not writing just now
+          </Typography>
+        ) : (
+          one.now.map(({ item, topic }, i) => (
+            <span key={item?.id ?? i}>
+              {i > 0 && ", "}
+              {item ? (
+                <Link component={RouterLink} to={`/bank?item=${item.id}`}>
+                  item {item.number}
+                </Link>
+              ) : (
+                "a new item"
+              )}
+              {topic && ` on ${topic}`}
+            </span>
+          ))
+        )}
+      </span>
+      <span>
+        {one.usable} today{one.inProgress > 0 && `, ${one.inProgress} in progress`}
+      </span>
+    </Box>
   );
 }
 

@@ -26,6 +26,7 @@ export async function samples(bench: Workbench) {
     writerDifficulty: 3,
   };
   const topic = await bench.db.selectFrom("unitTopic").select("topicId as id").executeTakeFirstOrThrow();
+  const other = await bench.db.selectFrom("topic").select("id").where("id", "<>", topic.id).executeTakeFirstOrThrow();
   const standard = await bench.db.selectFrom("standard").select("id").executeTakeFirstOrThrow();
   const { courses } = await listCourses(bench.lead);
   const course = courses[0]!;
@@ -95,6 +96,8 @@ export async function samples(bench: Workbench) {
     findLikeItems: { contents: [content], besides: [] },
     addTopic: { parentId: null, name: "New topic" },
     changeTopic: { name: "Renamed" },
+    mergeTopics: { intoId: other.id },
+    splitTopic: { name: "A part", standardIds: [standard.id] },
     changeStandard: { statement: "Another statement" },
     importStandards: { kind: "list", title: "New framework", text: "N1 One" },
     setCourse: { name: course.name, units: course.units },
