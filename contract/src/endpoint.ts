@@ -9,9 +9,9 @@ type Names<Path extends string> = Path extends `${string}:${infer Name}/${infer 
 
 /**
  * Who may call: `public` anybody, signed in or not; `member` teachers and leads of the department; `lead` its leads;
- * `student` a student who came in by an entry card; `sitting` whoever holds the token of the sitting.
+ * `guest` whoever was let in to see parts of the bank; `student` a student who came in by an entry card; `sitting` whoever holds the token of the sitting.
  */
-export type Access = "public" | "member" | "lead" | "student" | "sitting";
+export type Access = "public" | "member" | "lead" | "guest" | "student" | "sitting";
 
 export interface Endpoint {
   readonly method: "get" | "post" | "put" | "patch" | "delete";

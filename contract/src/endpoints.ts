@@ -16,6 +16,7 @@ import { mergeTopicsEndpoints } from "./mergeTopics.ts";
 import { planEndpoints } from "./plan.ts";
 import { platformEndpoints } from "./platform.ts";
 import { reviewEndpoints } from "./review.ts";
+import { sharingEndpoints } from "./sharing.ts";
 import { standardsEndpoints } from "./standards.ts";
 import { stimuliEndpoints } from "./stimuli.ts";
 import { writingEndpoints } from "./writing.ts";
@@ -43,5 +44,6 @@ export const endpoints = {
   ...figuresEndpoints,
   ...exchangeEndpoints,
   ...finderEndpoints,
+  ...sharingEndpoints,
 };
 export type EndpointName = keyof typeof endpoints;

@@ -18,6 +18,8 @@ export const Session = z.object({
       timeZone: z.string(),
     })
     .nullable(),
+  /** Somebody who was let in to see parts of the bank. */
+  guest: z.object({ personId: Id, name: z.string(), departmentId: Id, department: z.string() }).nullable(),
   student: z.object({ studentId: Id, givenName: z.string() }).nullable(),
 });
 export type Session = z.infer<typeof Session>;

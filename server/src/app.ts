@@ -30,6 +30,7 @@ import { callerOf, sessionKeeper, tokenOf } from "./platform/session.ts";
 import { mayBeIllFormed } from "./platform/wellFormed.ts";
 import { mountShell } from "./platform/shell.ts";
 import { mountReview } from "./review/routes.ts";
+import { mountSharing } from "./sharing/routes.ts";
 import { mountStandards } from "./standards/routes.ts";
 import { mountWriting } from "./writing/routes.ts";
 import { mountTeam } from "./team/routes.ts";
@@ -90,6 +91,7 @@ export function createApp(parts: Parts): Express {
     mountMedia,
     mountMany,
     mountCoverage,
+    mountSharing,
     mountStimuli,
     mountReview,
     mountWriting,

@@ -5,6 +5,8 @@ import { NotHere } from "./shell/NotHere.tsx";
 import { TodayPage } from "./today/TodayPage.tsx";
 
 export const router = createBrowserRouter([
+  { path: "/join", lazy: async () => ({ Component: (await import("./team/JoinPage.tsx")).JoinPage }) },
+  { path: "/password", lazy: async () => ({ Component: (await import("./team/PasswordPage.tsx")).PasswordPage }) },
   {
     element: <Shell />,
     errorElement: <NotHere />,

@@ -84,6 +84,7 @@ export const theme = createTheme({
       },
     },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
+    MuiToggleButton: { styleOverrides: { root: { color: "var(--mui-palette-text-primary)", textTransform: "none" } } },
     MuiButton: {
       defaultProps: { disableElevation: true },
       styleOverrides: {

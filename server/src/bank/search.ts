@@ -4,7 +4,7 @@ import type * as contract from "@verdant/contract/bank";
 import { countFacets, type Facet } from "@verdant/core/bank/facets";
 import { shareOf } from "@verdant/core/insight/wilson";
 import { headline } from "@verdant/core/richText";
-import type { Member, Scope } from "../platform/scope.ts";
+import type { Guest, Member, Scope } from "../platform/scope.ts";
 import type { DepartmentIndex } from "./bankIndex.ts";
 import type { Dictionary } from "./dictionary.ts";
 import type { IndexRow } from "./indexStore.ts";
@@ -30,12 +30,15 @@ const several = <T>(value: T | readonly T[] | undefined): readonly T[] =>
 /** Where items may be looked for: words and filters, without order and page. */
 type Filter = Omit<Query, "sort" | "after" | "limit">;
 
-async function findMatches(scope: Scope<Member>, filter: Filter) {
+/** @param within ids of the items that the caller may see; absent: all. What lies outside gives no hint either. */
+async function findMatches(scope: Scope<Member | Guest>, filter: Filter, within?: ReadonlySet<string>) {
   const { departmentId } = scope.caller;
   const meaning = await meaningOf(scope, filter.text ?? "");
   const [tree, { index, words }] = await Promise.all([
     store.listTopicTree(scope.db, departmentId),
-    scope.bank.of(departmentId).then(async (found) => ({ index: found, words: await wordsIn(scope, found, meaning) })),
+    scope.bank
+      .of(departmentId)
+      .then(async (found) => ({ index: found, words: await wordsIn(scope, found, meaning, within) })),
   ]);
   const chosen = chosenIn(filter, meaning, words.standardIds);
   return { tree, index, words, meaning, ...countFacets(words.among, facetsOf(index, chosen, tree.under)) };
@@ -47,8 +50,15 @@ export async function listMatchingIds(scope: Scope<Member>, filter: Filter): Pro
   return Array.from(matches, (place) => index.rows[place]?.itemId ?? "");
 }
 
-export async function listItems(scope: Scope<Member>, { query }: { readonly query: Query }): Promise<List> {
-  const { tree, index, words, meaning, matches, counts } = await findMatches(scope, query);
+export const listItems = (scope: Scope<Member>, { query }: { readonly query: Query }): Promise<List> =>
+  listWithin(scope, query);
+
+export async function listWithin(
+  scope: Scope<Member | Guest>,
+  query: Query,
+  within?: ReadonlySet<string>,
+): Promise<List> {
+  const { tree, index, words, meaning, matches, counts } = await findMatches(scope, query, within);
   const places = pageOf(index, matches, query);
   const items = await rowsOf(
     scope,
@@ -161,13 +171,14 @@ interface Words {
 }
 
 async function wordsIn(
-  { db, caller }: Scope<Member>,
+  { db, caller }: Scope<Member | Guest>,
   index: DepartmentIndex,
   { words: text, phrases, conditions }: Meaning,
+  within: ReadonlySet<string> | undefined,
 ): Promise<Words> {
   const { departmentId } = caller;
   const among = Uint8Array.from(index.rows, (row) =>
-    row.isArchived || !conditions.every((passes) => passes(row)) ? 0 : 1,
+    row.isArchived || within?.has(row.itemId) === false || !conditions.every((passes) => passes(row)) ? 0 : 1,
   );
   const given = text.trim().split(/\s+/).filter(Boolean);
   const byCode =
@@ -186,7 +197,10 @@ async function wordsIn(
     .filter(Boolean)
     .slice(0, 12);
   if (terms.length === 0 && phrases.length === 0) return { among, understood: [], standardIds };
-  const { alternatives, understood } = await store.understand(db, departmentId, terms);
+  // A word that is offered instead could come from an item that the caller may not see.
+  const { alternatives, understood } = within
+    ? { alternatives: terms.map((term) => [term.toLowerCase()]), understood: [] }
+    : await store.understand(db, departmentId, terms);
   const matched = new Uint8Array(among.length);
   for (const one of await store.listNumbersWith(db, departmentId, alternatives, phrases)) {
     const place = index.placeOfNumber.get(one);
@@ -196,7 +210,10 @@ async function wordsIn(
 }
 
 /** The rows of a list, in the order of `itemIds`. */
-export async function rowsOf({ db, caller }: Scope<Member>, itemIds: readonly string[]): Promise<List["items"]> {
+export async function rowsOf(
+  { db, caller }: Scope<Member | Guest>,
+  itemIds: readonly string[],
+): Promise<List["items"]> {
   const rows = new Map((await store.listRows(db, caller.departmentId, itemIds)).map((row) => [row.id, row]));
   return itemIds.flatMap((id) => {
     const row = rows.get(id);

@@ -1,7 +1,7 @@
 /** What the filters that were typed into a search mean in this department: values of facets, and conditions on items. */
 import { passesMeasure, readSearch, type SearchFilter } from "@verdant/core/bank/searchNotation";
 import { foldedText } from "@verdant/core/foldedText";
-import type { Member, Scope } from "../platform/scope.ts";
+import type { Guest, Member, Scope } from "../platform/scope.ts";
 import type { IndexRow } from "./indexStore.ts";
 import * as store from "./searchMeaningStore.ts";
 import { closedValues, type FacetName } from "./searchValues.ts";
@@ -24,7 +24,7 @@ export interface Meant {
 }
 
 /** Reads `text`; what means nothing here is said, and lets no item through. */
-export async function meaningOf(scope: Scope<Member>, text: string): Promise<Meaning> {
+export async function meaningOf(scope: Scope<Member | Guest>, text: string): Promise<Meaning> {
   const { words, phrases, filters, unclear } = readSearch(text);
   const chosen = new Map<FacetName, readonly string[]>();
   const conditions: ((row: IndexRow) => boolean)[] = [];
@@ -59,7 +59,7 @@ const measures = {
   last: (row: IndexRow) => row.lastUsedOn,
 } as const;
 
-async function resolve(scope: Scope<Member>, filter: SearchFilter): Promise<Resolved> {
+async function resolve(scope: Scope<Member | Guest>, filter: SearchFilter): Promise<Resolved> {
   if ("comparison" in filter) {
     const measure = measures[filter.name];
     return { passes: (row) => passesMeasure(measure(row), filter.comparison, filter.value) };

@@ -3,7 +3,7 @@ import { limits } from "@verdant/contract/wire";
 import { raw, type Response, type Router } from "express";
 import { Failure } from "../platform/failure.ts";
 import { mountAll, mustBe } from "../platform/mount.ts";
-import type { Member, Scope, Student } from "../platform/scope.ts";
+import type { Guest, Member, Scope, Student } from "../platform/scope.ts";
 import { wellFormedText } from "../platform/wellFormed.ts";
 import * as service from "./service.ts";
 
@@ -30,8 +30,9 @@ export const mountMedia = (router: Router): void => {
   );
 
   router.get(mediaPaths.show, async (req, res) => {
-    mustBe(req.scope.caller.kind === "student" ? "student" : "member", req.scope.caller);
-    const scope = req.scope as Scope<Member | Student>;
+    const { kind } = req.scope.caller;
+    mustBe(kind === "student" || kind === "guest" ? kind : "member", req.scope.caller);
+    const scope = req.scope as Scope<Member | Guest | Student>;
     const { hash } = req.params;
     const { mime, size } = await service.findMedia(scope, hash);
     sayWhatItIs(res, mime);

@@ -7,7 +7,7 @@ import { headline } from "@verdant/core/richText";
 import { groupBy } from "@verdant/core/groupBy";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
-import { atomically, type Member, type Scope, type Student } from "../platform/scope.ts";
+import { atomically, type Guest, type Member, type Scope, type Student } from "../platform/scope.ts";
 import { recordingTypeOf } from "./recording.ts";
 import * as store from "./store.ts";
 
@@ -63,10 +63,14 @@ async function madeOf(scope: Scope<Member>, bytes: Buffer) {
   return made;
 }
 
-/** What is known of a picture or recording, for a member, or for a student in one of whose sittings it is shown. */
-export async function findMedia({ db, caller }: Scope<Member | Student>, hash: string) {
+/** What is known of a picture or recording, for whoever may see something that shows it. */
+export async function findMedia({ db, caller }: Scope<Member | Guest | Student>, hash: string) {
   const { departmentId } = caller;
-  const isMet = caller.kind === "member" || (await store.isMetBy(db, departmentId, caller.studentId, hash));
+  const isMet =
+    caller.kind === "member" ||
+    (caller.kind === "guest"
+      ? await store.isShownToGuest(db, departmentId, caller.personId, hash)
+      : await store.isMetBy(db, departmentId, caller.studentId, hash));
   const found = isMet ? await store.findMedia(db, departmentId, hash) : undefined;
   if (!found) throw new Failure("missing", "There is no such picture or recording here.");
   return found;
@@ -94,7 +98,7 @@ export function rangeOf(header: string | undefined, size: number): ByteRange | "
 
 /** The bytes of what {@link findMedia} has found. */
 export async function readMedia(
-  { db, caller }: Scope<Member | Student>,
+  { db, caller }: Scope<Member | Guest | Student>,
   hash: string,
   range: ByteRange | undefined,
 ): Promise<Buffer> {

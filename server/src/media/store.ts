@@ -1,5 +1,6 @@
 /** SQL for pictures and recordings. */
 import { sql, type Insertable } from "kysely";
+import { guestItems } from "../platform/guestItems.ts";
 import type { Db } from "../platform/database.ts";
 import { holding } from "../platform/holding.ts";
 import type { Tables } from "../platform/tables.ts";
@@ -41,6 +42,30 @@ export async function readBytes(
 }
 
 /** True when the picture belongs to a revision that stands in one of the student's sittings, or to its stimulus. */
+/** In an item that the guest may see, or in what it hangs on. */
+export async function isShownToGuest(db: Db, departmentId: string, personId: string, hash: string): Promise<boolean> {
+  const shown = guestItems(db, departmentId, personId)
+    .leftJoin("itemMedia", (join) =>
+      join
+        .onRef("itemMedia.departmentId", "=", "item.departmentId")
+        .onRef("itemMedia.revisionId", "=", "item.approvedRevisionId")
+        .on("itemMedia.hash", "=", hash),
+    )
+    .leftJoin("stimulus", (join) =>
+      join.onRef("stimulus.departmentId", "=", "item.departmentId").onRef("stimulus.id", "=", "item.stimulusId"),
+    )
+    .leftJoin("stimulusMedia", (join) =>
+      join
+        .onRef("stimulusMedia.departmentId", "=", "stimulus.departmentId")
+        .onRef("stimulusMedia.revisionId", "=", "stimulus.latestRevisionId")
+        .on("stimulusMedia.hash", "=", hash),
+    )
+    .where((eb) => eb.or([eb("itemMedia.hash", "is not", null), eb("stimulusMedia.hash", "is not", null)]))
+    .select("item.id")
+    .limit(1);
+  return (await shown.executeTakeFirst()) !== undefined;
+}
+
 export async function isMetBy(db: Db, departmentId: string, studentId: string, hash: string): Promise<boolean> {
   const inItem = db
     .selectFrom("itemMedia")

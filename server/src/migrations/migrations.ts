@@ -20,6 +20,7 @@ import * as review from "./0017_review.ts";
 import * as writing from "./0018_writing.ts";
 import * as words from "./0019_words.ts";
 import * as statistics from "./0020_statistics.ts";
+import * as rights from "./0021_rights.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -42,4 +43,5 @@ export const migrations: Record<string, Migration> = {
   "0018_writing": writing,
   "0019_words": words,
   "0020_statistics": statistics,
+  "0021_rights": rights,
 };

@@ -196,12 +196,27 @@ describe("requests", () => {
   });
 });
 
+/** Somebody who was let in to a department, to see nothing yet. */
+async function guestIn(departmentId: string): Promise<string> {
+  const personId = newId();
+  await bench.db
+    .insertInto("person")
+    .values({ id: personId, email: `${personId}@guest.example`, name: "Guest", passwordHash: null })
+    .execute();
+  await bench.db
+    .insertInto("membership")
+    .values({ departmentId, id: newId(), personId, role: "guest", joinedAt: bench.clock.now, leftAt: null })
+    .execute();
+  return personId;
+}
+
 describe("the matrix", () => {
   test("every endpoint x role: who may not call is told so, whatever the request holds", async () => {
     const roles: Record<string, { headers: Headers; may: readonly Endpoint["access"][] }> = {
       nobody: { headers: {}, may: ["public"] },
       teacher: { headers: await signedIn(bench.teacher.caller.personId), may: ["public", "member"] },
       lead: { headers: await signedIn(bench.lead.caller.personId), may: ["public", "member", "lead"] },
+      guest: { headers: await signedIn(await guestIn(bench.departmentId)), may: ["public", "guest"] },
       student: { headers: await entered(bench.students[3]!.entryCard), may: ["public", "student"] },
       sitter: { headers: { authorization: `Sitting ${"x".repeat(43)}` }, may: ["public", "sitting"] },
     };
@@ -250,6 +265,7 @@ describe("the matrix", () => {
     const headersFor: Record<string, Headers> = {
       member: await signedIn(other.lead.caller.personId),
       lead: await signedIn(other.lead.caller.personId),
+      guest: await signedIn(await guestIn(departmentId)),
       student: await entered(card),
       sitting: { authorization: `Sitting ${"x".repeat(43)}` },
     };
@@ -280,6 +296,7 @@ describe("the matrix", () => {
         keepOptionSet: 200,
         removeOptionSet: 200,
         setGoal: 422,
+        copySharedItems: 404,
       };
       expect(`${name}: ${answer.status}`).toBe(`${name}: ${expected[name] ?? usual}`);
       for (const id of Object.values(ids)) if (answer.status === 200) expect(`${name} ${text}`).not.toContain(id);

@@ -64,6 +64,8 @@ function mayCall(access: Access, caller: Caller): boolean {
       return caller.kind === "member";
     case "lead":
       return caller.kind === "member" && caller.role === "lead";
+    case "guest":
+      return caller.kind === "guest";
     case "student":
       return caller.kind === "student";
     case "sitting":
@@ -107,6 +109,7 @@ function clientError(error: unknown): Failure | undefined {
   const status = (error as { status?: unknown } | null)?.status;
   if (status === 413)
     return new Failure("tooLarge", "This is larger than one request may be; send it in parts.", { cause: error });
+  if (status === 404) return new Failure("missing", "There is nothing at this address.", { cause: error });
   return typeof status === "number" && status >= 400 && status < 500
     ? new Failure("invalid", "The request could not be read.", { cause: error })
     : undefined;

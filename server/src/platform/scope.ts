@@ -15,6 +15,13 @@ export interface Member {
   readonly name: string;
   readonly role: "lead" | "teacher";
 }
+/** Sees parts of the bank of a department that is not theirs. */
+export interface Guest {
+  readonly kind: "guest";
+  readonly departmentId: string;
+  readonly personId: string;
+  readonly name: string;
+}
 export interface Student {
   readonly kind: "student";
   readonly departmentId: string;
@@ -25,16 +32,18 @@ export interface Sitter {
   readonly kind: "sitter";
   readonly tokenHash: Buffer;
 }
-export type Caller = Nobody | Member | Student | Sitter;
+export type Caller = Nobody | Member | Guest | Student | Sitter;
 
 /** The caller that an endpoint's access lets through. */
 export type CallerOf<A extends Access> = A extends "member" | "lead"
   ? Member
-  : A extends "student"
-    ? Student
-    : A extends "sitting"
-      ? Sitter
-      : Caller;
+  : A extends "guest"
+    ? Guest
+    : A extends "student"
+      ? Student
+      : A extends "sitting"
+        ? Sitter
+        : Caller;
 
 /** What is the same for every request of one process. */
 export interface Installation {

@@ -28,14 +28,10 @@ export async function callerOf(db: Db, req: Request, now: Date): Promise<Caller>
     .select(["session.departmentId", "session.personId", "session.studentId", "person.name", "membership.role"])
     .executeTakeFirst();
   if (row?.studentId != null) return { kind: "student", departmentId: row.departmentId, studentId: row.studentId };
-  if (row?.personId == null || (row.role !== "lead" && row.role !== "teacher")) return { kind: "nobody" };
-  return {
-    kind: "member",
-    departmentId: row.departmentId,
-    personId: row.personId,
-    name: row.name ?? "",
-    role: row.role,
-  };
+  if (row?.personId == null || row.role === null) return { kind: "nobody" };
+  const { departmentId, personId, role } = row;
+  const who = { departmentId, personId, name: row.name ?? "" };
+  return role === "guest" ? { kind: "guest", ...who } : { kind: "member", ...who, role };
 }
 
 /** Sets or clears the cookie; `Secure` whenever the browser came by https, also through a proxy that is trusted. */

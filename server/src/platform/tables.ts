@@ -144,6 +144,17 @@ export interface Tables extends SittingTables, WritingTables {
     lastUsedOn: string | null;
     changeSeq: number;
   };
+  invitation: Row & {
+    role: "lead" | "teacher" | "guest";
+    note: Default<string>;
+    grants: Json<{ topicId: string | null; seesReserved: boolean }[]>;
+    by: string;
+    at: Date;
+    expiresAt: Date;
+    withdrawnAt: Default<Date | null>;
+  };
+  accessGrant: Row & { personId: string; topicId: string | null; seesReserved: boolean; invitationId: string };
+  passwordReset: { tokenHash: Buffer; personId: string; departmentId: string; by: string; expiresAt: Date };
   statsThrough: Owned & { through: Date };
   savedView: Row & { personId: string | null; name: string; address: string; by: string; at: Date };
   lexeme: Owned & { word: string };

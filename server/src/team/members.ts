@@ -1,8 +1,15 @@
-/** Who belongs to a department. */
-import type { Result } from "@verdant/contract/endpoint";
+/** Who belongs to a department, what they may, and how they leave: with everything of theirs in somebody's hands. */
+import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/members";
-import type { Member, Scope } from "../platform/scope.ts";
+import { takeChange } from "../bank/service.ts";
+import { Failure, need } from "../platform/failure.ts";
+import { record } from "../platform/history.ts";
+import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import * as store from "./membersStore.ts";
+
+export { acceptInvitation, invite, listInvitations, showInvitation, withdrawInvitation } from "./invitations.ts";
+export { changeDepartment, listMyDepartments, makePasswordLink, setPassword } from "./passwords.ts";
+export { listActivity } from "./activity.ts";
 
 export async function listMembers({ db, caller }: Scope<Member>): Promise<Result<typeof contract.listMembers>> {
   const rows = await store.listMembers(db, caller.departmentId);
@@ -13,4 +20,77 @@ export async function listMembers({ db, caller }: Scope<Member>): Promise<Result
       leftAt: leftAt?.toISOString() ?? null,
     })),
   };
+}
+
+const lastLead = () =>
+  new Failure("conflict", "This is the last lead. Make somebody else a lead first; a department cannot do without.");
+
+export function changeRole(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.changeRole>,
+): Promise<{ ok: true }> {
+  return atomically(scope, async (within) => {
+    const { db, caller } = within;
+    const { departmentId } = caller;
+    const members = await store.lockMembers(db, departmentId);
+    const member = need(
+      members.find((one) => one.personId === params.personId && one.role !== "guest"),
+      "colleague",
+    );
+    if (body.role !== "lead" && isLastLead(members, params.personId)) throw lastLead();
+    await store.updateMembership(db, departmentId, params.personId, { role: body.role });
+    await record(within, {
+      departmentId,
+      entity: "member",
+      entityId: params.personId,
+      action: "roleChanged",
+      before: { role: member.role },
+      after: { role: body.role },
+    });
+    return { ok: true };
+  });
+}
+
+const isLastLead = (members: readonly { personId: string; role: string }[], personId: string) => {
+  const leads = members.filter((one) => one.role === "lead");
+  return leads.length === 1 && leads[0]?.personId === personId;
+};
+
+export function endMembership(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.endMembership>,
+): Promise<Result<typeof contract.endMembership>> {
+  return atomically(scope, async (within) => {
+    const { db, caller, now } = within;
+    const { departmentId } = caller;
+    const { personId } = params;
+    if (personId !== caller.personId && caller.role !== "lead")
+      throw new Failure("forbidden", "Only a lead ends somebody else's membership.");
+    const { changeSeq } = await takeChange(db, departmentId, 0);
+    const members = await store.lockMembers(db, departmentId);
+    const member = need(
+      members.find((one) => one.personId === personId),
+      "member",
+    );
+    if (isLastLead(members, personId)) throw lastLead();
+    const heir = members.find((one) => one.personId === body.handOverTo && one.personId !== personId);
+    if (member.role !== "guest" && (!heir || heir.role === "guest")) {
+      const detail = "Choose a colleague who takes over items, goals and running releases.";
+      throw new Failure("invalid", detail, { errors: [{ pointer: "/body/handOverTo", detail }] });
+    }
+    const handed = heir
+      ? await store.handOver(db, { departmentId, from: personId, to: heir.personId, at: now(), changeSeq })
+      : { items: 0, goals: 0, releases: 0 };
+    await store.updateMembership(db, departmentId, personId, { leftAt: now() });
+    await store.deleteAccess(db, departmentId, personId);
+    await record(within, {
+      departmentId,
+      entity: "member",
+      entityId: personId,
+      action: "left",
+      before: { role: member.role },
+      after: { handedOverTo: body.handOverTo, ...handed },
+    });
+    return handed;
+  });
 }

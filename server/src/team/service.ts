@@ -20,14 +20,16 @@ export const hashPassword = (password: string): Promise<string> => hash(password
 
 export async function showSession(scope: Scope): Promise<Session> {
   const { caller, db, isDemo, maySignUp } = scope;
-  const empty = { isDemo, maySignUp, member: null, student: null };
+  const empty = { isDemo, maySignUp, member: null, guest: null, student: null };
   if (caller.kind === "student") {
     const student = await store.findStudent(db, caller.departmentId, caller.studentId);
     return { ...empty, student: student ? { studentId: student.id, givenName: student.givenName } : null };
   }
-  if (caller.kind !== "member") return empty;
-  const member = await store.findMemberSession(db, caller.departmentId, caller.personId);
-  return member && member.role !== "guest" ? { ...empty, member: { ...member, role: member.role } } : empty;
+  if (caller.kind !== "member" && caller.kind !== "guest") return empty;
+  const found = await store.findMemberSession(db, caller.departmentId, caller.personId);
+  if (!found) return empty;
+  const { role, ...who } = found;
+  return role === "guest" ? { ...empty, guest: who } : { ...empty, member: { ...who, role } };
 }
 
 /** A department with its first lead, who is signed in at once. */
@@ -133,11 +135,20 @@ function mustBeDemo(scope: Scope): void {
 }
 
 async function beginMemberSession(scope: Scope, personId: string): Promise<Session> {
-  const membership = need(await store.findMembership(scope.db, personId), "member");
-  if (membership.role === "guest") throw new Failure("forbidden", "Guests come in by the link they were given.");
-  const { departmentId, role } = membership;
+  const { departmentId } = need(await store.findMembership(scope.db, personId), "member");
+  return beginSession(scope, departmentId, personId);
+}
+
+/** Signs a member or guest in to one of their departments. */
+export async function beginSession(scope: Scope, departmentId: string, personId: string): Promise<Session> {
+  const found = need(await store.findMemberSession(scope.db, departmentId, personId), "member");
   await keep(scope, { departmentId, personId, studentId: null });
-  return showSession({ ...scope, caller: { kind: "member", departmentId, personId, name: "", role } });
+  const who = { departmentId, personId, name: found.name };
+  const caller =
+    found.role === "guest"
+      ? ({ kind: "guest", ...who } as const)
+      : ({ kind: "member", ...who, role: found.role } as const);
+  return showSession({ ...scope, caller });
 }
 
 async function keep(scope: Scope, who: { departmentId: string; personId: string | null; studentId: string | null }) {

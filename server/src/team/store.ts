@@ -7,13 +7,17 @@ export function findPersonByEmail(db: Db, email: string) {
 }
 
 export function findMembership(db: Db, personId: string) {
-  return db
-    .selectFrom("membership")
-    .select(["departmentId", "role"])
-    .where("personId", "=", personId)
-    .where("leftAt", "is", null)
-    .orderBy("joinedAt")
-    .executeTakeFirst();
+  return (
+    db
+      .selectFrom("membership")
+      .select(["departmentId", "role"])
+      .where("personId", "=", personId)
+      .where("leftAt", "is", null)
+      // One's own department before those that one looks into.
+      .orderBy(sql`role = 'guest'`)
+      .orderBy("joinedAt")
+      .executeTakeFirst()
+  );
 }
 
 export function findMemberSession(db: Db, departmentId: string, personId: string) {
@@ -23,6 +27,7 @@ export function findMemberSession(db: Db, departmentId: string, personId: string
     .innerJoin("department", "department.id", "membership.departmentId")
     .where("membership.departmentId", "=", departmentId)
     .where("membership.personId", "=", personId)
+    .where("membership.leftAt", "is", null)
     .select(["person.id as personId", "person.name", "membership.role", "department.id as departmentId"])
     .select(["department.name as department", "department.timeZone"])
     .executeTakeFirst();

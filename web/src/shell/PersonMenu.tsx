@@ -5,7 +5,7 @@ import MenuItem from "@mui/material/MenuItem";
 import Typography from "@mui/material/Typography";
 import { useColorScheme } from "@mui/material/styles";
 import { useState } from "react";
-import { useSignOutMutation } from "../team/api.ts";
+import { useChangeDepartmentMutation, useListMyDepartmentsQuery, useSignOutMutation } from "../team/api.ts";
 
 const modes = [
   ["system", "Light or dark as the device"],
@@ -14,10 +14,17 @@ const modes = [
 ] as const;
 
 /** Who is signed in: light or dark, the keys of the page, and signing out. */
-export function PersonMenu(props: { name: string; role: "lead" | "teacher"; showKeys: () => void }) {
-  const { name, role, showKeys } = props;
+export function PersonMenu(props: {
+  name: string;
+  role: "lead" | "teacher" | "guest";
+  departmentId: string;
+  showKeys?: () => void;
+}) {
+  const { name, role, departmentId, showKeys } = props;
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [signOut] = useSignOutMutation();
+  const [changeDepartment] = useChangeDepartmentMutation();
+  const { departments = [] } = useListMyDepartmentsQuery(undefined, { skip: anchor === null }).data ?? {};
   const { mode, setMode } = useColorScheme();
   const initials = name
     .split(" ")
@@ -66,14 +73,30 @@ export function PersonMenu(props: { name: string; role: "lead" | "teacher"; show
             {text}
           </MenuItem>
         ))}
-        <MenuItem
-          onClick={() => {
-            close();
-            showKeys();
-          }}
-        >
-          Keys of this page
-        </MenuItem>
+        {departments
+          .filter((one) => one.departmentId !== departmentId)
+          .map((one) => (
+            <MenuItem
+              key={one.departmentId}
+              onClick={() => {
+                void changeDepartment({ body: { departmentId: one.departmentId } }).then(() => {
+                  window.location.assign("/");
+                });
+              }}
+            >
+              Go to {one.name}
+            </MenuItem>
+          ))}
+        {showKeys && (
+          <MenuItem
+            onClick={() => {
+              close();
+              showKeys();
+            }}
+          >
+            Keys of this page
+          </MenuItem>
+        )}
         <MenuItem
           onClick={() => {
             // A new page load, so that nothing of this person stays in memory.

@@ -3,7 +3,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
 import { styled } from "@mui/material/styles";
-import { lazy, Suspense } from "react";
+import { lazy, Suspense, type ReactNode } from "react";
 import { NavLink, Outlet, Link as RouterLink, useLocation } from "react-router";
 import { SignInPage } from "../team/SignInPage.tsx";
 import { useShowSessionQuery } from "../team/api.ts";
@@ -13,6 +13,7 @@ import { Mark } from "./Mark.tsx";
 import { PersonMenu } from "./PersonMenu.tsx";
 import { useShellKeys } from "./useShellKeys.ts";
 
+const GuestPage = lazy(async () => ({ default: (await import("../sharing/GuestPage.tsx")).GuestPage }));
 const Finder = lazy(async () => ({ default: (await import("../finder/Finder.tsx")).Finder }));
 const Shortcuts = lazy(async () => ({ default: (await import("./Shortcuts.tsx")).Shortcuts }));
 
@@ -50,6 +51,18 @@ export function Shell() {
   };
   if (error) return <Failed error={error} retry={() => void refetch()} />;
   if (!data) return <Loading what="your session" />;
+  if (data.guest)
+    return (
+      <>
+        <Bar department={data.guest.department}>
+          <Box sx={{ flex: 1 }} />
+          <PersonMenu name={data.guest.name} role="guest" departmentId={data.guest.departmentId} />
+        </Bar>
+        <Suspense fallback={<Loading what="the items" />}>
+          <GuestPage guest={data.guest} />
+        </Suspense>
+      </>
+    );
   if (!data.member) return <SignInPage isDemo={data.isDemo} maySignUp={data.maySignUp} />;
   return (
     <>
@@ -63,42 +76,7 @@ export function Shell() {
       >
         Skip to the page
       </Link>
-      <Box
-        component="header"
-        sx={{
-          height: 48,
-          px: 2.5,
-          display: "flex",
-          alignItems: "center",
-          gap: 1.25,
-          bgcolor: "background.paper",
-          borderBottom: 1,
-          borderColor: "divider",
-          displayPrint: "none",
-        }}
-      >
-        <Box
-          component={RouterLink}
-          to="/"
-          sx={{ display: "flex", alignItems: "center", gap: 1.25, color: "inherit", textDecoration: "none" }}
-        >
-          <Mark />
-          <Box component="strong" sx={{ fontFamily: "h2.fontFamily" }}>
-            Verdant Loop
-          </Box>
-        </Box>
-        <Box
-          sx={{
-            color: "text.secondary",
-            fontSize: 13,
-            flex: "0 1 auto",
-            whiteSpace: "nowrap",
-            overflow: "hidden",
-            textOverflow: "ellipsis",
-          }}
-        >
-          {data.member.department}
-        </Box>
+      <Bar department={data.member.department}>
         <Box component="nav" aria-label="Areas" sx={{ display: "flex", gap: 0.5, flex: 1, ml: 3 }}>
           {areas.map(([to, name]) => (
             <Area key={to} to={to} end={to === "/"} data-lit={to === "/bank" && ofBank.test(pathname)}>
@@ -121,11 +99,12 @@ export function Shell() {
         <PersonMenu
           name={data.member.name}
           role={data.member.role}
+          departmentId={data.member.departmentId}
           showKeys={() => {
             setDialog("shortcuts");
           }}
         />
-      </Box>
+      </Bar>
       <div id="content">
         <Outlet />
       </div>
@@ -136,5 +115,49 @@ export function Shell() {
         </Suspense>
       )}
     </>
+  );
+}
+
+/** The slim bar on top: the mark, the department, and what belongs to whoever is signed in. */
+function Bar({ department, children }: { department: string; children: ReactNode }) {
+  return (
+    <Box
+      component="header"
+      sx={{
+        height: 48,
+        px: 2.5,
+        display: "flex",
+        alignItems: "center",
+        gap: 1.25,
+        bgcolor: "background.paper",
+        borderBottom: 1,
+        borderColor: "divider",
+        displayPrint: "none",
+      }}
+    >
+      <Box
+        component={RouterLink}
+        to="/"
+        sx={{ display: "flex", alignItems: "center", gap: 1.25, color: "inherit", textDecoration: "none" }}
+      >
+        <Mark />
+        <Box component="strong" sx={{ fontFamily: "h2.fontFamily" }}>
+          Verdant Loop
+        </Box>
+      </Box>
+      <Box
+        sx={{
+          color: "text.secondary",
+          fontSize: 13,
+          flex: "0 1 auto",
+          whiteSpace: "nowrap",
+          overflow: "hidden",
+          textOverflow: "ellipsis",
+        }}
+      >
+        {department}
+      </Box>
+      {children}
+    </Box>
   );
 }

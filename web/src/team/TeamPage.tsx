@@ -16,6 +16,9 @@ import { useToast } from "../ui/Toasts.tsx";
 import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
+import { ActivityPanel } from "./ActivityPanel.tsx";
+import { InvitationsPanel } from "./InvitationsPanel.tsx";
+import { MembersPanel } from "./MembersPanel.tsx";
 import { ReviewRulesPanel } from "./ReviewRulesPanel.tsx";
 import { useImportDepartmentMutation, useLazyExportDepartmentQuery, useShowSessionQuery } from "./api.ts";
 
@@ -40,7 +43,9 @@ export function TeamPage() {
     >
       {isLoading && <Loading what="classes" />}
       {error && <Failed error={error} retry={() => void refetch()} />}
-      <Typography variant="h2" sx={{ mb: 1.5 }}>
+      {session.data?.member && <MembersPanel meId={session.data.member.personId} isLead={isLead} />}
+      {isLead && <InvitationsPanel />}
+      <Typography variant="h2" sx={{ mt: 3, mb: 1.5 }}>
         Classes
       </Typography>
       <Stack spacing={1}>
@@ -83,6 +88,7 @@ export function TeamPage() {
           Topics and standards
         </Button>
       </Box>
+      {isLead && <ActivityPanel />}
     </Page>
   );
 }

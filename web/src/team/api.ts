@@ -1,5 +1,19 @@
 import { listDemoPeople, showSession, signIn, signInDemo, signOut, signUp } from "@verdant/contract/team";
-import { listMembers } from "@verdant/contract/members";
+import {
+  acceptInvitation,
+  changeDepartment,
+  changeRole,
+  endMembership,
+  invite,
+  listActivity,
+  listInvitations,
+  listMembers,
+  listMyDepartments,
+  makePasswordLink,
+  setPassword,
+  showInvitation,
+  withdrawInvitation,
+} from "@verdant/contract/members";
 import { exportDepartment, importDepartment } from "@verdant/contract/exchange";
 import { api, calls } from "../platform/contractApi.ts";
 
@@ -12,6 +26,27 @@ export const teamApi = api.injectEndpoints({
     listDemoPeople: build.query(calls<typeof listDemoPeople>(listDemoPeople)),
     signInDemo: build.mutation({ ...calls<typeof signInDemo>(signInDemo), invalidatesTags: ["Session"] }),
     listMembers: build.query({ ...calls<typeof listMembers>(listMembers), providesTags: ["Member"] }),
+    changeRole: build.mutation({ ...calls<typeof changeRole>(changeRole), invalidatesTags: ["Member", "Session"] }),
+    endMembership: build.mutation({
+      ...calls<typeof endMembership>(endMembership),
+      invalidatesTags: ["Member", "Item", "Goal", "Release"],
+    }),
+    listInvitations: build.query({ ...calls<typeof listInvitations>(listInvitations), providesTags: ["Member"] }),
+    invite: build.mutation({ ...calls<typeof invite>(invite), invalidatesTags: ["Member"] }),
+    withdrawInvitation: build.mutation({
+      ...calls<typeof withdrawInvitation>(withdrawInvitation),
+      invalidatesTags: ["Member"],
+    }),
+    showInvitation: build.query({ ...calls<typeof showInvitation>(showInvitation), keepUnusedDataFor: 0 }),
+    acceptInvitation: build.mutation(calls<typeof acceptInvitation>(acceptInvitation)),
+    makePasswordLink: build.mutation(calls<typeof makePasswordLink>(makePasswordLink)),
+    setPassword: build.mutation(calls<typeof setPassword>(setPassword)),
+    listMyDepartments: build.query({
+      ...calls<typeof listMyDepartments>(listMyDepartments),
+      providesTags: ["Session"],
+    }),
+    changeDepartment: build.mutation(calls<typeof changeDepartment>(changeDepartment)),
+    listActivity: build.query({ ...calls<typeof listActivity>(listActivity), keepUnusedDataFor: 0 }),
     importDepartment: build.mutation({
       ...calls<typeof importDepartment>(importDepartment),
       invalidatesTags: ["Topic", "Item", "Class", "Due"],
@@ -28,6 +63,18 @@ export const {
   useListDemoPeopleQuery,
   useSignInDemoMutation,
   useListMembersQuery,
+  useChangeRoleMutation,
+  useEndMembershipMutation,
+  useListInvitationsQuery,
+  useInviteMutation,
+  useWithdrawInvitationMutation,
+  useShowInvitationQuery,
+  useAcceptInvitationMutation,
+  useMakePasswordLinkMutation,
+  useSetPasswordMutation,
+  useListMyDepartmentsQuery,
+  useChangeDepartmentMutation,
+  useListActivityQuery,
   useImportDepartmentMutation,
   useLazyExportDepartmentQuery,
 } = teamApi;

@@ -1,0 +1,120 @@
+/** A bank one finds one's way in: by typing, by gaps, and by topics that are put together and taken apart. */
+import type { Page } from "@playwright/test";
+import { expect, expectAccessible, serveDemo, teacherAt, test } from "./journey.ts";
+
+const demo = serveDemo("larkmoor");
+
+const list = (teacher: Page) => teacher.getByRole("listbox", { name: /^Items, / });
+const search = (teacher: Page) => teacher.getByRole("combobox", { name: "Search items" });
+
+test("an item is found by a misspelt word and by filters that are suggested while they are typed; the view is kept", async ({
+  person,
+}) => {
+  const teacher = await teacherAt(person, demo.address);
+  await teacher.getByRole("link", { name: "Bank", exact: true }).click();
+  await search(teacher).fill("meandr");
+  await expect(teacher.getByText(/Nothing has “meandr”; looked for/)).toBeVisible();
+  await expect(list(teacher)).toContainText(/meander/i);
+
+  await search(teacher).fill("topic:coas");
+  await teacher.getByRole("option", { name: /^topic:Coasts/ }).click();
+  await expect(teacher.getByRole("region", { name: "Topic" }).getByRole("button", { name: /^Coasts/ })).toHaveAttribute(
+    "aria-pressed",
+    "true",
+  );
+  await search(teacher).press("End");
+  await search(teacher).pressSequentially("kind:or");
+  await expect(list(teacher).getByRole("option").first()).toContainText("· order ·");
+  await expectAccessible(teacher);
+  await search(teacher).fill("topic:nowhere");
+  await expect(teacher.getByText("“topic:nowhere”: No topic is called “nowhere”.")).toBeVisible();
+
+  await search(teacher).fill("topic:Coasts use:reserved");
+  await expect(list(teacher).getByRole("option")).toHaveCount(1);
+  await teacher.getByRole("button", { name: "Keep this view" }).click();
+  await teacher.getByRole("textbox", { name: "Name of the view" }).fill("For the coasts test");
+  await teacher.getByRole("checkbox", { name: "for the whole department" }).check();
+  await teacher.getByRole("button", { name: "Keep the view" }).click();
+  const colleague = await teacherAt(person, demo.address, "Ines Fairley");
+  await colleague.goto(`${demo.address}/bank`);
+  await colleague.getByRole("link", { name: "For the coasts test" }).click();
+  await expect(search(colleague)).toHaveValue("topic:Coasts use:reserved");
+  await expect(list(colleague).getByRole("option")).toHaveCount(1);
+  await list(colleague).getByRole("option").click();
+  await expect(colleague.getByRole("region", { name: "How it went and where it is used" })).toBeVisible();
+  await expectAccessible(colleague);
+});
+
+test("what a search finds is changed together, and one undo gives it back", async ({ person }) => {
+  const teacher = await teacherAt(person, demo.address);
+  await teacher.goto(`${demo.address}/bank?text=${encodeURIComponent('tag:"map sheet 4" kind:one')}`);
+  const change = teacher.getByRole("button", { name: /^Change these \d+/ });
+  const count = Number(/\d+/.exec(await change.innerText())?.[0]);
+  await change.click();
+  await teacher.getByRole("combobox", { name: "Demand" }).click();
+  await teacher.getByRole("option", { name: "reason" }).click();
+  await expectAccessible(teacher);
+  await teacher.getByRole("button", { name: `Change ${count} items`, exact: true }).click();
+  await expect(teacher.getByText(`${count} items changed.`)).toBeVisible();
+  const demand = teacher.getByRole("region", { name: "Demand" });
+  await expect(demand.getByRole("button")).toHaveText([`reason${count}`]);
+  await teacher.getByRole("button", { name: "Undo" }).click();
+  await expect(teacher.getByText(`${count} items as before.`)).toBeVisible();
+  await expect(demand.getByRole("button").first()).not.toHaveText(`reason${count}`);
+});
+
+test("a gap of the coverage leads to writing, and is closed by what is written", async ({ person }) => {
+  const teacher = await teacherAt(person, demo.address, "Tobias Lind");
+  await teacher.goto(`${demo.address}/bank`);
+  await teacher.getByRole("button", { name: "More" }).click();
+  await teacher.getByRole("menuitem", { name: "Coverage" }).click();
+  await teacher.getByRole("button", { name: "by demand" }).click();
+  await expect(teacher.getByRole("region", { name: "What reviews will need" })).toContainText("unseen");
+  await expectAccessible(teacher);
+  await teacher.getByRole("link", { name: "reason: write one for Fronts and pressure" }).click();
+  await expect(teacher.getByRole("combobox", { name: "Topic", exact: true })).toHaveValue(
+    "Weather and climate: Fronts and pressure",
+  );
+  await teacher.getByRole("textbox", { name: "Question" }).fill("Why does rain fall along a cold front?");
+  await teacher.getByRole("textbox", { name: "Option 1", exact: true }).fill("The warm air is pushed up and cools.");
+  await teacher.getByRole("textbox", { name: "Option 2", exact: true }).fill("The cold air dries the ground.");
+  await teacher.getByRole("button", { name: "Finish", exact: true }).click();
+  await teacher.goto(`${demo.address}/coverage?by=demand`);
+  await expect(
+    teacher.getByRole("row", { name: /Fronts and pressure/ }).getByRole("link", { name: "reason: 1 can be used" }),
+  ).toBeVisible();
+});
+
+test("a topic is dragged under another, merged, and taken apart again with recall as it was", async ({ person }) => {
+  const teacher = await teacherAt(person, demo.address);
+  const recall = () =>
+    teacher.evaluate(async () => {
+      const read = async (path: string) => (await (await fetch(`/api${path}`)).json()) as never;
+      const { classes } = (await read("/classes")) as { classes: { id: string; name: string }[] };
+      const id = classes.find((one) => one.name === "8B")?.id ?? "";
+      return JSON.stringify(await read(`/classes/${id}/due`));
+    });
+  const before = await recall();
+  await teacher.goto(`${demo.address}/topics`);
+  const row = (name: string) =>
+    teacher.getByRole("treeitem").filter({ has: teacher.getByLabel(`Name of the topic ${name}`) });
+  await row("Meanders")
+    .getByTitle("Drag onto the topic it is to lie under")
+    .dragTo(row("Coasts").getByLabel("Name of the topic Coasts"), { steps: 8 } as never);
+  await expect(teacher.getByText("“Meanders” is moved.")).toBeVisible();
+  await teacher.getByRole("button", { name: "Undo" }).click();
+
+  await row("Meanders")
+    .getByRole("button", { name: /standards?$/ })
+    .click();
+  await expectAccessible(teacher);
+  await teacher.getByRole("combobox", { name: "Merge it into" }).click();
+  await teacher.getByRole("option", { name: "Erosion and transport" }).click();
+  await teacher.getByRole("button", { name: "Merge", exact: true }).click();
+  await expect(teacher.getByText(/“Meanders” is part of “Erosion and transport” now, with \d+ items\./)).toBeVisible();
+  await expect(row("Meanders")).toHaveCount(0);
+  expect(await recall()).not.toBe(before);
+  await teacher.getByRole("button", { name: "Undo" }).click();
+  await expect(row("Meanders")).toBeVisible();
+  expect(await recall()).toBe(before);
+});

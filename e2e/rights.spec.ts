@@ -1,0 +1,99 @@
+/** A department lets a guest in by link and a colleague go: what each sees, and where everything stays. */
+import { expect, expectAccessible, serveDemo, teacherAt, test } from "./journey.ts";
+
+const demo = serveDemo("larkmoor");
+
+test("a guest by link sees exactly what was granted: in the interface, at the API and in a copy", async ({
+  person,
+}) => {
+  const lead = await teacherAt(person, demo.address);
+  await lead.getByRole("link", { name: "Team" }).click();
+  await lead.getByRole("button", { name: "Invite somebody" }).click();
+  const form = lead.getByRole("form", { name: "New invitation" });
+  await form.getByRole("combobox", { name: "Invite" }).click();
+  await lead.getByRole("option", { name: /^a guest/ }).click();
+  await form.getByRole("combobox", { name: "What the guest sees" }).click();
+  await lead.getByRole("option", { name: "Coasts", exact: true }).click();
+  await lead.keyboard.press("Escape");
+  await expectAccessible(lead);
+  await form.getByRole("button", { name: "Make a link" }).click();
+  const invitation = lead.getByRole("group", { name: "Invitation of a guest" });
+  await expect(invitation).toContainText("sees Coasts");
+  const link = await invitation.getByLabel("Link to pass on").inputValue();
+
+  const guest = await person({ width: 1280, height: 800 });
+  await guest.goto(link);
+  await expect(guest.getByText("Mara Okafor invites you to see Coasts in the item bank.")).toBeVisible();
+  await expectAccessible(guest);
+  await guest.getByLabel("Your name").fill("Ada Fern");
+  await guest.getByLabel("E-mail").fill("ada.fern@moorend.example");
+  await guest.getByLabel("Password").fill("long enough to keep");
+  await guest.getByRole("button", { name: "Come in" }).click();
+  await expect(guest.getByRole("heading", { name: "Items open to you" })).toBeVisible();
+  await expect(guest.getByRole("navigation", { name: "Topics" }).getByRole("button")).toHaveText([
+    "All topics",
+    /^Coasts \d+/,
+    /^Coastal landforms \d+|^Waves and drift \d+/,
+    /^Coastal landforms \d+|^Waves and drift \d+/,
+  ]);
+  await guest.getByRole("searchbox", { name: "Search items" }).fill("meander");
+  await expect(guest.getByText("Nothing that is open to you matches.")).toBeVisible();
+  await guest.getByRole("searchbox", { name: "Search items" }).fill("spit");
+  await guest.getByRole("list", { name: "Items" }).getByRole("button").first().click();
+  await guest.getByLabel("Show the key").click();
+  await expect(guest.getByRole("article")).toContainText("✓ right");
+  await expectAccessible(guest);
+
+  const answers = await guest.evaluate(async () => {
+    const status = async (path: string) => (await fetch(`/api${path}`)).status;
+    const all = (await (await fetch("/api/shared/items?limit=200")).json()) as {
+      items: { use: string }[];
+      total: number;
+    };
+    return {
+      uses: [...new Set(all.items.map((item) => item.use))],
+      total: all.total,
+      closed: await Promise.all(
+        ["/items", "/topics", "/department/export", "/members", "/coverage", "/classes"].map(status),
+      ),
+    };
+  });
+  expect(answers.uses).toEqual(["practice"]);
+  expect(answers.total).toBeGreaterThan(20);
+  expect(answers.closed).toEqual([403, 403, 403, 403, 403, 403]);
+
+  await invitation.getByRole("button", { name: "Withdraw" }).click();
+  await expect(invitation).toHaveCount(0);
+  const late = await person({ width: 1280, height: 800 });
+  await late.goto(link);
+  await expect(late.getByText(/This link lets nobody in any more/)).toBeVisible();
+});
+
+test("a colleague leaves: items and goals are in somebody's hands, and the door is shut", async ({ person }) => {
+  const leaving = await teacherAt(person, demo.address, "Tobias Lind");
+  const lead = await teacherAt(person, demo.address);
+  await lead.getByRole("link", { name: "Team" }).click();
+  await lead.getByRole("listitem", { name: "Tobias Lind" }).getByRole("button", { name: "Has left" }).click();
+  await lead.getByRole("combobox", { name: "Who takes over" }).click();
+  await lead.getByRole("option", { name: "Ines Fairley" }).click();
+  await expectAccessible(lead);
+  await lead.getByRole("button", { name: "Hand over and end" }).click();
+  await expect(lead.getByText(/Tobias Lind has left\. Ines Fairley has \d+ items, 1 goal/)).toBeVisible();
+  await expect(lead.getByText("Left: Tobias Lind")).toBeVisible();
+  await leaving.reload();
+  await expect(leaving.getByRole("heading", { name: "Sign in" })).toBeVisible();
+  await lead.goto(`${demo.address}/bank?text=${encodeURIComponent('by:"Tobias Lind"')}`);
+  await expect(lead.getByText(/No item matches/)).toBeVisible();
+  await lead.goto(`${demo.address}/writing`);
+  await expect(lead.getByRole("group", { name: "Goal: Plates, Ines Fairley" })).toBeVisible();
+  await lead.goto(`${demo.address}/team`);
+  await lead.getByRole("listitem", { name: "Mara Okafor" }).getByRole("button", { name: "Leave" }).click();
+  await lead.getByRole("combobox", { name: "Who takes over" }).click();
+  await lead.getByRole("option", { name: "Ines Fairley" }).click();
+  await lead.getByRole("button", { name: "Hand over and end" }).click();
+  await expect(lead.getByText(/This is the last lead/)).toBeVisible();
+  await lead.getByRole("button", { name: "Leave it as it is" }).click();
+  await lead.getByRole("button", { name: "Who changed what" }).click();
+  await expect(lead.getByRole("list", { name: "Deeds" })).toContainText("Tobias Lind left");
+  await expectAccessible(lead);
+});

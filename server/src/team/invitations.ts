@@ -1,0 +1,155 @@
+/** Links that let people in: shown to a lead, passed on by hand, withdrawn or expired. */
+import { createHmac, timingSafeEqual } from "node:crypto";
+import { verify } from "@node-rs/argon2";
+import type { Input, Result } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/members";
+import { Failure, need } from "../platform/failure.ts";
+import { record } from "../platform/history.ts";
+import { newId } from "../platform/id.ts";
+import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import { countFailure, mustNotBeThrottled, type Limit } from "../platform/throttle.ts";
+import * as store from "./invitationStore.ts";
+import { beginSession, hashPassword } from "./service.ts";
+
+/** Made from the installation's secret, so that it can be shown again and is nowhere to be stolen from. */
+const secretOf = ({ secret }: Scope, id: string) =>
+  `${id}.${createHmac("sha256", secret).update(`invitation ${id}`).digest("base64url")}`;
+
+const linkOf = (scope: Scope, id: string) => `/join#${secretOf(scope, id)}`;
+
+export async function listInvitations(scope: Scope<Member>): Promise<Result<typeof contract.listInvitations>> {
+  const { db, caller, now } = scope;
+  const rows = await store.listOpen(db, caller.departmentId, now());
+  const names = new Map((await store.listTopicNames(db, caller.departmentId)).map((one) => [one.id, one.name]));
+  return {
+    invitations: rows.map(({ expiresAt, grants, came, ...row }) => ({
+      ...row,
+      link: linkOf(scope, row.id),
+      expiresAt: expiresAt.toISOString(),
+      came: came ?? [],
+      grants: grants.map((grant) => ({ ...grant, topic: topicName(names, grant.topicId) })),
+    })),
+  };
+}
+
+const topicName = (names: ReadonlyMap<string, string>, topicId: string | null) =>
+  topicId === null ? "the whole bank" : (names.get(topicId) ?? "a topic that is gone");
+
+export function invite(
+  scope: Scope<Member>,
+  { body }: Input<typeof contract.invite>,
+): Promise<Result<typeof contract.invite>> {
+  return atomically(scope, async (within) => {
+    const { db, caller, now } = within;
+    const { departmentId, personId } = caller;
+    const names = new Map((await store.listTopicNames(db, departmentId)).map((one) => [one.id, one.name]));
+    if (body.grants.some((grant) => grant.topicId !== null && !names.has(grant.topicId))) {
+      const detail = "One of the topics is no longer there.";
+      throw new Failure("invalid", detail, { errors: [{ pointer: "/body/grants", detail }] });
+    }
+    const id = newId();
+    await store.insertInvitation(db, {
+      departmentId,
+      id,
+      role: body.role,
+      note: body.note,
+      grants: JSON.stringify(body.grants),
+      by: personId,
+      at: now(),
+      expiresAt: new Date(now().getTime() + body.days * 86_400_000),
+    });
+    await record(within, {
+      departmentId,
+      entity: "invitation",
+      entityId: id,
+      action: "made",
+      after: { role: body.role },
+    });
+    return { id, link: linkOf(within, id) };
+  });
+}
+
+export function withdrawInvitation(
+  scope: Scope<Member>,
+  { params }: Input<typeof contract.withdrawInvitation>,
+): Promise<{ ok: true }> {
+  return atomically(scope, async (within) => {
+    const { db, caller, now } = within;
+    const { departmentId } = caller;
+    const isDone = await store.withdraw(db, departmentId, params.invitationId, now());
+    need(isDone || undefined, "invitation that is open");
+    await record(within, { departmentId, entity: "invitation", entityId: params.invitationId, action: "withdrawn" });
+    return { ok: true };
+  });
+}
+
+/** The invitation that a secret stands for; one answer for all that cannot be used. */
+async function invitationBy(scope: Scope, secret: string) {
+  const limits: Limit[] = [{ key: `invitation address ${scope.address}`, failures: 60 }];
+  await mustNotBeThrottled(scope, limits);
+  const [id = ""] = secret.split(".");
+  const expected = Buffer.from(/^[0-9a-f-]{36}$/.test(id) ? secretOf(scope, id) : "");
+  const given = Buffer.from(secret);
+  const isRight = expected.length === given.length && timingSafeEqual(expected, given);
+  const found = isRight ? await store.findUsable(scope.db, id, scope.now()) : undefined;
+  if (found) return found;
+  await countFailure(scope, limits);
+  throw new Failure("invalid", "This link lets nobody in any more. Ask whoever gave it to you for a new one.");
+}
+
+export async function showInvitation(
+  scope: Scope,
+  { body }: Input<typeof contract.showInvitation>,
+): Promise<Result<typeof contract.showInvitation>> {
+  const { departmentId, department, by, role, expiresAt, grants } = await invitationBy(scope, body.secret);
+  const names = new Map((await store.listTopicNames(scope.db, departmentId)).map((one) => [one.id, one.name]));
+  return {
+    ...{ department, by, role },
+    expiresAt: expiresAt.toISOString(),
+    topics: grants.map((grant) => topicName(names, grant.topicId)),
+  };
+}
+
+export async function acceptInvitation(
+  scope: Scope,
+  { body }: Input<typeof contract.acceptInvitation>,
+): Promise<Result<typeof contract.acceptInvitation>> {
+  const invitation = await invitationBy(scope, body.secret);
+  const limits: Limit[] = [
+    { key: `password address ${scope.address}`, failures: 100 },
+    { key: `password account ${body.email.toLowerCase()}`, failures: 10 },
+  ];
+  await mustNotBeThrottled(scope, limits);
+  const person = await store.findPerson(scope.db, body.email);
+  if (person && !(person.passwordHash && (await verify(person.passwordHash, body.password)))) {
+    await countFailure(scope, limits);
+    const detail = "There is somebody with this e-mail address already, with another password.";
+    throw new Failure("invalid", detail, { errors: [{ pointer: "/body/password", detail }] });
+  }
+  if (!person && body.name === undefined) {
+    const detail = "Say your name: this e-mail address is new here.";
+    throw new Failure("invalid", detail, { errors: [{ pointer: "/body/name", detail }] });
+  }
+  const passwordHash = person ? null : await hashPassword(body.password);
+  const personId = person?.id ?? newId();
+  const { departmentId, role, grants, id } = invitation;
+  await atomically(scope, async (within) => {
+    const { db, now } = within;
+    if (passwordHash !== null)
+      await store.insertPerson(db, { id: personId, email: body.email, name: body.name ?? "", passwordHash });
+    const before = await store.findMembership(db, departmentId, personId);
+    // Who is in already is never made less by a link.
+    if (before && before.leftAt === null && before.role !== "guest")
+      throw new Failure("conflict", "You belong to this department already. Sign in as usual.");
+    await store.upsertMembership(db, { departmentId, id: newId(), personId, role, joinedAt: now(), leftAt: null });
+    if (role !== "guest") await store.deleteGrants(db, departmentId, personId);
+    for (const grant of grants)
+      await store.insertGrant(db, { departmentId, id: newId(), personId, ...grant, invitationId: id });
+    const member = { kind: "member", departmentId, personId, name: "", role: "teacher" } as const;
+    await record(
+      { ...within, caller: member },
+      { departmentId, entity: "member", entityId: personId, action: "joined", after: { role, invitationId: id } },
+    );
+  });
+  return beginSession(scope, departmentId, personId);
+}

@@ -1,0 +1,80 @@
+/** Passwords set anew by a link that a lead made, and going on in another department. */
+import type { Input, Result } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/members";
+import { Failure, need } from "../platform/failure.ts";
+import { record } from "../platform/history.ts";
+import { hashOf, newToken } from "../platform/id.ts";
+import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import { countFailure, mustNotBeThrottled, type Limit } from "../platform/throttle.ts";
+import * as store from "./passwordStore.ts";
+import { beginSession, hashPassword } from "./service.ts";
+
+const linkDays = 3;
+
+export function makePasswordLink(
+  scope: Scope<Member>,
+  { params }: Input<typeof contract.makePasswordLink>,
+): Promise<Result<typeof contract.makePasswordLink>> {
+  return atomically(scope, async (within) => {
+    const { db, caller, now } = within;
+    const { departmentId } = caller;
+    const { personId } = params;
+    const departments = await store.listDepartmentsOf(db, personId);
+    need(
+      departments.find((one) => one.departmentId === departmentId),
+      "member",
+    );
+    // A lead here must not get into what that person may see elsewhere.
+    if (departments.length > 1)
+      throw new Failure(
+        "conflict",
+        "This colleague belongs to another department too. Whoever runs the server can help.",
+      );
+    const token = newToken();
+    const expiresAt = new Date(now().getTime() + linkDays * 86_400_000);
+    await store.replaceReset(db, { tokenHash: hashOf(token), personId, departmentId, by: caller.personId, expiresAt });
+    await record(within, { departmentId, entity: "member", entityId: personId, action: "passwordLinkMade" });
+    return { link: `/password#${token}`, expiresAt: expiresAt.toISOString() };
+  });
+}
+
+export async function setPassword(
+  scope: Scope,
+  { body }: Input<typeof contract.setPassword>,
+): Promise<Result<typeof contract.setPassword>> {
+  const limits: Limit[] = [{ key: `password link address ${scope.address}`, failures: 60 }];
+  await mustNotBeThrottled(scope, limits);
+  const passwordHash = await hashPassword(body.password);
+  const reset = await atomically(scope, async ({ db, now }) => {
+    const found = await store.takeReset(db, hashOf(body.secret), now());
+    if (found) await store.updatePassword(db, found.personId, passwordHash);
+    return found;
+  });
+  if (!reset) {
+    await countFailure(scope, limits);
+    throw new Failure("invalid", "This link has been used or is too old. Ask your lead for a new one.");
+  }
+  return beginSession(scope, reset.departmentId, reset.personId);
+}
+
+const personOf = ({ caller }: Scope): string => {
+  if (caller.kind === "member" || caller.kind === "guest") return caller.personId;
+  throw new Failure("signedOut", "Sign in and try again; nothing was lost.");
+};
+
+export async function listMyDepartments(scope: Scope): Promise<Result<typeof contract.listMyDepartments>> {
+  return { departments: await store.listDepartmentsOf(scope.db, personOf(scope)) };
+}
+
+export async function changeDepartment(
+  scope: Scope,
+  { body }: Input<typeof contract.changeDepartment>,
+): Promise<Result<typeof contract.changeDepartment>> {
+  const personId = personOf(scope);
+  const departments = await store.listDepartmentsOf(scope.db, personId);
+  need(
+    departments.find((one) => one.departmentId === body.departmentId),
+    "department of yours",
+  );
+  return beginSession(scope, body.departmentId, personId);
+}

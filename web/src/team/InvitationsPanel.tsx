@@ -1,0 +1,191 @@
+/** Links that let people in: colleagues, or guests who see parts of the bank. Nothing is mailed. */
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import MenuItem from "@mui/material/MenuItem";
+import Paper from "@mui/material/Paper";
+import Stack from "@mui/material/Stack";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import type { Invitation } from "@verdant/contract/members";
+import { useState } from "react";
+import { problemOf } from "../platform/problem.ts";
+import { useListTopicsQuery } from "../standards/api.ts";
+import { counted, moment } from "../ui/dates.ts";
+import { useToast } from "../ui/Toasts.tsx";
+import { useInviteMutation, useListInvitationsQuery, useWithdrawInvitationMutation } from "./api.ts";
+import { LinkToPassOn } from "./LinkToPassOn.tsx";
+
+const roleWords = { lead: "a lead", teacher: "a teacher", guest: "a guest" } as const;
+
+export function InvitationsPanel() {
+  const [isOpen, setOpen] = useState(false);
+  const { invitations = [] } = useListInvitationsQuery(undefined, { refetchOnMountOrArgChange: true }).data ?? {};
+  return (
+    <Box component="section" aria-label="Invitations" sx={{ mt: 1.5 }}>
+      <Stack spacing={1}>
+        {invitations.map((one) => (
+          <InvitationRow key={one.id} invitation={one} />
+        ))}
+      </Stack>
+      {isOpen ? (
+        <NewInvitation />
+      ) : (
+        <Button
+          variant="outlined"
+          sx={{ mt: invitations.length > 0 ? 1 : 0 }}
+          onClick={() => {
+            setOpen(true);
+          }}
+        >
+          Invite somebody
+        </Button>
+      )}
+    </Box>
+  );
+}
+
+function InvitationRow({ invitation }: { invitation: Invitation }) {
+  const [withdraw, { isLoading }] = useWithdrawInvitationMutation();
+  const say = useToast();
+  const { role, note, grants, came } = invitation;
+  const take = async () => {
+    const { error } = await withdraw({ params: { invitationId: invitation.id } });
+    if (error) say({ text: problemOf(error).detail, isError: true });
+    else say({ text: "The link lets nobody in any more. Who came in by it stays." });
+  };
+  const sees = grants.map((grant) => `${grant.topic}${grant.seesReserved ? ", reserved items too" : ""}`).join("; ");
+  return (
+    <Paper sx={{ px: 2, py: 1.25 }} role="group" aria-label={`Invitation of ${roleWords[role]}`}>
+      <Box sx={{ display: "flex", alignItems: "center", gap: 2 }}>
+        <Typography sx={{ flex: 1 }}>
+          <strong>As {roleWords[role]}</strong>
+          {note && ` · ${note}`}
+          {sees && ` · sees ${sees}`} · until {moment(invitation.expiresAt)}
+          {came.length > 0 && ` · came in: ${came.join(", ")}`}
+        </Typography>
+        <Button size="small" color="inherit" disabled={isLoading} onClick={() => void take()}>
+          Withdraw
+        </Button>
+      </Box>
+      <LinkToPassOn link={invitation.link} about="" />
+    </Paper>
+  );
+}
+
+function NewInvitation() {
+  const { topics = [] } = useListTopicsQuery().data ?? {};
+  const [role, setRole] = useState<"teacher" | "lead" | "guest">("teacher");
+  const [note, setNote] = useState("");
+  const [days, setDays] = useState("14");
+  const [topicIds, setTopicIds] = useState<readonly string[]>([]);
+  const [seesReserved, setSeesReserved] = useState(false);
+  const [invite, { isLoading, error }] = useInviteMutation();
+  const submit = async () => {
+    const grants = role === "guest" ? topicIds.map((id) => ({ topicId: id === "all" ? null : id, seesReserved })) : [];
+    const answer = await invite({ body: { role, note, days: Number(days), grants } });
+    if (!answer.error) setNote("");
+  };
+  return (
+    <Paper
+      component="form"
+      aria-label="New invitation"
+      sx={{ p: 2, mt: 1.5 }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void submit();
+      }}
+    >
+      <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", alignItems: "center" }}>
+        <TextField
+          select
+          size="small"
+          label="Invite"
+          value={role}
+          sx={{ width: 230 }}
+          onChange={(event) => {
+            setRole(event.target.value as "teacher");
+          }}
+        >
+          <MenuItem value="teacher">a teacher</MenuItem>
+          <MenuItem value="lead">a lead</MenuItem>
+          <MenuItem value="guest">a guest, to see parts of it</MenuItem>
+        </TextField>
+        <TextField
+          size="small"
+          label="For whom, for your own list"
+          value={note}
+          sx={{ flex: 1, minWidth: 200 }}
+          slotProps={{ htmlInput: { maxLength: 120 } }}
+          onChange={(event) => {
+            setNote(event.target.value);
+          }}
+        />
+        <TextField
+          size="small"
+          type="number"
+          label="Days it works"
+          value={days}
+          sx={{ width: 120 }}
+          slotProps={{ htmlInput: { min: 1, max: 90 } }}
+          onChange={(event) => {
+            setDays(event.target.value);
+          }}
+        />
+        <Button
+          type="submit"
+          variant="contained"
+          loading={isLoading}
+          disabled={(role === "guest" && topicIds.length === 0) || Number(days) < 1}
+        >
+          Make a link
+        </Button>
+      </Box>
+      {role === "guest" && (
+        <Box sx={{ display: "flex", gap: 2, mt: 1.5, alignItems: "center" }}>
+          <TextField
+            select
+            size="small"
+            label="What the guest sees"
+            value={topicIds}
+            sx={{ flex: 1 }}
+            slotProps={{ select: { multiple: true } }}
+            helperText={
+              topicIds.length === 0
+                ? "Topics, with what lies under them."
+                : `${counted(topicIds.length, "part")}; items in use only, with their keys.`
+            }
+            onChange={(event) => {
+              setTopicIds(event.target.value as unknown as string[]);
+            }}
+          >
+            <MenuItem value="all">the whole bank</MenuItem>
+            {topics.map((topic) => (
+              <MenuItem key={topic.id} value={topic.id} sx={{ pl: topic.parentId ? 4 : 2 }}>
+                {topic.name}
+              </MenuItem>
+            ))}
+          </TextField>
+          <FormControlLabel
+            control={
+              <Checkbox
+                checked={seesReserved}
+                onChange={(_, isOn) => {
+                  setSeesReserved(isOn);
+                }}
+              />
+            }
+            label="reserved items too"
+          />
+        </Box>
+      )}
+      {error && (
+        <Alert severity="error" sx={{ mt: 1.5 }}>
+          {problemOf(error).detail}
+        </Alert>
+      )}
+    </Paper>
+  );
+}

@@ -1,0 +1,115 @@
+/** Coming in by a link: what it is for, and one's name, address and password. */
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Link from "@mui/material/Link";
+import Paper from "@mui/material/Paper";
+import Stack from "@mui/material/Stack";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { limits } from "@verdant/contract/wire";
+import { useEffect, useState } from "react";
+import { problemOf } from "../platform/problem.ts";
+import { shortDate } from "../ui/dates.ts";
+import { useAcceptInvitationMutation, useShowInvitationQuery } from "./api.ts";
+
+/** Behind the #, which no browser sends to a server. */
+const secretInAddress = () => window.location.hash.slice(1);
+
+export function JoinPage() {
+  const [secret] = useState(secretInAddress);
+  const { data, error } = useShowInvitationQuery({ body: { secret } });
+  useEffect(() => {
+    document.title = "Come in · Verdant Loop";
+  }, []);
+  return (
+    <Box component="main" sx={{ maxWidth: 460, mx: "auto", px: 3, pt: 8 }}>
+      <Typography variant="h1" sx={{ mb: 2 }}>
+        {data ? `Come in to ${data.department}` : "Come in"}
+      </Typography>
+      {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
+      {data && (
+        <>
+          <Typography sx={{ mb: 2 }}>
+            {data.by} invites you{" "}
+            {data.role === "guest" ? `to see ${data.topics.join(", ")} in the item bank.` : `as a ${data.role}.`} The
+            link works until {shortDate(data.expiresAt.slice(0, 10))}.
+          </Typography>
+          <JoinForm secret={secret} />
+        </>
+      )}
+    </Box>
+  );
+}
+
+function JoinForm({ secret }: { secret: string }) {
+  const [isNew, setNew] = useState(true);
+  const [name, setName] = useState("");
+  const [email, setEmail] = useState("");
+  const [password, setPassword] = useState("");
+  const [accept, { isLoading, error }] = useAcceptInvitationMutation();
+  const submit = async () => {
+    const answer = await accept({ body: { secret, email, password, ...(isNew && { name }) } });
+    // A new page load: who somebody is decides everything that follows.
+    if (!answer.error) window.location.assign("/");
+  };
+  return (
+    <Paper
+      component="form"
+      sx={{ p: 3 }}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void submit();
+      }}
+    >
+      <Stack spacing={2}>
+        {isNew && (
+          <TextField
+            label="Your name"
+            required
+            autoComplete="name"
+            value={name}
+            slotProps={{ htmlInput: { maxLength: limits.name } }}
+            onChange={(event) => {
+              setName(event.target.value);
+            }}
+          />
+        )}
+        <TextField
+          label="E-mail"
+          type="email"
+          required
+          autoComplete="username"
+          value={email}
+          onChange={(event) => {
+            setEmail(event.target.value);
+          }}
+        />
+        <TextField
+          label="Password"
+          type="password"
+          required
+          autoComplete={isNew ? "new-password" : "current-password"}
+          helperText={isNew ? "At least 10 characters." : "The one you sign in with."}
+          value={password}
+          onChange={(event) => {
+            setPassword(event.target.value);
+          }}
+        />
+        {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
+        <Button type="submit" variant="contained" loading={isLoading}>
+          Come in
+        </Button>
+        <Link
+          component="button"
+          type="button"
+          onClick={() => {
+            setNew(!isNew);
+          }}
+        >
+          {isNew ? "I have an account here already" : "I am new here"}
+        </Link>
+      </Stack>
+    </Paper>
+  );
+}

@@ -1,0 +1,202 @@
+/** Who belongs to the department: roles, new passwords, leaving with everything handed over. */
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
+import MenuItem from "@mui/material/MenuItem";
+import Paper from "@mui/material/Paper";
+import Stack from "@mui/material/Stack";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import type { Member } from "@verdant/contract/members";
+import { useState } from "react";
+import { problemOf } from "../platform/problem.ts";
+import { counted, moment } from "../ui/dates.ts";
+import { useToast } from "../ui/Toasts.tsx";
+import {
+  useChangeRoleMutation,
+  useEndMembershipMutation,
+  useListMembersQuery,
+  useMakePasswordLinkMutation,
+} from "./api.ts";
+import { LinkToPassOn } from "./LinkToPassOn.tsx";
+
+export function MembersPanel({ meId, isLead }: { meId: string; isLead: boolean }) {
+  const { members = [] } = useListMembersQuery(undefined, { refetchOnMountOrArgChange: true }).data ?? {};
+  const [leaving, setLeaving] = useState<Member | null>(null);
+  const here = members.filter((one) => one.leftAt === null);
+  const gone = members.filter((one) => one.leftAt !== null);
+  return (
+    <section aria-labelledby="members-heading">
+      <Typography variant="h2" id="members-heading" sx={{ mb: 1.5 }}>
+        Members
+      </Typography>
+      <Stack spacing={1} component="ul" aria-label="Members" sx={{ m: 0, p: 0, listStyle: "none" }}>
+        {here.map((one) => (
+          <MemberRow
+            key={one.personId}
+            member={one}
+            isMe={one.personId === meId}
+            isLead={isLead}
+            leave={() => {
+              setLeaving(one);
+            }}
+          />
+        ))}
+      </Stack>
+      {gone.length > 0 && (
+        <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
+          Left: {gone.map((one) => one.name).join(", ")}
+        </Typography>
+      )}
+      {leaving && (
+        <LeaveDialog
+          member={leaving}
+          isMe={leaving.personId === meId}
+          colleagues={here.filter((one) => one.personId !== leaving.personId && one.role !== "guest")}
+          close={() => {
+            setLeaving(null);
+          }}
+        />
+      )}
+    </section>
+  );
+}
+
+function MemberRow(props: { member: Member; isMe: boolean; isLead: boolean; leave: () => void }) {
+  const { member, isMe, isLead, leave } = props;
+  const [change] = useChangeRoleMutation();
+  const [makeLink, made] = useMakePasswordLinkMutation();
+  const say = useToast();
+  const params = { personId: member.personId };
+  const setRole = async (role: "lead" | "teacher") => {
+    const { error } = await change({ params, body: { role } });
+    if (error) say({ text: problemOf(error).detail, isError: true });
+  };
+  const newLink = async () => {
+    const { error } = await makeLink({ params });
+    if (error) say({ text: problemOf(error).detail, isError: true });
+  };
+  return (
+    <Paper component="li" aria-label={member.name} sx={{ px: 2, py: 1 }}>
+      <Box sx={{ display: "flex", alignItems: "center", gap: 2 }}>
+        <Typography sx={{ flex: 1 }}>
+          <strong>{member.name}</strong>
+          {isMe && " (you)"}
+        </Typography>
+        {isLead && member.role !== "guest" ? (
+          <TextField
+            select
+            size="small"
+            value={member.role}
+            slotProps={{ htmlInput: { "aria-label": `Role of ${member.name}` } }}
+            onChange={(event) => void setRole(event.target.value as "lead")}
+          >
+            <MenuItem value="lead">lead</MenuItem>
+            <MenuItem value="teacher">teacher</MenuItem>
+          </TextField>
+        ) : (
+          <Typography color="textSecondary">{member.role}</Typography>
+        )}
+        {isLead && !isMe && (
+          <Button size="small" onClick={() => void newLink()}>
+            New password
+          </Button>
+        )}
+        {(isLead || isMe) && (
+          <Button size="small" color="inherit" onClick={leave}>
+            {isMe ? "Leave" : member.role === "guest" ? "End access" : "Has left"}
+          </Button>
+        )}
+      </Box>
+      {made.data && (
+        <LinkToPassOn
+          link={made.data.link}
+          about={`Give this link to ${member.name}. It sets a new password, works once, and until ${moment(made.data.expiresAt)}.`}
+        />
+      )}
+    </Paper>
+  );
+}
+
+function LeaveDialog(props: { member: Member; isMe: boolean; colleagues: readonly Member[]; close: () => void }) {
+  const { member, isMe, colleagues, close } = props;
+  const [heirId, setHeirId] = useState("");
+  const [end, { isLoading, error }] = useEndMembershipMutation();
+  const say = useToast();
+  const isGuest = member.role === "guest";
+  const submit = async () => {
+    const { data } = await end({
+      params: { personId: member.personId },
+      body: { handOverTo: heirId === "" ? null : heirId },
+    });
+    if (!data) return;
+    if (isMe) {
+      window.location.assign("/");
+      return;
+    }
+    const heir = colleagues.find((one) => one.personId === heirId)?.name;
+    say({
+      text: heir
+        ? `${member.name} has left. ${heir} has ${counted(data.items, "item")}, ${counted(data.goals, "goal")} and ${counted(data.releases, "running release")} now.`
+        : `${member.name} sees nothing here any more.`,
+    });
+    close();
+  };
+  return (
+    <Dialog open onClose={close} maxWidth="xs" fullWidth>
+      <DialogTitle>
+        {isMe ? "Leave the department" : isGuest ? `End the access of ${member.name}` : `${member.name} has left`}
+      </DialogTitle>
+      <DialogContent>
+        {isGuest ? (
+          <Typography>What this guest copied into another department stays there.</Typography>
+        ) : (
+          <>
+            <Typography sx={{ mb: 2 }}>
+              Items, unfinished drafts, goals and running releases go to a colleague. What {isMe ? "you" : "they"} wrote
+              keeps {isMe ? "your" : "their"} name in the history. This cannot be undone, but {isMe ? "you" : "they"}{" "}
+              can be invited again.
+            </Typography>
+            <TextField
+              select
+              fullWidth
+              required
+              label="Who takes over"
+              value={heirId}
+              onChange={(event) => {
+                setHeirId(event.target.value);
+              }}
+            >
+              {colleagues.map((one) => (
+                <MenuItem key={one.personId} value={one.personId}>
+                  {one.name}
+                </MenuItem>
+              ))}
+            </TextField>
+          </>
+        )}
+        {error && (
+          <Alert severity="error" sx={{ mt: 2 }}>
+            {problemOf(error).detail}
+          </Alert>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={close}>Leave it as it is</Button>
+        <Button
+          variant="contained"
+          color="error"
+          loading={isLoading}
+          disabled={!isGuest && heirId === ""}
+          onClick={() => void submit()}
+        >
+          {isGuest ? "End access" : "Hand over and end"}
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
