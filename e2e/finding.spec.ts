@@ -79,6 +79,7 @@ test("a gap of the coverage leads to writing, and is closed by what is written",
   await teacher.getByRole("textbox", { name: "Option 1", exact: true }).fill("The warm air is pushed up and cools.");
   await teacher.getByRole("textbox", { name: "Option 2", exact: true }).fill("The cold air dries the ground.");
   await teacher.getByRole("button", { name: "Finish", exact: true }).click();
+  await expect(teacher.getByRole("article", { name: /^Item 333/ })).toBeVisible();
   await teacher.goto(`${demo.address}/coverage?by=demand`);
   await expect(
     teacher.getByRole("row", { name: /Fronts and pressure/ }).getByRole("link", { name: "reason: 1 can be used" }),
@@ -98,9 +99,12 @@ test("a topic is dragged under another, merged, and taken apart again with recal
   await teacher.goto(`${demo.address}/topics`);
   const row = (name: string) =>
     teacher.getByRole("treeitem").filter({ has: teacher.getByLabel(`Name of the topic ${name}`) });
-  await row("Meanders")
-    .getByTitle("Drag onto the topic it is to lie under")
-    .dragTo(row("Coasts").getByLabel("Name of the topic Coasts"), { steps: 8 } as never);
+  const handle = (await row("Meanders").getByTitle("Drag onto the topic it is to lie under").boundingBox())!;
+  const target = (await row("Coasts").getByLabel("Name of the topic Coasts").boundingBox())!;
+  await teacher.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2);
+  await teacher.mouse.down();
+  await teacher.mouse.move(target.x + 60, target.y + target.height / 2, { steps: 12 });
+  await teacher.mouse.up();
   await expect(teacher.getByText("“Meanders” is moved.")).toBeVisible();
   await teacher.getByRole("button", { name: "Undo" }).click();
 

@@ -118,9 +118,6 @@ await staff
   .nth(3)
   .waitFor();
 await take(staff, "today");
-await staff.emulateMedia({ colorScheme: "dark" });
-await take(staff, "today-dark");
-await staff.emulateMedia({ colorScheme: "light" });
 
 await staff.getByRole("link", { name: "Bank" }).click();
 await staff.getByRole("button", { name: /^Rivers/ }).click();
@@ -129,7 +126,7 @@ await staff.getByLabel("Show the key").click();
 await staff.getByRole("article").waitFor();
 await take(staff, "bank");
 await staff.getByRole("button", { name: "Show all items" }).click();
-await staff.getByLabel("Search items").fill("wave-cut platform");
+await staff.getByRole("combobox", { name: "Search items" }).fill("wave-cut platform");
 await staff.getByRole("option", { name: /Wave-cut/ }).click();
 await staff
   .getByRole("article")
@@ -168,10 +165,6 @@ await staff.getByRole("group", { name: "Mix of units" }).waitFor();
 await staff.getByRole("button", { name: "Swap question 2" }).click();
 await staff.getByRole("button", { name: "Put it here" }).first().waitFor();
 await take(staff, "composer");
-await staff.getByRole("link", { name: "Preview" }).click();
-await staff.getByRole("article", { name: "Question 1", exact: true }).waitFor();
-await take(staff, "preview");
-await staff.getByRole("link", { name: "Back to the composer" }).click();
 await staff.getByRole("link", { name: /^Release to/ }).click();
 await staff.getByRole("region", { name: /notice/ }).waitFor();
 await take(staff, "release");
@@ -192,9 +185,16 @@ await staff.getByRole("region", { name: "The question as it was given" }).getByR
 await staff.getByRole("heading", { name: /of \d+ sittings|would change/ }).waitFor();
 await take(staff, "key");
 await staff.goBack();
-await staff.getByRole("tab", { name: "Standards" }).click();
-await take(staff, "standards");
+await staff.goto(`${address}/coverage?by=demand`);
+await staff.getByText(/runs out of unseen items/).first().waitFor();
+await take(staff, "coverage");
+await staff.getByRole("link", { name: "Plans" }).click();
+await staff.getByRole("link", { name: "Meanders" }).first().click();
+await staff.getByRole("region", { name: "Hardest so far" }).waitFor();
+await take(staff, "before");
 await staff.getByRole("link", { name: "Team" }).click();
+await staff.getByRole("list", { name: "Members" }).waitFor();
+await take(staff, "team");
 await staff.getByRole("link", { name: "Topics and standards" }).click();
 await staff.getByRole("textbox", { name: "Name of the topic Water", exact: true }).waitFor();
 await take(staff, "topics");

@@ -6,6 +6,7 @@ import { z } from "zod";
 import { customsEndpoints } from "./customs.ts";
 import { endpoint } from "./endpoint.ts";
 import { Content, KindName } from "./items/kinds.ts";
+import { likeEndpoints } from "./like.ts";
 import { viewsEndpoints } from "./views.ts";
 import { count, Done, Id, limits, Moment, Share } from "./wire.ts";
 
@@ -253,33 +254,6 @@ export const addItems = endpoint({
   result: z.object({ itemIds: z.array(Id) }),
 });
 
-export const findLikeItems = endpoint({
-  method: "post",
-  path: "/items/like",
-  access: "member",
-  changesNothing: true,
-  summary: "For each content the item of the bank that is very like it in its words, if there is one. Keeps nothing.",
-  body: z.object({
-    contents: z.array(Content).min(1).max(limits.itemsAtOnce),
-    /** Items that do not count, with all of their families: the one being written, the one it is a variant of. */
-    besides: z.array(Id).max(20).default([]),
-  }),
-  result: z.object({
-    like: z.array(
-      z
-        .object({
-          itemId: Id,
-          number: z.int(),
-          use: Use,
-          content: Content,
-          /** Share of words and pairs of words that both have, from 0 to 1. */
-          likeness: z.number(),
-        })
-        .nullable(),
-    ),
-  }),
-});
-
 export const setItemStatus = endpoint({
   method: "put",
   path: "/items/:itemId/status",
@@ -376,7 +350,6 @@ export const bankEndpoints = {
   listRevisions,
   saveItem,
   addItems,
-  findLikeItems,
   setItemStatus,
   listFamily,
   changeFamily,
@@ -387,4 +360,5 @@ export const bankEndpoints = {
   changeTray,
   ...customsEndpoints,
   ...viewsEndpoints,
+  ...likeEndpoints,
 };

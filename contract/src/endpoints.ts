@@ -1,6 +1,7 @@
 /** All endpoints by feature: for the matrix test, the published description and the student's routes. */
 import { assemblyEndpoints } from "./assembly.ts";
 import { bankEndpoints } from "./bank.ts";
+import { beforeTeachingEndpoints } from "./beforeTeaching.ts";
 import { bulkEndpoints } from "./bulk.ts";
 import { coursesEndpoints } from "./courses.ts";
 import { coverageEndpoints } from "./coverage.ts";
@@ -42,6 +43,7 @@ export const endpoints = {
   ...deliveryEndpoints,
   ...insightEndpoints,
   ...figuresEndpoints,
+  ...beforeTeachingEndpoints,
   ...exchangeEndpoints,
   ...finderEndpoints,
   ...sharingEndpoints,

@@ -65,6 +65,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./insight/ReleasesPage.tsx")).ReleasesPage }),
       },
       {
+        path: "/before/:topicId",
+        lazy: async () => ({ Component: (await import("./insight/BeforeTeachingPage.tsx")).BeforeTeachingPage }),
+      },
+      {
         path: "/results/:releaseId/open/:itemId",
         lazy: async () => ({ Component: (await import("./insight/OpenerPage.tsx")).OpenerPage }),
       },

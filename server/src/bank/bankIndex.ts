@@ -5,6 +5,8 @@ import type { Db } from "../platform/database.ts";
 import { Dictionary } from "./dictionary.ts";
 import * as store from "./indexStore.ts";
 
+export type { IndexRow } from "./indexStore.ts";
+
 /** One entry per usable item: approved, not archived, with a topic. Columns share their index. */
 export interface UsableItems {
   readonly itemIds: readonly string[];

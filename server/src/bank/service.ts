@@ -26,7 +26,7 @@ type Tagging = Save["body"]["tagging"];
 
 export { approveRevision, sendBackItem, waitForReview } from "./approval.ts";
 export { dropDraft, keepDraft, showDraft } from "./drafts.ts";
-export { findLikeItems } from "./likeItems.ts";
+export { findLikeItems, listLikeItems } from "./likeItems.ts";
 export { keepColumnMapping, listColumnMappings } from "./columnMappings.ts";
 export { keepOptionSet, listOptionSets, removeOptionSet } from "./optionSets.ts";
 export { listRevisions } from "./revisions.ts";

@@ -1,7 +1,9 @@
+import { beforeTeachingEndpoints } from "@verdant/contract/beforeTeaching";
 import { figuresEndpoints } from "@verdant/contract/figures";
 import { insightEndpoints } from "@verdant/contract/insight";
 import type { Router } from "express";
 import { mountAll } from "../platform/mount.ts";
+import * as beforeTeaching from "./beforeTeaching.ts";
 import * as itemFigures from "./itemFigures.ts";
 import * as service from "./service.ts";
 
@@ -9,4 +11,5 @@ import * as service from "./service.ts";
 export const mountInsight = (router: Router): void => {
   mountAll(router, insightEndpoints, service);
   mountAll(router, figuresEndpoints, itemFigures);
+  mountAll(router, beforeTeachingEndpoints, beforeTeaching);
 };

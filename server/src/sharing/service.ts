@@ -20,18 +20,20 @@ export async function listSharedItems(
   const { db, caller } = scope;
   const { departmentId, personId } = caller;
   const visible = new Set(await store.listVisibleIds(db, departmentId, personId));
+  // What lies above a branch that was opened is not named.
+  const open = new Set(await store.listOpenTopics(db, departmentId, personId));
   const { words, phrases, filters } = readSearch(query.text ?? "");
   const typed = filters.filter((one) => allowed.some((name) => name === one.name)).map((one) => one.typed);
   const text = [words, ...phrases.map((phrase) => `"${phrase}"`), ...typed].join(" ");
   const { text: _, ...page } = query;
   const { items, total, facets } = await listWithin(scope, { ...page, text, sort: "newest" }, visible);
-  const names = new Map((await store.listTopicNames(db, departmentId)).map((topic) => [topic.id, topic.name]));
+  const counts = new Map(facets.topic.map((topic) => [topic.id, topic.count]));
   return {
     items,
     total,
-    topics: facets.topic.flatMap(({ id, count }) => {
-      const name = names.get(id);
-      return name === undefined || count === 0 ? [] : [{ id, name, count }];
+    topics: (await store.listTopicNames(db, departmentId)).flatMap(({ id, name }) => {
+      const count = counts.get(id) ?? 0;
+      return count === 0 || !open.has(id) ? [] : [{ id, name, count }];
     }),
   };
 }

@@ -8,6 +8,16 @@ export async function listVisibleIds(db: Db, departmentId: string, personId: str
   return rows.map((row) => row.id);
 }
 
+/** Topics that were opened to the guest, with what lies under them. */
+export async function listOpenTopics(db: Db, departmentId: string, personId: string): Promise<string[]> {
+  const { rows } = await sql<{ topicId: string }>`
+    select distinct above.topic_id from topic_ancestor above
+    join access_grant granted on granted.department_id = above.department_id and granted.person_id = ${personId}
+      and (granted.topic_id is null or granted.topic_id = above.ancestor_id)
+    where above.department_id = ${departmentId}`.execute(db);
+  return rows.map((row) => row.topicId);
+}
+
 /** Of `itemIds` those that the guest may see, in the order of their numbers. */
 export function listVisible(db: Db, departmentId: string, personId: string, itemIds: readonly string[]) {
   return db
@@ -35,8 +45,19 @@ export function listVisible(db: Db, departmentId: string, personId: string, item
     .execute();
 }
 
-export function listTopicNames(db: Db, departmentId: string) {
-  return db.selectFrom("topic").select(["id", "name"]).where("departmentId", "=", departmentId).execute();
+/** In the order of the tree, parents before what lies under them. */
+export async function listTopicNames(db: Db, departmentId: string) {
+  const rows = await db
+    .selectFrom("topic")
+    .select(["id", "parentId", "name"])
+    .where("departmentId", "=", departmentId)
+    .where("archivedAt", "is", null)
+    .orderBy("position")
+    .orderBy("id")
+    .execute();
+  const under = (parentId: string | null): typeof rows =>
+    rows.filter((row) => row.parentId === parentId).flatMap((row) => [row, ...under(row.id)]);
+  return under(null);
 }
 
 export async function findRole(db: Db, departmentId: string, personId: string) {

@@ -26,7 +26,7 @@ export async function listInvitations(scope: Scope<Member>): Promise<Result<type
       ...row,
       link: linkOf(scope, row.id),
       expiresAt: expiresAt.toISOString(),
-      came: came ?? [],
+      came,
       grants: grants.map((grant) => ({ ...grant, topic: topicName(names, grant.topicId) })),
     })),
   };

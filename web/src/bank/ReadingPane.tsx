@@ -19,6 +19,7 @@ import { useToast } from "../ui/Toasts.tsx";
 import { useSetItemStatusMutation, useShowItemQuery } from "./api.ts";
 import { StimulusOf } from "./StimulusOf.tsx";
 import { SuccessorField } from "./SuccessorField.tsx";
+import { LikePanel } from "./LikePanel.tsx";
 import { FamilyPanel } from "./FamilyPanel.tsx";
 import { kindNames } from "@verdant/core/items/kindNames";
 
@@ -113,6 +114,7 @@ function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
       </Box>
       {item.status === "retired" && <SuccessorField key={`successor ${item.id}`} item={item} />}
       <FiguresPanel key={`figures ${item.id}`} itemId={item.id} use={item.tagging.use} />
+      <LikePanel key={`like ${item.id}`} itemId={item.id} />
       <FamilyPanel key={item.id} item={item} />
       <CommentsPanel
         key={`comments ${item.id}`}

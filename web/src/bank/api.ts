@@ -3,7 +3,6 @@ import {
   changeFamily,
   changeTray,
   dropDraft,
-  findLikeItems,
   keepDraft,
   listFamily,
   listItems,
@@ -29,6 +28,7 @@ import {
 } from "@verdant/contract/customs";
 import type { Call } from "@verdant/contract/endpoint";
 import { changeItems, undoChange } from "@verdant/contract/bulk";
+import { findLikeItems, listLikeItems } from "@verdant/contract/like";
 import { keepView, listViews, removeView } from "@verdant/contract/views";
 import { api, calls, requestOf } from "../platform/contractApi.ts";
 
@@ -57,6 +57,7 @@ export const bankApi = api.injectEndpoints({
     saveItem: build.mutation({ ...calls<typeof saveItem>(saveItem), invalidatesTags: ["Item", "Due", "Quiz"] }),
     addItems: build.mutation({ ...calls<typeof addItems>(addItems), invalidatesTags: ["Item", "Due"] }),
     findLikeItems: build.query({ ...calls<typeof findLikeItems>(findLikeItems), keepUnusedDataFor: 0 }),
+    listLikeItems: build.query({ ...calls<typeof listLikeItems>(listLikeItems), providesTags: ["Item"] }),
     setItemStatus: build.mutation({
       ...calls<typeof setItemStatus>(setItemStatus),
       invalidatesTags: ["Item", "Due", "Quiz"],
@@ -116,6 +117,7 @@ export const {
   useListFamilyQuery,
   useChangeFamilyMutation,
   useFindLikeItemsQuery,
+  useListLikeItemsQuery,
   useBrowseItemsInfiniteQuery,
   useShowItemQuery,
   useListRevisionsQuery,

@@ -1,5 +1,5 @@
 /** Items of the bank that are very like what is being written or brought; asked for once the typing rests. */
-import type { findLikeItems } from "@verdant/contract/bank";
+import type { findLikeItems } from "@verdant/contract/like";
 import type { Result } from "@verdant/contract/endpoint";
 import { limits } from "@verdant/contract/wire";
 import type { Content } from "@verdant/core/items/kinds";

@@ -1,3 +1,4 @@
+import { showBeforeTeaching } from "@verdant/contract/beforeTeaching";
 import { showItemFigures } from "@verdant/contract/figures";
 import { showOpener, showResults } from "@verdant/contract/insight";
 import { api, calls } from "../platform/contractApi.ts";
@@ -6,6 +7,10 @@ export const insightApi = api.injectEndpoints({
   endpoints: (build) => ({
     showResults: build.query({ ...calls<typeof showResults>(showResults), providesTags: ["Results"] }),
     showOpener: build.query({ ...calls<typeof showOpener>(showOpener), providesTags: ["Results"] }),
+    showBeforeTeaching: build.query({
+      ...calls<typeof showBeforeTeaching>(showBeforeTeaching),
+      providesTags: ["Results", "Item"],
+    }),
     showItemFigures: build.query({
       ...calls<typeof showItemFigures>(showItemFigures),
       providesTags: ["Item", "Results", "Quiz"],
@@ -13,4 +18,5 @@ export const insightApi = api.injectEndpoints({
   }),
 });
 
-export const { useShowResultsQuery, useShowOpenerQuery, useShowItemFiguresQuery } = insightApi;
+export const { useShowResultsQuery, useShowOpenerQuery, useShowItemFiguresQuery, useShowBeforeTeachingQuery } =
+  insightApi;

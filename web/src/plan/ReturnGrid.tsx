@@ -1,7 +1,9 @@
 /** The return grid: weeks across, topics down; a square where taught, beads at returns, recall as the tint. */
 import Box from "@mui/material/Box";
+import Link from "@mui/material/Link";
 import Paper from "@mui/material/Paper";
 import type { Plan } from "@verdant/contract/plan";
+import { Link as RouterLink } from "react-router";
 import { Bead } from "../ui/Bead.tsx";
 import { shortDate } from "../ui/dates.ts";
 import { useReturns } from "./api.ts";
@@ -58,7 +60,15 @@ export function ReturnGrid({ plan }: { plan: Plan }) {
                 lineHeight: 1.1,
               }}
             >
-              {topic.name}
+              <Link
+                component={RouterLink}
+                to={`/before/${topic.topicId}`}
+                title="Before you teach"
+                color="inherit"
+                underline="hover"
+              >
+                {topic.name}
+              </Link>
             </Box>
             {plan.weeks.map(({ monday, isClosed }, i) => (
               <Cell

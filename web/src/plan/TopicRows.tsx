@@ -1,8 +1,10 @@
 import Button from "@mui/material/Button";
 import Box from "@mui/material/Box";
+import Link from "@mui/material/Link";
 import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
 import type { DueTopic } from "@verdant/contract/plan";
+import { Link as RouterLink } from "react-router";
 import { Bead } from "../ui/Bead.tsx";
 import { counted, shortDate } from "../ui/dates.ts";
 import { RecallTint } from "./RecallTint.tsx";
@@ -49,7 +51,16 @@ export function TopicRows({
             state={topic.lastReturn ? "done" : "planned"}
             label={topic.strand.name}
           />
-          <Typography sx={{ fontWeight: 700 }}>{topic.name}</Typography>
+          <Link
+            component={RouterLink}
+            to={`/before/${topic.topicId}`}
+            title="Before you teach: what was hard, and which wrong ideas to expect"
+            color="inherit"
+            underline="hover"
+            sx={{ fontWeight: 700 }}
+          >
+            {topic.name}
+          </Link>
           <Typography variant="body2" color="textSecondary">
             {reasonFor(topic, today)}
           </Typography>

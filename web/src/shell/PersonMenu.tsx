@@ -16,11 +16,11 @@ const modes = [
 /** Who is signed in: light or dark, the keys of the page, and signing out. */
 export function PersonMenu(props: {
   name: string;
-  role: "lead" | "teacher" | "guest";
+  belongsAs: "lead" | "teacher" | "guest";
   departmentId: string;
   showKeys?: () => void;
 }) {
-  const { name, role, departmentId, showKeys } = props;
+  const { name, belongsAs, departmentId, showKeys } = props;
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [signOut] = useSignOutMutation();
   const [changeDepartment] = useChangeDepartmentMutation();
@@ -59,7 +59,7 @@ export function PersonMenu(props: {
       </IconButton>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={close}>
         <Typography variant="body2" color="textSecondary" sx={{ px: 2, py: 0.5 }}>
-          {name}, {role}
+          {name}, {belongsAs}
         </Typography>
         {modes.map(([value, text]) => (
           <MenuItem

@@ -56,7 +56,7 @@ export function Shell() {
       <>
         <Bar department={data.guest.department}>
           <Box sx={{ flex: 1 }} />
-          <PersonMenu name={data.guest.name} role="guest" departmentId={data.guest.departmentId} />
+          <PersonMenu name={data.guest.name} belongsAs="guest" departmentId={data.guest.departmentId} />
         </Bar>
         <Suspense fallback={<Loading what="the items" />}>
           <GuestPage guest={data.guest} />
@@ -98,7 +98,7 @@ export function Shell() {
         </Button>
         <PersonMenu
           name={data.member.name}
-          role={data.member.role}
+          belongsAs={data.member.role}
           departmentId={data.member.departmentId}
           showKeys={() => {
             setDialog("shortcuts");

@@ -1,0 +1,127 @@
+/** What earlier answers say about a topic before it is taught. */
+import type * as contract from "@verdant/contract/beforeTeaching";
+import type { Input, Result } from "@verdant/contract/endpoint";
+import { groupBy } from "@verdant/core/groupBy";
+import { shareOf } from "@verdant/core/insight/wilson";
+import { wrongIdeas } from "@verdant/core/insight/wrongIdeas";
+import { blankAnswer } from "@verdant/core/items/blank";
+import { kindOf } from "@verdant/core/items/kinds";
+import { headline } from "@verdant/core/richText";
+import { need } from "../platform/failure.ts";
+import type { Member, Scope } from "../platform/scope.ts";
+import * as topicStore from "./beforeTeachingStore.ts";
+import * as store from "./store.ts";
+
+type Shown = Result<typeof contract.showBeforeTeaching>;
+type Answer = Awaited<ReturnType<typeof topicStore.listTopicAnswers>>[number];
+
+/** Fewer answers than this say nothing about an item. */
+const fewestAnswers = 5;
+const shownOfEach = 8;
+
+export async function showBeforeTeaching(
+  { db, caller }: Scope<Member>,
+  { params }: Input<typeof contract.showBeforeTeaching>,
+): Promise<Shown> {
+  const { departmentId } = caller;
+  const topic = need(await topicStore.findTopic(db, departmentId, params.topicId), "topic");
+  const answers = await topicStore.listTopicAnswers(db, departmentId, params.topicId);
+  const names = await store.listMisconceptions(db, departmentId);
+  const byItem = [...groupBy(answers, (answer) => answer.itemId).values()];
+  return {
+    topic: topic.name,
+    answers: answers.length,
+    hardest: hardestOf(byItem),
+    ideas: ideasOf(answers, byItem, names),
+    wrong: wrongOf(byItem),
+    classes: [...groupBy(answers, (answer) => answer.classId).values()].flatMap((own) => {
+      const [first] = own;
+      if (!first) return [];
+      return [{ classId: first.classId, className: first.className, year: first.year, facility: facilityOf(own) }];
+    }),
+  };
+}
+
+const facilityOf = (answers: readonly Answer[]) =>
+  shareOf(
+    answers.reduce((sum, answer) => sum + answer.credit, 0),
+    answers.length,
+  );
+
+const shareRight = (answers: readonly Answer[]) =>
+  answers.reduce((sum, answer) => sum + answer.credit, 0) / answers.length;
+
+function hardestOf(byItem: readonly Answer[][]): Shown["hardest"] {
+  return byItem
+    .filter((own) => own.length >= fewestAnswers)
+    .sort((a, b) => shareRight(a) - shareRight(b))
+    .slice(0, shownOfEach)
+    .flatMap((own) => {
+      const [first] = own;
+      if (!first) return [];
+      const { itemId, number, content } = first;
+      return [{ itemId, number, stem: headline(content.stem), facility: facilityOf(own) }];
+    });
+}
+
+/** Ideas that some answer to an item would show, and those that this answer shows. */
+function ideasIn({ content, answer }: Answer): { carried: string[]; shown: string[] } {
+  const given = kindOf(content).summarise(content, [answer ?? blankAnswer(content.kind)]);
+  const carriers = given.filter((line) => line.misconceptionId !== undefined);
+  const idsOf = (lines: typeof carriers) => [...new Set(lines.flatMap((line) => line.misconceptionId ?? []))];
+  return { carried: idsOf(carriers), shown: idsOf(carriers.filter((line) => line.count > 0)) };
+}
+
+function ideasOf(
+  answers: readonly Answer[],
+  byItem: readonly Answer[][],
+  names: ReadonlyMap<string, string>,
+): Shown["ideas"] {
+  const found = wrongIdeas(answers.map((answer) => ({ student: answer.studentId, ...ideasIn(answer) })));
+  const shares = byItem.map((own) => ({ first: own[0], own: own.map(ideasIn) }));
+  return found
+    .filter((one) => one.holders > 0)
+    .slice(0, shownOfEach)
+    .flatMap(({ idea, exposed, holders, withChances, repeaters }) => {
+      const name = names.get(idea);
+      const best = shares
+        .map(({ first, own }) => ({ first, count: own.filter((one) => one.shown.includes(idea)).length }))
+        .sort((a, b) => b.count - a.count)[0]?.first;
+      if (name === undefined || !best) return [];
+      return [
+        {
+          name,
+          holders: shareOf(holders, exposed),
+          repeaters: shareOf(repeaters, withChances),
+          itemId: best.itemId,
+          itemNumber: best.number,
+        },
+      ];
+    });
+}
+
+/** Wrong answers without a named idea, each given by a fifth of the students at least. */
+function wrongOf(byItem: readonly Answer[][]): Shown["wrong"] {
+  return byItem
+    .filter((own) => own.length >= fewestAnswers)
+    .flatMap((own) => {
+      const [first] = own;
+      if (!first) return [];
+      const lines = kindOf(first.content).summarise(
+        first.content,
+        own.map((one) => one.answer ?? blankAnswer(first.content.kind)),
+      );
+      return lines
+        .filter((line) => !line.isKey && line.id !== null && line.misconceptionId === undefined)
+        .filter((line) => line.count >= own.length / 5)
+        .map((line) => ({
+          itemId: first.itemId,
+          number: first.number,
+          stem: headline(first.content.stem),
+          text: line.text,
+          share: shareOf(line.count, own.length),
+        }));
+    })
+    .sort((a, b) => b.share.right / b.share.outOf - a.share.right / a.share.outOf)
+    .slice(0, shownOfEach);
+}
