@@ -62,6 +62,34 @@ export const setCourse = endpoint({
   result: Course,
 });
 
+export const bringScheme = endpoint({
+  method: "post",
+  path: "/courses/:courseId/scheme",
+  access: "member",
+  summary:
+    "Takes a scheme of work into a course: units and topics by their names, new where there are none; with a class, its weeks become the dates of the units.",
+  params: z.object({ courseId: Id }),
+  body: z.object({
+    classId: Id.nullable(),
+    units: z
+      .array(
+        z.object({
+          name: Name,
+          lessons: z.array(z.object({ name: Name, week: z.int().min(1).max(60).nullable() })).max(100),
+        }),
+      )
+      .min(1)
+      .max(40),
+  }),
+  result: z.object({
+    units: z.int(),
+    /** Topics put into a unit. */
+    placed: z.int(),
+    /** Of these, topics that were made. */
+    added: z.int(),
+  }),
+});
+
 export const createClass = endpoint({
   method: "post",
   path: "/classes",
@@ -219,6 +247,7 @@ export const coursesEndpoints = {
   listClasses,
   listCourses,
   setCourse,
+  bringScheme,
   createClass,
   showCalendar,
   setCalendar,

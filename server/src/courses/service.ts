@@ -3,3 +3,4 @@ export { setCalendar, setTaught, showCalendar } from "./calendar.ts";
 export { createClass, listCourses, setCourse } from "./editCourses.ts";
 export { listClasses, listStudentIds, needClass } from "./listClasses.ts";
 export { changeEnrolment, enrolStudents, findStudents, listEnrolments, reissueCard, setGroup } from "./roster.ts";
+export { bringScheme } from "./scheme.ts";

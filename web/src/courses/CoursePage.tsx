@@ -19,19 +19,36 @@ import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { useListCoursesQuery, useSetCourseMutation } from "./api.ts";
+import { SchemeDialog } from "./SchemeDialog.tsx";
+import { SharedTopics } from "./SharedTopics.tsx";
 
 /** /courses/new gets an id at once; the course is there once it is kept. */
 export function CoursePage() {
   const { courseId = "" } = useParams();
   const navigate = useNavigate();
-  const { data, error } = useListCoursesQuery();
+  const { data, error, refetch } = useListCoursesQuery();
+  const [round, setRound] = useState(0);
   useEffect(() => {
     if (courseId === "new") void navigate(`/courses/${crypto.randomUUID()}`, { replace: true });
   }, [courseId, navigate]);
   if (error) return <Failed error={error} />;
   if (!data || courseId === "new") return <Loading what="the course" />;
   const known = data.courses.find((course) => course.id === courseId);
-  return <CourseForm key={courseId} course={known ?? { id: courseId, name: "", units: [] }} isNew={!known} />;
+  const others = data.courses.filter((course) => course.id !== courseId);
+  const course = known ?? { id: courseId, name: "", units: [] };
+  return (
+    <CourseForm
+      key={`${courseId}${round}`}
+      course={course}
+      others={others}
+      isNew={!known}
+      again={() =>
+        void refetch().then(() => {
+          setRound(round + 1);
+        })
+      }
+    />
+  );
 }
 
 interface UnitDraft {
@@ -43,7 +60,15 @@ interface UnitDraft {
   readonly topicIds: readonly string[];
 }
 
-function CourseForm({ course, isNew }: { course: Course; isNew: boolean }) {
+function CourseForm(props: {
+  course: Course;
+  others: readonly Course[];
+  isNew: boolean;
+  /** Begins again from the course as it is kept. */
+  again: () => void;
+}) {
+  const { course, others, isNew, again } = props;
+  const [isPasting, setPasting] = useState(false);
   const { topics = [] } = useListTopicsQuery().data ?? {};
   const [name, setName] = useState(course.name);
   const [units, setUnits] = useState<readonly UnitDraft[]>(() =>
@@ -81,9 +106,21 @@ function CourseForm({ course, isNew }: { course: Course; isNew: boolean }) {
     <Page
       title={isNew ? "New course" : course.name}
       actions={
-        <Button variant="contained" loading={isLoading} disabled={name.trim() === ""} onClick={() => void submit()}>
-          Keep the course
-        </Button>
+        <>
+          {!isNew && (
+            <Button
+              variant="outlined"
+              onClick={() => {
+                setPasting(true);
+              }}
+            >
+              Paste a scheme of work
+            </Button>
+          )}
+          <Button variant="contained" loading={isLoading} disabled={name.trim() === ""} onClick={() => void submit()}>
+            Keep the course
+          </Button>
+        </>
       }
     >
       <Stack spacing={2} sx={{ maxWidth: 980 }}>
@@ -184,7 +221,19 @@ function CourseForm({ course, isNew }: { course: Course; isNew: boolean }) {
             Add a unit
           </Button>
         </Box>
+        {others.length > 0 && !isNew && (
+          <SharedTopics topicIds={units.flatMap((unit) => unit.topicIds)} others={others} topics={topics} />
+        )}
       </Stack>
+      {isPasting && (
+        <SchemeDialog
+          courseId={course.id}
+          close={() => {
+            setPasting(false);
+          }}
+          taken={again}
+        />
+      )}
     </Page>
   );
 }

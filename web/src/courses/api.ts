@@ -7,6 +7,7 @@ import {
   listEnrolments,
   reissueCard,
   setCalendar,
+  bringScheme,
   setCourse,
   setGroup,
   setTaught,
@@ -24,6 +25,10 @@ export const coursesApi = api.injectEndpoints({
   endpoints: (build) => ({
     listClasses: build.query({ ...calls<typeof listClasses>(listClasses), providesTags: ["Class"] }),
     listCourses: build.query({ ...calls<typeof listCourses>(listCourses), providesTags: ["Course"] }),
+    bringScheme: build.mutation({
+      ...calls<typeof bringScheme>(bringScheme),
+      invalidatesTags: ["Course", "Topic", "Due", "Class"],
+    }),
     setCourse: build.mutation({ ...calls<typeof setCourse>(setCourse), invalidatesTags: planChanged }),
     createClass: build.mutation({ ...calls<typeof createClass>(createClass), invalidatesTags: rosterChanged }),
     showCalendar: build.query({ ...calls<typeof showCalendar>(showCalendar), providesTags: ["Class", "Course"] }),
@@ -43,6 +48,7 @@ export const coursesApi = api.injectEndpoints({
 export const {
   useListClassesQuery,
   useListCoursesQuery,
+  useBringSchemeMutation,
   useSetCourseMutation,
   useCreateClassMutation,
   useShowCalendarQuery,

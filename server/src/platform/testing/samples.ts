@@ -103,6 +103,7 @@ export async function samples(bench: Workbench) {
     changeStandard: { statement: "Another statement" },
     importStandards: { kind: "list", title: "New framework", text: "N1 One" },
     setCourse: { name: course.name, units: course.units },
+    bringScheme: { classId: null, units: [{ name: "Deserts", lessons: [{ name: "Dunes", week: 3 }] }] },
     createClass: { name: "New class", courseId: course.id },
     setCalendar: {
       meetingDays: [2],
