@@ -83,7 +83,10 @@ async function takeWritingDay(lead: Page): Promise<void> {
   await lead.getByRole("option", { name: "Rivers: Floods" }).click();
   await lead.getByLabel("Items", { exact: true }).fill("8");
   await lead.getByRole("button", { name: "Set", exact: true }).click();
-  await lead.getByRole("button", { name: "Share evenly" }).click();
+  await lead
+    .getByRole("group", { name: "Goal: Floods, anybody" })
+    .getByRole("button", { name: "Share evenly" })
+    .click();
   const writer = await open(lead.context().browser() as Browser, staffSize);
   await writer.goto(address);
   await writer.getByRole("button", { name: /Tobias Lind/ }).click();
@@ -123,7 +126,7 @@ await staff.getByRole("link", { name: "Bank" }).click();
 await staff.getByRole("button", { name: /^Rivers/ }).click();
 await staff.getByRole("option", { name: /Inner bank/ }).click();
 await staff.getByLabel("Show the key").click();
-await staff.getByRole("article").waitFor();
+await staff.getByRole("region", { name: "How it went and where it is used" }).waitFor();
 await take(staff, "bank");
 await staff.getByRole("button", { name: "Show all items" }).click();
 await staff.getByRole("combobox", { name: "Search items" }).fill("wave-cut platform");
@@ -186,7 +189,10 @@ await staff.getByRole("heading", { name: /of \d+ sittings|would change/ }).waitF
 await take(staff, "key");
 await staff.goBack();
 await staff.goto(`${address}/coverage?by=demand`);
-await staff.getByText(/runs out of unseen items/).first().waitFor();
+await staff
+  .getByText(/runs out of unseen items/)
+  .first()
+  .waitFor();
 await take(staff, "coverage");
 await staff.getByRole("link", { name: "Plans" }).click();
 await staff.getByRole("link", { name: "Meanders" }).first().click();

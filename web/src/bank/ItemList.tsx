@@ -174,7 +174,7 @@ function Row(props: {
           </Box>
           <Box sx={{ fontSize: 12.5, color: "text.secondary", whiteSpace: "nowrap", overflow: "hidden" }}>{about}</Box>
         </Box>
-        {item.facility.outOf > 0 && <Whisker share={item.facility} width={64} />}
+        {item.facility.outOf > 0 && <Whisker share={item.facility} width={96} />}
         {isSetAside && <Box sx={{ fontSize: 12.5, color: "primary.main", fontWeight: 700 }}>set aside</Box>}
         {item.status !== "approved" && (
           <Box sx={{ fontSize: 12.5, color: "warning.dark", fontWeight: 700 }}>
