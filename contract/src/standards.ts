@@ -3,12 +3,20 @@ import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
 import { Done, Id, Name } from "./wire.ts";
 
+const SecureLine = z.number().min(0.3, "At least 30 %.").max(0.95, "At most 95 %.");
+
 export const Standard = z.object({
   id: Id,
   parentId: Id.nullable(),
   code: z.string(),
   statement: z.string(),
   studentWording: z.string().nullable(),
+  /** The framework that it belongs to. */
+  framework: z.string(),
+  /** The share from which it counts as secure; null: that of the course or the department. */
+  secureLine: z.number().nullable(),
+  /** Standards of other frameworks that ask the same, or in part: an item that has one is found by the other. */
+  links: z.array(z.object({ standardId: Id, kind: z.enum(["equals", "overlaps"]) })),
 });
 export type Standard = z.infer<typeof Standard>;
 
@@ -86,8 +94,44 @@ export const changeStandard = endpoint({
     code: z.string().trim().min(1).max(80).optional(),
     statement: z.string().trim().min(1).max(2000).optional(),
     studentWording: z.string().trim().max(2000).nullable().optional(),
+    secureLine: SecureLine.nullable().optional(),
   }),
   result: Standard,
+});
+
+export const linkStandards = endpoint({
+  method: "put",
+  path: "/standards/:standardId/links/:otherId",
+  access: "lead",
+  summary: "Says that a standard equals or overlaps another, or that it does neither. It holds both ways.",
+  params: z.object({ standardId: Id, otherId: Id }),
+  body: z.object({ kind: z.enum(["equals", "overlaps"]).nullable() }),
+  result: Done,
+});
+
+export const showSecureLines = endpoint({
+  method: "get",
+  path: "/secure-lines",
+  access: "member",
+  summary: "The shares from which a standard counts as secure: the department's, and those of courses that differ.",
+  result: z.object({
+    department: z.number(),
+    courses: z.array(z.object({ courseId: Id, name: z.string(), secureLine: z.number().nullable() })),
+  }),
+});
+
+export const setSecureLine = endpoint({
+  method: "put",
+  path: "/secure-lines",
+  access: "lead",
+  summary: "Sets the share from which a standard counts as secure, for the department or one of its courses.",
+  body: z.object({
+    /** null: the department. */
+    courseId: Id.nullable(),
+    /** null: what the department says. */
+    line: SecureLine.nullable(),
+  }),
+  result: Done,
 });
 
 export const importStandards = endpoint({
@@ -116,5 +160,8 @@ export const standardsEndpoints = {
   archiveTopic,
   restoreTopic,
   changeStandard,
+  linkStandards,
+  showSecureLines,
+  setSecureLine,
   importStandards,
 };

@@ -4,6 +4,9 @@ import { betaCdf } from "./distributions.ts";
 
 export type MasteryLabel = "noEvidence" | "tooEarly" | "secure" | "notYet" | "uncertain";
 
+/** The share from which a standard counts as secure where nobody says another. */
+export const usualSecureLine = 0.7;
+
 export interface Mastery {
   /** Posterior mean of the share right, in [0, 1]. */
   readonly mean: number;
@@ -26,7 +29,7 @@ export function masteryOf(
   right: number,
   given: number,
   prior: { readonly mean: number; readonly weight: number } = { mean: 0.6, weight: 2 },
-  secureLine = 0.7,
+  secureLine = usualSecureLine,
 ): Mastery {
   const a = prior.mean * prior.weight + right;
   const b = (1 - prior.mean) * prior.weight + given - right;

@@ -1,12 +1,14 @@
 /** Finding by what is typed: filters, phrases, figures of items, and views that are kept. */
 import { kinds } from "@verdant/core/items/kinds";
 import { richTextOf } from "@verdant/core/richText";
+import { sql } from "kysely";
 import { describe, expect, test } from "vitest";
 import { BankIndexes } from "./bankIndex.ts";
 import { refreshItemStats } from "../insight/itemStats.ts";
 import { newId } from "../platform/id.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
+import { importStandards, linkStandards, listTopics } from "../standards/service.ts";
 import { assumed, listItems, saveItem, showItem } from "./service.ts";
 import { keepView, listViews, removeView } from "./views.ts";
 
@@ -56,6 +58,35 @@ describe("what is typed", () => {
     const found = await find('tag:"field trip"');
     expect(found.items.map((one) => one.id)).toEqual([item.id]);
     expect(found.facets.tag).toEqual([{ id: "field trip", count: 1 }]);
+  });
+
+  test("an item that was tagged in one framework is found by a standard of another that equals it", async () => {
+    const { standardId } = await bench.db.selectFrom("itemStandard").select("standardId").executeTakeFirstOrThrow();
+    await importStandards(bench.lead, {
+      body: { kind: "list", title: "Another framework", text: "Z.1 The same in other words" },
+    });
+    const { standards } = await listTopics(bench.lead);
+    const other = standards.find((one) => one.code === "Z.1")!;
+    const tagged = (await listItems(bench.lead, { query: { standardId, sort: "newest", limit: 1 } })).total;
+    expect([(await find("standard:Z.1")).total, tagged > 0]).toEqual([0, true]);
+    const link = (kind: "equals" | null) =>
+      linkStandards(bench.lead, { params: { standardId: other.id, otherId: standardId }, body: { kind } });
+    await link("equals");
+    expect((await find("standard:Z.1")).total).toBe(tagged);
+    expect((await find("Z.1")).total).toBe(tagged);
+    await link(null);
+    expect((await find("standard:Z.1")).total).toBe(0);
+  });
+
+  test("of ten thousand tags those in use most are offered, and any of them is found", async () => {
+    await sql`update item set change_seq = 2000000, tags = array(
+      select 'tag ' || number || ' ' || n from generate_series(1, 600) as n) || array['common']`.execute(bench.db);
+    await sql`update department set bank_version = 2000000`.execute(bench.db);
+    const { facets, total } = await all();
+    expect(facets.tag).toHaveLength(200);
+    expect(facets.tag[0]).toEqual({ id: "common", count: total });
+    const found = await find('tag:"tag 3 599"');
+    expect([found.total, found.facets.tag[0]?.id]).toEqual([1, "tag 3 599"]);
   });
 
   test("another department's names mean nothing", async () => {

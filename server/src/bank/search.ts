@@ -40,8 +40,11 @@ async function findMatches(scope: Scope<Member | Guest>, filter: Filter, within?
       .of(departmentId)
       .then(async (found) => ({ index: found, words: await wordsIn(scope, found, meaning, within) })),
   ]);
-  const chosen = chosenIn(filter, meaning, words.standardIds);
-  return { tree, index, words, meaning, ...countFacets(words.among, facetsOf(index, chosen, tree.under)) };
+  const typed = chosenIn(filter, meaning, words.standardIds);
+  // An item that was tagged in one framework is found by what another asks for.
+  const linked = await store.listLinkedStandards(scope.db, departmentId, typed.standard);
+  const chosen = { ...typed, standard: [...typed.standard, ...linked] };
+  return { tree, index, words, meaning, chosen, ...countFacets(words.among, facetsOf(index, chosen, tree.under)) };
 }
 
 /** The ids of all items that match, in no order. */
@@ -58,7 +61,7 @@ export async function listWithin(
   query: Query,
   within?: ReadonlySet<string>,
 ): Promise<List> {
-  const { tree, index, words, meaning, matches, counts } = await findMatches(scope, query, within);
+  const { tree, index, words, meaning, chosen, matches, counts } = await findMatches(scope, query, within);
   const places = pageOf(index, matches, query);
   const items = await rowsOf(
     scope,
@@ -72,7 +75,11 @@ export async function listWithin(
     total: matches.length,
     understood: words.understood,
     meant: [...meaning.meant],
-    facets: { ...named, topic: rolledUp(named.topic, tree.above) },
+    facets: {
+      ...named,
+      topic: rolledUp(named.topic, tree.above),
+      tag: mostFrequent(named.tag, chosen.tag),
+    },
   };
 }
 
@@ -153,6 +160,14 @@ function pageOf(index: DepartmentIndex, matches: Int32Array, { sort, after, limi
 
 const namedCounts = (dictionary: Dictionary, counts: Int32Array | undefined) =>
   dictionary.words.flatMap((id, i) => ((counts?.[i] ?? 0) > 0 ? [{ id, count: counts?.[i] ?? 0 }] : []));
+
+/** A department may have thousands of tags; a list shows those that most items have, and what was chosen. */
+const tagsShown = 200;
+
+const mostFrequent = (tags: { id: string; count: number }[], chosen: readonly string[]) =>
+  tags
+    .sort((a, b) => Number(chosen.includes(b.id)) - Number(chosen.includes(a.id)) || b.count - a.count)
+    .slice(0, tagsShown);
 
 /** A topic counts what lies under it; an item has one topic, so nothing counts twice. */
 function rolledUp(leaves: { id: string; count: number }[], above: ReadonlyMap<string, readonly string[]>) {

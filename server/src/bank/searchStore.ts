@@ -41,6 +41,22 @@ export async function findStandardsByCode(
   return new Map(rows.map((row) => [row.code, row.id]));
 }
 
+/** Standards that equal or overlap one of these. */
+export async function listLinkedStandards(
+  db: Db,
+  departmentId: string,
+  standardIds: readonly string[],
+): Promise<string[]> {
+  if (standardIds.length === 0) return [];
+  const { rows } = await sql<{ id: string }>`
+    select to_id as id from standard_link
+    where department_id = ${departmentId} and from_id = any(${[...standardIds]}::uuid[])
+    union
+    select from_id from standard_link
+    where department_id = ${departmentId} and to_id = any(${[...standardIds]}::uuid[])`.execute(db);
+  return rows.map((row) => row.id);
+}
+
 interface Understood {
   /** Per term the words to look for: any of them will do. */
   readonly alternatives: readonly (readonly string[])[];

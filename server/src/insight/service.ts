@@ -16,6 +16,7 @@ import { stimuliOf } from "../delivery/views.ts";
 import { dueOfClass, listPlannedReturns } from "../plan/service.ts";
 import { Failure, need } from "../platform/failure.ts";
 import type { Member, Scope } from "../platform/scope.ts";
+import { showSecureLines } from "../standards/service.ts";
 import { resultsOfItems } from "./itemResults.ts";
 import { resultsOfStandards } from "./standardResults.ts";
 import * as store from "./store.ts";
@@ -76,13 +77,21 @@ export async function showResults(
     handedIn: perStudent.filter((student) => student.state === "handedIn").length,
     items: resultsOfItems(items, answers, misconceptions, await store.sumSiblings(db, departmentId, itemIds)),
     stimuli: stimuliOf(items),
-    standards: isOtherYear ? [] : resultsOfStandards(standards, evidence, perStudent),
+    standards: isOtherYear
+      ? []
+      : resultsOfStandards(standards, evidence, perStudent, await usualLineOf(scope, plan.class.courseId)),
     perStudent: isOtherYear ? [] : perStudent,
     waiting: perStudent.flatMap(({ studentId, name, state }) =>
       isOtherYear || state === "handedIn" ? [] : [{ studentId, name, state }],
     ),
     plan: isOtherYear || answers.length === 0 ? [] : await movedTopics(scope, plan, items),
   };
+}
+
+/** The share from which a standard counts as secure in a course, where the standard itself says nothing. */
+async function usualLineOf(scope: Scope<Member>, courseId: string): Promise<number> {
+  const { department, courses } = await showSecureLines(scope);
+  return courses.find((course) => course.courseId === courseId)?.secureLine ?? department;
 }
 
 /** The release's own year and the others, the newest first. */

@@ -7,7 +7,6 @@ import type { listStandardEvidence, listStandardsOfRelease } from "./store.ts";
 type Standard = Awaited<ReturnType<typeof listStandardsOfRelease>>[number];
 type Evidence = Awaited<ReturnType<typeof listStandardEvidence>>[number];
 
-const usualLine = 0.7;
 /** The class's mean on a standard weighs as much as two answers. */
 const weight = 2;
 
@@ -15,6 +14,7 @@ export function resultsOfStandards(
   standards: readonly Standard[],
   evidence: readonly Evidence[],
   students: readonly { readonly studentId: string; readonly name: string }[],
+  usualLine: number,
 ): Results["standards"] {
   const byStandard = groupBy(evidence, (row) => row.standardId);
   return standards.map((standard) => {

@@ -21,6 +21,7 @@ import * as writing from "./0018_writing.ts";
 import * as words from "./0019_words.ts";
 import * as statistics from "./0020_statistics.ts";
 import * as rights from "./0021_rights.ts";
+import * as crosswalk from "./0022_crosswalk.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -44,4 +45,5 @@ export const migrations: Record<string, Migration> = {
   "0019_words": words,
   "0020_statistics": statistics,
   "0021_rights": rights,
+  "0022_crosswalk": crosswalk,
 };

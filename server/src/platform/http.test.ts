@@ -297,6 +297,7 @@ describe("the matrix", () => {
         removeOptionSet: 200,
         setGoal: 422,
         copySharedItems: 404,
+        setSecureLine: 404,
       };
       expect(`${name}: ${answer.status}`).toBe(`${name}: ${expected[name] ?? usual}`);
       for (const id of Object.values(ids)) if (answer.status === 200) expect(`${name} ${text}`).not.toContain(id);

@@ -75,6 +75,7 @@ export interface Tables extends SittingTables, WritingTables {
     retiredAt: Date | null;
     raw: JsonOrNull<unknown>;
   };
+  standardLink: Owned & { fromId: string; toId: string; kind: "equals" | "overlaps" };
   topic: Row & {
     parentId: string | null;
     name: string;
@@ -195,7 +196,7 @@ export interface Tables extends SittingTables, WritingTables {
   stimulusMedia: Owned & { revisionId: string; hash: string };
 
   schoolYear: Row & { name: string; startsOn: string; endsOn: string };
-  course: Row & { name: string };
+  course: Row & { name: string; secureLine: Default<number | null> };
   unit: Row & { courseId: string; position: number; name: string; letter: string; hue: number };
   unitTopic: Owned & { courseId: string; unitId: string; topicId: string; position: number };
   class: Row & {

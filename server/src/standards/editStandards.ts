@@ -2,12 +2,14 @@
 import { createHash } from "node:crypto";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/standards";
+import { usualSecureLine } from "@verdant/core/insight/mastery";
 import { readCase } from "@verdant/core/standards/caseFile";
 import { readIndentedList } from "@verdant/core/standards/indentedList";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import { withLinks } from "./listTopics.ts";
 import * as store from "./store.ts";
 
 export function changeStandard(
@@ -18,11 +20,12 @@ export function changeStandard(
     const { db, caller } = within;
     const { departmentId } = caller;
     const before = need(await store.findStandard(db, departmentId, params.standardId), "standard");
-    const { code, statement, studentWording } = body;
+    const { code, statement, studentWording, secureLine } = body;
     await store.updateStandard(db, departmentId, before.id, {
       ...(code !== undefined && { code }),
       ...(statement !== undefined && { statement }),
       ...(studentWording !== undefined && { studentWording: studentWording === "" ? null : studentWording }),
+      ...(secureLine !== undefined && { secureLine }),
     });
     await record(within, {
       departmentId,
@@ -32,7 +35,60 @@ export function changeStandard(
       before,
       after: body,
     });
-    return need(await store.findStandard(db, departmentId, before.id), "standard");
+    const after = need(await store.findStandard(db, departmentId, before.id), "standard");
+    const [shown] = withLinks([after], await store.listLinks(db, departmentId));
+    return need(shown, "standard");
+  });
+}
+
+export function linkStandards(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.linkStandards>,
+): Promise<{ ok: true }> {
+  return atomically(scope, async (within) => {
+    const { db, caller } = within;
+    const { departmentId } = caller;
+    const { standardId, otherId } = params;
+    if (standardId === otherId)
+      throw invalid("/params/otherId", "A standard equals itself in any case. Choose another.");
+    for (const id of [standardId, otherId]) need(await store.findStandard(db, departmentId, id), "standard");
+    const [from, to] = [standardId, otherId].sort() as [string, string];
+    await store.setLink(db, departmentId, [from, to], body.kind);
+    await record(within, {
+      departmentId,
+      entity: "standard",
+      entityId: standardId,
+      action: body.kind === null ? "unlinked" : "linked",
+      after: { otherId, kind: body.kind },
+    });
+    return { ok: true };
+  });
+}
+
+export async function showSecureLines({ db, caller }: Scope<Member>): Promise<Result<typeof contract.showSecureLines>> {
+  return {
+    department: (await store.findUsualLine(db, caller.departmentId)) ?? usualSecureLine,
+    courses: await store.listCourseLines(db, caller.departmentId),
+  };
+}
+
+export function setSecureLine(
+  scope: Scope<Member>,
+  { body }: Input<typeof contract.setSecureLine>,
+): Promise<{ ok: true }> {
+  return atomically(scope, async (within) => {
+    const { db, caller } = within;
+    const { departmentId } = caller;
+    if (body.courseId === null) await store.updateUsualLine(db, departmentId, body.line);
+    else need((await store.updateCourseLine(db, departmentId, body.courseId, body.line)) || undefined, "course");
+    await record(within, {
+      departmentId,
+      entity: body.courseId === null ? "department" : "course",
+      entityId: body.courseId ?? departmentId,
+      action: "secureLineSet",
+      after: { line: body.line },
+    });
+    return { ok: true };
   });
 }
 

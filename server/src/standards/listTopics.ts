@@ -28,6 +28,25 @@ export async function listTopics({ db, caller }: Scope<Member>): Promise<Listed>
       ...strandOf(row.id),
       standardIds: row.standardIds ?? [],
     })),
-    standards: await store.listStandards(db, caller.departmentId),
+    standards: withLinks(
+      await store.listStandards(db, caller.departmentId),
+      await store.listLinks(db, caller.departmentId),
+    ),
   };
 }
+
+/** Each with what it equals or overlaps: a link holds both ways. */
+export const withLinks = <T extends { readonly id: string }>(
+  standards: readonly T[],
+  links: Awaited<ReturnType<typeof store.listLinks>>,
+) =>
+  standards.map((standard) => ({
+    ...standard,
+    links: links.flatMap(({ fromId, toId, kind }) =>
+      fromId === standard.id
+        ? [{ standardId: toId, kind }]
+        : toId === standard.id
+          ? [{ standardId: fromId, kind }]
+          : [],
+    ),
+  }));

@@ -1,4 +1,4 @@
 /** Topics and standards: shown, changed in place, read from files. */
 export { addTopic, archiveTopic, changeTopic, restoreTopic } from "./editTopics.ts";
-export { changeStandard, importStandards } from "./editStandards.ts";
+export { changeStandard, importStandards, linkStandards, setSecureLine, showSecureLines } from "./editStandards.ts";
 export { listTopics } from "./listTopics.ts";

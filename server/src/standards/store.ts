@@ -39,14 +39,92 @@ export function listTopics(db: Db, departmentId: string) {
     .execute();
 }
 
-export function listStandards(db: Db, departmentId: string) {
-  return db
+const shownStandards = (db: Db, departmentId: string) =>
+  db
     .selectFrom("standard")
-    .select(["id", "parentId", "code", "statement", "studentWording"])
-    .where("departmentId", "=", departmentId)
-    .where("retiredAt", "is", null)
-    .orderBy("position")
+    .innerJoin("framework", (join) =>
+      join
+        .onRef("framework.departmentId", "=", "standard.departmentId")
+        .onRef("framework.id", "=", "standard.frameworkId"),
+    )
+    .where("standard.departmentId", "=", departmentId)
+    .select(["standard.id", "standard.parentId", "standard.code", "standard.statement", "standard.studentWording"])
+    .select(["framework.title as framework", "standard.secureLine"]);
+
+/** Framework by framework, each in its own order. */
+export function listStandards(db: Db, departmentId: string) {
+  return shownStandards(db, departmentId)
+    .where("standard.retiredAt", "is", null)
+    .orderBy("framework.id")
+    .orderBy("standard.position")
     .execute();
+}
+
+/** Links between standards, each once. */
+export function listLinks(db: Db, departmentId: string) {
+  return db
+    .selectFrom("standardLink")
+    .select(["fromId", "toId", "kind"])
+    .where("departmentId", "=", departmentId)
+    .execute();
+}
+
+export async function setLink(
+  db: Db,
+  departmentId: string,
+  [fromId, toId]: readonly [string, string],
+  kind: "equals" | "overlaps" | null,
+): Promise<void> {
+  if (kind === null)
+    await db
+      .deleteFrom("standardLink")
+      .where("departmentId", "=", departmentId)
+      .where("fromId", "=", fromId)
+      .where("toId", "=", toId)
+      .execute();
+  else
+    await db
+      .insertInto("standardLink")
+      .values({ departmentId, fromId, toId, kind })
+      .onConflict((conflict) => conflict.columns(["departmentId", "fromId", "toId"]).doUpdateSet({ kind }))
+      .execute();
+}
+
+export async function findUsualLine(db: Db, departmentId: string): Promise<number | undefined> {
+  const { rows } = await sql<{ line: number | null }>`
+    select (settings ->> 'secureLine')::float8 as line from department where id = ${departmentId}`.execute(db);
+  return rows[0]?.line ?? undefined;
+}
+
+export async function updateUsualLine(db: Db, departmentId: string, line: number | null): Promise<void> {
+  await sql`
+    update department set settings = settings || jsonb_build_object('secureLine', ${line}::float8)
+    where id = ${departmentId}`.execute(db);
+}
+
+export function listCourseLines(db: Db, departmentId: string) {
+  return db
+    .selectFrom("course")
+    .select(["id as courseId", "name", "secureLine"])
+    .where("departmentId", "=", departmentId)
+    .orderBy("name")
+    .execute();
+}
+
+export async function updateCourseLine(
+  db: Db,
+  departmentId: string,
+  courseId: string,
+  secureLine: number | null,
+): Promise<boolean> {
+  const done = await db
+    .updateTable("course")
+    .set({ secureLine })
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", courseId)
+    .returning("id")
+    .executeTakeFirst();
+  return done !== undefined;
 }
 
 export function findTopic(db: Db, departmentId: string, topicId: string) {
@@ -191,12 +269,7 @@ export async function replaceTopicStandards(
 }
 
 export function findStandard(db: Db, departmentId: string, standardId: string) {
-  return db
-    .selectFrom("standard")
-    .select(["id", "parentId", "code", "statement", "studentWording"])
-    .where("departmentId", "=", departmentId)
-    .where("id", "=", standardId)
-    .executeTakeFirst();
+  return shownStandards(db, departmentId).where("standard.id", "=", standardId).executeTakeFirst();
 }
 
 export async function updateStandard(
@@ -206,7 +279,7 @@ export async function updateStandard(
   change: Partial<
     Pick<
       Insertable<Tables["standard"]>,
-      "code" | "statement" | "studentWording" | "parentId" | "retiredAt" | "raw" | "position"
+      "code" | "statement" | "studentWording" | "secureLine" | "parentId" | "retiredAt" | "raw" | "position"
     >
   >,
 ): Promise<void> {

@@ -140,6 +140,29 @@ export function BankPage() {
                 : `Nothing has “${typed}”; looked for ${words.map((word) => `“${word}”`).join(", ")} instead.`}
             </Alert>
           ))}
+          {topics.length > 0 &&
+            filter.chosen.topic
+              .filter((id) => !topics.some((topic) => topic.id === id))
+              .map((id) => (
+                <Alert
+                  key={id}
+                  severity="warning"
+                  icon={false}
+                  sx={{ mb: 1, py: 0 }}
+                  action={
+                    <Button
+                      size="small"
+                      onClick={() => {
+                        filter.toggle("topic", id);
+                      }}
+                    >
+                      Take it off
+                    </Button>
+                  }
+                >
+                  The topic of this view is no longer there: it was put away, or merged into another.
+                </Alert>
+              ))}
           {first?.meant.map(
             ({ typed, problem }) =>
               problem !== null && (

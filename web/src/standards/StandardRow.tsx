@@ -1,13 +1,17 @@
 /** A standard: its code, its statement, and its wording for students, each changed by typing. */
 import Box from "@mui/material/Box";
 import InputBase from "@mui/material/InputBase";
+import Link from "@mui/material/Link";
 import type { Standard } from "@verdant/contract/standards";
 import { useState } from "react";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
+import { StandardDetails } from "./StandardDetails.tsx";
 import { useChangeStandardMutation } from "./api.ts";
 
-export function StandardRow({ standard, mayEdit }: { standard: Standard; mayEdit: boolean }) {
+export function StandardRow(props: { standard: Standard; standards: readonly Standard[]; mayEdit: boolean }) {
+  const { standard, standards, mayEdit } = props;
+  const [isOpen, setOpen] = useState(false);
   const [change] = useChangeStandardMutation();
   const say = useToast();
   const send = async (body: Parameters<typeof change>[0]["body"]) => {
@@ -28,7 +32,20 @@ export function StandardRow({ standard, mayEdit }: { standard: Standard; mayEdit
         fontWeight: isTop ? 700 : 400,
       }}
     >
-      <Box sx={{ fontSize: 14, pt: 0.4, fontVariantNumeric: "tabular-nums" }}>{standard.code}</Box>
+      <Link
+        component="button"
+        type="button"
+        aria-expanded={isOpen}
+        color="inherit"
+        underline="hover"
+        title="Secure line, and standards of other frameworks"
+        sx={{ fontSize: 14, pt: 0.4, fontVariantNumeric: "tabular-nums", textAlign: "left", alignSelf: "start" }}
+        onClick={() => {
+          setOpen(!isOpen);
+        }}
+      >
+        {standard.code}
+      </Link>
       <Box>
         <Words
           label={`Statement of ${standard.code}`}
@@ -47,6 +64,7 @@ export function StandardRow({ standard, mayEdit }: { standard: Standard; mayEdit
             keep={(studentWording) => void send({ studentWording })}
           />
         )}
+        {isOpen && <StandardDetails standard={standard} standards={standards} mayEdit={mayEdit} />}
       </Box>
     </Box>
   );

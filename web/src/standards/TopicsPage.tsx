@@ -3,19 +3,21 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
-import { useState } from "react";
+import { Fragment, useState } from "react";
 import { useShowSessionQuery } from "../team/api.ts";
 import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useListTopicsQuery } from "./api.ts";
 import { ImportDialog } from "./ImportDialog.tsx";
+import { SecureLines } from "./SecureLines.tsx";
 import { StandardRow } from "./StandardRow.tsx";
 import { TopicTree } from "./TopicTree.tsx";
 
 export function TopicsPage() {
   const { data, error, isLoading, refetch } = useListTopicsQuery();
   const isLead = useShowSessionQuery().data?.member?.role === "lead";
+  const hasSeveral = new Set(data?.standards.map((standard) => standard.framework)).size > 1;
   const [isImporting, setImporting] = useState(false);
   return (
     <Page
@@ -50,13 +52,21 @@ export function TopicsPage() {
             <Typography variant="h2" sx={{ mb: 1 }}>
               Standards
             </Typography>
+            <SecureLines mayEdit={isLead} />
             {data.standards.length === 0 && (
               <Typography color="textSecondary">
                 No standards yet. Paste an indented list, or bring a CASE file; items can do without.
               </Typography>
             )}
-            {data.standards.map((standard) => (
-              <StandardRow key={standard.id} standard={standard} mayEdit={isLead} />
+            {data.standards.map((standard, i) => (
+              <Fragment key={standard.id}>
+                {hasSeveral && standard.framework !== data.standards[i - 1]?.framework && (
+                  <Typography component="h3" sx={{ fontWeight: 700, mt: 2, color: "primary.main" }}>
+                    {standard.framework}
+                  </Typography>
+                )}
+                <StandardRow standard={standard} standards={data.standards} mayEdit={isLead} />
+              </Fragment>
             ))}
           </Paper>
         </Box>

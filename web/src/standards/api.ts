@@ -4,8 +4,11 @@ import {
   changeStandard,
   changeTopic,
   importStandards,
+  linkStandards,
   listTopics,
   restoreTopic,
+  setSecureLine,
+  showSecureLines,
 } from "@verdant/contract/standards";
 import { mergeTopics, splitTopic, undoMerge } from "@verdant/contract/mergeTopics";
 import { api, calls } from "../platform/contractApi.ts";
@@ -25,6 +28,15 @@ export const standardsApi = api.injectEndpoints({
     archiveTopic: build.mutation({ ...calls<typeof archiveTopic>(archiveTopic), invalidatesTags: changed }),
     restoreTopic: build.mutation({ ...calls<typeof restoreTopic>(restoreTopic), invalidatesTags: changed }),
     changeStandard: build.mutation({ ...calls<typeof changeStandard>(changeStandard), invalidatesTags: changed }),
+    linkStandards: build.mutation({
+      ...calls<typeof linkStandards>(linkStandards),
+      invalidatesTags: ["Topic", "Item"],
+    }),
+    showSecureLines: build.query({ ...calls<typeof showSecureLines>(showSecureLines), providesTags: ["Standard"] }),
+    setSecureLine: build.mutation({
+      ...calls<typeof setSecureLine>(setSecureLine),
+      invalidatesTags: ["Standard", "Results"],
+    }),
     importStandards: build.mutation({ ...calls<typeof importStandards>(importStandards), invalidatesTags: changed }),
   }),
 });
@@ -40,4 +52,7 @@ export const {
   useRestoreTopicMutation,
   useChangeStandardMutation,
   useImportStandardsMutation,
+  useLinkStandardsMutation,
+  useShowSecureLinesQuery,
+  useSetSecureLineMutation,
 } = standardsApi;

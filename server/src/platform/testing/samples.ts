@@ -28,6 +28,11 @@ export async function samples(bench: Workbench) {
   const topic = await bench.db.selectFrom("unitTopic").select("topicId as id").executeTakeFirstOrThrow();
   const other = await bench.db.selectFrom("topic").select("id").where("id", "<>", topic.id).executeTakeFirstOrThrow();
   const standard = await bench.db.selectFrom("standard").select("id").executeTakeFirstOrThrow();
+  const otherStandard = await bench.db
+    .selectFrom("standard")
+    .select("id")
+    .where("id", "<>", standard.id)
+    .executeTakeFirstOrThrow();
   const { courses } = await listCourses(bench.lead);
   const course = courses[0]!;
   const on = "2031-02-11";
@@ -57,6 +62,7 @@ export async function samples(bench: Workbench) {
     optionSetId: newId(),
     topicId: topic.id,
     standardId: standard.id,
+    otherId: otherStandard.id,
     courseId: course.id,
     groupId: newId(),
     on,
@@ -100,6 +106,8 @@ export async function samples(bench: Workbench) {
     changeTopic: { name: "Renamed" },
     mergeTopics: { intoId: other.id },
     splitTopic: { name: "A part", standardIds: [standard.id] },
+    linkStandards: { kind: "equals" },
+    setSecureLine: { courseId: course.id, line: 0.8 },
     changeStandard: { statement: "Another statement" },
     importStandards: { kind: "list", title: "New framework", text: "N1 One" },
     setCourse: { name: course.name, units: course.units },

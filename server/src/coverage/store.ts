@@ -1,0 +1,48 @@
+/** SQL for coverage. */
+import { sql } from "kysely";
+import type { Db } from "../platform/database.ts";
+
+/** Topics with the standards they are to serve. */
+export function listTopics(db: Db, departmentId: string) {
+  return db
+    .selectFrom("topic")
+    .where("topic.departmentId", "=", departmentId)
+    .where("topic.archivedAt", "is", null)
+    .select("topic.id")
+    .select((eb) =>
+      eb
+        .selectFrom("topicStandard")
+        .whereRef("topicStandard.departmentId", "=", "topic.departmentId")
+        .whereRef("topicStandard.topicId", "=", "topic.id")
+        .select(sql<string[]>`coalesce(array_agg(standard_id), '{}')`.as("ids"))
+        .as("standardIds"),
+    )
+    .orderBy("topic.id")
+    .execute();
+}
+
+/** Every draw of every quiz, with how many families of usable items its pool holds. */
+export async function listDraws(db: Db, departmentId: string) {
+  const { rows } = await sql<{
+    quizId: string;
+    number: number;
+    name: string;
+    heading: string | null;
+    partPosition: number;
+    take: number;
+    families: number;
+  }>`
+    select quiz.id as quiz_id, quiz.number, quiz.name, part.heading, part.position as part_position,
+      coalesce(place.take, 1) as take, count(distinct item.family_id)::int as families
+    from quiz_place place
+    join quiz_part part on part.department_id = place.department_id and part.id = place.part_id
+    join quiz on quiz.department_id = part.department_id and quiz.id = part.quiz_id and quiz.archived_at is null
+    left join quiz_pool_item pool on pool.department_id = place.department_id and pool.place_id = place.id
+    left join item on item.department_id = pool.department_id and item.id = pool.item_id
+      and item.status = 'approved' and item.archived_at is null
+    where place.department_id = ${departmentId} and place.kind = 'draw' and coalesce(place.take, 1) > 0
+    group by quiz.id, quiz.number, quiz.name, part.heading, part.position, place.id, place.position, place.take
+    order by quiz.number desc, part.position, place.position
+    limit 2000`.execute(db);
+  return rows;
+}

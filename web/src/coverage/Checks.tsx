@@ -1,0 +1,32 @@
+/** Quizzes that draw: how many goes there are before anything comes again. */
+import Box from "@mui/material/Box";
+import Link from "@mui/material/Link";
+import Typography from "@mui/material/Typography";
+import { Link as RouterLink } from "react-router";
+import { counted } from "../ui/dates.ts";
+import { useListChecksQuery } from "./api.ts";
+
+export function Checks() {
+  const { checks = [] } = useListChecksQuery(undefined, { refetchOnMountOrArgChange: true }).data ?? {};
+  if (checks.length === 0) return null;
+  return (
+    <Box component="section" aria-label="Goes before anything repeats" sx={{ mt: 3 }}>
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        Goes before anything repeats
+      </Typography>
+      <Box component="ul" sx={{ m: 0, p: 0, listStyle: "none" }}>
+        {checks.slice(0, 12).map(({ quizId, name, goes, bottleneck }) => (
+          <li key={quizId}>
+            <Typography variant="body2">
+              <Link component={RouterLink} to={`/quizzes/${quizId}`}>
+                {name}
+              </Link>
+              : {goes === 0 ? "not even one" : counted(goes, "go", "goes")}; “{bottleneck.part}” draws {bottleneck.take}{" "}
+              of {bottleneck.families}.
+            </Typography>
+          </li>
+        ))}
+      </Box>
+    </Box>
+  );
+}
