@@ -29,7 +29,7 @@ describe("Larkmoor", () => {
 
   test("holds enough for a term: 180 items of all kinds, 25 families of variants, every topic with something to ask", () => {
     expect(file.items.length).toBeGreaterThanOrEqual(180);
-    // A key without its question needs a printed sheet, which a demo has not.
+    // Keys of a printed sheet come with the school, not with its file.
     const shown = kindNames.filter((kind) => kind !== "keyOnly");
     expect(new Set(file.items.map((item) => item.content.kind))).toEqual(new Set(shown));
     const sizes = new Map<string, number>();

@@ -100,6 +100,7 @@ export async function larkmoor(today: string): Promise<School> {
       { topic: "Tropical rainforest", writer: "Ines Fairley", wanted: 12, days: 20 },
       { topic: "Plates", writer: "Tobias Lind", wanted: 10, days: 34 },
     ],
+    paper: { topic: "Scale and relief", name: "the November map sheet", key: "BADCAB" },
     tags: [
       { topic: "Waves and drift", tag: "field trip" },
       { topic: "Erosion and transport", tag: "field trip" },

@@ -1,5 +1,6 @@
 /** Loads the demo data into an empty database, through the same import that a department uses. */
 import { pathToFileURL } from "node:url";
+import { readPaperKey } from "@verdant/core/bank/paperKey";
 import { groupBy } from "@verdant/core/groupBy";
 import { dateOf, dayOf } from "@verdant/core/plan/day";
 import { pino } from "pino";
@@ -11,6 +12,7 @@ import { newId } from "../server/src/platform/id.ts";
 import { localDateOf } from "../server/src/platform/localDate.ts";
 import type { Member, Scope } from "../server/src/platform/scope.ts";
 import { changeItems } from "../server/src/bank/bulk.ts";
+import { addItems } from "../server/src/bank/service.ts";
 import { listTopics } from "../server/src/standards/service.ts";
 import { hashPassword } from "../server/src/team/service.ts";
 import { setGoal } from "../server/src/writing/service.ts";
@@ -76,6 +78,12 @@ export async function loadSchool(pool: Db, now: Date, school: School, runningCla
     for (const { name: called, topic, body } of school.many ?? []) {
       const topicId = topics.find((one) => one.name === topic)?.id ?? null;
       await saveMany(lately, { params: { manyId: newId() }, body: { version: 0, name: called, topicId, body } });
+    }
+    if (school.paper) {
+      const { topic, name: sheet, key } = school.paper;
+      const topicId = topics.find((one) => one.name === topic)?.id ?? null;
+      const { items } = readPaperKey(key, sheet, 4, "");
+      await addItems(lately, { body: { items: items.map(({ content }) => ({ content, topicId, standardIds: [] })) } });
     }
     for (const { topic, tag } of school.tags ?? []) {
       const topicId = topics.find((one) => one.name === topic)?.id ?? "";

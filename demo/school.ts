@@ -22,6 +22,8 @@ export interface School {
     readonly wanted: number;
     readonly days: number;
   }[];
+  /** A printed sheet: its questions come as keys only. */
+  readonly paper?: { readonly topic: string; readonly name: string; readonly key: string };
   /** Tags for all items of a topic. */
   readonly tags?: readonly { readonly topic: string; readonly tag: string }[];
 }

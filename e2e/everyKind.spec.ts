@@ -1,4 +1,4 @@
-/** Every kind with a key, answered rightly by touch and by keyboard, and scored; written answers, opinions and places are in kinds and sources. */
+/** Every kind answered by touch and by keyboard, and scored; places on pictures are in sources. */
 import type { Page } from "@playwright/test";
 import { expect, serveDemo, studentAt, tabTo, teacherAt, test } from "./journey.ts";
 
@@ -110,6 +110,9 @@ const rightAnswers: readonly [question: string, answer: (page: Page, hand: Hand)
       await hand.pick(page, "outer bank", "it is worn away");
     },
   ],
+  ["Question 1 of the November map sheet", (page, hand) => hand.choose(page, "B")],
+  ["How sure are you", (page, hand) => hand.choose(page, "3")],
+  ["Say in your own words", (page, hand) => hand.type(page, /in your own words/, "The bend is cut off in a flood.")],
   [
     "Water is",
     async (page, hand) => {
@@ -119,7 +122,7 @@ const rightAnswers: readonly [question: string, answer: (page: Page, hand: Hand)
   ],
 ];
 
-test("eight kinds come as one block, and two students answer all of them rightly: one by touch, one by keyboard", async ({
+test("eleven kinds are answered by two students, rightly where there is a right answer: one by touch, one by keyboard", async ({
   person,
 }) => {
   const teacher = await teacherAt(person, demo.address, "Tobias Lind");
@@ -136,11 +139,59 @@ test("eight kinds come as one block, and two students answer all of them rightly
     return { ids: items.map((item) => item.id), cards: students.slice(2, 4).map((student) => student.entryCard) };
   });
   expect(ids).toHaveLength(8);
+  ids.push(
+    ...(await teacher.evaluate(async () => {
+      const paper = (await (await fetch("/api/items?text=kind:key+%22question+1%22")).json()) as {
+        items: { id: string }[];
+      };
+      const text = (words: string) => ({
+        type: "richText",
+        content: [{ type: "paragraph", content: [{ type: "text", text: words }] }],
+      });
+      const written = [
+        {
+          kind: "opinion",
+          stem: text("How sure are you about meanders?"),
+          ...{ form: "scale", choices: [], steps: 4, low: "not at all", high: "very" },
+        },
+        {
+          kind: "written",
+          stem: text("Say in your own words how an ox-bow lake forms."),
+          ...{
+            lines: 4,
+            showsCriteria: false,
+            criteria: [
+              {
+                id: "c",
+                name: "Gives reasons",
+                levels: [
+                  { id: "n", points: 0, text: "none" },
+                  { id: "y", points: 1, text: "some" },
+                ],
+              },
+            ],
+          },
+        },
+      ];
+      const { topics } = (await (await fetch("/api/topics")).json()) as { topics: { id: string; name: string }[] };
+      const topicId = topics.find((one) => one.name === "Meanders")?.id;
+      const made = (await (
+        await fetch("/api/items", {
+          method: "POST",
+          headers: { "content-type": "application/json" },
+          body: JSON.stringify({ items: written.map((one) => ({ topicId, content: { schemaVersion: 1, ...one } })) }),
+        })
+      ).json()) as { itemIds?: string[]; detail?: string };
+      if (!made.itemIds) throw new Error(JSON.stringify(made));
+      return [...paper.items.slice(0, 1).map((one) => one.id), ...made.itemIds];
+    })),
+  );
+  expect(ids).toHaveLength(11);
   for (const id of ids) {
     await teacher.goto(`${demo.address}/bank?item=${id}`);
     await teacher.getByRole("article", { name: /^Item/ }).getByRole("button", { name: "Set aside" }).click();
   }
-  await teacher.getByRole("button", { name: "Give these 8 to…" }).click();
+  await teacher.getByRole("button", { name: "Give these 11 to…" }).click();
   await teacher.getByRole("menuitem", { name: "8D" }).click();
   await teacher.getByRole("link", { name: "Release to 8D" }).click();
   await teacher.getByRole("button", { name: "Release to 8D" }).click();
@@ -149,16 +200,19 @@ test("eight kinds come as one block, and two students answer all of them rightly
   for (const [i, hand] of [touch, keyboard].entries()) {
     const student = await studentAt(person, demo.address, cards[i] ?? "");
     await student.getByRole("button", { name: /^Begin/ }).click();
-    for (let position = 1; position <= 8; position++) {
-      await expect(student.getByText(`Question ${position} of 8`)).toBeVisible();
+    for (let position = 1; position <= 11; position++) {
+      await expect(student.getByText(`Question ${position} of 11`)).toBeVisible();
       const main = student.getByRole("main");
       await expect(main).toContainText(new RegExp(rightAnswers.map(([question]) => question).join("|")));
       const said = (await main.textContent()) ?? "";
       const asked = rightAnswers.find(([question]) => said.includes(question));
       await asked?.[1](student, hand);
-      await hand.goOn(student, position < 8 ? "Next" : "Last look");
+      await hand.goOn(student, position < 11 ? "Next" : "Last look");
     }
     await student.getByRole("button", { name: "Hand in" }).click();
-    await expect(student.getByRole("heading", { name: /You got 8 of 8/ })).toBeVisible();
+    await expect(student.getByRole("heading", { name: /You got 9 of/ })).toBeVisible();
+    await expect(student.getByText(/✓ Question \d+: right/)).toHaveCount(9);
+    await expect(student.getByText(/Question \d+: waits for its mark/)).toHaveCount(1);
+    await expect(student.getByText(/Question \d+: your view/)).toHaveCount(1);
   }
 });

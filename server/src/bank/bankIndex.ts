@@ -136,9 +136,15 @@ export class BankIndexes {
 }
 
 function toColumns(all: readonly store.IndexRow[]): UsableItems {
-  // What no machine marks is taken by hand only: a review composed in passing must not leave marking behind.
+  // Taken by hand only: what no machine marks, since a review composed in passing must not leave marking behind; and what
+  // stands for a question on paper, which nobody has before them on a screen.
   const rows = all.filter(
-    (row) => !row.isArchived && row.status === "approved" && row.topicId !== null && markerOf(row) === "machine",
+    (row) =>
+      !row.isArchived &&
+      row.status === "approved" &&
+      row.topicId !== null &&
+      row.kind !== "keyOnly" &&
+      markerOf(row) === "machine",
   );
   return {
     itemIds: rows.map((row) => row.itemId),
