@@ -101,6 +101,23 @@ export const itemSorts = ["newest", "oldest", "changed", "easiest", "hardest", "
 /** What an item may still lack. */
 export const itemLacks = ["topic", "standard", "explanation"] as const;
 
+/** The ways in which a list of items is narrowed and counted. */
+export const facetNames = [
+  "topic",
+  "standard",
+  "kind",
+  "demand",
+  "status",
+  "use",
+  "lacks",
+  "owner",
+  "tag",
+  "language",
+  "went",
+  "used",
+] as const;
+export type FacetName = (typeof facetNames)[number];
+
 const FacetCount = z.object({ id: z.string(), count: z.int() });
 
 export const listItems = endpoint({
@@ -133,40 +150,12 @@ export const listItems = endpoint({
     items: z.array(ItemRow),
     total: z.int(),
     /** Counts that follow the words and all filters but the facet's own. A topic counts what lies under it. */
-    facets: z.object({
-      topic: z.array(FacetCount),
-      standard: z.array(FacetCount),
-      kind: z.array(FacetCount),
-      demand: z.array(FacetCount),
-      status: z.array(FacetCount),
-      use: z.array(FacetCount),
-      lacks: z.array(FacetCount),
-      owner: z.array(FacetCount),
-      tag: z.array(FacetCount),
-      language: z.array(FacetCount),
-      went: z.array(FacetCount),
-      used: z.array(FacetCount),
-    }),
+    facets: z.record(z.enum(facetNames), z.array(FacetCount)),
     /** What the filters in `text` were understood as: values of a facet, something else, or why not at all. */
     meant: z.array(
       z.object({
         typed: z.string(),
-        facet: z
-          .enum([
-            "topic",
-            "standard",
-            "kind",
-            "demand",
-            "status",
-            "use",
-            "lacks",
-            "owner",
-            "tag",
-            "language",
-            "went",
-            "used",
-          ])
-          .nullable(),
+        facet: z.enum(facetNames).nullable(),
         ids: z.array(z.string()),
         problem: z.string().nullable(),
       }),

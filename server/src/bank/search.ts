@@ -1,5 +1,6 @@
 /** Finding items: words from PostgreSQL, filters and counts from the bank index, the page's rows from PostgreSQL. */
 import type { Input, Result } from "@verdant/contract/endpoint";
+import { facetNames, type FacetName } from "@verdant/contract/bank";
 import type * as contract from "@verdant/contract/bank";
 import { countFacets, type Facet } from "@verdant/core/bank/facets";
 import { shareOf } from "@verdant/core/insight/wilson";
@@ -10,7 +11,6 @@ import type { Dictionary } from "./dictionary.ts";
 import type { IndexRow } from "./indexStore.ts";
 import { meaningOf, type Meaning } from "./searchMeaning.ts";
 import * as store from "./searchStore.ts";
-import { facetNames, type FacetName } from "./searchValues.ts";
 
 type List = Result<typeof contract.listItems>;
 type Query = Input<typeof contract.listItems>["query"];

@@ -1,10 +1,11 @@
 /** What the filters that were typed into a search mean in this department: values of facets, and conditions on items. */
+import type { FacetName } from "@verdant/contract/bank";
 import { passesMeasure, readSearch, type SearchFilter } from "@verdant/core/bank/searchNotation";
 import { foldedText } from "@verdant/core/foldedText";
 import type { Guest, Member, Scope } from "../platform/scope.ts";
 import type { IndexRow } from "./indexStore.ts";
 import * as store from "./searchMeaningStore.ts";
-import { closedValues, type FacetName } from "./searchValues.ts";
+import { closedValues } from "./searchValues.ts";
 
 export interface Meaning {
   readonly words: string;

@@ -1,21 +1,6 @@
-/** The facets of a search, and the words for the values of those that a department cannot change. */
+/** The words for the values of facets that a department cannot change. */
+import type { FacetName } from "@verdant/contract/bank";
 import { kindNames } from "@verdant/core/items/kindNames";
-
-export const facetNames = [
-  "topic",
-  "standard",
-  "kind",
-  "demand",
-  "status",
-  "use",
-  "lacks",
-  "owner",
-  "tag",
-  "language",
-  "went",
-  "used",
-] as const;
-export type FacetName = (typeof facetNames)[number];
 
 const same = (...words: string[]) => Object.fromEntries(words.map((word) => [word, word]));
 

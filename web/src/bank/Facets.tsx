@@ -3,12 +3,12 @@ import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import type { ItemList } from "@verdant/contract/bank";
+import type { FacetName, ItemList } from "@verdant/contract/bank";
 import { withoutTerm } from "@verdant/core/bank/searchNotation";
 import type { Standard, Topic } from "@verdant/contract/standards";
 import type { ReactNode } from "react";
 import { kindNames } from "@verdant/core/items/kindNames";
-import type { FacetName, ItemFilter } from "./useItemFilter.ts";
+import type { ItemFilter } from "./useItemFilter.ts";
 
 type Counts = ItemList["facets"];
 

@@ -1,23 +1,7 @@
 /** What the bank shows, as the address says it: words, facets, sort and the chosen item. A link reopens the same view. */
-import { itemSorts } from "@verdant/contract/bank";
+import { facetNames, itemSorts, type FacetName } from "@verdant/contract/bank";
 import { useDeferredValue, useMemo } from "react";
 import { useAddress } from "../platform/useAddress.ts";
-
-export const facetNames = [
-  "topic",
-  "standard",
-  "kind",
-  "demand",
-  "status",
-  "use",
-  "lacks",
-  "owner",
-  "tag",
-  "language",
-  "went",
-  "used",
-] as const;
-export type FacetName = (typeof facetNames)[number];
 
 export function useItemFilter() {
   const [search, change] = useAddress();
