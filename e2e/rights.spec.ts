@@ -69,6 +69,50 @@ test("a guest by link sees exactly what was granted: in the interface, at the AP
   await expect(late.getByText(/This link lets nobody in any more/)).toBeVisible();
 });
 
+test("a lead of another department comes in by a link, copies an item, and finds it at home", async ({ person }) => {
+  const lead = await teacherAt(person, demo.address);
+  const link = await lead.evaluate(async () => {
+    const { topics } = (await (await fetch("/api/topics")).json()) as { topics: { id: string; name: string }[] };
+    const grants = [{ topicId: topics.find((one) => one.name === "Meanders")?.id, seesReserved: false }];
+    const body = JSON.stringify({ role: "guest", grants });
+    const headers = { "content-type": "application/json" };
+    return ((await (await fetch("/api/invitations", { method: "POST", headers, body })).json()) as { link: string })
+      .link;
+  });
+  const other = await person({ width: 1280, height: 800 });
+  const [email, password] = ["otto.reed@fenwick.example", "long enough to keep"];
+  await other.goto(demo.address);
+  await other.getByRole("button", { name: "Make a department" }).click();
+  await other.getByLabel("Department and school").fill("Geography, Fenwick School");
+  await other.getByLabel("Your name").fill("Otto Reed");
+  await other.getByLabel("E-mail").fill(email);
+  await other.getByLabel(/^Password/).fill(password);
+  await other.locator("form").getByRole("button", { name: "Make" }).click();
+  await expect(other.getByRole("navigation", { name: "Areas" })).toBeVisible();
+
+  await other.goto(demo.address + link);
+  await other.getByRole("button", { name: "I have an account here already" }).click();
+  await other.getByLabel("E-mail").fill(email);
+  await other.getByLabel("Password").fill(password);
+  await other.getByRole("button", { name: "Come in" }).click();
+  await other.getByRole("searchbox", { name: "Search items" }).fill("ox-bow");
+  await other
+    .getByRole("list", { name: "Items" })
+    .getByRole("button", { name: /ox-bow/i })
+    .first()
+    .click();
+  await expect(other.getByRole("article")).toContainText(/ox-bow/i);
+  await other.getByRole("button", { name: "Mark to copy" }).click();
+  await other.getByRole("button", { name: "Copy 1 item to Geography, Fenwick School" }).click();
+  await expect(other.getByText(/1 item copied/)).toBeVisible();
+  await other.getByRole("button", { name: "Otto Reed: account" }).click();
+  await other.getByRole("menuitem", { name: "Go to Geography, Fenwick School" }).click();
+  await expect(other.getByRole("navigation", { name: "Areas" })).toBeVisible();
+  await other.goto(`${demo.address}/bank?text=lacks:topic`);
+  await expect(other.getByRole("listbox", { name: "Items, 1 in all" })).toContainText(/ox-bow/i);
+  await expectAccessible(other);
+});
+
 test("a colleague leaves: items and goals are in somebody's hands, and the door is shut", async ({ person }) => {
   const leaving = await teacherAt(person, demo.address, "Tobias Lind");
   const lead = await teacherAt(person, demo.address);

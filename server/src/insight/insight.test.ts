@@ -4,6 +4,8 @@ import { giveKeyRuling } from "../delivery/service.ts";
 import { newId } from "../platform/id.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { useWorkbench } from "../platform/testing/workbench.ts";
+import { changeStandard, setSecureLine } from "../standards/service.ts";
+import { showItemFigures } from "./itemFigures.ts";
 import * as insight from "./service.ts";
 
 const bench = useWorkbench();
@@ -22,6 +24,45 @@ describe("a release of six questions to a class of which the first half is stron
     for (let student = 0; student < 18; student++) await sit(bench, student, releaseId, isRight(student));
     return releaseId;
   };
+
+  test("the figures of an item agree with the results, and one release cannot say that it has got round", async () => {
+    const { items } = await show(await given());
+    for (const position of [2, 6]) {
+      const item = items.find((one) => one.position === position)!;
+      const figures = await showItemFigures(bench.lead, { params: { itemId: item.itemId } });
+      expect(figures).toMatchObject({ facility: item.facility, trust: "provisional", students: 18, climb: null });
+      expect(Math.sign(figures.agreement!.r)).toBe(Math.sign(item.discrimination!.r));
+      expect(figures.agreement!.r).toBeCloseTo(item.discrimination!.r, 6);
+    }
+  });
+
+  test("the secure line is the standard's own, else the course's, else the department's", async () => {
+    const { standards } = await show(await given());
+    const [standard] = standards;
+    const lines = async () =>
+      (await show(releaseId)).standards.find((one) => one.standardId === standard!.standardId)!.secureLine;
+    const { courseId } = await bench.db
+      .selectFrom("class")
+      .select("courseId")
+      .where("id", "=", bench.classId)
+      .executeTakeFirstOrThrow();
+    const set = (body: { courseId: string | null; line: number | null }) => setSecureLine(bench.lead, { body });
+    const own = (secureLine: number | null) =>
+      changeStandard(bench.lead, { params: { standardId: standard!.standardId }, body: { secureLine } });
+    const seen = [await lines()];
+    for (const change of [
+      () => set({ courseId: null, line: 0.6 }),
+      () => set({ courseId, line: 0.8 }),
+      () => own(0.9),
+      () => own(null),
+      () => set({ courseId, line: null }),
+      () => set({ courseId: null, line: null }),
+    ]) {
+      await change();
+      seen.push(Math.round((await lines()) * 100) / 100);
+    }
+    expect(seen).toEqual([0.7, 0.6, 0.8, 0.9, 0.8, 0.6, 0.7]);
+  });
 
   test("items come weakest first with the shares that were answered, and thirds and correlation tell which deserve a look", async () => {
     const { items, handedIn } = await show(await given());

@@ -2,6 +2,7 @@
 import { sql } from "kysely";
 import type { Db } from "../platform/database.ts";
 import { creditSums, firstAnswers } from "../platform/firstAnswers.ts";
+import { answersWithRest } from "./itemStatsStore.ts";
 
 /** Every revision, the newest first, with the credit of its first answers. */
 export async function listRevisionCredits(db: Db, departmentId: string, itemId: string) {
@@ -20,19 +21,8 @@ export async function listRevisionCredits(db: Db, departmentId: string, itemId: 
 
 /** First answers to the newest lineage, each with how many students had seen the item before that student's release. */
 export async function listExposedAnswers(db: Db, departmentId: string, itemId: string) {
-  const answered = firstAnswers(db, departmentId)
-    .where("si.sittingId", "in", (eb) =>
-      eb
-        .selectFrom("sittingItem as with")
-        .where("with.departmentId", "=", departmentId)
-        .where("with.itemId", "=", itemId)
-        .select("with.sittingId"),
-    )
-    .select(["si.itemId", "si.revisionId", "sitting.releaseId", "sitting.classId", "mark.credit"])
-    .select(sql<number>`(sum(mark.credit) over whole - mark.credit) / nullif(count(*) over whole - 1, 0)`.as("rest"))
-    .modifyEnd(sql`window whole as (partition by si.sitting_id)`);
   const { rows } = await sql<{ seenBefore: number; credit: number; rest: number }>`
-    with answered as (${answered}),
+    with answered as (${answersWithRest(db, departmentId, [itemId])}),
     begun as (
       select sitting.release_id, sitting.class_id, min(sitting.started_at) as at
       from sitting_item si join sitting on sitting.department_id = si.department_id and sitting.id = si.sitting_id
@@ -50,11 +40,7 @@ export async function listExposedAnswers(db: Db, departmentId: string, itemId: s
     select seen_before, answered.credit, answered.rest
     from answered
     join exposed on exposed.release_id = answered.release_id and exposed.class_id = answered.class_id
-    join item on item.department_id = ${departmentId} and item.id = answered.item_id
-    join item_revision newest on newest.department_id = item.department_id and newest.id = item.latest_revision_id
-    join item_revision given on given.department_id = item.department_id and given.id = answered.revision_id
-      and given.parameter_id = newest.parameter_id
-    where answered.item_id = ${itemId} and answered.rest is not null`.execute(db);
+    where answered.rest is not null`.execute(db);
   return rows;
 }
 

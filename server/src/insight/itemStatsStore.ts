@@ -61,11 +61,11 @@ export interface ItemFigures {
 }
 
 /**
- * The figures of items as the answers give them now. Facility and agreement are of the lineage of the newest revision.
- * Agreement is the correlation of credit and the share of the other questions, each less its mean in that release, so
- * that quizzes of unequal difficulty can be put together.
+ * First answers to the lineage of each item's newest revision, with the mean credit of the other questions of that
+ * sitting; null where there was no other. The one query behind agreement and exposure.
  */
-export async function computeFigures(db: Db, departmentId: string, itemIds: readonly string[]): Promise<ItemFigures[]> {
+export function answersWithRest(db: Db, departmentId: string, itemIds: readonly string[]) {
+  const ids = sql`${[...itemIds]}::uuid[]`;
   const answered = firstAnswers(db, departmentId)
     .where((eb) =>
       eb(
@@ -74,25 +74,33 @@ export async function computeFigures(db: Db, departmentId: string, itemIds: read
         eb
           .selectFrom("sittingItem as with")
           .where("with.departmentId", "=", departmentId)
-          .where(sql<boolean>`"with".item_id = any(${[...itemIds]}::uuid[])`)
+          .where(sql<boolean>`"with".item_id = any(${ids})`)
           .select("with.sittingId"),
       ),
     )
-    .select(["si.itemId", "si.revisionId", "sitting.releaseId", "mark.credit"])
+    .select(["si.itemId", "si.revisionId", "sitting.releaseId", "sitting.classId", "mark.credit"])
     .select(sql<number>`(sum(mark.credit) over whole - mark.credit) / nullif(count(*) over whole - 1, 0)`.as("rest"))
     .modifyEnd(sql`window whole as (partition by si.sitting_id)`);
+  return sql`
+    select answered.item_id, answered.release_id, answered.class_id, answered.credit, answered.rest
+    from (${answered}) as answered
+    join item on item.department_id = ${departmentId} and item.id = answered.item_id
+    join item_revision newest on newest.department_id = item.department_id and newest.id = item.latest_revision_id
+    join item_revision given on given.department_id = item.department_id and given.id = answered.revision_id
+      and given.parameter_id = newest.parameter_id
+    where answered.item_id = any(${ids})`;
+}
+
+/**
+ * The figures of items as the answers give them now. Agreement is the correlation of credit and the share of the other
+ * questions, each less its mean in that release, so that quizzes of unequal difficulty can be put together.
+ */
+export async function computeFigures(db: Db, departmentId: string, itemIds: readonly string[]): Promise<ItemFigures[]> {
   const { rows } = await sql<ItemFigures>`
-    with answered as (${answered}),
-    own as (
-      select answered.item_id, answered.credit,
-        answered.credit - avg(answered.credit) over alike as credit_off, rest - avg(rest) over alike as rest_off
-      from answered
-      join item on item.department_id = ${departmentId} and item.id = answered.item_id
-      join item_revision newest on newest.department_id = ${departmentId} and newest.id = item.latest_revision_id
-      join item_revision given on given.department_id = ${departmentId} and given.id = answered.revision_id
-        and given.parameter_id = newest.parameter_id
-      where answered.item_id = any(${[...itemIds]}::uuid[])
-      window alike as (partition by answered.item_id, answered.release_id)
+    with own as (
+      select item_id, credit, credit - avg(credit) over alike as credit_off, rest - avg(rest) over alike as rest_off
+      from (${answersWithRest(db, departmentId, itemIds)}) as answered
+      window alike as (partition by item_id, release_id)
     ),
     results as (
       select item_id, count(*)::int as answers, sum(credit) as credit_sum,

@@ -8,6 +8,7 @@ import { addItems } from "../bank/service.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Guest, type Member, type Scope } from "../platform/scope.ts";
+import { listTopics } from "../standards/service.ts";
 import * as store from "./store.ts";
 
 /** What a guest may filter by: nothing that tells of colleagues, classes or their results. */
@@ -31,7 +32,7 @@ export async function listSharedItems(
   return {
     items,
     total,
-    topics: (await store.listTopicNames(db, departmentId)).flatMap(({ id, name }) => {
+    topics: (await listTopics(scope)).topics.flatMap(({ id, name }) => {
       const count = counts.get(id) ?? 0;
       return count === 0 || !open.has(id) ? [] : [{ id, name, count }];
     }),

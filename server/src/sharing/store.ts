@@ -45,21 +45,6 @@ export function listVisible(db: Db, departmentId: string, personId: string, item
     .execute();
 }
 
-/** In the order of the tree, parents before what lies under them. */
-export async function listTopicNames(db: Db, departmentId: string) {
-  const rows = await db
-    .selectFrom("topic")
-    .select(["id", "parentId", "name"])
-    .where("departmentId", "=", departmentId)
-    .where("archivedAt", "is", null)
-    .orderBy("position")
-    .orderBy("id")
-    .execute();
-  const under = (parentId: string | null): typeof rows =>
-    rows.filter((row) => row.parentId === parentId).flatMap((row) => [row, ...under(row.id)]);
-  return under(null);
-}
-
 export async function findRole(db: Db, departmentId: string, personId: string) {
   const row = await db
     .selectFrom("membership")

@@ -1,12 +1,12 @@
 /** The topic tree and the standards as the bank shows them. */
 import type { Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/standards";
-import type { Member, Scope } from "../platform/scope.ts";
+import type { Guest, Member, Scope } from "../platform/scope.ts";
 import * as store from "./store.ts";
 
 type Listed = Result<typeof contract.listTopics>;
 
-export async function listTopics({ db, caller }: Scope<Member>): Promise<Listed> {
+export async function listTopics({ db, caller }: Scope<Member | Guest>): Promise<Listed> {
   const rows = await store.listTopics(db, caller.departmentId);
   const byId = new Map(rows.map((row) => [row.id, row]));
 

@@ -135,8 +135,9 @@ export async function acceptInvitation(
   const { departmentId, role, grants, id } = invitation;
   await atomically(scope, async (within) => {
     const { db, now } = within;
-    if (passwordHash !== null)
-      await store.insertPerson(db, { id: personId, email: body.email, name: body.name ?? "", passwordHash });
+    const fresh = { id: personId, email: body.email, name: body.name ?? "" };
+    if (passwordHash !== null && !(await store.insertPerson(db, { ...fresh, passwordHash })))
+      throw new Failure("conflict", "Somebody with this e-mail address came in at the same moment. Sign in instead.");
     const before = await store.findMembership(db, departmentId, personId);
     // Who is in already is never made less by a link.
     if (before && before.leftAt === null && before.role !== "guest")

@@ -56,6 +56,10 @@ describe("an invitation", () => {
     await expect(come(secret, "new@larkmoor.example", "another password")).rejects.toMatchObject({ kind: "invalid" });
     expect((await members.listInvitations(bench.lead)).invitations).toMatchObject([{ id, came: ["New Person"] }]);
 
+    const twice = await Promise.allSettled([1, 2].map(() => come(secret, "twice@larkmoor.example")));
+    expect(twice.map((one) => one.status).sort()).toEqual(["fulfilled", "rejected"]);
+    for (const one of twice) if (one.status === "rejected") expect(one.reason).toMatchObject({ kind: "conflict" });
+
     const { lead } = await otherDepartment(bench);
     await expect(
       members.withdrawInvitation(lead, { params: { invitationId: id } }),

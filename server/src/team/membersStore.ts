@@ -48,7 +48,7 @@ export async function deleteAccess(db: Db, departmentId: string, personId: strin
 
 /**
  * What a colleague leaves behind goes to another: items, unfinished drafts of these, goals (added to the other's where
- * both have one), views, and releases that nobody has ended.
+ * both have one), and releases that nobody has ended. Views of one's own served nobody else, and go.
  */
 export async function handOver(
   db: Db,
