@@ -54,7 +54,7 @@ module.exports = {
           "^web/src/$1/",
           "/api\\.ts$",
           "^web/src/(standards/TopicField|stimuli/StimulusField|review/CommentsPanel|insight/FiguresPanel)\\.tsx$",
-          "^web/src/bank/(Difference\\.tsx|ContentEditor\\.tsx|fieldNames\\.ts)$",
+          "^web/src/bank/((Difference|ContentEditor|FindingsPanel)\\.tsx|fieldNames\\.ts)$",
         ],
       },
     },

@@ -6,6 +6,17 @@ import { Session } from "./team.ts";
 
 const Role = z.enum(["lead", "teacher", "guest"]);
 
+const Grant = z.object({
+  /** null: the whole bank. */
+  topicId: Id.nullable(),
+  seesReserved: z.boolean(),
+  mayEdit: z.boolean().default(false),
+});
+export type Grant = z.infer<typeof Grant>;
+
+const NamedGrant = Grant.extend({ topic: z.string() });
+export type NamedGrant = z.infer<typeof NamedGrant>;
+
 export const Member = z.object({
   personId: Id,
   name: z.string(),
@@ -13,6 +24,8 @@ export const Member = z.object({
   joinedAt: Moment,
   /** Has left: what they wrote keeps their name. */
   leftAt: Moment.nullable(),
+  /** What a guest gets to see and write; empty for colleagues, who see everything. */
+  grants: z.array(NamedGrant),
 });
 export type Member = z.infer<typeof Member>;
 
@@ -34,6 +47,16 @@ export const changeRole = endpoint({
   result: Done,
 });
 
+export const changeGrants = endpoint({
+  method: "put",
+  path: "/members/:personId/grants",
+  access: "lead",
+  summary: "Changes what a guest gets to see and write, from the next request on.",
+  params: z.object({ personId: Id }),
+  body: z.object({ grants: z.array(Grant).min(1, "End the access of a guest who is to see nothing.").max(100) }),
+  result: Done,
+});
+
 export const endMembership = endpoint({
   method: "post",
   path: "/members/:personId/leave",
@@ -42,18 +65,11 @@ export const endMembership = endpoint({
     "Ends a membership: one's own, or by a lead anybody's. Items, drafts, goals, quizzes and running releases go to a colleague.",
   params: z.object({ personId: Id }),
   body: z.object({
-    /** Who takes over; a guest leaves nothing behind. */
+    /** Who takes over; of a guest, null: what they wrote goes to a lead. */
     handOverTo: Id.nullable(),
   }),
   result: z.object({ items: z.int(), goals: z.int(), releases: z.int() }),
 });
-
-export const Grant = z.object({
-  /** null: the whole bank. */
-  topicId: Id.nullable(),
-  seesReserved: z.boolean(),
-});
-export type Grant = z.infer<typeof Grant>;
 
 export const Invitation = z.object({
   id: Id,
@@ -64,7 +80,7 @@ export const Invitation = z.object({
   by: z.string(),
   expiresAt: Moment,
   /** Topics that a guest gets to see, with what lies under them. */
-  grants: z.array(Grant.extend({ topic: z.string() })),
+  grants: z.array(NamedGrant),
   /** Who came in by it. */
   came: z.array(z.string()),
 });
@@ -121,6 +137,8 @@ export const showInvitation = endpoint({
     role: Role,
     expiresAt: Moment,
     topics: z.array(z.string()),
+    /** A guest may also write, on some of them at least. */
+    mayEdit: z.boolean(),
   }),
 });
 
@@ -200,6 +218,7 @@ export const listActivity = endpoint({
 export const membersEndpoints = {
   listMembers,
   changeRole,
+  changeGrants,
   endMembership,
   listInvitations,
   invite,

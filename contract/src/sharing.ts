@@ -1,6 +1,6 @@
-/** Parts of the bank that a guest was let in to see, and copying them into one's own department. */
+/** Parts of the bank that a guest was let in to, to see or to write, and copying them into one's own department. */
 import { z } from "zod";
-import { Demand, Use } from "./bank.ts";
+import { Demand, Fault, KeptFindings, Status, Use } from "./bank.ts";
 import { endpoint } from "./endpoint.ts";
 import { Content, KindName } from "./items/kinds.ts";
 import { ShownStimulus } from "./stimuli.ts";
@@ -13,6 +13,8 @@ const SharedRow = z.object({
   label: z.string().nullable(),
   stem: z.string(),
   topicId: Id.nullable(),
+  /** Of those that are not in use yet a guest sees only their own. */
+  status: Status,
   use: Use,
   demand: Demand,
   standardCodes: z.array(z.string()),
@@ -33,9 +35,29 @@ export const listSharedItems = endpoint({
   result: z.object({
     items: z.array(SharedRow),
     total: z.int(),
-    topics: z.array(z.object({ id: Id, name: z.string(), count: z.int() })),
+    /** Those with items, and those on which I may write. */
+    topics: z.array(z.object({ id: Id, name: z.string(), count: z.int(), mayEdit: z.boolean() })),
   }),
 });
+
+export const SharedItem = z.object({
+  id: Id,
+  number: z.int(),
+  version: z.int(),
+  status: Status,
+  use: Use,
+  demand: Demand,
+  topicId: Id.nullable(),
+  topic: z.string().nullable(),
+  /** What is in use; for who may write it, the newest, be it in use or not. */
+  content: Content,
+  stimulus: ShownStimulus.nullable(),
+  mayEdit: z.boolean(),
+  keptFindings: KeptFindings,
+  /** What keeps it from being used. */
+  faults: z.array(Fault),
+});
+export type SharedItem = z.infer<typeof SharedItem>;
 
 export const showSharedItem = endpoint({
   method: "get",
@@ -43,14 +65,25 @@ export const showSharedItem = endpoint({
   access: "guest",
   summary: "An item that I was let in to see, with its key.",
   params: z.object({ itemId: Id }),
-  result: z.object({
-    id: Id,
-    number: z.int(),
-    use: Use,
-    topic: z.string().nullable(),
+  result: SharedItem,
+});
+
+export const saveSharedItem = endpoint({
+  method: "put",
+  path: "/shared/items/:itemId",
+  access: "guest",
+  summary:
+    "Makes an item, or its next revision, on a topic on which I may write. The department's rules of review hold for it.",
+  params: z.object({ itemId: Id }),
+  body: z.object({
+    /** The version it was opened at; 0: it is new. */
+    version: z.int().min(0),
+    topicId: Id,
+    demand: Demand,
+    keptFindings: KeptFindings.default([]),
     content: Content,
-    stimulus: ShownStimulus.nullable(),
   }),
+  result: SharedItem,
 });
 
 export const copySharedItems = endpoint({
@@ -62,4 +95,4 @@ export const copySharedItems = endpoint({
   result: z.object({ copied: z.int() }),
 });
 
-export const sharingEndpoints = { listSharedItems, showSharedItem, copySharedItems };
+export const sharingEndpoints = { listSharedItems, showSharedItem, saveSharedItem, copySharedItems };

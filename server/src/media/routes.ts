@@ -14,7 +14,7 @@ export const mountMedia = (router: Router): void => {
   router.post(
     mediaPaths.keep,
     (req, _res, next) => {
-      mustBe("member", req.scope.caller);
+      mustBe(req.scope.caller.kind === "guest" ? "guest" : "member", req.scope.caller);
       next();
     },
     // Somewhat more than is kept, so that what is a little too large hears by how much.
@@ -24,7 +24,11 @@ export const mountMedia = (router: Router): void => {
       if (!Buffer.isBuffer(body)) throw new Failure("invalid", "Send the bytes of one picture or recording.");
       const { name } = req.query;
       res.json(
-        await service.keepMedia(req.scope as Scope<Member>, body, typeof name === "string" ? wellFormedText(name) : ""),
+        await service.keepMedia(
+          req.scope as Scope<Member | Guest>,
+          body,
+          typeof name === "string" ? wellFormedText(name) : "",
+        ),
       );
     },
   );

@@ -28,10 +28,13 @@ export const kindOfMime = (mime: string) =>
  *
  * @param name of the file it came in
  */
-export async function keepMedia(scope: Scope<Member>, bytes: Buffer, name = ""): Promise<contract.KeptMedia> {
+export async function keepMedia(scope: Scope<Member | Guest>, bytes: Buffer, name = ""): Promise<contract.KeptMedia> {
+  const { caller } = scope;
+  if (caller.kind === "guest" && !(await store.mayWriteSomewhere(scope.db, caller.departmentId, caller.personId)))
+    throw new Failure("forbidden", "Your account may not do this.");
   if (bytes.length === 0) throw new Failure("invalid", "The file is empty. Choose another.");
   const made = await madeOf(scope, bytes);
-  const { departmentId, personId } = scope.caller;
+  const { departmentId, personId } = caller;
   const hash = hashOfBytes(made.bytes);
   await store.insertMedia(scope.db, {
     departmentId,
@@ -49,7 +52,7 @@ export async function keepMedia(scope: Scope<Member>, bytes: Buffer, name = ""):
   return { ...kept, hash, kind: kindOfMime(kept.mime) };
 }
 
-async function madeOf(scope: Scope<Member>, bytes: Buffer) {
+async function madeOf(scope: Scope<Member | Guest>, bytes: Buffer) {
   const recording = recordingTypeOf(bytes);
   if (recording) {
     if (bytes.length > limits.recordingBytes)

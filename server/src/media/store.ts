@@ -41,14 +41,27 @@ export async function readBytes(
   return row?.part;
 }
 
-/** True when the picture belongs to a revision that stands in one of the student's sittings, or to its stimulus. */
-/** In an item that the guest may see, or in what it hangs on. */
+export async function mayWriteSomewhere(db: Db, departmentId: string, personId: string): Promise<boolean> {
+  const grant = await db
+    .selectFrom("accessGrant")
+    .select("id")
+    .where("departmentId", "=", departmentId)
+    .where("personId", "=", personId)
+    .where("mayEdit", "=", true)
+    .limit(1)
+    .executeTakeFirst();
+  return grant !== undefined;
+}
+
+/** In an item that the guest may see, or in what it hangs on; or brought by the guest and not in any item yet. */
 export async function isShownToGuest(db: Db, departmentId: string, personId: string, hash: string): Promise<boolean> {
   const shown = guestItems(db, departmentId, personId)
     .leftJoin("itemMedia", (join) =>
       join
         .onRef("itemMedia.departmentId", "=", "item.departmentId")
-        .onRef("itemMedia.revisionId", "=", "item.approvedRevisionId")
+        .on(
+          sql<boolean>`item_media.revision_id in (item.approved_revision_id, case when granted.may_edit then item.latest_revision_id end)`,
+        )
         .on("itemMedia.hash", "=", hash),
     )
     .leftJoin("stimulus", (join) =>
@@ -63,9 +76,17 @@ export async function isShownToGuest(db: Db, departmentId: string, personId: str
     .where((eb) => eb.or([eb("itemMedia.hash", "is not", null), eb("stimulusMedia.hash", "is not", null)]))
     .select("item.id")
     .limit(1);
-  return (await shown.executeTakeFirst()) !== undefined;
+  if ((await shown.executeTakeFirst()) !== undefined) return true;
+  const brought = db
+    .selectFrom("media")
+    .where("departmentId", "=", departmentId)
+    .where("hash", "=", hash)
+    .where("addedBy", "=", personId)
+    .select("hash");
+  return (await brought.executeTakeFirst()) !== undefined;
 }
 
+/** True when the picture belongs to a revision that stands in one of the student's sittings, or to its stimulus. */
 export async function isMetBy(db: Db, departmentId: string, studentId: string, hash: string): Promise<boolean> {
   const inItem = db
     .selectFrom("itemMedia")

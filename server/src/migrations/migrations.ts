@@ -22,6 +22,7 @@ import * as words from "./0019_words.ts";
 import * as statistics from "./0020_statistics.ts";
 import * as rights from "./0021_rights.ts";
 import * as crosswalk from "./0022_crosswalk.ts";
+import * as guestEditing from "./0023_guestEditing.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -46,4 +47,5 @@ export const migrations: Record<string, Migration> = {
   "0020_statistics": statistics,
   "0021_rights": rights,
   "0022_crosswalk": crosswalk,
+  "0023_guestEditing": guestEditing,
 };

@@ -297,6 +297,7 @@ describe("the matrix", () => {
         removeOptionSet: 200,
         setGoal: 422,
         copySharedItems: 404,
+        saveSharedItem: 422,
         setSecureLine: 404,
       };
       expect(`${name}: ${answer.status}`).toBe(`${name}: ${expected[name] ?? usual}`);

@@ -148,13 +148,19 @@ export interface Tables extends SittingTables, WritingTables {
   invitation: Row & {
     role: "lead" | "teacher" | "guest";
     note: Default<string>;
-    grants: Json<{ topicId: string | null; seesReserved: boolean }[]>;
+    grants: Json<{ topicId: string | null; seesReserved: boolean; mayEdit?: boolean }[]>;
     by: string;
     at: Date;
     expiresAt: Date;
     withdrawnAt: Default<Date | null>;
   };
-  accessGrant: Row & { personId: string; topicId: string | null; seesReserved: boolean; invitationId: string };
+  accessGrant: Row & {
+    personId: string;
+    topicId: string | null;
+    seesReserved: boolean;
+    mayEdit: Default<boolean>;
+    invitationId: string | null;
+  };
   passwordReset: { tokenHash: Buffer; personId: string; departmentId: string; by: string; expiresAt: Date };
   statsThrough: Owned & { through: Date };
   savedView: Row & { personId: string | null; name: string; address: string; by: string; at: Date };

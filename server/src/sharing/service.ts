@@ -1,14 +1,21 @@
-/** What guests see of a bank: only what they were let in to, in lists, counts, previews and copies alike. */
+/** What guests see and write of a bank: only what they were let in to, in lists, counts, previews and copies alike. */
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/sharing";
 import { readSearch } from "@verdant/core/bank/searchNotation";
-import { mediaOf } from "@verdant/core/items/kinds";
+import { mediaOf, type Content } from "@verdant/core/items/kinds";
+import { mediaIn } from "@verdant/core/richText";
+import type { Stimulus } from "@verdant/core/stimuli/stimulus";
 import { listWithin } from "../bank/search.ts";
-import { addItems } from "../bank/service.ts";
+import { assumed, faultsOf, saveItem, showItem } from "../bank/service.ts";
 import { Failure, need } from "../platform/failure.ts";
+import { guestTopics } from "../platform/guestItems.ts";
 import { record } from "../platform/history.ts";
+import { newId } from "../platform/id.ts";
 import { atomically, type Guest, type Member, type Scope } from "../platform/scope.ts";
+import { rulesOf } from "../review/requests.ts";
+import { submitForReview } from "../review/service.ts";
 import { listTopics } from "../standards/service.ts";
+import { saveStimulus } from "../stimuli/service.ts";
 import * as store from "./store.ts";
 
 /** What a guest may filter by: nothing that tells of colleagues, classes or their results. */
@@ -22,7 +29,7 @@ export async function listSharedItems(
   const { departmentId, personId } = caller;
   const visible = new Set(await store.listVisibleIds(db, departmentId, personId));
   // What lies above a branch that was opened is not named.
-  const open = new Set(await store.listOpenTopics(db, departmentId, personId));
+  const open = new Map((await guestTopics(db, departmentId, personId)).map((one) => [one.topicId, one]));
   const { words, phrases, filters } = readSearch(query.text ?? "");
   const typed = filters.filter((one) => allowed.some((name) => name === one.name)).map((one) => one.typed);
   const text = [words, ...phrases.map((phrase) => `"${phrase}"`), ...typed].join(" ");
@@ -34,18 +41,64 @@ export async function listSharedItems(
     total,
     topics: (await listTopics(scope)).topics.flatMap(({ id, name }) => {
       const count = counts.get(id) ?? 0;
-      return count === 0 || !open.has(id) ? [] : [{ id, name, count }];
+      const mayEdit = open.get(id)?.mayEdit ?? false;
+      return !open.has(id) || (count === 0 && !mayEdit) ? [] : [{ id, name, count, mayEdit }];
     }),
   };
 }
+
+const inUse = ({ newest, used }: { newest: Content; used: Content | null }) => used ?? newest;
 
 export async function showSharedItem(
   { db, caller }: Scope<Guest>,
   { params }: Input<typeof contract.showSharedItem>,
 ): Promise<Result<typeof contract.showSharedItem>> {
   const [row] = await store.listVisible(db, caller.departmentId, caller.personId, [params.itemId]);
-  const { stimulusId, stimulus, revisionId: _, ...item } = need(row, "item");
-  return { ...item, stimulus: stimulusId && stimulus ? { id: stimulusId, content: stimulus } : null };
+  const { stimulusId, stimulus, newest, used, ...item } = need(row, "item");
+  const content = item.mayEdit ? newest : inUse({ newest, used });
+  return {
+    ...item,
+    content,
+    stimulus: stimulusId && stimulus ? { id: stimulusId, content: stimulus } : null,
+    faults: faultsOf(content, item.topicId).map((fault) => ({ ...fault, path: [...fault.path] })),
+  };
+}
+
+export function saveSharedItem(
+  scope: Scope<Guest>,
+  { params, body }: Input<typeof contract.saveSharedItem>,
+): Promise<Result<typeof contract.saveSharedItem>> {
+  return atomically(scope, async (within) => {
+    const { db, caller } = within;
+    const { departmentId, personId, name } = caller;
+    const { version, content, ...said } = body;
+    const [before] = await store.listVisible(db, departmentId, personId, [params.itemId]);
+    if (!before && (await store.itemExists(db, departmentId, params.itemId))) need(undefined, "item");
+    if (before && !before.mayEdit) throw new Failure("forbidden", "This item is open to you to read, not to write.");
+    await mustWriteOn(within, said.topicId, before?.use ?? "practice");
+    const writer: Scope<Member> = {
+      ...within,
+      caller: { kind: "member", departmentId, personId, name, role: "teacher" },
+    };
+    const tagging = before
+      ? (await showItem(writer, { params })).tagging
+      : { ...assumed, topicId: said.topicId, standardIds: [] };
+    await saveItem(writer, { params, body: { version, content, tagging: { ...tagging, ...said } } });
+    const after = await showSharedItem(within, { params });
+    // A guest has no queue to hand items in from: what is finished is handed in at once.
+    if ((await rulesOf(writer)).mode === "all" && after.faults.length === 0)
+      await submitForReview(writer, { body: { itemIds: [params.itemId] } });
+    return showSharedItem(within, { params });
+  });
+}
+
+/** Refuses a topic on which the guest may not write, or not items of that use. */
+async function mustWriteOn({ db, caller }: Scope<Guest>, topicId: string, use: "practice" | "reserved"): Promise<void> {
+  const topics = await guestTopics(db, caller.departmentId, caller.personId);
+  const topic = topics.find((one) => one.topicId === topicId);
+  if (topic?.mayEdit && (use === "practice" || topic.editsReserved)) return;
+  const detail = "Choose a topic on which you may write.";
+  throw new Failure("invalid", detail, { errors: [{ pointer: "/body/topicId", detail }] });
 }
 
 export function copySharedItems(
@@ -64,17 +117,19 @@ export function copySharedItems(
     const own: Member = { kind: "member", departmentId: body.departmentId, personId, name, role };
     const there: Scope<Member> = { ...within, caller: own };
     await store.copyMedia(db, departmentId, body.departmentId, [
-      ...new Set(rows.flatMap((row) => mediaOf(row.content))),
+      ...new Set(rows.flatMap((row) => [...mediaOf(inUse(row)), ...(row.stimulus ? mediaIn(row.stimulus.text) : [])])),
     ]);
-    const made = await addItems(there, {
-      body: { items: rows.map(({ content }) => ({ content, topicId: null, standardIds: [] })) },
-    });
     const department = await store.findDepartmentName(db, departmentId);
-    await store.keepOrigins(
-      db,
-      body.departmentId,
-      made.itemIds.map((itemId, i) => ({ itemId, key: `${department}, item ${String(rows[i]?.number ?? "")}` })),
-    );
+    const origins: { itemId: string; key: string }[] = [];
+    for (const row of rows) {
+      const itemId = newId();
+      // What several items share is there once, however often they are copied.
+      const stimulusId = row.stimulus && (await bringStimulus(there, row.stimulus));
+      const tagging = { ...assumed, topicId: null, standardIds: [], demand: row.demand, stimulusId };
+      await saveItem(there, { params: { itemId }, body: { version: 0, tagging, content: inUse(row) } });
+      origins.push({ itemId, key: `${department}, item ${row.number}` });
+    }
+    await store.keepOrigins(db, body.departmentId, origins);
     await record(within, {
       departmentId,
       entity: "item",
@@ -82,6 +137,15 @@ export function copySharedItems(
       action: "copiedOut",
       after: { departmentId: body.departmentId, itemIds },
     });
-    return { copied: made.itemIds.length };
+    return { copied: rows.length };
   });
+}
+
+/** The department's own stimulus that says the same; made where there is none. */
+async function bringStimulus(scope: Scope<Member>, content: Stimulus): Promise<string> {
+  const there = await store.findSameStimulus(scope.db, scope.caller.departmentId, content);
+  if (there !== undefined) return there;
+  const stimulusId = newId();
+  await saveStimulus(scope, { params: { stimulusId }, body: { version: 0, content } });
+  return stimulusId;
 }

@@ -1,4 +1,5 @@
-/** SQL for what guests see. */
+/** SQL for what guests see and write. */
+import type { Stimulus } from "@verdant/core/stimuli/stimulus";
 import { sql } from "kysely";
 import type { Db } from "../platform/database.ts";
 import { guestItems } from "../platform/guestItems.ts";
@@ -8,24 +9,15 @@ export async function listVisibleIds(db: Db, departmentId: string, personId: str
   return rows.map((row) => row.id);
 }
 
-/** Topics that were opened to the guest, with what lies under them. */
-export async function listOpenTopics(db: Db, departmentId: string, personId: string): Promise<string[]> {
-  const { rows } = await sql<{ topicId: string }>`
-    select distinct above.topic_id from topic_ancestor above
-    join access_grant granted on granted.department_id = above.department_id and granted.person_id = ${personId}
-      and (granted.topic_id is null or granted.topic_id = above.ancestor_id)
-    where above.department_id = ${departmentId}`.execute(db);
-  return rows.map((row) => row.topicId);
-}
-
 /** Of `itemIds` those that the guest may see, in the order of their numbers. */
 export function listVisible(db: Db, departmentId: string, personId: string, itemIds: readonly string[]) {
   return db
     .selectFrom("item")
-    .innerJoin("itemRevision as revision", (join) =>
-      join
-        .onRef("revision.departmentId", "=", "item.departmentId")
-        .onRef("revision.id", "=", "item.approvedRevisionId"),
+    .innerJoin("itemRevision as newest", (join) =>
+      join.onRef("newest.departmentId", "=", "item.departmentId").onRef("newest.id", "=", "item.latestRevisionId"),
+    )
+    .leftJoin("itemRevision as used", (join) =>
+      join.onRef("used.departmentId", "=", "item.departmentId").onRef("used.id", "=", "item.approvedRevisionId"),
     )
     .leftJoin("topic", (join) =>
       join.onRef("topic.departmentId", "=", "item.departmentId").onRef("topic.id", "=", "item.topicId"),
@@ -39,10 +31,42 @@ export function listVisible(db: Db, departmentId: string, personId: string, item
     .where("item.departmentId", "=", departmentId)
     .where("item.id", "in", itemIds)
     .where("item.id", "in", guestItems(db, departmentId, personId).select("item.id"))
-    .select(["item.id", "item.number", "item.use", "item.stimulusId", "topic.name as topic"])
-    .select(["revision.id as revisionId", "revision.content", "said.content as stimulus"])
+    .select(["item.id", "item.number", "item.version", "item.status", "item.use", "item.demand", "item.keptFindings"])
+    .select(["item.topicId", "item.stimulusId", "topic.name as topic", "said.content as stimulus"])
+    .select(["newest.content as newest", "used.content as used"])
+    .select((eb) =>
+      eb("item.id", "in", guestItems(db, departmentId, personId, true).select("item.id"))
+        .$castTo<boolean>()
+        .as("mayEdit"),
+    )
     .orderBy("item.number")
     .execute();
+}
+
+/** Whether there is an item of that id, seen or not. */
+export async function itemExists(db: Db, departmentId: string, itemId: string): Promise<boolean> {
+  const row = await db
+    .selectFrom("item")
+    .select("id")
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", itemId)
+    .executeTakeFirst();
+  return row !== undefined;
+}
+
+export async function findSameStimulus(db: Db, departmentId: string, content: Stimulus): Promise<string | undefined> {
+  const row = await db
+    .selectFrom("stimulus")
+    .innerJoin("stimulusRevision as said", (join) =>
+      join.onRef("said.departmentId", "=", "stimulus.departmentId").onRef("said.id", "=", "stimulus.latestRevisionId"),
+    )
+    .where("stimulus.departmentId", "=", departmentId)
+    .where("stimulus.archivedAt", "is", null)
+    .where(sql<boolean>`said.content = ${JSON.stringify(content)}::jsonb`)
+    .select("stimulus.id")
+    .limit(1)
+    .executeTakeFirst();
+  return row?.id;
 }
 
 export async function findRole(db: Db, departmentId: string, personId: string) {

@@ -52,15 +52,6 @@ export function findUsable(db: Db, id: string, now: Date) {
     .executeTakeFirst();
 }
 
-export function listTopicNames(db: Db, departmentId: string) {
-  return db
-    .selectFrom("topic")
-    .select(["id", "name"])
-    .where("departmentId", "=", departmentId)
-    .where("archivedAt", "is", null)
-    .execute();
-}
-
 export function findPerson(db: Db, email: string) {
   return db.selectFrom("person").select(["id", "passwordHash"]).where("email", "=", email).executeTakeFirst();
 }
@@ -96,16 +87,4 @@ export async function upsertMembership(db: Db, row: Insertable<Tables["membershi
         .doUpdateSet({ role: row.role, leftAt: null, joinedAt: row.joinedAt }),
     )
     .execute();
-}
-
-export async function deleteGrants(db: Db, departmentId: string, personId: string): Promise<void> {
-  await db
-    .deleteFrom("accessGrant")
-    .where("departmentId", "=", departmentId)
-    .where("personId", "=", personId)
-    .execute();
-}
-
-export async function insertGrant(db: Db, row: Insertable<Tables["accessGrant"]>): Promise<void> {
-  await db.insertInto("accessGrant").values(row).execute();
 }

@@ -8,6 +8,7 @@ import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { countFailure, mustNotBeThrottled, type Limit } from "../platform/throttle.ts";
+import { addGrants, mustKnowTopics, replaceGrants, topicName, topicNames } from "./grants.ts";
 import * as store from "./invitationStore.ts";
 import { beginSession, hashPassword } from "./service.ts";
 
@@ -20,20 +21,17 @@ const linkOf = (scope: Scope, id: string) => `/join#${secretOf(scope, id)}`;
 export async function listInvitations(scope: Scope<Member>): Promise<Result<typeof contract.listInvitations>> {
   const { db, caller, now } = scope;
   const rows = await store.listOpen(db, caller.departmentId, now());
-  const names = new Map((await store.listTopicNames(db, caller.departmentId)).map((one) => [one.id, one.name]));
+  const names = await topicNames(db, caller.departmentId);
   return {
     invitations: rows.map(({ expiresAt, grants, came, ...row }) => ({
       ...row,
       link: linkOf(scope, row.id),
       expiresAt: expiresAt.toISOString(),
       came,
-      grants: grants.map((grant) => ({ ...grant, topic: topicName(names, grant.topicId) })),
+      grants: grants.map((grant) => ({ mayEdit: false, ...grant, topic: topicName(names, grant.topicId) })),
     })),
   };
 }
-
-const topicName = (names: ReadonlyMap<string, string>, topicId: string | null) =>
-  topicId === null ? "the whole bank" : (names.get(topicId) ?? "a topic that is gone");
 
 export function invite(
   scope: Scope<Member>,
@@ -42,11 +40,7 @@ export function invite(
   return atomically(scope, async (within) => {
     const { db, caller, now } = within;
     const { departmentId, personId } = caller;
-    const names = new Map((await store.listTopicNames(db, departmentId)).map((one) => [one.id, one.name]));
-    if (body.grants.some((grant) => grant.topicId !== null && !names.has(grant.topicId))) {
-      const detail = "One of the topics is no longer there.";
-      throw new Failure("invalid", detail, { errors: [{ pointer: "/body/grants", detail }] });
-    }
+    await mustKnowTopics(within, body.grants);
     const id = newId();
     await store.insertInvitation(db, {
       departmentId,
@@ -102,11 +96,12 @@ export async function showInvitation(
   { body }: Input<typeof contract.showInvitation>,
 ): Promise<Result<typeof contract.showInvitation>> {
   const { departmentId, department, by, role, expiresAt, grants } = await invitationBy(scope, body.secret);
-  const names = new Map((await store.listTopicNames(scope.db, departmentId)).map((one) => [one.id, one.name]));
+  const names = await topicNames(scope.db, departmentId);
   return {
     ...{ department, by, role },
     expiresAt: expiresAt.toISOString(),
     topics: grants.map((grant) => topicName(names, grant.topicId)),
+    mayEdit: grants.some((grant) => grant.mayEdit === true),
   };
 }
 
@@ -143,10 +138,9 @@ export async function acceptInvitation(
     if (before && before.leftAt === null && before.role !== "guest")
       throw new Failure("conflict", "You belong to this department already. Sign in as usual.");
     await store.upsertMembership(db, { departmentId, id: newId(), personId, role, joinedAt: now(), leftAt: null });
-    if (role !== "guest") await store.deleteGrants(db, departmentId, personId);
-    for (const grant of grants)
-      await store.insertGrant(db, { departmentId, id: newId(), personId, ...grant, invitationId: id });
     const member = { kind: "member", departmentId, personId, name: "", role: "teacher" } as const;
+    if (role !== "guest") await replaceGrants({ ...within, caller: member }, personId, []);
+    await addGrants(db, { departmentId, personId, invitationId: id }, grants);
     await record(
       { ...within, caller: member },
       { departmentId, entity: "member", entityId: personId, action: "joined", after: { role, invitationId: id } },

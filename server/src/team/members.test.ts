@@ -9,6 +9,8 @@ import type { Guest, Scope } from "../platform/scope.ts";
 import { release } from "../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
 import * as sharing from "../sharing/service.ts";
+import { listStimuli, saveStimulus } from "../stimuli/service.ts";
+import { listReviews, setReviewRules } from "../review/service.ts";
 import { setGoal } from "../writing/service.ts";
 import * as members from "./members.ts";
 import { signIn } from "./service.ts";
@@ -28,6 +30,7 @@ async function item(
   words: string,
   use: "practice" | "reserved",
   hash?: string,
+  stimulusId: string | null = null,
 ): Promise<string> {
   const itemId = newId();
   const stem = richTextOf(words);
@@ -38,7 +41,7 @@ async function item(
     stem: hash ? { ...stem, content: [...stem.content, picture] } : stem,
     options: blank.options.map((option, i) => ({ ...option, text: richTextOf(`${words} ${i}`) })),
   };
-  const tagging = { ...assumed, topicId, standardIds: [], use };
+  const tagging = { ...assumed, topicId, standardIds: [], use, stimulusId };
   await saveItem(bench.lead, { params: { itemId }, body: { version: 0, tagging, content } });
   return itemId;
 }
@@ -76,7 +79,95 @@ describe("an invitation", () => {
   });
 });
 
+async function guestWith(email: string, grants: Invite["grants"]): Promise<Scope<Guest>> {
+  const { secret } = await link({ role: "guest", grants });
+  const { guest } = await come(secret, email);
+  return bench.scopeOf({ kind: "guest", departmentId: bench.departmentId, personId: guest!.personId, name: "Guest" });
+}
+
 describe("a guest", () => {
+  test("writes where that was granted and nowhere else, by the department's rules, and leaves it there", async () => {
+    const topics = await bench.db.selectFrom("topic").select(["id", "name", "parentId"]).execute();
+    const root = topics.find((one) => one.name === "Rivers")!;
+    const leaf = topics.find((one) => one.parentId === root.id)!.id;
+    const coasts = topics.find((one) => one.name === "Coasts")!.id;
+    const guest = await guestWith("writer@moor.example", [
+      { topicId: root.id, seesReserved: false, mayEdit: true },
+      { topicId: coasts, seesReserved: true, mayEdit: false },
+    ]);
+    const blank = kinds.oneRightAnswer.blank(newId);
+    const contentOf = (words: string) => ({
+      ...blank,
+      stem: richTextOf(words),
+      options: blank.options.map((option, i) => ({ ...option, text: richTextOf(`${words} ${i}`) })),
+    });
+    const save = (itemId: string, version: number, topicId: string, words = "The ibis wades") =>
+      sharing.saveSharedItem(guest, {
+        params: { itemId },
+        body: { version, topicId, demand: "apply", keptFindings: [], content: contentOf(words) },
+      });
+    const mine = newId();
+    expect(await save(mine, 0, leaf)).toMatchObject({ status: "approved", version: 1, mayEdit: true, demand: "apply" });
+    for (const topicId of [coasts, newId()])
+      await expect(save(newId(), 0, topicId)).rejects.toMatchObject({ kind: "invalid" });
+    await expect(save(mine, 1, coasts), "moved out of the branch").rejects.toMatchObject({ kind: "invalid" });
+    await expect(save(mine, 0, leaf)).rejects.toMatchObject({ kind: "stale" });
+
+    const theirs = await item(leaf, "The heron fishes", "practice");
+    const reserved = await item(leaf, "The crane sleeps", "reserved");
+    const toRead = await item(coasts, "The gull cries", "reserved");
+    const tagged = await showItem(bench.lead, { params: { itemId: theirs } });
+    expect(await save(theirs, 1, leaf, "The heron hunts")).toMatchObject({ status: "approved", version: 2 });
+    const { revision, owner, tagging } = await showItem(bench.lead, { params: { itemId: theirs } });
+    expect({ author: revision.author, owner }).toEqual({ author: "New Person", owner: tagged.owner });
+    expect(tagging).toEqual({ ...tagged.tagging, demand: "apply" });
+    await expect(save(reserved, 1, leaf)).rejects.toMatchObject({ kind: "missing" });
+    await expect(save(toRead, 1, leaf)).rejects.toMatchObject({ kind: "forbidden" });
+    await expect(save(toRead, 1, coasts)).rejects.toMatchObject({ kind: "forbidden" });
+
+    const unfinished = await sharing.saveSharedItem(guest, {
+      params: { itemId: newId() },
+      body: { version: 0, topicId: leaf, demand: "recall", keptFindings: [], content: blank },
+    });
+    expect(unfinished.status).toBe("draft");
+    const list = async () =>
+      (await sharing.listSharedItems(guest, { query: { limit: 200 } })).items.map((one) => one.id);
+    expect(await list()).toContain(unfinished.id);
+    const own = await saveItem(bench.lead, {
+      params: { itemId: newId() },
+      body: { version: 0, content: blank, tagging: { ...assumed, topicId: leaf, standardIds: [] } },
+    });
+    expect(await list(), "drafts of others").not.toContain(own.id);
+
+    await setReviewRules(bench.lead, { body: { mode: "all", mayApproveOwn: false } });
+    const waiting = await save(newId(), 0, leaf, "The stork stands");
+    expect(waiting.status).toBe("inReview");
+    expect((await save(mine, 1, leaf, "The ibis flies")).content.stem).toEqual(richTextOf("The ibis flies"));
+    expect((await listReviews(bench.lead)).requests.map((one) => one.itemId).sort()).toEqual([waiting.id, mine].sort());
+
+    const svg = Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="47" height="31"/>');
+    const { hash } = await keepMedia(guest, svg);
+    await expect(findMedia(guest, hash), "in no item yet").resolves.toBeDefined();
+
+    const { personId } = guest.caller;
+    const open = (mayEdit: boolean) =>
+      members.changeGrants(bench.lead, {
+        params: { personId },
+        body: { grants: [{ topicId: leaf, seesReserved: false, mayEdit }] },
+      });
+    await open(false);
+    await expect(save(theirs, 2, leaf)).rejects.toMatchObject({ kind: "forbidden" });
+    await expect(keepMedia(guest, Buffer.from(`${svg.toString()} `))).rejects.toMatchObject({ kind: "forbidden" });
+    expect(await list(), "what is in use is read still").toContain(mine);
+    expect(await list(), "drafts are for who writes").not.toContain(unfinished.id);
+    expect(
+      (await members.listMembers(bench.lead)).members.find((one) => one.personId === personId)?.grants,
+    ).toMatchObject([{ topicId: leaf, mayEdit: false }]);
+    await members.endMembership(bench.lead, { params: { personId }, body: { handOverTo: null } });
+    expect((await showItem(bench.lead, { params: { itemId: mine } })).owner).toBe(bench.lead.caller.name);
+    await setReviewRules(bench.lead, { body: { mode: "off", mayApproveOwn: true } });
+  });
+
   test("sees what is in use on the topics of the link and nothing else: in lists, counts, words, previews, pictures, copies", async () => {
     const topics = await bench.db.selectFrom("topic").select(["id", "name", "parentId"]).execute();
     const root = topics.find((one) => one.name === "Rivers")!;
@@ -84,21 +175,16 @@ describe("a guest", () => {
     const elsewhere = topics.find((one) => one.name === "Coasts")!;
     const svg = (n: number) => Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="4${n}" height="30"/>`);
     const [shown, hidden] = [await keepMedia(bench.lead, svg(1)), await keepMedia(bench.lead, svg(2))];
-    const open = await item(leaf.id, "The quokka crosses a river", "practice", shown.hash);
+    const stimulus = { schemaVersion: 1 as const, title: "A river", text: richTextOf("It runs to the sea.") };
+    const stimulusId = newId();
+    await saveStimulus(bench.lead, { params: { stimulusId }, body: { version: 0, content: stimulus } });
+    const open = await item(leaf.id, "The quokka crosses a river", "practice", shown.hash, stimulusId);
     const reserved = await item(leaf.id, "The zebu crosses a river", "reserved", hidden.hash);
     const foreign = await item(elsewhere.id, "The okapi stands on a beach", "practice");
     const draft = await item(null, "The tapir has no topic", "practice");
 
-    const enter = async (seesReserved: boolean, email: string): Promise<Scope<Guest>> => {
-      const { secret } = await link({ role: "guest", grants: [{ topicId: root.id, seesReserved }] });
-      const { guest } = await come(secret, email);
-      return bench.scopeOf({
-        kind: "guest",
-        departmentId: bench.departmentId,
-        personId: guest!.personId,
-        name: "Guest",
-      });
-    };
+    const enter = (seesReserved: boolean, email: string) =>
+      guestWith(email, [{ topicId: root.id, seesReserved, mayEdit: false }]);
     const guest = await enter(false, "guest@moor.example");
     const list = (scope: Scope<Guest>, text = "") => sharing.listSharedItems(scope, { query: { text, limit: 200 } });
     const all = await list(guest);
@@ -152,6 +238,9 @@ describe("a guest", () => {
     expect(await sharing.copySharedItems(guest, { body: own })).toEqual({ copied: 1 });
     const copies = await listItems(lead, { query: { text: "quokka", sort: "newest", limit: 5 } });
     expect(copies.total).toBe(1);
+    await sharing.copySharedItems(guest, { body: own });
+    const { stimuli } = await listStimuli(lead);
+    expect(stimuli, "once, with both copies").toMatchObject([{ title: "A river", items: 2 }]);
     await expect(findMedia(lead, shown.hash)).resolves.toBeDefined();
     const { origin } = await bench.db
       .selectFrom("item")
@@ -169,7 +258,9 @@ describe("a guest", () => {
   });
 
   test("is shown something, and a colleague is not shown less: a link says one or the other", async () => {
-    await expect(link({ role: "guest", grants: [{ topicId: newId(), seesReserved: false }] })).rejects.toMatchObject({
+    await expect(
+      link({ role: "guest", grants: [{ topicId: newId(), seesReserved: false, mayEdit: false }] }),
+    ).rejects.toMatchObject({
       kind: "invalid",
     });
   });

@@ -2,9 +2,11 @@
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/members";
 import { takeChange } from "../bank/service.ts";
+import { groupBy } from "@verdant/core/groupBy";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import { listGrants, mustKnowTopics, replaceGrants } from "./grants.ts";
 import * as store from "./membersStore.ts";
 
 export { acceptInvitation, invite, listInvitations, showInvitation, withdrawInvitation } from "./invitations.ts";
@@ -12,12 +14,15 @@ export { changeDepartment, listMyDepartments, makePasswordLink, setPassword } fr
 export { listActivity } from "./activity.ts";
 
 export async function listMembers({ db, caller }: Scope<Member>): Promise<Result<typeof contract.listMembers>> {
-  const rows = await store.listMembers(db, caller.departmentId);
+  const { departmentId } = caller;
+  const rows = await store.listMembers(db, departmentId);
+  const grants = groupBy(await listGrants(db, departmentId), (one) => one.personId);
   return {
     members: rows.map(({ joinedAt, leftAt, ...row }) => ({
       ...row,
       joinedAt: joinedAt.toISOString(),
       leftAt: leftAt?.toISOString() ?? null,
+      grants: grants.get(row.personId) ?? [],
     })),
   };
 }
@@ -51,6 +56,34 @@ export function changeRole(
   });
 }
 
+export function changeGrants(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.changeGrants>,
+): Promise<{ ok: true }> {
+  return atomically(scope, async (within) => {
+    const { db, caller } = within;
+    const { departmentId } = caller;
+    const { personId } = params;
+    const members = await store.lockMembers(db, departmentId);
+    need(
+      members.find((one) => one.personId === personId && one.role === "guest"),
+      "guest",
+    );
+    await mustKnowTopics(within, body.grants);
+    const before = (await listGrants(db, departmentId)).filter((one) => one.personId === personId);
+    await replaceGrants(within, personId, body.grants);
+    await record(within, {
+      departmentId,
+      entity: "member",
+      entityId: personId,
+      action: "grantsChanged",
+      before: { grants: before.map(({ topicId, seesReserved, mayEdit }) => ({ topicId, seesReserved, mayEdit })) },
+      after: { grants: body.grants },
+    });
+    return { ok: true };
+  });
+}
+
 const isLastLead = (members: readonly { personId: string; role: string }[], personId: string) => {
   const leads = members.filter((one) => one.role === "lead");
   return leads.length === 1 && leads[0]?.personId === personId;
@@ -73,7 +106,14 @@ export function endMembership(
       "member",
     );
     if (isLastLead(members, personId)) throw lastLead();
-    const heir = members.find((one) => one.personId === body.handOverTo && one.personId !== personId);
+    const named = members.find((one) => one.personId === body.handOverTo && one.personId !== personId);
+    // What a guest wrote here stays, in the hands of a lead.
+    const heir =
+      named ??
+      (member.role === "guest"
+        ? (members.find((one) => one.personId === caller.personId && one.role === "lead") ??
+          members.find((one) => one.role === "lead"))
+        : undefined);
     if (member.role !== "guest" && (!heir || heir.role === "guest")) {
       const detail = "Choose a colleague who takes over items, goals and running releases.";
       throw new Failure("invalid", detail, { errors: [{ pointer: "/body/handOverTo", detail }] });
@@ -89,7 +129,7 @@ export function endMembership(
       entityId: personId,
       action: "left",
       before: { role: member.role },
-      after: { handedOverTo: body.handOverTo, ...handed },
+      after: { handedOverTo: heir?.personId ?? null, ...handed },
     });
     return handed;
   });

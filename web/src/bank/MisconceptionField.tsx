@@ -1,6 +1,7 @@
 /** The named wrong idea that an answer shows: chosen from the department's catalogue, or named anew. */
 import Autocomplete, { createFilterOptions } from "@mui/material/Autocomplete";
 import TextField from "@mui/material/TextField";
+import { useIsGuest } from "../team/api.ts";
 import { useAddMisconceptionMutation, useListMisconceptionsQuery } from "./api.ts";
 
 interface Choice {
@@ -19,9 +20,12 @@ export function MisconceptionField({
   value: string | undefined;
   onChange: (misconceptionId: string | undefined) => void;
 }) {
-  const { data } = useListMisconceptionsQuery();
+  // Which wrong ideas a department names is its own affair; what an option carries already stays as it is.
+  const isGuest = useIsGuest();
+  const { data } = useListMisconceptionsQuery(undefined, { skip: isGuest });
   const [add] = useAddMisconceptionMutation();
   const known: Choice[] = data?.misconceptions ?? [];
+  if (isGuest) return null;
   return (
     <Autocomplete
       size="small"

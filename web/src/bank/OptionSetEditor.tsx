@@ -9,6 +9,7 @@ import { startingSets } from "@verdant/core/items/optionSet";
 import { plainText, richTextOf } from "@verdant/core/richText";
 import { useState } from "react";
 import { problemOf } from "../platform/problem.ts";
+import { useIsGuest } from "../team/api.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { useKeepOptionSetMutation, useListOptionSetsQuery, useRemoveOptionSetMutation } from "./api.ts";
 import type { EditorProps } from "./editorProps.ts";
@@ -18,7 +19,8 @@ import { OptionRows } from "./OptionRows.tsx";
 const own = "own words";
 
 export function OptionSetEditor({ content, onChange }: EditorProps<"optionSet">) {
-  const kept = useListOptionSetsQuery().data?.optionSets ?? [];
+  const isGuest = useIsGuest();
+  const kept = useListOptionSetsQuery(undefined, { skip: isGuest }).data?.optionSets ?? [];
   const sets = [...startingSets, ...kept];
   const [remove] = useRemoveOptionSetMutation();
   const say = useToast();
@@ -68,7 +70,7 @@ export function OptionSetEditor({ content, onChange }: EditorProps<"optionSet">)
           onChange({ ...content, options });
         }}
       />
-      {!known && (
+      {!known && !isGuest && (
         <KeepSet
           words={content.options.map((option) => plainText(option.text)).filter((word) => word !== "")}
           taken={sets.map((set) => set.name)}

@@ -9,6 +9,7 @@ import Typography from "@mui/material/Typography";
 import type { KeptMedia } from "@verdant/contract/media";
 import { useDeferredValue, useState } from "react";
 import { problemOf } from "../platform/problem.ts";
+import { useIsGuest } from "../team/api.ts";
 import { MediaThumb } from "./MediaThumb.tsx";
 import { useKeepMediaMutation, useListMediaQuery } from "./api.ts";
 
@@ -32,9 +33,11 @@ export function ShelfPicker(props: {
   const [text, setText] = useState("");
   const words = useDeferredValue(text);
   const [only] = kinds;
-  const { data } = useListMediaQuery({
-    query: { text: words, limit: 60, ...(kinds.length === 1 && only && { kind: only }) },
-  });
+  const isGuest = useIsGuest();
+  const { data } = useListMediaQuery(
+    { query: { text: words, limit: 60, ...(kinds.length === 1 && only && { kind: only }) } },
+    { skip: isGuest },
+  );
   const media = (data?.media ?? []).filter((one) => kinds.includes(one.kind));
   const bring = async (file: File | undefined) => {
     if (!file) return;
@@ -52,50 +55,61 @@ export function ShelfPicker(props: {
         {files.label}
         <input hidden type="file" accept={files.accept} onChange={(event) => void bring(event.target.files?.[0])} />
       </Button>
-      <TextField
-        type="search"
-        size="small"
-        label="or one from the department's shelf"
-        value={text}
-        onChange={(event) => {
-          setText(event.target.value);
-        }}
-      />
-      <Box
-        role="group"
-        aria-label="On the shelf"
-        sx={{
-          display: "grid",
-          gridTemplateColumns: "repeat(auto-fill, minmax(130px, 1fr))",
-          gap: 1,
-          maxHeight: 260,
-          overflow: "auto",
-        }}
-      >
-        {media.map((one) => (
-          <ButtonBase
-            key={one.hash}
-            onClick={() => {
-              choose(one);
+      {!isGuest && (
+        <>
+          <TextField
+            type="search"
+            size="small"
+            label="or one from the department's shelf"
+            value={text}
+            onChange={(event) => {
+              setText(event.target.value);
             }}
-            sx={{ display: "block", border: 1, borderColor: "divider", borderRadius: 1, p: 0.75, textAlign: "start" }}
+          />
+          <Box
+            role="group"
+            aria-label="On the shelf"
+            sx={{
+              display: "grid",
+              gridTemplateColumns: "repeat(auto-fill, minmax(130px, 1fr))",
+              gap: 1,
+              maxHeight: 260,
+              overflow: "auto",
+            }}
           >
-            <MediaThumb media={one} height={76} />
-            <Typography
-              variant="caption"
-              component="span"
-              sx={{ display: "block", overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}
-            >
-              {one.name || one.description || "no name"}
-            </Typography>
-          </ButtonBase>
-        ))}
-        {data && media.length === 0 && (
-          <Typography color="textSecondary">
-            {text === "" ? "The shelf is empty." : "Nothing has these words."}
-          </Typography>
-        )}
-      </Box>
+            {media.map((one) => (
+              <ButtonBase
+                key={one.hash}
+                onClick={() => {
+                  choose(one);
+                }}
+                sx={{
+                  display: "block",
+                  border: 1,
+                  borderColor: "divider",
+                  borderRadius: 1,
+                  p: 0.75,
+                  textAlign: "start",
+                }}
+              >
+                <MediaThumb media={one} height={76} />
+                <Typography
+                  variant="caption"
+                  component="span"
+                  sx={{ display: "block", overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}
+                >
+                  {one.name || one.description || "no name"}
+                </Typography>
+              </ButtonBase>
+            ))}
+            {data && media.length === 0 && (
+              <Typography color="textSecondary">
+                {text === "" ? "The shelf is empty." : "Nothing has these words."}
+              </Typography>
+            )}
+          </Box>
+        </>
+      )}
     </Stack>
   );
 }

@@ -10,6 +10,7 @@ import TextField from "@mui/material/TextField";
 import type { KeptMedia } from "@verdant/contract/media";
 import { useState } from "react";
 import { useDescribeMediaMutation } from "../media/api.ts";
+import { useIsGuest } from "../team/api.ts";
 import { pictureFiles, ShelfPicker } from "../media/ShelfPicker.tsx";
 
 /** A text attribute of a node. */
@@ -21,8 +22,9 @@ export const textIn = (attrs: Record<string, unknown> | null, name: string) => {
 /** What is said of a picture or recording here is what the shelf knows from then on, where it knew nothing. */
 export function useShelfDescription() {
   const [describe] = useDescribeMediaMutation();
+  const isGuest = useIsGuest();
   return (chosen: KeptMedia | null, { description, credit }: { description: string; credit: string }) => {
-    if (!chosen || (chosen.description !== "" && chosen.credit !== "")) return;
+    if (isGuest || !chosen || (chosen.description !== "" && chosen.credit !== "")) return;
     void describe({
       params: { hash: chosen.hash },
       body: {

@@ -1,4 +1,4 @@
-/** What a guest sees of a department: the items that were opened to them, with their keys, to read and to copy. */
+/** What a guest sees of a department: the items that were opened to them, with their keys, to read, copy and maybe write. */
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import FormControlLabel from "@mui/material/FormControlLabel";
@@ -23,6 +23,7 @@ import { Page } from "../ui/Page.tsx";
 import { PickRow } from "../ui/PickRow.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
+import { GuestEditor } from "./GuestEditor.tsx";
 import { useCopySharedItemsMutation, useListSharedItemsQuery, useShowSharedItemQuery } from "./api.ts";
 
 const pageSize = 100;
@@ -43,14 +44,48 @@ export function GuestPage({ guest }: { guest: NonNullable<Session["guest"]> }) {
       else next.delete(name);
     });
   };
+  const editId = search.get("edit");
+  const writable = (data?.topics ?? []).filter((topic) => topic.mayEdit);
+  const edit = (id: string | null, isNew = false) => {
+    set("edit", id);
+    set("new", isNew ? "yes" : null);
+  };
   const mark = (id: string) => {
     setMarked(marked.includes(id) ? marked.filter((one) => one !== id) : [...marked, id]);
   };
+  if (editId !== null && data)
+    return (
+      <GuestEditor
+        key={editId}
+        itemId={editId}
+        isNew={search.get("new") !== null}
+        topics={writable}
+        topicId={writable.some((topic) => topic.id === topicId) ? (topicId ?? null) : (writable[0]?.id ?? null)}
+        close={(saved) => {
+          edit(null);
+          if (saved) set("item", saved.id);
+        }}
+      />
+    );
   return (
     <Page
       title="Items open to you"
       about={data && `${counted(data.total, "item")} of ${guest.department}`}
-      actions={<CopyButton marked={marked} clear={() => setMarked([])} />}
+      actions={
+        <>
+          <CopyButton marked={marked} clear={() => setMarked([])} />
+          {writable.length > 0 && (
+            <Button
+              variant="contained"
+              onClick={() => {
+                edit(crypto.randomUUID(), true);
+              }}
+            >
+              New item
+            </Button>
+          )}
+        </>
+      }
     >
       <Box
         sx={{
@@ -112,7 +147,13 @@ export function GuestPage({ guest }: { guest: NonNullable<Session["guest"]> }) {
           )}
         </Box>
         {itemId && (
-          <Reading key={itemId} itemId={itemId} isMarked={marked.includes(itemId)} mark={() => mark(itemId)} />
+          <Reading
+            key={itemId}
+            itemId={itemId}
+            isMarked={marked.includes(itemId)}
+            mark={() => mark(itemId)}
+            edit={() => edit(itemId)}
+          />
         )}
       </Box>
     </Page>
@@ -128,6 +169,7 @@ function Row({ item, isMarked }: { item: SharedRow; isMarked: boolean }) {
           item.number,
           kindNames[item.kind],
           ...(item.use === "reserved" ? ["reserved"] : []),
+          ...(item.status === "draft" ? ["your draft"] : item.status === "inReview" ? ["waits to be looked over"] : []),
           ...item.standardCodes,
         ].join(" · ")}
         {isMarked && " · to copy"}
@@ -136,7 +178,8 @@ function Row({ item, isMarked }: { item: SharedRow; isMarked: boolean }) {
   );
 }
 
-function Reading({ itemId, isMarked, mark }: { itemId: string; isMarked: boolean; mark: () => void }) {
+function Reading(props: { itemId: string; isMarked: boolean; mark: () => void; edit: () => void }) {
+  const { itemId, isMarked, mark, edit } = props;
   const { data, error } = useShowSharedItemQuery({ params: { itemId } });
   const [answer, setAnswer] = useState<Answer | null>(null);
   const [showsKey, setShowsKey] = useState(false);
@@ -170,6 +213,7 @@ function Reading({ itemId, isMarked, mark }: { itemId: string; isMarked: boolean
         <Button aria-pressed={isMarked} onClick={mark}>
           {isMarked ? "Do not copy it" : "Mark to copy"}
         </Button>
+        {data.mayEdit && <Button onClick={edit}>Edit</Button>}
       </Box>
     </Paper>
   );

@@ -1,21 +1,19 @@
-/** Links that let people in: colleagues, or guests who see parts of the bank. Nothing is mailed. */
+/** Links that let people in: colleagues, or guests with parts of the bank. Nothing is mailed. */
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import Checkbox from "@mui/material/Checkbox";
-import FormControlLabel from "@mui/material/FormControlLabel";
 import MenuItem from "@mui/material/MenuItem";
 import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import type { Invitation } from "@verdant/contract/members";
+import type { Grant, Invitation } from "@verdant/contract/members";
 import { useState } from "react";
 import { problemOf } from "../platform/problem.ts";
-import { useListTopicsQuery } from "../standards/api.ts";
-import { counted, moment } from "../ui/dates.ts";
+import { moment } from "../ui/dates.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { useInviteMutation, useListInvitationsQuery, useWithdrawInvitationMutation } from "./api.ts";
+import { GrantsField, grantsInWords, newGrant } from "./GrantsField.tsx";
 import { LinkToPassOn } from "./LinkToPassOn.tsx";
 
 const roleWords = { lead: "a lead", teacher: "a teacher", guest: "a guest" } as const;
@@ -56,14 +54,14 @@ function InvitationRow({ invitation }: { invitation: Invitation }) {
     if (error) say({ text: problemOf(error).detail, isError: true });
     else say({ text: "The link lets nobody in any more. Who came in by it stays." });
   };
-  const sees = grants.map((grant) => `${grant.topic}${grant.seesReserved ? ", reserved items too" : ""}`).join("; ");
+  const given = grantsInWords(grants);
   return (
     <Paper sx={{ px: 2, py: 1.25 }} role="group" aria-label={`Invitation of ${roleWords[role]}`}>
       <Box sx={{ display: "flex", alignItems: "center", gap: 2 }}>
         <Typography sx={{ flex: 1 }}>
           <strong>As {roleWords[role]}</strong>
           {note && ` · ${note}`}
-          {sees && ` · sees ${sees}`} · until {moment(invitation.expiresAt)}
+          {given && ` · ${given}`} · until {moment(invitation.expiresAt)}
           {came.length > 0 && ` · came in: ${came.join(", ")}`}
         </Typography>
         <Button size="small" color="inherit" disabled={isLoading} onClick={() => void take()}>
@@ -76,16 +74,15 @@ function InvitationRow({ invitation }: { invitation: Invitation }) {
 }
 
 function NewInvitation() {
-  const { topics = [] } = useListTopicsQuery().data ?? {};
   const [role, setRole] = useState<"teacher" | "lead" | "guest">("teacher");
   const [note, setNote] = useState("");
   const [days, setDays] = useState("14");
-  const [topicIds, setTopicIds] = useState<readonly string[]>([]);
-  const [seesReserved, setSeesReserved] = useState(false);
+  const [grants, setGrants] = useState<Grant[]>([newGrant]);
   const [invite, { isLoading, error }] = useInviteMutation();
   const submit = async () => {
-    const grants = role === "guest" ? topicIds.map((id) => ({ topicId: id === "all" ? null : id, seesReserved })) : [];
-    const answer = await invite({ body: { role, note, days: Number(days), grants } });
+    const answer = await invite({
+      body: { role, note, days: Number(days), grants: role === "guest" ? grants : [] },
+    });
     if (!answer.error) setNote("");
   };
   return (
@@ -104,14 +101,14 @@ function NewInvitation() {
           size="small"
           label="Invite"
           value={role}
-          sx={{ width: 230 }}
+          sx={{ width: 270 }}
           onChange={(event) => {
             setRole(event.target.value as "teacher");
           }}
         >
           <MenuItem value="teacher">a teacher</MenuItem>
           <MenuItem value="lead">a lead</MenuItem>
-          <MenuItem value="guest">a guest, to see parts of it</MenuItem>
+          <MenuItem value="guest">a guest, for parts of it</MenuItem>
         </TextField>
         <TextField
           size="small"
@@ -134,51 +131,13 @@ function NewInvitation() {
             setDays(event.target.value);
           }}
         />
-        <Button
-          type="submit"
-          variant="contained"
-          loading={isLoading}
-          disabled={(role === "guest" && topicIds.length === 0) || Number(days) < 1}
-        >
+        <Button type="submit" variant="contained" loading={isLoading} disabled={Number(days) < 1}>
           Make a link
         </Button>
       </Box>
       {role === "guest" && (
-        <Box sx={{ display: "flex", gap: 2, mt: 1.5, alignItems: "center" }}>
-          <TextField
-            select
-            size="small"
-            label="What the guest sees"
-            value={topicIds}
-            sx={{ flex: 1 }}
-            slotProps={{ select: { multiple: true } }}
-            helperText={
-              topicIds.length === 0
-                ? "Topics, with what lies under them."
-                : `${counted(topicIds.length, "part")}; items in use only, with their keys.`
-            }
-            onChange={(event) => {
-              setTopicIds(event.target.value as unknown as string[]);
-            }}
-          >
-            <MenuItem value="all">the whole bank</MenuItem>
-            {topics.map((topic) => (
-              <MenuItem key={topic.id} value={topic.id} sx={{ pl: topic.parentId ? 4 : 2 }}>
-                {topic.name}
-              </MenuItem>
-            ))}
-          </TextField>
-          <FormControlLabel
-            control={
-              <Checkbox
-                checked={seesReserved}
-                onChange={(_, isOn) => {
-                  setSeesReserved(isOn);
-                }}
-              />
-            }
-            label="reserved items too"
-          />
+        <Box sx={{ mt: 1.5 }}>
+          <GrantsField grants={grants} change={setGrants} />
         </Box>
       )}
       {error && (

@@ -32,8 +32,10 @@ export function JoinPage() {
         <>
           <Typography sx={{ mb: 2 }}>
             {data.by} invites you{" "}
-            {data.role === "guest" ? `to see ${data.topics.join(", ")} in the item bank.` : `as a ${data.role}.`} The
-            link works until {shortDate(data.expiresAt.slice(0, 10))}.
+            {data.role === "guest"
+              ? `to see${data.mayEdit ? " and write" : ""} ${data.topics.join(", ")} in the item bank.`
+              : `as a ${data.role}.`}{" "}
+            The link works until {shortDate(data.expiresAt.slice(0, 10))}.
           </Typography>
           <JoinForm secret={secret} />
         </>

@@ -11,17 +11,19 @@ import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import type { Member } from "@verdant/contract/members";
+import type { Grant, Member } from "@verdant/contract/members";
 import { useState } from "react";
 import { problemOf } from "../platform/problem.ts";
 import { counted, moment } from "../ui/dates.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import {
+  useChangeGrantsMutation,
   useChangeRoleMutation,
   useEndMembershipMutation,
   useListMembersQuery,
   useMakePasswordLinkMutation,
 } from "./api.ts";
+import { GrantsField, grantsInWords, newGrant } from "./GrantsField.tsx";
 import { LinkToPassOn } from "./LinkToPassOn.tsx";
 
 export function MembersPanel({ meId, isLead }: { meId: string; isLead: boolean }) {
@@ -76,6 +78,13 @@ function MemberRow(props: { member: Member; isMe: boolean; isLead: boolean; leav
     const { error } = await change({ params, body: { role } });
     if (error) say({ text: problemOf(error).detail, isError: true });
   };
+  const [grants, setGrants] = useState<readonly Grant[] | null>(null);
+  const [regrant] = useChangeGrantsMutation();
+  const open = async (next: readonly Grant[]) => {
+    const { error } = await regrant({ params, body: { grants: [...next] } });
+    if (error) say({ text: problemOf(error).detail, isError: true });
+    else setGrants(null);
+  };
   const newLink = async () => {
     const { error } = await makeLink({ params });
     if (error) say({ text: problemOf(error).detail, isError: true });
@@ -86,6 +95,7 @@ function MemberRow(props: { member: Member; isMe: boolean; isLead: boolean; leav
         <Typography sx={{ flex: 1 }}>
           <strong>{member.name}</strong>
           {isMe && " (you)"}
+          {member.grants.length > 0 && ` · ${grantsInWords(member.grants)}`}
         </Typography>
         {isLead && member.role !== "guest" ? (
           <TextField
@@ -101,6 +111,17 @@ function MemberRow(props: { member: Member; isMe: boolean; isLead: boolean; leav
         ) : (
           <Typography color="textSecondary">{member.role}</Typography>
         )}
+        {isLead && member.role === "guest" && (
+          <Button
+            size="small"
+            aria-expanded={grants !== null}
+            onClick={() => {
+              setGrants(grants ? null : member.grants.length > 0 ? member.grants : [newGrant]);
+            }}
+          >
+            What is open
+          </Button>
+        )}
         {isLead && !isMe && (
           <Button size="small" onClick={() => void newLink()}>
             New password
@@ -112,6 +133,22 @@ function MemberRow(props: { member: Member; isMe: boolean; isLead: boolean; leav
           </Button>
         )}
       </Box>
+      {grants && (
+        <Box
+          component="form"
+          aria-label={`What is open to ${member.name}`}
+          sx={{ py: 1.5 }}
+          onSubmit={(event) => {
+            event.preventDefault();
+            void open(grants);
+          }}
+        >
+          <GrantsField grants={grants} change={setGrants} />
+          <Button type="submit" variant="contained" size="small" sx={{ mt: 1 }}>
+            Keep it so
+          </Button>
+        </Box>
+      )}
       {made.data && (
         <LinkToPassOn
           link={made.data.link}
@@ -140,9 +177,10 @@ function LeaveDialog(props: { member: Member; isMe: boolean; colleagues: readonl
     }
     const heir = colleagues.find((one) => one.personId === heirId)?.name;
     say({
-      text: heir
-        ? `${member.name} has left. ${heir} has ${counted(data.items, "item")}, ${counted(data.goals, "goal")} and ${counted(data.releases, "running release")} now.`
-        : `${member.name} sees nothing here any more.`,
+      text:
+        heir && !isGuest
+          ? `${member.name} has left. ${heir} has ${counted(data.items, "item")}, ${counted(data.goals, "goal")} and ${counted(data.releases, "running release")} now.`
+          : `${member.name} sees nothing here any more.`,
     });
     close();
   };
@@ -153,7 +191,9 @@ function LeaveDialog(props: { member: Member; isMe: boolean; colleagues: readonl
       </DialogTitle>
       <DialogContent>
         {isGuest ? (
-          <Typography>What this guest copied into another department stays there.</Typography>
+          <Typography>
+            What this guest copied into another department stays there; what they wrote here goes to you.
+          </Typography>
         ) : (
           <>
             <Typography sx={{ mb: 2 }}>

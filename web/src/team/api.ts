@@ -2,6 +2,7 @@ import { listDemoPeople, showSession, signIn, signInDemo, signOut, signUp } from
 import {
   acceptInvitation,
   changeDepartment,
+  changeGrants,
   changeRole,
   endMembership,
   invite,
@@ -27,6 +28,7 @@ export const teamApi = api.injectEndpoints({
     signInDemo: build.mutation({ ...calls<typeof signInDemo>(signInDemo), invalidatesTags: ["Session"] }),
     listMembers: build.query({ ...calls<typeof listMembers>(listMembers), providesTags: ["Member"] }),
     changeRole: build.mutation({ ...calls<typeof changeRole>(changeRole), invalidatesTags: ["Member", "Session"] }),
+    changeGrants: build.mutation({ ...calls<typeof changeGrants>(changeGrants), invalidatesTags: ["Member"] }),
     endMembership: build.mutation({
       ...calls<typeof endMembership>(endMembership),
       invalidatesTags: ["Member", "Item", "Goal", "Release"],
@@ -64,6 +66,7 @@ export const {
   useSignInDemoMutation,
   useListMembersQuery,
   useChangeRoleMutation,
+  useChangeGrantsMutation,
   useEndMembershipMutation,
   useListInvitationsQuery,
   useInviteMutation,
@@ -78,3 +81,6 @@ export const {
   useImportDepartmentMutation,
   useLazyExportDepartmentQuery,
 } = teamApi;
+
+/** Whether whoever is here was let in to see or write parts only: what belongs to the department as a whole is not theirs. */
+export const useIsGuest = (): boolean => Boolean(useShowSessionQuery().data?.guest);

@@ -156,6 +156,8 @@ export async function samples(bench: Workbench) {
     acceptInvitation: { secret: "x".repeat(30), email: "n@new.example", password: "long enough" },
     setPassword: { secret: "x".repeat(30), password: "long enough" },
     changeDepartment: { departmentId: bench.departmentId },
+    changeGrants: { grants: [{ topicId: topic.id, seesReserved: false, mayEdit: false }] },
+    saveSharedItem: { version: 0, topicId: topic.id, demand: "recall", content },
     copySharedItems: { departmentId: newId(), itemIds: [item] },
     changeTray: { add: [item], remove: [] },
     renameQuiz: { version: 1, name: "New" },
