@@ -132,7 +132,7 @@ async function measure(bench: BenchInstallation, name: string, topicId: string):
 }
 
 /** Copies the demo's items with words drawn from theirs, so that common words are common and rare ones rare. */
-async function fill({ db, departmentId }: BenchInstallation, from: number, to: number): Promise<void> {
+export async function fill({ db, departmentId }: BenchInstallation, from: number, to: number): Promise<void> {
   const { rows: vocabulary } = await sql<{ word: string }>`
     select word from item_search, lateral unnest(tsvector_to_array(doc)) as word
     where department_id = ${departmentId} and number < 1000 order by number, word`.execute(db);

@@ -3,6 +3,7 @@ import { bankSearch } from "./bankSearch.ts";
 import { bundles } from "./bundles.ts";
 import { computation } from "./computation.ts";
 import { saveAnswer } from "./saveAnswer.ts";
+import { scrolling } from "./scrolling.ts";
 import { sittingEvidence } from "./sittingEvidence.ts";
 import { writing } from "./writing.ts";
 
@@ -18,7 +19,7 @@ export interface Measure {
 
 const rounded = (value: number) => Math.round(value * 1000) / 1000;
 
-const parts = { computation, writing, bundles, bankSearch, sittingEvidence, saveAnswer };
+const parts = { computation, writing, bundles, bankSearch, sittingEvidence, saveAnswer, scrolling };
 /** `npm run bench -- bankSearch` runs one part. */
 const wanted = process.argv.slice(2);
 

@@ -12,6 +12,10 @@ test("an item is found by a misspelt word and by filters that are suggested whil
 }) => {
   const teacher = await teacherAt(person, demo.address);
   await teacher.getByRole("link", { name: "Bank", exact: true }).click();
+  await list(teacher).press("End");
+  await expect(teacher.getByRole("article", { name: "Item 1", exact: true })).toBeVisible();
+  await list(teacher).press("ArrowUp");
+  await expect(teacher.getByRole("article", { name: "Item 2", exact: true })).toBeVisible();
   await search(teacher).fill("meandr");
   await expect(teacher.getByText(/Nothing has “meandr”; looked for/)).toBeVisible();
   await expect(list(teacher)).toContainText(/meander/i);
@@ -98,6 +102,13 @@ test("a topic is dragged under another, merged, and taken apart again with recal
       return JSON.stringify(await read(`/classes/${id}/due`));
     });
   const before = await recall();
+  await teacher.goto(`${demo.address}/bank`);
+  await teacher
+    .getByRole("region", { name: "Topic" })
+    .getByRole("button", { name: /^Meanders/ })
+    .click();
+  await expect(teacher).toHaveURL(/topic=/);
+  const view = teacher.url();
   await teacher.goto(`${demo.address}/topics`);
   const row = (name: string) =>
     teacher.getByRole("treeitem").filter({ has: teacher.getByLabel(`Name of the topic ${name}`) });
@@ -120,6 +131,12 @@ test("a topic is dragged under another, merged, and taken apart again with recal
   await expect(teacher.getByText(/“Meanders” is part of “Erosion and transport” now, with \d+ items\./)).toBeVisible();
   await expect(row("Meanders")).toHaveCount(0);
   expect(await recall()).not.toBe(before);
+  const colleague = await teacherAt(person, demo.address, "Ines Fairley");
+  await colleague.goto(view);
+  await expect(colleague.getByText(/The topic of this view is no longer there/)).toBeVisible();
+  await expectAccessible(colleague);
+  await colleague.getByRole("button", { name: "Take it off" }).click();
+  await expect(list(colleague)).toBeVisible();
   await teacher.getByRole("button", { name: "Undo" }).click();
   await expect(row("Meanders")).toBeVisible();
   expect(await recall()).toBe(before);

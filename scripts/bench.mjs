@@ -6,7 +6,8 @@ import { run } from "./say.mjs";
 import { ensureBuilt, ensureDebianPackages, ensureNodePackages, root } from "./setup.mjs";
 
 run(async () => {
-  ensureDebianPackages({ browser: false });
+  const parts = process.argv.slice(2);
+  ensureDebianPackages({ browser: parts.length === 0 || parts.includes("scrolling") });
   ensureNodePackages();
   ensureBuilt();
   const cluster = await startCluster({ folder: join(root, ".data/bench"), durable: true });

@@ -142,8 +142,8 @@ export const listItems = endpoint({
     went: some(z.enum(wents)),
     used: some(z.enum(["never", "given"])),
     sort: z.enum(itemSorts).default("newest"),
-    /** Goes on after this item; absent: from the start. */
-    after: Id.optional(),
+    /** How many items come before these: a list may be entered anywhere. */
+    from: count.max(10_000_000).optional(),
     limit: count.max(200).default(60),
   }),
   result: z.object({

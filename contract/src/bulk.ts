@@ -33,7 +33,7 @@ export const Which = z.union([
   z.strictObject({ itemIds: z.array(Id).min(1).max(itemsInBulk) }),
   /** All that a search finds; refused when it finds another number than the caller saw. */
   z.strictObject({
-    query: listItems.query.omit({ after: true, limit: true, sort: true }),
+    query: listItems.query.omit({ from: true, limit: true, sort: true }),
     expected: z.int().min(1).max(itemsInBulk, `At most ${itemsInBulk} at once. Narrow it first.`),
   }),
 ]);

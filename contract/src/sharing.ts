@@ -29,7 +29,8 @@ export const listSharedItems = endpoint({
   query: z.object({
     text: z.string().max(400).optional(),
     topicId: Id.optional(),
-    after: Id.optional(),
+    /** How many items come before these. */
+    from: count.max(10_000_000).optional(),
     limit: count.max(200).default(60),
   }),
   result: z.object({

@@ -28,7 +28,7 @@ const several = <T>(value: T | readonly T[] | undefined): readonly T[] =>
   value === undefined ? [] : Array.isArray(value) ? (value as readonly T[]) : [value as T];
 
 /** Where items may be looked for: words and filters, without order and page. */
-type Filter = Omit<Query, "sort" | "after" | "limit">;
+type Filter = Omit<Query, "sort" | "from" | "limit">;
 
 /** @param within ids of the items that the caller may see; absent: all. What lies outside gives no hint either. */
 async function findMatches(scope: Scope<Member | Guest>, filter: Filter, within?: ReadonlySet<string>) {
@@ -144,16 +144,14 @@ function facetsOf(index: DepartmentIndex, chosen: Chosen, under: ReadonlyMap<str
 }
 
 /** One page of the matches in the wanted order. */
-function pageOf(index: DepartmentIndex, matches: Int32Array, { sort, after, limit }: Query): number[] {
-  const order = index.order(sort, orders[sort]);
+function pageOf(index: DepartmentIndex, matches: Int32Array, { sort, from = 0, limit }: Query): number[] {
   const isMatch = new Uint8Array(index.rows.length);
   for (const place of matches) isMatch[place] = 1;
-  const last = after === undefined ? undefined : index.placeOf.get(after);
-  const start = last === undefined ? 0 : order.indexOf(last) + 1;
   const page: number[] = [];
-  for (let at = start; at < order.length && page.length < limit; at++) {
-    const place = order[at] ?? 0;
-    if (isMatch[place] === 1) page.push(place);
+  let before = 0;
+  for (const place of index.order(sort, orders[sort])) {
+    if (page.length >= limit) break;
+    if (isMatch[place] === 1 && before++ >= from) page.push(place);
   }
   return page;
 }

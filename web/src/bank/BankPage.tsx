@@ -6,7 +6,7 @@ import Link from "@mui/material/Link";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { itemSorts, type ItemRow } from "@verdant/contract/bank";
-import { useCallback, useState } from "react";
+import { useState } from "react";
 import { Link as RouterLink, useNavigate } from "react-router";
 import { useListClassesQuery } from "../courses/api.ts";
 import { useListTopicsQuery } from "../standards/api.ts";
@@ -14,7 +14,7 @@ import { useListMembersQuery } from "../team/api.ts";
 import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
-import { useBrowseItemsInfiniteQuery, useChangeTrayMutation, useListTrayQuery } from "./api.ts";
+import { useChangeTrayMutation, useListTrayQuery } from "./api.ts";
 import { BulkDialog } from "./BulkDialog.tsx";
 import { MoreMenu } from "./MoreMenu.tsx";
 import { Facets } from "./Facets.tsx";
@@ -23,6 +23,7 @@ import { ReadingPane } from "./ReadingPane.tsx";
 import { SearchBox } from "./SearchBox.tsx";
 import { Tray } from "./Tray.tsx";
 import { useItemFilter, type ItemFilter } from "./useItemFilter.ts";
+import { useItemPages } from "./useItemPages.ts";
 import { useKnownValues } from "./useKnownValues.ts";
 import { Views } from "./Views.tsx";
 
@@ -38,21 +39,15 @@ const sortWords: Record<(typeof itemSorts)[number], string> = {
 export function BankPage() {
   const filter = useItemFilter();
   const navigate = useNavigate();
-  const browsed = useBrowseItemsInfiniteQuery(filter.query);
-  const { data, currentData, error, isLoading, refetch, fetchNextPage, isFetchingNextPage } = browsed;
+  const { head: first, itemAt, see, isOfOlderFilter, error, isLoading, refetch } = useItemPages(filter.query);
   const { topics = [], standards = [] } = useListTopicsQuery().data ?? {};
   const { members = [] } = useListMembersQuery().data ?? {};
   const { classes = [] } = useListClassesQuery().data ?? {};
   const [isChanging, setChanging] = useState(false);
   const tray = useListTrayQuery();
   const [changeTray] = useChangeTrayMutation();
-  const [first] = data?.pages ?? [];
   const known = useKnownValues({ topics, standards, members, classes, counts: first?.facets });
-  const items = data?.pages.flatMap((page) => page.items) ?? [];
   const inTray = new Set(tray.data?.items.map((item) => item.id));
-  const loadMore = useCallback(() => {
-    if (!isFetchingNextPage) void fetchNextPage();
-  }, [isFetchingNextPage, fetchNextPage]);
   const setAside = (item: ItemRow) =>
     void changeTray({ body: inTray.has(item.id) ? { add: [], remove: [item.id] } : { add: [item.id], remove: [] } });
   return (
@@ -172,7 +167,7 @@ export function BankPage() {
               ),
           )}
           {isLoading && <Loading what="items" />}
-          {error && <Failed error={error} retry={() => void refetch()} />}
+          {error && <Failed error={error} retry={refetch} />}
           {first?.total === 0 && (
             <Empty>
               {filter.isFiltered
@@ -182,8 +177,10 @@ export function BankPage() {
           )}
           {first && first.total > 0 && (
             <ItemList
-              isOfOlderFilter={currentData === undefined}
-              items={items}
+              view={filter.address ?? ""}
+              isOfOlderFilter={isOfOlderFilter}
+              itemAt={itemAt}
+              see={see}
               total={first.total}
               topics={topics}
               chosen={filter.itemId}
@@ -193,7 +190,6 @@ export function BankPage() {
               }}
               open={(id) => void navigate(`/bank/${id}`)}
               setAside={setAside}
-              loadMore={loadMore}
             />
           )}
         </Box>

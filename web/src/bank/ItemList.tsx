@@ -1,20 +1,25 @@
-/** The list of the bank: only what is in sight is drawn; arrows, Home and End move, Space sets aside, Enter opens. */
+/** The list of the bank: only what is in sight is drawn and held; arrows, Home and End move, Space sets aside, Enter opens. */
 import Box from "@mui/material/Box";
 import Paper from "@mui/material/Paper";
 import type { ItemRow } from "@verdant/contract/bank";
 import type { Topic } from "@verdant/contract/standards";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useId, useRef, type KeyboardEvent } from "react";
+import { useEffect, useId, useRef, useState, type KeyboardEvent } from "react";
 import { Bead } from "../ui/Bead.tsx";
 import { Whisker } from "../ui/Whisker.tsx";
 import { kindNames } from "@verdant/core/items/kindNames";
+import { useSight } from "./useItemPages.ts";
 
 const rowHeight = 53;
 
 export function ItemList(props: {
+  /** What makes the list; another one begins at its top. */
+  view: string;
   /** What is shown is about to be replaced: no key may act on a row that goes away under it. */
   isOfOlderFilter: boolean;
-  items: readonly ItemRow[];
+  /** The item at a place of the whole list; undefined: it is not here yet. */
+  itemAt: (index: number) => ItemRow | undefined;
+  see: (from: number, to: number) => void;
   total: number;
   topics: readonly Topic[];
   chosen: string | null;
@@ -22,9 +27,8 @@ export function ItemList(props: {
   choose: (id: string) => void;
   open: (id: string) => void;
   setAside: (item: ItemRow) => void;
-  loadMore: () => void;
 }) {
-  const { isOfOlderFilter, items, total, topics, chosen, inTray, choose, open, setAside, loadMore } = props;
+  const { view, isOfOlderFilter, itemAt, see, total, topics, chosen, inTray, choose, open, setAside } = props;
   const scroller = useRef<HTMLDivElement>(null);
   const listId = useId();
   const rows = useVirtualizer({
@@ -34,38 +38,55 @@ export function ItemList(props: {
     overscan: 12,
   });
   const drawn = rows.getVirtualItems();
-  const last = drawn.at(-1)?.index ?? 0;
+  const [from, to] = [drawn[0]?.index ?? 0, drawn.at(-1)?.index ?? 0];
+  useSight(see, from, to);
   useEffect(() => {
-    if (last >= items.length - 1 && items.length < total) loadMore();
-  }, [last, items.length, total, loadMore]);
+    scroller.current?.scrollTo({ top: 0 });
+  }, [view]);
 
-  const at = items.findIndex((item) => item.id === chosen);
+  const [known, setKnown] = useState<{ id: string; index: number; view: string } | null>(null);
+  const isAt = (index: number) => chosen !== null && itemAt(index)?.id === chosen;
+  const inSight = drawn.find(({ index }) => isAt(index))?.index;
+  const at = inSight ?? (known?.id === chosen && known.view === view ? known.index : -1);
+  /** A place that was moved to before its item was here. */
+  const [awaited, setAwaited] = useState<number | null>(null);
+  const choosePlace = (index: number, id: string) => {
+    setAwaited(null);
+    setKnown({ id, index, view });
+    choose(id);
+  };
+  const arrived = awaited === null ? undefined : itemAt(awaited);
+  useEffect(() => {
+    if (awaited !== null && arrived) choosePlace(awaited, arrived.id);
+  });
   const moveTo = (index: number) => {
-    const item = items[Math.max(0, Math.min(items.length - 1, index))];
-    if (!item) return;
-    choose(item.id);
-    rows.scrollToIndex(items.indexOf(item));
+    const place = Math.max(0, Math.min(total - 1, index));
+    rows.scrollToIndex(place);
+    const item = itemAt(place);
+    if (item) choosePlace(place, item.id);
+    else setAwaited(place);
   };
   const onKeyDown = (event: KeyboardEvent) => {
-    const current = items[at];
+    const current = at < 0 || awaited !== null ? undefined : itemAt(at);
+    const from = awaited ?? at;
     const keys: Record<string, () => void> = {
       ArrowDown: () => {
-        moveTo(at + 1);
+        moveTo(from + 1);
       },
       ArrowUp: () => {
-        moveTo(at - 1);
+        moveTo(from - 1);
       },
       PageDown: () => {
-        moveTo(at + 10);
+        moveTo(from + 10);
       },
       PageUp: () => {
-        moveTo(at - 10);
+        moveTo(from - 10);
       },
       Home: () => {
         moveTo(0);
       },
       End: () => {
-        moveTo(items.length - 1);
+        moveTo(total - 1);
       },
       Enter: () => {
         if (current) open(current.id);
@@ -85,7 +106,7 @@ export function ItemList(props: {
       ref={scroller}
       role="listbox"
       aria-label={`Items, ${total} in all`}
-      aria-activedescendant={at >= 0 ? `${listId}${chosen ?? ""}` : undefined}
+      aria-activedescendant={inSight !== undefined ? `${listId}${chosen ?? ""}` : undefined}
       aria-busy={isOfOlderFilter}
       tabIndex={0}
       onKeyDown={onKeyDown}
@@ -98,9 +119,9 @@ export function ItemList(props: {
     >
       <Box sx={{ height: rows.getTotalSize(), position: "relative" }}>
         {drawn.map(({ index, start }) => {
-          const item = items[index];
+          const item = itemAt(index);
           const top = { position: "absolute", insetInline: 0, height: rowHeight, transform: `translateY(${start}px)` };
-          if (!item) return <Box key={index} style={top as never} />;
+          if (!item) return <Awaited key={index} style={top} />;
           return (
             <Row
               key={index}
@@ -112,7 +133,9 @@ export function ItemList(props: {
               topic={topicOf.get(item.topicId ?? "")}
               isChosen={item.id === chosen}
               isSetAside={inTray.has(item.id)}
-              choose={choose}
+              choose={(id) => {
+                choosePlace(index, id);
+              }}
               open={open}
             />
           );
@@ -121,6 +144,13 @@ export function ItemList(props: {
     </Paper>
   );
 }
+
+/** A row whose item is on its way. */
+const Awaited = ({ style }: { style: object }) => (
+  <Box sx={{ ...style, borderBottom: 1, borderColor: "divider", px: 1.5, py: 1.25 }}>
+    <Box sx={{ height: 14, width: "60%", borderRadius: 1, bgcolor: "action.hover" }} />
+  </Box>
+);
 
 function Row(props: {
   id: string;

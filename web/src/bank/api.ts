@@ -12,7 +12,6 @@ import {
   setItemStatus,
   showDraft,
   showItem,
-  type ItemList,
 } from "@verdant/contract/bank";
 import {
   keepOptionSet,
@@ -30,24 +29,17 @@ import type { Call } from "@verdant/contract/endpoint";
 import { changeItems, undoChange } from "@verdant/contract/bulk";
 import { findLikeItems, listLikeItems } from "@verdant/contract/like";
 import { keepView, listViews, removeView } from "@verdant/contract/views";
-import { api, calls, requestOf } from "../platform/contractApi.ts";
+import { api, calls } from "../platform/contractApi.ts";
 
-type ItemQuery = NonNullable<Exclude<Call<typeof listItems>, void>["query"]>;
+export type ItemQuery = NonNullable<Exclude<Call<typeof listItems>, void>["query"]>;
 
 export const bankApi = api.injectEndpoints({
   endpoints: (build) => ({
-    listItems: build.query({ ...calls<typeof listItems>(listItems), providesTags: ["Item"] }),
-    /** The same list page by page; a page begins after the last item of the one before. */
-    browseItems: build.infiniteQuery<ItemList, Omit<ItemQuery, "after">, string | undefined>({
-      query: ({ queryArg, pageParam }) => requestOf(listItems, { query: { ...queryArg, after: pageParam } }),
-      infiniteQueryOptions: {
-        initialPageParam: undefined,
-        getNextPageParam: (page, pages) => {
-          const loaded = pages.reduce((sum, one) => sum + one.items.length, 0);
-          return loaded < page.total ? page.items.at(-1)?.id : undefined;
-        },
-      },
+    listItems: build.query({
+      ...calls<typeof listItems>(listItems),
       providesTags: ["Item"],
+      // Whoever scrolls through 100,000 leaves pages behind all the time.
+      keepUnusedDataFor: 10,
     }),
     showItem: build.query({ ...calls<typeof showItem>(showItem), providesTags: ["Item"] }),
     listRevisions: build.query({
@@ -118,7 +110,6 @@ export const {
   useChangeFamilyMutation,
   useFindLikeItemsQuery,
   useListLikeItemsQuery,
-  useBrowseItemsInfiniteQuery,
   useShowItemQuery,
   useListRevisionsQuery,
   useSaveItemMutation,
