@@ -22,6 +22,7 @@ import { standardsEndpoints } from "./standards.ts";
 import { stimuliEndpoints } from "./stimuli.ts";
 import { writingEndpoints } from "./writing.ts";
 import { teamEndpoints } from "./team.ts";
+import { twinsEndpoints } from "./twins.ts";
 
 export const endpoints = {
   ...platformEndpoints,
@@ -31,6 +32,7 @@ export const endpoints = {
   ...mergeTopicsEndpoints,
   ...bankEndpoints,
   ...bulkEndpoints,
+  ...twinsEndpoints,
   ...mediaEndpoints,
   ...manyEndpoints,
   ...stimuliEndpoints,

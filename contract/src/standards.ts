@@ -31,7 +31,15 @@ export const Topic = z.object({
 });
 export type Topic = z.infer<typeof Topic>;
 
-const Topics = z.object({ topics: z.array(Topic), standards: z.array(Standard) });
+/** One that its framework no longer holds, while items or topics still carry it. */
+const WithdrawnStandard = Standard.extend({ items: z.int() });
+export type WithdrawnStandard = z.infer<typeof WithdrawnStandard>;
+
+const Topics = z.object({
+  topics: z.array(Topic),
+  standards: z.array(Standard),
+  withdrawn: z.array(WithdrawnStandard),
+});
 
 export const listTopics = endpoint({
   method: "get",
@@ -153,7 +161,19 @@ export const importStandards = endpoint({
   }),
 });
 
+export const replaceStandard = endpoint({
+  method: "post",
+  path: "/standards/:standardId/replacement",
+  access: "lead",
+  summary:
+    "Gives the items that carry a withdrawn standard another in its place; undone like any change of many items.",
+  params: z.object({ standardId: Id }),
+  body: z.object({ by: Id }),
+  result: z.object({ batchId: Id, changed: z.int() }),
+});
+
 export const standardsEndpoints = {
+  replaceStandard,
   listTopics,
   addTopic,
   changeTopic,

@@ -68,13 +68,13 @@ export const showWritingDay = endpoint({
 });
 export type WritingDay = z.infer<typeof showWritingDay.result>;
 
-export const listWritingTwins = endpoint({
+export const listWrittenTwice = endpoint({
   method: "get",
-  path: "/writing/twins",
+  path: "/writing/twice",
   access: "member",
   summary: "Items written last that are very like another one of the bank, with that one beside it.",
   result: z.object({
-    twins: z.array(
+    twice: z.array(
       z.object({
         id: Id,
         number: z.int(),
@@ -119,4 +119,4 @@ export const dropGoal = endpoint({
   result: Done,
 });
 
-export const writingEndpoints = { keepPresence, showWritingDay, listWritingTwins, setGoal, shareGoal, dropGoal };
+export const writingEndpoints = { keepPresence, showWritingDay, listWrittenTwice, setGoal, shareGoal, dropGoal };

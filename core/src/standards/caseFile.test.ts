@@ -30,6 +30,20 @@ test("the tree is read whatever the order of items, children after parents by se
   ]);
 });
 
+test("what takes the place of what is read, also where the older is no longer in the file", () => {
+  const replaced = (from: string, by: string) => ({
+    associationType: "replacedBy",
+    originNodeURI: { identifier: from },
+    destinationNodeURI: { identifier: by },
+  });
+  const read = readCase({
+    CFDocument: document,
+    CFItems: [item("a", "1")],
+    CFAssociations: [replaced("gone", "a"), replaced("a", "nowhere")],
+  });
+  expect(read?.replacements).toEqual([["gone", "a"]]);
+});
+
 test("a circle is left out and said; what is no framework is none", () => {
   const read = readCase({
     CFDocument: document,

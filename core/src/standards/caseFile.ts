@@ -15,6 +15,8 @@ export interface CaseFramework {
   readonly title: string;
   /** Parents before their children, in the order of the document. */
   readonly standards: readonly CaseStandard[];
+  /** What the document says has taken the place of what: pairs of guids, the older first. */
+  readonly replacements: readonly (readonly [string, string])[];
   readonly notes: readonly string[];
 }
 
@@ -39,10 +41,13 @@ export function readCase(file: unknown): CaseFramework | null {
       notes.push("An item without identifier or statement was left out.");
     else items.set(id, item);
   }
+  const replacements: (readonly [string, string])[] = [];
   const parents = new Map<string, { parent: string; sequence: number }>();
   for (const link of entriesIn(file, "CFAssociations")) {
-    if (textIn(link, "associationType") !== "isChildOf") continue;
+    const type = textIn(link, "associationType");
     const [child, parent] = [linkIn(link, "originNodeURI"), linkIn(link, "destinationNodeURI")];
+    if (type === "replacedBy" && items.has(parent)) replacements.push([child, parent]);
+    if (type !== "isChildOf") continue;
     if (!items.has(child) || (!items.has(parent) && parent !== guid)) continue;
     if (parents.has(child)) {
       if (parents.get(child)?.parent !== parent)
@@ -71,7 +76,7 @@ export function readCase(file: unknown): CaseFramework | null {
   visit(guid, null);
   if (standards.length < items.size)
     notes.push(`${items.size - standards.length} standards lie in a circle and were left out.`);
-  return { guid, title, standards, notes };
+  return { guid, title, standards, replacements, notes };
 }
 
 /** The code people use; where there is none, the beginning of the identifier. */

@@ -184,7 +184,13 @@ export function listRows(db: Db, departmentId: string, itemIds: readonly string[
         )
         .whereRef("itemStandard.departmentId", "=", "item.departmentId")
         .whereRef("itemStandard.itemId", "=", "item.id")
-        .select(sql<string[]>`coalesce(array_agg(standard.code order by standard.code), '{}')`.as("codes"))
+        .select(
+          sql<
+            string[]
+          >`coalesce(array_agg(standard.code || case when standard.retired_at is null then '' else ' (withdrawn)' end order by standard.code), '{}')`.as(
+            "codes",
+          ),
+        )
         .as("standardCodes"),
     )
     .execute();

@@ -23,6 +23,7 @@ import * as statistics from "./0020_statistics.ts";
 import * as rights from "./0021_rights.ts";
 import * as crosswalk from "./0022_crosswalk.ts";
 import * as guestEditing from "./0023_guestEditing.ts";
+import * as twinRequests from "./0024_twinRequests.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -48,4 +49,5 @@ export const migrations: Record<string, Migration> = {
   "0021_rights": rights,
   "0022_crosswalk": crosswalk,
   "0023_guestEditing": guestEditing,
+  "0024_twinRequests": twinRequests,
 };

@@ -4,6 +4,7 @@ import type { Content } from "@verdant/core/items/kinds";
 import type { Default, Json, JsonOrNull, Owned, Row } from "./columns.ts";
 
 export interface WritingTables {
+  twinRequest: Owned & { itemId: string; by: string; at: Date };
   reviewRequest: Row & {
     itemId: string;
     revisionId: string;

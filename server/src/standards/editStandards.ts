@@ -1,10 +1,12 @@
 /** Standards: changed by hand, and read from an indented list or a CASE file. */
 import { createHash } from "node:crypto";
 import type { Input, Result } from "@verdant/contract/endpoint";
+import { itemsInBulk } from "@verdant/contract/bulk";
 import type * as contract from "@verdant/contract/standards";
 import { usualSecureLine } from "@verdant/core/insight/mastery";
 import { readCase } from "@verdant/core/standards/caseFile";
 import { readIndentedList } from "@verdant/core/standards/indentedList";
+import { changeItems } from "../bank/bulk.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
@@ -65,6 +67,24 @@ export function linkStandards(
   });
 }
 
+/** Items that carry a standard get another in its place; the standard itself stays what it is. */
+export async function replaceStandard(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.replaceStandard>,
+): Promise<Result<typeof contract.replaceStandard>> {
+  const { db, caller } = scope;
+  const { departmentId } = caller;
+  const { standardId } = params;
+  need(await store.findStandard(db, departmentId, standardId), "standard");
+  const itemIds = await store.listItemIdsWith(db, departmentId, standardId);
+  if (itemIds.length === 0) throw new Failure("conflict", "No item carries this standard any more.");
+  if (itemIds.length > itemsInBulk)
+    throw new Failure("tooLarge", `At most ${itemsInBulk} items at once. Change them topic by topic in the bank.`);
+  const change = { addStandardIds: [body.by], removeStandardIds: [standardId] };
+  const { batchId, changed } = await changeItems(scope, { body: { which: { itemIds }, change } });
+  return { batchId, changed };
+}
+
 export async function showSecureLines({ db, caller }: Scope<Member>): Promise<Result<typeof contract.showSecureLines>> {
   return {
     department: (await store.findUsualLine(db, caller.departmentId)) ?? usualSecureLine,
@@ -96,6 +116,7 @@ interface Read {
   readonly guid: string;
   readonly title: string;
   readonly notes: readonly string[];
+  readonly replacements: readonly (readonly [string, string])[];
   /** A list says only what it adds; a CASE file is the whole framework. */
   readonly isWhole: boolean;
   readonly standards: readonly {
@@ -129,6 +150,7 @@ function read(body: Body): Read {
     guid: guidFrom(body.title),
     title: body.title,
     notes: [],
+    replacements: [],
     isWhole: false,
     standards: standards.map(({ code, statement, studentWording, parent }) => ({
       guid: guidOf(code),
@@ -216,6 +238,14 @@ export async function importStandards(
     const kept = new Set(ids.values());
     const gone = given.isWhole ? before.filter((row) => row.retiredAt === null && !kept.has(row.id)) : [];
     for (const row of gone) await store.updateStandard(db, departmentId, row.id, { retiredAt: now() });
+    const idOf = (guid: string) => ids.get(guid) ?? byGuid.get(guid)?.id;
+    const linked = new Set((await store.listLinks(db, departmentId)).map((link) => `${link.fromId} ${link.toId}`));
+    for (const [older, newer] of given.replacements) {
+      const [from, to] = [idOf(older), idOf(newer)].sort();
+      // What somebody has said of the two already is not overruled.
+      if (from !== undefined && to !== undefined && from !== to && !linked.has(`${from} ${to}`))
+        await store.setLink(db, departmentId, [from, to], "overlaps");
+    }
     const outcome = { created: fresh.length, changed, retired: gone.length };
     await record(within, {
       departmentId,

@@ -20,6 +20,7 @@ export async function listTopics({ db, caller }: Scope<Member | Guest>): Promise
   const childrenOf = (parentId: string | null): typeof rows =>
     rows.filter((row) => row.parentId === parentId).flatMap((row) => [row, ...childrenOf(row.id)]);
 
+  const links = await store.listLinks(db, caller.departmentId);
   return {
     topics: childrenOf(null).map((row) => ({
       id: row.id,
@@ -28,10 +29,8 @@ export async function listTopics({ db, caller }: Scope<Member | Guest>): Promise
       ...strandOf(row.id),
       standardIds: row.standardIds ?? [],
     })),
-    standards: withLinks(
-      await store.listStandards(db, caller.departmentId),
-      await store.listLinks(db, caller.departmentId),
-    ),
+    standards: withLinks(await store.listStandards(db, caller.departmentId), links),
+    withdrawn: withLinks(await store.listWithdrawn(db, caller.departmentId), links),
   };
 }
 

@@ -1,4 +1,11 @@
 /** Topics and standards: shown, changed in place, read from files. */
 export { addTopic, archiveTopic, changeTopic, restoreTopic } from "./editTopics.ts";
-export { changeStandard, importStandards, linkStandards, setSecureLine, showSecureLines } from "./editStandards.ts";
+export {
+  changeStandard,
+  importStandards,
+  linkStandards,
+  replaceStandard,
+  setSecureLine,
+  showSecureLines,
+} from "./editStandards.ts";
 export { listTopics } from "./listTopics.ts";

@@ -1,9 +1,13 @@
 /** Standards that come in by the thousand, and come again. */
 import { expect, test } from "vitest";
+import framework from "../../../core/vectors/case-geography.json" with { type: "json" };
+import { changeItems, undoChange } from "../bank/bulk.ts";
+import { listItems, saveItem, showItem } from "../bank/service.ts";
 import { useWorkbench } from "../platform/testing/workbench.ts";
-import { importStandards, listTopics } from "./service.ts";
+import { importStandards, listTopics, replaceStandard } from "./service.ts";
 
 const bench = useWorkbench();
+const { title } = framework.CFDocument;
 
 test("five thousand standards come in at once, again without a change, and what is renamed keeps its tags", async () => {
   const lines = Array.from(
@@ -20,4 +24,63 @@ test("five thousand standards come in at once, again without a change, and what 
     created: 0,
     changed: 1,
   });
+});
+
+test("a newer version of a framework: tags stay, what it withdrew is marked where it is carried, and is replaced with undo", async () => {
+  const bring = (file: unknown) => importStandards(bench.lead, { body: { kind: "case", file } });
+  expect(await bring(framework)).toMatchObject({ created: framework.CFItems.length, retired: 0 });
+  const standardOf = async (code: string) =>
+    (await listTopics(bench.lead)).standards.find((one) => one.code === code && one.framework === title)!;
+  const [leaving, staying] = [await standardOf("GEO.1.1.a"), await standardOf("GEO.1.1.b")];
+  const { items } = await listItems(bench.lead, { query: { sort: "oldest", limit: 2, status: "approved" } });
+  const itemIds = items.map((one) => one.id);
+  const change = { addStandardIds: [leaving.id, staying.id] };
+  await changeItems(bench.lead, { body: { which: { itemIds }, change } });
+
+  const guidOf = (code: string) => framework.CFItems.find((one) => one.humanCodingScheme === code)!.identifier;
+  const newer = {
+    ...framework,
+    CFItems: framework.CFItems.filter((one) => one.humanCodingScheme !== "GEO.1.1.a").map((one) =>
+      one.humanCodingScheme === "GEO.1.1.b" ? { ...one, fullStatement: "Said anew." } : one,
+    ),
+    CFAssociations: [
+      ...framework.CFAssociations,
+      {
+        associationType: "replacedBy",
+        originNodeURI: { identifier: guidOf("GEO.1.1.a") },
+        destinationNodeURI: { identifier: guidOf("GEO.1.1.c") },
+      },
+    ],
+  };
+  expect(await bring(newer)).toMatchObject({ created: 0, changed: 1, retired: 1 });
+  const { standards, withdrawn } = await listTopics(bench.lead);
+  expect(standards.find((one) => one.id === staying.id)?.statement).toBe("Said anew.");
+  expect(standards.map((one) => one.id)).not.toContain(leaving.id);
+  const replacement = await standardOf("GEO.1.1.c");
+  expect(withdrawn).toMatchObject([
+    { id: leaving.id, items: 2, links: [{ standardId: replacement.id, kind: "overlaps" }] },
+  ]);
+  const codes = async () => {
+    const { items } = await listItems(bench.lead, { query: { sort: "oldest", limit: 200, standardId: staying.id } });
+    return items.filter((one) => itemIds.includes(one.id)).map((one) => one.standardCodes);
+  };
+  expect((await codes())[0]).toEqual(expect.arrayContaining(["GEO.1.1.a (withdrawn)", "GEO.1.1.b"]));
+
+  // Saving an item that carries it keeps it.
+  const { version, content, tagging } = await showItem(bench.lead, { params: { itemId: itemIds[0]! } });
+  const params = { itemId: itemIds[0]! };
+  await saveItem(bench.lead, { params, body: { version, content, tagging: { ...tagging, demand: "reason" } } });
+  expect((await showItem(bench.lead, { params })).tagging.standardIds).toContain(leaving.id);
+
+  const replace = () =>
+    replaceStandard(bench.lead, { params: { standardId: leaving.id }, body: { by: replacement.id } });
+  const { batchId, changed } = await replace();
+  expect(changed).toBe(2);
+  expect((await listTopics(bench.lead)).withdrawn).toEqual([]);
+  expect((await codes())[0]).toEqual(expect.arrayContaining(["GEO.1.1.b", "GEO.1.1.c"]));
+  await expect(replace()).rejects.toMatchObject({ kind: "conflict" });
+  await undoChange(bench.lead, { params: { batchId } });
+  expect((await listTopics(bench.lead)).withdrawn).toMatchObject([{ id: leaving.id, items: 2 }]);
+  expect(await bring(framework), "the older one again").toMatchObject({ created: 0, changed: 2, retired: 0 });
+  expect((await listTopics(bench.lead)).withdrawn).toEqual([]);
 });

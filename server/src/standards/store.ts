@@ -60,6 +60,42 @@ export function listStandards(db: Db, departmentId: string) {
     .execute();
 }
 
+/** Those that were withdrawn and that an item or a topic still carries, with how many items. */
+export async function listWithdrawn(db: Db, departmentId: string) {
+  const rows = await shownStandards(db, departmentId)
+    .where("standard.retiredAt", "is not", null)
+    .select(
+      sql<number>`(
+        select count(*)::int from item_standard carried
+        join item on item.department_id = carried.department_id and item.id = carried.item_id and item.archived_at is null
+        where carried.department_id = standard.department_id and carried.standard_id = standard.id)`.as("items"),
+    )
+    .select(
+      sql<boolean>`exists (
+        select 1 from topic_standard served
+        where served.department_id = standard.department_id and served.standard_id = standard.id)`.as("isServed"),
+    )
+    .orderBy("framework.id")
+    .orderBy("standard.position")
+    .execute();
+  return rows.flatMap(({ isServed, ...row }) => (row.items > 0 || isServed ? [row] : []));
+}
+
+/** Items that carry a standard, in whatever state. */
+export async function listItemIdsWith(db: Db, departmentId: string, standardId: string): Promise<string[]> {
+  const rows = await db
+    .selectFrom("itemStandard")
+    .innerJoin("item", (join) =>
+      join.onRef("item.departmentId", "=", "itemStandard.departmentId").onRef("item.id", "=", "itemStandard.itemId"),
+    )
+    .where("itemStandard.departmentId", "=", departmentId)
+    .where("itemStandard.standardId", "=", standardId)
+    .where("item.archivedAt", "is", null)
+    .select("item.id")
+    .execute();
+  return rows.map((row) => row.id);
+}
+
 /** Links between standards, each once. */
 export function listLinks(db: Db, departmentId: string) {
   return db

@@ -68,19 +68,19 @@ export async function showWritingDay({
 /** What is to be written on each topic, with what was written to it since. */
 export const listGoals = ({ db, caller }: Scope<Member>) => store.listGoals(db, caller.departmentId);
 
-export async function listWritingTwins(scope: Scope<Member>): Promise<Result<typeof contract.listWritingTwins>> {
+export async function listWrittenTwice(scope: Scope<Member>): Promise<Result<typeof contract.listWrittenTwice>> {
   const latest = await store.listLatest(scope.db, scope.caller.departmentId, compared, true);
-  const twins = [];
+  const twice = [];
   for (const { id, number, owner, content } of latest) {
     const { like } = await findLikeItems(scope, { body: { contents: [content], besides: [id] } });
     const [found] = like;
     if (!found) continue;
-    twins.push({
+    twice.push({
       ...{ id, number, owner, stem: headline(content.stem) },
       like: { id: found.itemId, number: found.number, stem: headline(found.content.stem) },
     });
   }
-  return { twins };
+  return { twice };
 }
 
 export function setGoal(scope: Scope<Member>, { params, body }: Input<typeof contract.setGoal>): Promise<{ ok: true }> {

@@ -86,6 +86,6 @@ test("what two colleagues have written nearly alike is said, with both beside ea
   const topicId = await topicOf();
   const first = await write(bench.lead, "Which landform grows from a beach across the mouth of a river?", topicId);
   const second = await write(bench.teacher, "Which landform grows from the beach across a river's mouth?", topicId);
-  const { twins } = await writing.listWritingTwins(bench.lead);
-  expect(twins.find((one) => one.id === second.id)?.like).toMatchObject({ id: first.id });
+  const { twice } = await writing.listWrittenTwice(bench.lead);
+  expect(twice.find((one) => one.id === second.id)?.like).toMatchObject({ id: first.id });
 });

@@ -40,7 +40,7 @@ export function BankPage() {
   const filter = useItemFilter();
   const navigate = useNavigate();
   const { head: first, itemAt, see, isOfOlderFilter, error, isLoading, refetch } = useItemPages(filter.query);
-  const { topics = [], standards = [] } = useListTopicsQuery().data ?? {};
+  const { topics = [], standards = [], withdrawn = [] } = useListTopicsQuery().data ?? {};
   const { members = [] } = useListMembersQuery().data ?? {};
   const { classes = [] } = useListClassesQuery().data ?? {};
   const [isChanging, setChanging] = useState(false);
@@ -116,7 +116,7 @@ export function BankPage() {
             filter={filter}
             meant={first?.meant ?? []}
             topics={topics}
-            standards={standards}
+            standards={[...standards, ...withdrawn]}
             owners={members}
           />
         </Box>

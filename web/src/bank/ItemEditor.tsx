@@ -28,7 +28,7 @@ import { StimulusOf } from "./StimulusOf.tsx";
 import { TaggingForm } from "./TaggingForm.tsx";
 import { useItemEditor, type Keeping, type Work } from "./useItemEditor.ts";
 import { useSpelling } from "./useSpelling.ts";
-import { useListKeyPlacesQuery } from "./api.ts";
+import { useListKeyPlacesQuery, useSetTwinMutation } from "./api.ts";
 import { useLikeItems } from "./useLikeItems.ts";
 
 /** The editor with a live rendering beside it; only stem, key and topic are asked for. */
@@ -97,7 +97,18 @@ export function ItemEditor(props: {
             ? `Item ${item.number} is in the bank.`
             : `Item ${item.number} is kept as a draft: ${item.faults[0]?.text ?? "it is not handed in for review yet."}`,
       });
+    await tieTwin(item);
     await navigate(writtenFor(search, item) ?? then);
+  };
+
+  /** Written as a twin: the one for tests says which one explains it. */
+  const [setTwin] = useSetTwinMutation();
+  const tieTwin = async (item: Item) => {
+    const twin = search.get("twin");
+    if (!original || twin === null) return;
+    const [reserved, practice] = twin === "explains" ? [original.id, item.id] : [item.id, original.id];
+    const { error } = await setTwin({ params: { itemId: reserved }, body: { twinId: practice } });
+    if (error) say({ text: problemOf(error).detail, isError: true });
   };
 
   return (

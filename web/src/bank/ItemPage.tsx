@@ -6,7 +6,7 @@ import { problemOf } from "../platform/problem.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { ItemEditor } from "./ItemEditor.tsx";
-import { newWork, variantWork } from "./newWork.ts";
+import { newWork, twinWork, variantWork } from "./newWork.ts";
 import { useShowDraftQuery, useShowItemQuery } from "./api.ts";
 
 /** Writing an item. /bank/new gets an id at once, so that its draft survives a reload. */
@@ -55,7 +55,7 @@ function LoadedItem({ itemId }: { itemId: string }) {
   const base = saved
     ? { tagging: saved.tagging, content: saved.content }
     : original.data
-      ? variantWork(original.data)
+      ? twinWork(variantWork(original.data), search.get("twin"))
       : newWork({
           topicId: search.get("topic"),
           stimulusId: search.get("stimulus"),

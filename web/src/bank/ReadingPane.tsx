@@ -20,6 +20,7 @@ import { useSetItemStatusMutation, useShowItemQuery } from "./api.ts";
 import { StimulusOf } from "./StimulusOf.tsx";
 import { SuccessorField } from "./SuccessorField.tsx";
 import { LikePanel } from "./LikePanel.tsx";
+import { TwinPanel } from "./TwinPanel.tsx";
 import { FamilyPanel } from "./FamilyPanel.tsx";
 import { kindNames } from "@verdant/core/items/kindNames";
 
@@ -114,6 +115,7 @@ function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
       </Box>
       {item.status === "retired" && <SuccessorField key={`successor ${item.id}`} item={item} />}
       <FiguresPanel key={`figures ${item.id}`} itemId={item.id} use={item.tagging.use} />
+      <TwinPanel key={`twin ${item.id}`} item={item} />
       <LikePanel key={`like ${item.id}`} itemId={item.id} />
       <FamilyPanel key={item.id} item={item} />
       <CommentsPanel

@@ -18,7 +18,11 @@ const difficulties = ["very easy", "easy", "middling", "hard", "very hard"];
 export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange: (tagging: Tagging) => void }) {
   const { data } = useListTopicsQuery();
   const [isOpen, setOpen] = useState(false);
-  const standards = data?.standards ?? [];
+  // What was withdrawn stays on the item until somebody takes it off, and is not offered anew.
+  const withdrawn = (data?.withdrawn ?? [])
+    .filter((one) => tagging.standardIds.includes(one.id))
+    .map((one) => ({ ...one, code: `${one.code} (withdrawn)` }));
+  const standards = [...(data?.standards ?? []), ...withdrawn];
   const codes = tagging.standardIds.map((id) => standards.find((standard) => standard.id === id)?.code ?? "…");
   return (
     <Paper sx={{ p: 2 }} component="section" aria-label="Where it belongs">

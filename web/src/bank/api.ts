@@ -28,6 +28,7 @@ import {
 import type { Call } from "@verdant/contract/endpoint";
 import { changeItems, undoChange } from "@verdant/contract/bulk";
 import { findLikeItems, listLikeItems } from "@verdant/contract/like";
+import { askForTwin, listTwinRequests, setTwin, showTwins } from "@verdant/contract/twins";
 import { keepView, listViews, removeView } from "@verdant/contract/views";
 import { api, calls } from "../platform/contractApi.ts";
 
@@ -49,6 +50,10 @@ export const bankApi = api.injectEndpoints({
     saveItem: build.mutation({ ...calls<typeof saveItem>(saveItem), invalidatesTags: ["Item", "Due", "Quiz"] }),
     addItems: build.mutation({ ...calls<typeof addItems>(addItems), invalidatesTags: ["Item", "Due"] }),
     findLikeItems: build.query({ ...calls<typeof findLikeItems>(findLikeItems), keepUnusedDataFor: 0 }),
+    showTwins: build.query({ ...calls<typeof showTwins>(showTwins), providesTags: ["Item"] }),
+    setTwin: build.mutation({ ...calls<typeof setTwin>(setTwin), invalidatesTags: ["Item"] }),
+    askForTwin: build.mutation({ ...calls<typeof askForTwin>(askForTwin), invalidatesTags: ["Item"] }),
+    listTwinRequests: build.query({ ...calls<typeof listTwinRequests>(listTwinRequests), providesTags: ["Item"] }),
     listLikeItems: build.query({ ...calls<typeof listLikeItems>(listLikeItems), providesTags: ["Item"] }),
     setItemStatus: build.mutation({
       ...calls<typeof setItemStatus>(setItemStatus),
@@ -104,6 +109,10 @@ export const bankApi = api.injectEndpoints({
 });
 
 export const {
+  useShowTwinsQuery,
+  useSetTwinMutation,
+  useAskForTwinMutation,
+  useListTwinRequestsQuery,
   useListItemsQuery,
   useLazyListItemsQuery,
   useListFamilyQuery,

@@ -87,6 +87,14 @@ export function variantWork({ tagging, content }: Pick<Work, "tagging" | "conten
   return { tagging: { ...tagging, label: null, keptFindings: [] }, content: own };
 }
 
+/**
+ * The work as a twin of what it is a variant of: one for practice that explains it, or one for tests that it explains.
+ */
+export const twinWork = (work: Work, twin: string | null): Work =>
+  twin === "explains" || twin === "tests"
+    ? { ...work, tagging: { ...work.tagging, use: twin === "explains" ? "practice" : "reserved" } }
+    : work;
+
 /** New ids on both sides, the pairs kept together. */
 function withFreshPairs(content: ContentOf<"match">): ContentOf<"match"> {
   const ids = new Map(content.rights.map(({ id }) => [id, newOptionId()]));

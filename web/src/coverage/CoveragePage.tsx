@@ -26,7 +26,7 @@ export function CoveragePage() {
     { query: { by, use } },
     { refetchOnMountOrArgChange: true },
   );
-  const { topics = [], standards = [] } = useListTopicsQuery().data ?? {};
+  const { topics = [], standards = [], withdrawn = [] } = useListTopicsQuery().data ?? {};
   const { classes = [] } = useListClassesQuery().data ?? {};
   const inFocus = useClassInFocus().id;
   const ordered = inFocusFirst(classes, inFocus);
@@ -87,7 +87,13 @@ export function CoveragePage() {
               </ToggleButtonGroup>
             </Box>
             {currentData ? (
-              <CoverageGrid by={by} use={use} covered={currentData.topics} topics={topics} standards={standards} />
+              <CoverageGrid
+                by={by}
+                use={use}
+                covered={currentData.topics}
+                topics={topics}
+                standards={[...standards, ...withdrawn]}
+              />
             ) : (
               <Loading what="the counts" />
             )}

@@ -1,11 +1,15 @@
 /** Beside an item: how it went so far, how far that can be trusted, and where it is used. */
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
 import Typography from "@mui/material/Typography";
 import type { ItemFigures } from "@verdant/contract/figures";
 import { Link as RouterLink } from "react-router";
+import { useAskForTwinMutation, useChangeItemsMutation, useUndoChangeMutation } from "../bank/api.ts";
+import { problemOf } from "../platform/problem.ts";
 import { counted, shortDate } from "../ui/dates.ts";
+import { useToast } from "../ui/Toasts.tsx";
 import { Whisker, shareInWords } from "../ui/Whisker.tsx";
 import { useShowItemFiguresQuery } from "./api.ts";
 
@@ -57,9 +61,7 @@ export function FiguresPanel({ itemId, use }: { itemId: string; use: "practice" 
         <Alert severity="warning" icon={false} sx={{ my: 1, py: 0.25 }}>
           It gets easier the more it is seen: {points(climb.slope)} (between {points(climb.low)} and{" "}
           {points(climb.high)}) of 100 each time twice as many have seen it. It may have got round.{" "}
-          {use === "reserved"
-            ? "Move it to practice and write a twin for tests: Edit, then “Use”; and “Make a variant”."
-            : "Make a variant of it."}
+          <KnownByNow itemId={itemId} use={use} />
         </Alert>
       )}
       {data.students > 0 && (
@@ -105,6 +107,51 @@ export function FiguresPanel({ itemId, use }: { itemId: string; use: "practice" 
           {quizzes.length > 6 && ` and ${quizzes.length - 6} more`}
         </Typography>
       )}
+    </Box>
+  );
+}
+
+/** What is to be done with an item that got round: out of tests, and another in its place. */
+function KnownByNow({ itemId, use }: { itemId: string; use: "practice" | "reserved" }) {
+  const [change, { isLoading }] = useChangeItemsMutation();
+  const [undo] = useUndoChangeMutation();
+  const [ask, { isLoading: isAsking }] = useAskForTwinMutation();
+  const say = useToast();
+  const fail = (error: unknown) => {
+    say({ text: problemOf(error).detail, isError: true });
+  };
+  const takeBack = async (batchId: string) => {
+    const { error } = await undo({ params: { batchId } });
+    if (error) fail(error);
+    else say({ text: "It is kept for tests again." });
+  };
+  const move = async () => {
+    const { data, error } = await change({ body: { which: { itemIds: [itemId] }, change: { use: "practice" } } });
+    if (error) fail(error);
+    else say({ text: "It is for practice now.", undo: () => void takeBack(data.batchId) });
+  };
+  const want = async () => {
+    const { error } = await ask({ params: { itemId }, body: { isWanted: true } });
+    if (error) fail(error);
+    else say({ text: "A twin is asked for: it stands on the writing day until somebody writes it." });
+  };
+  return (
+    <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 0.5 }}>
+      {use === "reserved" && (
+        <Button size="small" variant="outlined" disabled={isLoading} onClick={() => void move()}>
+          Move it to practice
+        </Button>
+      )}
+      <Button size="small" disabled={isAsking} onClick={() => void want()}>
+        Ask for a twin
+      </Button>
+      <Button
+        size="small"
+        component={RouterLink}
+        to={`/bank/new?variantOf=${itemId}${use === "practice" ? "&twin=tests" : ""}`}
+      >
+        Write another
+      </Button>
     </Box>
   );
 }

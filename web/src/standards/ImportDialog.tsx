@@ -27,7 +27,7 @@ export function ImportDialog({ close }: { close: () => void }) {
     if (!data) return;
     say({
       text: [
-        `${data.title}: ${data.created} new, ${data.changed} changed, ${data.retired} retired.`,
+        `${data.title}: ${data.created} new, ${data.changed} changed, ${data.retired} withdrawn.`,
         ...data.notes,
       ].join(" "),
     });

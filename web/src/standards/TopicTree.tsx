@@ -14,7 +14,13 @@ import { useMoveTopic } from "./useMoveTopic.ts";
 /** Where a topic is dropped to lie under nothing. */
 const top = "top";
 
-export function TopicTree({ topics, standards }: { topics: readonly Topic[]; standards: readonly Standard[] }) {
+export function TopicTree(props: {
+  topics: readonly Topic[];
+  standards: readonly Standard[];
+  /** Only topics that serve them already show them. */
+  withdrawn: readonly Standard[];
+}) {
+  const { topics, standards, withdrawn } = props;
   const [add] = useAddTopicMutation();
   const [openId, setOpenId] = useState<string | null>(null);
   const move = useMoveTopic();
@@ -45,7 +51,7 @@ export function TopicTree({ topics, standards }: { topics: readonly Topic[]; sta
             topic={topic}
             depth={depthOf(topic)}
             topics={topics}
-            standards={standards}
+            standards={[...standards, ...withdrawn.filter((one) => topic.standardIds.includes(one.id))]}
             isOpen={openId === topic.id}
             toggle={() => {
               setOpenId(openId === topic.id ? null : topic.id);

@@ -13,6 +13,7 @@ import { ImportDialog } from "./ImportDialog.tsx";
 import { SecureLines } from "./SecureLines.tsx";
 import { StandardRow } from "./StandardRow.tsx";
 import { TopicTree } from "./TopicTree.tsx";
+import { WithdrawnStandards } from "./WithdrawnStandards.tsx";
 
 export function TopicsPage() {
   const { data, error, isLoading, refetch } = useListTopicsQuery();
@@ -46,7 +47,7 @@ export function TopicsPage() {
             <Typography variant="h2" sx={{ mb: 1 }}>
               Topics
             </Typography>
-            <TopicTree topics={data.topics} standards={data.standards} />
+            <TopicTree topics={data.topics} standards={data.standards} withdrawn={data.withdrawn} />
           </Paper>
           <Paper component="section" aria-label="Standards" sx={{ p: 2 }}>
             <Typography variant="h2" sx={{ mb: 1 }}>
@@ -68,6 +69,7 @@ export function TopicsPage() {
                 <StandardRow standard={standard} standards={data.standards} mayEdit={isLead} />
               </Fragment>
             ))}
+            <WithdrawnStandards withdrawn={data.withdrawn} standards={data.standards} mayEdit={isLead} />
           </Paper>
         </Box>
       )}

@@ -6,6 +6,7 @@ import {
   importStandards,
   linkStandards,
   listTopics,
+  replaceStandard,
   restoreTopic,
   setSecureLine,
   showSecureLines,
@@ -32,6 +33,10 @@ export const standardsApi = api.injectEndpoints({
       ...calls<typeof linkStandards>(linkStandards),
       invalidatesTags: ["Topic", "Item"],
     }),
+    replaceStandard: build.mutation({
+      ...calls<typeof replaceStandard>(replaceStandard),
+      invalidatesTags: ["Topic", "Item", "Due"],
+    }),
     showSecureLines: build.query({ ...calls<typeof showSecureLines>(showSecureLines), providesTags: ["Standard"] }),
     setSecureLine: build.mutation({
       ...calls<typeof setSecureLine>(setSecureLine),
@@ -53,6 +58,7 @@ export const {
   useChangeStandardMutation,
   useImportStandardsMutation,
   useLinkStandardsMutation,
+  useReplaceStandardMutation,
   useShowSecureLinesQuery,
   useSetSecureLineMutation,
 } = standardsApi;

@@ -12,9 +12,10 @@ import { Link as RouterLink } from "react-router";
 import { counted, moment } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
+import { useListTwinRequestsQuery } from "../bank/api.ts";
 import { useGiveGoal } from "./useGiveGoal.ts";
 import { Goals } from "./Goals.tsx";
-import { useListWritingTwinsQuery, useShowWritingDayQuery } from "./api.ts";
+import { useListWrittenTwiceQuery, useShowWritingDayQuery } from "./api.ts";
 
 export function WritingPage() {
   const { data, error, refetch } = useShowWritingDayQuery(undefined, {
@@ -61,7 +62,8 @@ export function WritingPage() {
             </Stack>
           </DndContext>
           <Stack spacing={3}>
-            <Twins />
+            <TwinsAskedFor />
+            <WrittenTwice />
             <Latest latest={data.latest} />
           </Stack>
         </Box>
@@ -133,20 +135,59 @@ function PersonRow({ one }: { one: WritingDay["people"][number] }) {
   );
 }
 
-function Twins() {
-  const { data } = useListWritingTwinsQuery(undefined, {
+/** Each is begun as a variant, and known as its twin once it is written. */
+function TwinsAskedFor() {
+  const { requests = [] } = useListTwinRequestsQuery(undefined, { refetchOnMountOrArgChange: true }).data ?? {};
+  if (requests.length === 0) return null;
+  return (
+    <section aria-labelledby="asked-heading">
+      <Typography variant="h2" id="asked-heading" sx={{ mb: 1 }}>
+        Twins asked for
+      </Typography>
+      <Paper component="ul" aria-labelledby="asked-heading" sx={{ m: 0, p: 0, listStyle: "none" }}>
+        {requests.map((one) => (
+          <Box
+            component="li"
+            key={one.id}
+            sx={{ px: 2, py: 1.25, borderTop: 1, borderColor: "divider", "&:first-of-type": { borderTop: 0 } }}
+          >
+            <Link component={RouterLink} to={`/bank?item=${one.id}`}>
+              {one.number}
+            </Link>{" "}
+            {one.stem}
+            <Box sx={{ display: "flex", alignItems: "center", gap: 1 }}>
+              <Typography variant="body2" color="textSecondary" sx={{ flex: 1 }}>
+                {[one.use, one.topic ?? "no topic", `${one.by}, ${moment(one.at)}`].join(" · ")}
+              </Typography>
+              <Button
+                size="small"
+                component={RouterLink}
+                to={`/bank/new?variantOf=${one.id}&twin=${one.use === "reserved" ? "explains" : "tests"}`}
+              >
+                Write it
+              </Button>
+            </Box>
+          </Box>
+        ))}
+      </Paper>
+    </section>
+  );
+}
+
+function WrittenTwice() {
+  const { data } = useListWrittenTwiceQuery(undefined, {
     pollingInterval: 60_000,
     skipPollingIfUnfocused: true,
     refetchOnMountOrArgChange: true,
   });
-  if (!data || data.twins.length === 0) return null;
+  if (!data || data.twice.length === 0) return null;
   return (
-    <section aria-labelledby="twins-heading">
-      <Typography variant="h2" id="twins-heading" sx={{ mb: 1 }}>
+    <section aria-labelledby="twice-heading">
+      <Typography variant="h2" id="twice-heading" sx={{ mb: 1 }}>
         Perhaps written twice
       </Typography>
       <Stack spacing={1}>
-        {data.twins.map(({ id, number, owner, stem, like }) => (
+        {data.twice.map(({ id, number, owner, stem, like }) => (
           <Alert key={id} severity="warning" icon={false}>
             <Link component={RouterLink} to={`/bank?item=${id}`}>
               {number}

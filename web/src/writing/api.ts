@@ -1,7 +1,7 @@
 import {
   dropGoal,
   keepPresence,
-  listWritingTwins,
+  listWrittenTwice,
   setGoal,
   shareGoal,
   showWritingDay,
@@ -12,7 +12,7 @@ export const writingApi = api.injectEndpoints({
   endpoints: (build) => ({
     keepPresence: build.mutation(calls<typeof keepPresence>(keepPresence)),
     showWritingDay: build.query({ ...calls<typeof showWritingDay>(showWritingDay), providesTags: ["Goal", "Item"] }),
-    listWritingTwins: build.query({ ...calls<typeof listWritingTwins>(listWritingTwins), providesTags: ["Item"] }),
+    listWrittenTwice: build.query({ ...calls<typeof listWrittenTwice>(listWrittenTwice), providesTags: ["Item"] }),
     setGoal: build.mutation({ ...calls<typeof setGoal>(setGoal), invalidatesTags: ["Goal"] }),
     shareGoal: build.mutation({ ...calls<typeof shareGoal>(shareGoal), invalidatesTags: ["Goal"] }),
     dropGoal: build.mutation({ ...calls<typeof dropGoal>(dropGoal), invalidatesTags: ["Goal"] }),
@@ -22,7 +22,7 @@ export const writingApi = api.injectEndpoints({
 export const {
   useKeepPresenceMutation,
   useShowWritingDayQuery,
-  useListWritingTwinsQuery,
+  useListWrittenTwiceQuery,
   useSetGoalMutation,
   useShareGoalMutation,
   useDropGoalMutation,
