@@ -200,6 +200,6 @@ test("a colleague leaves: items and goals are in somebody's hands, and the door 
   await expect(lead.getByText(/This is the last lead/)).toBeVisible();
   await lead.getByRole("button", { name: "Leave it as it is" }).click();
   await lead.getByRole("button", { name: "Who changed what" }).click();
-  await expect(lead.getByRole("list", { name: "Deeds" })).toContainText("Tobias Lind left");
+  await expect(lead.getByRole("list", { name: "Deeds" })).toContainText("ended the membership of Tobias Lind");
   await expectAccessible(lead);
 });

@@ -81,8 +81,8 @@ export const Check = z.object({
   name: z.string(),
   /** Goes of one student before an item or a look-alike has to come again. */
   goes: z.int(),
-  /** What runs out first: the part and how much it draws from how much. */
-  bottleneck: z.object({ part: z.string(), take: z.int(), families: z.int() }),
+  /** What runs out first: the parts (several where their pools overlap) and how much they draw from how much. */
+  bottleneck: z.object({ parts: z.array(z.string()), take: z.int(), families: z.int() }),
 });
 export type Check = z.infer<typeof Check>;
 

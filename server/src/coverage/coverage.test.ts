@@ -109,6 +109,6 @@ test("a check can be sat as often as its scarcest draw allows", async () => {
   const { checks } = await listChecks(bench.lead);
   expect(checks.find((one) => one.quizId === quiz.id)).toMatchObject({
     goes: 1,
-    bottleneck: { part: "Poor", take: 2, families: 3 },
+    bottleneck: { parts: ["Poor"], take: 2, families: 3 },
   });
 });

@@ -124,7 +124,16 @@ export async function listChecks({ db, caller }: Scope<Member>): Promise<Result<
         families,
       })),
     );
-    return [{ quizId: first.quizId, number: first.number, name: first.name, goes, bottleneck }];
+    const { parts, ...drawn } = bottleneck;
+    return [
+      {
+        quizId: first.quizId,
+        number: first.number,
+        name: first.name,
+        goes,
+        bottleneck: { ...drawn, parts: [...parts] },
+      },
+    ];
   });
   return { checks: checks.sort((a, b) => a.goes - b.goes || b.number - a.number) };
 }

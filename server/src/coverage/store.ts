@@ -21,7 +21,7 @@ export function listTopics(db: Db, departmentId: string) {
     .execute();
 }
 
-/** Every draw of every quiz, with how many families of usable items its pool holds. */
+/** Every draw of every quiz, with the families of usable items in its pool. */
 export async function listDraws(db: Db, departmentId: string) {
   const { rows } = await sql<{
     quizId: string;
@@ -30,10 +30,10 @@ export async function listDraws(db: Db, departmentId: string) {
     heading: string | null;
     partPosition: number;
     take: number;
-    families: number;
+    families: string[];
   }>`
     select quiz.id as quiz_id, quiz.number, quiz.name, part.heading, part.position as part_position,
-      coalesce(place.take, 1) as take, count(distinct item.family_id)::int as families
+      coalesce(place.take, 1) as take, coalesce(array_agg(distinct item.family_id) filter (where item.family_id is not null), '{}') as families
     from quiz_place place
     join quiz_part part on part.department_id = place.department_id and part.id = place.part_id
     join quiz on quiz.department_id = part.department_id and quiz.id = part.quiz_id and quiz.archived_at is null

@@ -17,7 +17,7 @@ export async function record(scope: Scope, ...changes: readonly Change[]): Promi
   if (changes.length === 0) return;
   const { caller } = scope;
   const actor =
-    caller.kind === "member"
+    caller.kind === "member" || caller.kind === "guest"
       ? { actorKind: "person" as const, actorId: caller.personId }
       : caller.kind === "student"
         ? { actorKind: "student" as const, actorId: caller.studentId }

@@ -48,7 +48,7 @@ export async function deleteAccess(db: Db, departmentId: string, personId: strin
 
 /**
  * What a colleague leaves behind goes to another: items, unfinished drafts of these, goals (added to the other's where
- * both have one), and releases that nobody has ended. Views of one's own served nobody else, and go.
+ * both have one), and releases that nobody has ended or that hold answers nobody has marked. Views of one's own served nobody else, and go.
  */
 export async function handOver(
   db: Db,
@@ -77,8 +77,18 @@ export async function handOver(
   await sql`delete from saved_view where department_id = ${departmentId} and person_id = ${from}`.execute(db);
   const releases = await count(sql`
     update release set released_by = ${to}
-    where department_id = ${departmentId} and released_by = ${from} and closed_at is null and exists (
-      select 1 from release_target target where target.department_id = release.department_id
-        and target.release_id = release.id and (target.shuts_at is null or target.shuts_at > ${given.at}))`);
+    where department_id = ${departmentId} and released_by = ${from} and (
+      (closed_at is null and exists (
+        select 1 from release_target target where target.department_id = release.department_id
+          and target.release_id = release.id and (target.shuts_at is null or target.shuts_at > ${given.at})))
+      or exists (
+        select 1 from sitting
+        join mark on mark.department_id = sitting.department_id and mark.sitting_id = sitting.id
+          and mark.version = sitting.marking_version and not mark.is_evidence and mark.counts and mark.ruling_id is null
+        join sitting_item si on si.department_id = mark.department_id and si.sitting_id = mark.sitting_id
+          and si.position = mark.position
+        join item on item.department_id = si.department_id and item.id = si.item_id and item.kind = 'written'
+        where sitting.department_id = release.department_id and sitting.release_id = release.id
+          and sitting.state = 'handedIn'))`);
   return { items, goals: doubled + moved, releases };
 }

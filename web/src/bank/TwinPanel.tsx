@@ -30,11 +30,13 @@ export function TwinPanel({ item }: { item: Item }) {
       </Typography>
       {data.explains.map((one) => (
         <Typography key={one.id} variant="body2">
-          Shown in place of{" "}
+          {isReserved ? "Named as the twin of" : "Shown in place of"}{" "}
           <Link component={RouterLink} to={`/bank?item=${one.id}`}>
             item {one.number}
           </Link>
-          , which is kept for tests.
+          {isReserved
+            ? "; as it is kept for tests itself, it is not shown in its place."
+            : ", which is kept for tests."}
         </Typography>
       ))}
       {isReserved && (

@@ -2,6 +2,7 @@
 import Box from "@mui/material/Box";
 import Link from "@mui/material/Link";
 import Typography from "@mui/material/Typography";
+import type { Check } from "@verdant/contract/coverage";
 import { Link as RouterLink } from "react-router";
 import { counted } from "../ui/dates.ts";
 import { useListChecksQuery } from "./api.ts";
@@ -21,12 +22,17 @@ export function Checks() {
               <Link component={RouterLink} to={`/quizzes/${quizId}`}>
                 {name}
               </Link>
-              : {goes === 0 ? "not even one" : counted(goes, "go", "goes")}; “{bottleneck.part}” draws {bottleneck.take}{" "}
-              of {bottleneck.families}.
+              : {goes === 0 ? "not even one" : counted(goes, "go", "goes")}; {inWords(bottleneck)}
             </Typography>
           </li>
         ))}
       </Box>
     </Box>
   );
+}
+
+function inWords({ parts, take, families }: Check["bottleneck"]): string {
+  const names = parts.slice(0, 3).map((part) => `“${part}”`);
+  const who = parts.length > 3 ? `${names.join(", ")} and ${parts.length - 3} more` : names.join(" and ");
+  return `${who} ${parts.length === 1 ? "draws" : "together draw"} ${take} of ${families}.`;
 }

@@ -7,10 +7,8 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { moment } from "../ui/dates.ts";
+import { deedInWords } from "./deedWords.ts";
 import { useListActivityQuery, useListMembersQuery } from "./api.ts";
-
-/** "roleChanged" as it is read: "role changed". */
-const spelt = (word: string) => word.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
 
 export function ActivityPanel() {
   const [isOpen, setOpen] = useState(false);
@@ -75,10 +73,7 @@ function Activity() {
               {moment(deed.at)}
             </Box>
             <span>{deed.who}</span>
-            <span>
-              {deed.what || spelt(deed.entity)} {spelt(deed.action)}
-              {deed.count > 1 && `, ${deed.count} in one go`}
-            </span>
+            <span>{deedInWords(deed)}</span>
           </Box>
         ))}
         {deeds.length === 0 && <li>Nothing yet.</li>}
