@@ -4,9 +4,9 @@ import { expect, expectAccessible, serveDemo, studentAt, teacherAt, test } from 
 
 const demo = serveDemo();
 
-/** Composes six questions, in two parts with words between, and releases them under these rules, as the pages would. */
-async function releaseInParts(teacher: Page, rules: object): Promise<void> {
-  const status = await teacher.evaluate(async (wanted) => {
+/** Composes six questions, in two parts with words between, and releases them under these rules, as the pages would; the release's id. */
+function releaseInParts(teacher: Page, rules: object): Promise<string> {
+  return teacher.evaluate(async (wanted) => {
     const ask = async (method: string, path: string, body?: object) => {
       const answer = await fetch(`/api${path}`, {
         method,
@@ -32,14 +32,13 @@ async function releaseInParts(teacher: Page, rules: object): Promise<void> {
         },
       ],
     })) as Quiz;
-    await ask("POST", `/quizzes/${quiz.id}/releases`, {
+    const released = (await ask("POST", `/quizzes/${quiz.id}/releases`, {
       version: laid.version,
       rules: { ...wanted, ownOrder: false },
       targets: [{ classId, groupId: null, studentId: null, opensAt: null, shutsAt: null }],
-    });
-    return "released";
+    })) as { id: string };
+    return released.id;
   }, rules);
-  expect(status).toBe("released");
 }
 
 const usual = {
@@ -61,7 +60,7 @@ test("all questions on a page, in parts with their headings and words; what is o
   person,
 }) => {
   const teacher = await teacherAt(person, demo.address);
-  await releaseInParts(teacher, { ...usual, paging: "all" });
+  const releaseId = await releaseInParts(teacher, { ...usual, paging: "all" });
   const student = await studentAt(person, demo.address, "bold cedar kite");
   await student.getByRole("button", { name: /^Begin/ }).click();
   await expect(student.getByRole("region", { name: /^Question \d/ })).toHaveCount(6);
@@ -84,6 +83,19 @@ test("all questions on a page, in parts with their headings and words; what is o
   await student.getByRole("button", { name: "Last look" }).click();
   await student.getByRole("button", { name: "Hand in" }).click();
   await expect(student.getByRole("heading", { name: /You got \d of 6/ })).toBeVisible();
+
+  // One that went wrong is asked about; the teacher reads it with the results, and before the topic is taught again.
+  const why = student.getByRole("textbox", { name: /^Why did you answer so/ }).first();
+  await why.fill("I took the first that sounded right");
+  await why.blur();
+  await expect(student.getByText("Kept.")).toBeVisible();
+  await expectAccessible(student);
+  await student.reload();
+  await expect(why).toHaveValue("I took the first that sounded right");
+  await teacher.goto(`${demo.address}/results/${releaseId}`);
+  await teacher.getByText("1 student said why").click();
+  await expect(teacher.getByText(/^“I took the first that sounded right” \S/)).toBeVisible();
+  await expectAccessible(teacher);
 });
 
 test("only forward: said before and during, no way back by page, list, reload or another device", async ({

@@ -24,6 +24,8 @@ export const BeforeTeaching = z.object({
   ),
   /** Wrong answers given most where no idea is named. */
   wrong: z.array(z.object({ itemId: Id, number: z.int(), stem: z.string(), text: z.string(), share: Share })),
+  /** Why students answered as they did, in their own words and without names, the newest first. */
+  reasons: z.array(z.object({ itemId: Id, number: z.int(), stem: z.string(), text: z.string(), year: z.string() })),
   /** By class and year, the newest first. */
   classes: z.array(z.object({ classId: Id, className: z.string(), year: z.string(), facility: Share })),
 });

@@ -271,6 +271,10 @@ export const ResultItem = z.object({
   content: Content.nullable(),
   /** What was decided about a key that was found wrong. */
   ruling: z.enum(rulings).nullable(),
+  /** It went wrong and may be seen: the student may say why they answered so. */
+  asksReason: z.boolean(),
+  /** What the student said. */
+  reason: z.string(),
 });
 
 export const showResult = endpoint({

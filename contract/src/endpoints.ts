@@ -22,6 +22,7 @@ import { standardsEndpoints } from "./standards.ts";
 import { stimuliEndpoints } from "./stimuli.ts";
 import { writingEndpoints } from "./writing.ts";
 import { teamEndpoints } from "./team.ts";
+import { reasonsEndpoints } from "./reasons.ts";
 import { twinsEndpoints } from "./twins.ts";
 
 export const endpoints = {
@@ -33,6 +34,7 @@ export const endpoints = {
   ...bankEndpoints,
   ...bulkEndpoints,
   ...twinsEndpoints,
+  ...reasonsEndpoints,
   ...mediaEndpoints,
   ...manyEndpoints,
   ...stimuliEndpoints,

@@ -42,6 +42,8 @@ export const ItemResult = z.object({
   flags: z.array(z.string()),
   /** Written answers that nobody has marked yet. */
   waiting: z.int(),
+  /** Why students answered as they did, in their own words. */
+  reasons: z.array(z.object({ studentId: Id, text: z.string() })),
   /** What was decided about a key that was found wrong; the figures follow it. */
   ruling: z.enum(rulings).nullable(),
 });

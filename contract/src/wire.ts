@@ -6,6 +6,8 @@ export const limits = {
   label: 120,
   /** Why a finding is kept. */
   reason: 300,
+  /** Why a student answered so. */
+  studentReason: 500,
   /** What colleagues say about an item. */
   comment: 2_000,
   /** Characters of one run of text. */

@@ -75,6 +75,8 @@ export async function showResult(
             ? contentUnder(item.ruling, item.content, item.answer)
             : null,
         ruling: item.ruling?.ruling ?? null,
+        asksReason: asksReason(item, openness),
+        reason: item.reason ?? "",
       })),
     stimuli: stimuliOf(items.filter((item) => item.use === "practice")),
     releaseId: sitting.releaseId,
@@ -82,6 +84,19 @@ export async function showResult(
     mayGoAgainFrom: given === undefined ? null : (waitUntil(given, goes)?.toISOString() ?? null),
   };
 }
+
+/** What was answered and is seen to have gone wrong; a question kept for tests is not spoken of again. */
+const asksReason = (
+  item: Parameters<typeof waitsOrHasNone>[0] & { use: string; credit: number | null },
+  openness: Openness,
+) =>
+  item.use === "practice" &&
+  shows(openness, "which") &&
+  item.ruling === null &&
+  item.answer !== null &&
+  !isBlank(item.answer) &&
+  !waitsOrHasNone(item) &&
+  (item.credit ?? 1) < 1;
 
 /** An opinion is worth nothing; a written answer is worth nothing yet until somebody has read it. */
 function waitsOrHasNone(item: {

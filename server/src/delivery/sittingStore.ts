@@ -209,6 +209,12 @@ export function listSittingItems(db: Db, departmentId: string, sittingId: string
         .onRef("rubricMark.sittingId", "=", "si.sittingId")
         .onRef("rubricMark.position", "=", "si.position"),
     )
+    .leftJoin("reason", (join) =>
+      join
+        .onRef("reason.departmentId", "=", "si.departmentId")
+        .onRef("reason.sittingId", "=", "si.sittingId")
+        .onRef("reason.position", "=", "si.position"),
+    )
     .leftJoin("releaseItem", (join) =>
       join
         .onRef("releaseItem.departmentId", "=", "si.departmentId")
@@ -241,6 +247,7 @@ export function listSittingItems(db: Db, departmentId: string, sittingId: string
       "rubricMark.credit as byPerson",
       "rubricMark.comment",
       "rubricMark.by as markedBy",
+      "reason.text as reason",
     ])
     .select(["stimulusRevision.stimulusId", "stimulusRevision.content as stimulus"])
     .select(["unit.id as unitId", "unit.name as unit", "unit.letter", "unit.hue"])

@@ -18,6 +18,7 @@ type Answer = Awaited<ReturnType<typeof topicStore.listTopicAnswers>>[number];
 /** Fewer answers than this say nothing about an item. */
 const fewestAnswers = 5;
 const shownOfEach = 8;
+const shownReasons = 20;
 
 export async function showBeforeTeaching(
   { db, caller }: Scope<Member>,
@@ -34,6 +35,7 @@ export async function showBeforeTeaching(
     hardest: hardestOf(byItem),
     ideas: ideasOf(answers, byItem, names),
     wrong: wrongOf(byItem),
+    reasons: reasonsOf(answers),
     classes: [...groupBy(answers, (answer) => answer.classId).values()].flatMap((own) => {
       const [first] = own;
       if (!first) return [];
@@ -98,6 +100,20 @@ function ideasOf(
         },
       ];
     });
+}
+
+function reasonsOf(answers: readonly Answer[]): Shown["reasons"] {
+  return answers
+    .flatMap(({ reason, reasonAt, ...given }) =>
+      reason === null || reasonAt === null ? [] : [{ ...given, reason, reasonAt }],
+    )
+    .sort((a, b) => b.reasonAt.getTime() - a.reasonAt.getTime())
+    .slice(0, shownReasons)
+    .map(({ itemId, number, content, reason, year }) => ({
+      ...{ itemId, number, year },
+      stem: headline(content.stem),
+      text: reason,
+    }));
 }
 
 /** Wrong answers without a named idea, each given by a fifth of the students at least. */

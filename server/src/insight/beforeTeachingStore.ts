@@ -45,10 +45,17 @@ export function listTopicAnswers(db: Db, departmentId: string, topicId: string) 
         .onRef("response.position", "=", "si.position")
         .on("response.round", "=", 1),
     )
+    .leftJoin("reason", (join) =>
+      join
+        .onRef("reason.departmentId", "=", "si.departmentId")
+        .onRef("reason.sittingId", "=", "si.sittingId")
+        .onRef("reason.position", "=", "si.position"),
+    )
     .where("item.status", "<>", "retired")
     .where("item.archivedAt", "is", null)
     .select(["item.id as itemId", "item.number", "given.content", "response.body as answer", "mark.credit"])
     .select(["sitting.studentId", "class.id as classId", "class.name as className", "schoolYear.name as year"])
+    .select(["reason.text as reason", "reason.at as reasonAt"])
     .orderBy("schoolYear.startsOn", "desc")
     .orderBy("class.name")
     .orderBy("item.number")

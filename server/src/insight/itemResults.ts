@@ -147,6 +147,7 @@ function resultOf(
       telling.length,
     ),
     waiting: marker === "person" ? all.length - telling.length : 0,
+    reasons: all.flatMap(({ studentId, reason }) => (reason === null ? [] : [{ studentId, text: reason }])),
     discrimination: r === null || interval === null ? null : { r, ...interval },
     choices: counts.map(({ misconceptionId, ...choice }, i) => {
       const use = uses?.[i];

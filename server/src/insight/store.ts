@@ -32,6 +32,12 @@ export function listAnswers(db: Db, departmentId: string, source: Source, go: Go
         .onRef("response.position", "=", "si.position")
         .on("response.round", "=", 1),
     )
+    .leftJoin("reason", (join) =>
+      join
+        .onRef("reason.departmentId", "=", "si.departmentId")
+        .onRef("reason.sittingId", "=", "si.sittingId")
+        .onRef("reason.position", "=", "si.position"),
+    )
     .where("sitting.departmentId", "=", departmentId)
     .where((eb) =>
       "releaseId" in source
@@ -52,7 +58,7 @@ export function listAnswers(db: Db, departmentId: string, source: Source, go: Go
       ),
     )
     .select(["sitting.id as sittingId", "sitting.studentId", "si.itemId", "si.revisionId"])
-    .select(["mark.credit", "mark.isEvidence", "response.body as answer"])
+    .select(["mark.credit", "mark.isEvidence", "response.body as answer", "reason.text as reason"])
     .execute();
 }
 

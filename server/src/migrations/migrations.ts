@@ -24,6 +24,7 @@ import * as rights from "./0021_rights.ts";
 import * as crosswalk from "./0022_crosswalk.ts";
 import * as guestEditing from "./0023_guestEditing.ts";
 import * as twinRequests from "./0024_twinRequests.ts";
+import * as reasons from "./0025_reasons.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -50,4 +51,5 @@ export const migrations: Record<string, Migration> = {
   "0022_crosswalk": crosswalk,
   "0023_guestEditing": guestEditing,
   "0024_twinRequests": twinRequests,
+  "0025_reasons": reasons,
 };

@@ -301,7 +301,8 @@ describe("the matrix", () => {
         setSecureLine: 404,
       };
       expect(`${name}: ${answer.status}`).toBe(`${name}: ${expected[name] ?? usual}`);
-      for (const id of Object.values(ids)) if (answer.status === 200) expect(`${name} ${text}`).not.toContain(id);
+      for (const id of Object.values(ids).filter((one) => one.length > 4))
+        if (answer.status === 200) expect(`${name} ${text}`).not.toContain(id);
     }
     expect(await everything()).toEqual(before);
     expect(defects).toEqual([]);

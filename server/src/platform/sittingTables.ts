@@ -5,6 +5,7 @@ import type { Levels } from "@verdant/core/items/written";
 import type { Default, Json, JsonOrNull, Owned, Row } from "./columns.ts";
 
 export interface SittingTables {
+  reason: Owned & { sittingId: string; position: number; text: string; at: Date };
   sitting: Row & {
     releaseId: string;
     classId: string;

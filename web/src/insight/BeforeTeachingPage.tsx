@@ -48,7 +48,7 @@ export function BeforeTeachingPage() {
 }
 
 function Known({ known }: { known: BeforeTeaching }) {
-  const { ideas, hardest, wrong, classes } = known;
+  const { ideas, hardest, wrong, reasons, classes } = known;
   return (
     <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) minmax(0, 1fr)", gap: 3, alignItems: "start" }}>
       <Box sx={{ display: "grid", gap: 3 }}>
@@ -75,6 +75,16 @@ function Known({ known }: { known: BeforeTeaching }) {
             <Line key={one.itemId} share={one.facility}>
               <ItemLink id={one.itemId}>{one.stem}</ItemLink> {shareInWords(one.facility)} right
             </Line>
+          ))}
+        </Part>
+        <Part title="In students’ own words" isEmpty={reasons.length === 0} none="No student has said why yet.">
+          {reasons.map((one) => (
+            <li key={`${one.itemId}${one.text}`}>
+              “{one.text}” <ItemLink id={one.itemId}>{one.stem}</ItemLink>{" "}
+              <Typography component="span" variant="body2" color="textSecondary">
+                {one.year}
+              </Typography>
+            </li>
           ))}
         </Part>
         <Part title="Other years and classes" isEmpty={false} none="">

@@ -86,6 +86,16 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
           {item.discrimination &&
             ` · agrees with the rest of the quiz: r ${item.discrimination.r.toFixed(2)} (${item.discrimination.low.toFixed(2)} to ${item.discrimination.high.toFixed(2)})`}
         </Typography>
+        {item.reasons.length > 0 && (
+          <Box component="details" sx={{ mt: 0.5, "& summary": { cursor: "pointer", color: "primary.main" } }}>
+            <summary>{counted(item.reasons.length, "student")} said why</summary>
+            {item.reasons.map((one) => (
+              <Typography key={one.studentId} variant="body2">
+                “{one.text}” {results.perStudent.find((student) => student.studentId === one.studentId)?.name}
+              </Typography>
+            ))}
+          </Box>
+        )}
         {stimulus && (
           <Box component="details" sx={{ mt: 0.5, "& summary": { cursor: "pointer", color: "primary.main" } }}>
             <summary>on “{stimulus.content.title}”</summary>

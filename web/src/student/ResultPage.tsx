@@ -12,9 +12,10 @@ import { problemOf } from "../platform/problem.ts";
 import { Player } from "../player/Player.tsx";
 import { StimulusView } from "../player/StimulusView.tsx";
 import { RichTextView } from "../player/RichTextView.tsx";
+import { TypeField } from "../ui/TypeField.tsx";
 import { Ring } from "../ui/Ring.tsx";
 import { Waiting } from "./Waiting.tsx";
-import { useBeginSittingMutation, useShowResultQuery } from "./api.ts";
+import { useBeginSittingMutation, useGiveReasonMutation, useShowResultQuery } from "./api.ts";
 import { hold } from "./answerQueue.ts";
 import { StudentFrame } from "./StudentFrame.tsx";
 import { dayOf, numberOf, t, timeOf } from "../platform/words.ts";
@@ -100,7 +101,7 @@ export function ResultPage() {
         return (
           <Fragment key={item.position}>
             {stimulus && <StimulusView stimulus={stimulus.content} />}
-            <ResultItem item={item} />
+            <ResultItem item={item} sittingId={sittingId} />
           </Fragment>
         );
       })}
@@ -137,7 +138,7 @@ function AnotherGo({ releaseId }: { releaseId: string }) {
   );
 }
 
-function ResultItem({ item }: { item: Shown["items"][number] }) {
+function ResultItem({ item, sittingId }: { item: Shown["items"][number]; sittingId: string }) {
   const isRight = item.credit === 1;
   const hasMark = item.credit !== null;
   return (
@@ -194,7 +195,38 @@ function ResultItem({ item }: { item: Shown["items"][number] }) {
           )}
         </Box>
       )}
+      {item.asksReason && <Reason item={item} sittingId={sittingId} />}
     </Paper>
+  );
+}
+
+const TypeArea = TypeField.withComponent("textarea");
+
+/** What the student thought, for the teacher to read; kept when the field is left. */
+function Reason({ item, sittingId }: { item: Shown["items"][number]; sittingId: string }) {
+  const [text, setText] = useState(item.reason);
+  const [give, { isSuccess, error }] = useGiveReasonMutation();
+  const keep = () => {
+    if (text.trim() !== item.reason) void give({ params: { sittingId, position: item.position }, body: { text } });
+  };
+  return (
+    <Box sx={{ mt: 1.5 }}>
+      <Typography component="label" variant="body2" color="textSecondary" sx={{ fontWeight: 700 }}>
+        {t("Why did you answer so? Your teacher reads it; you need not say.")}
+        <TypeArea
+          rows={2}
+          value={text}
+          onChange={(event) => {
+            setText(event.target.value);
+          }}
+          onBlur={keep}
+          maxLength={500}
+        />
+      </Typography>
+      <Typography variant="body2" aria-live="polite" color={error ? "error" : "textSecondary"}>
+        {error ? problemOf(error).detail : isSuccess && text.trim() === item.reason ? t("Kept.") : ""}
+      </Typography>
+    </Box>
   );
 }
 

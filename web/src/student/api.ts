@@ -1,5 +1,6 @@
 /** What the students' pages ask the server. Types come from the contract, paths from the generated routes. */
 import type * as delivery from "@verdant/contract/delivery";
+import type * as reasons from "@verdant/contract/reasons";
 import type * as team from "@verdant/contract/team";
 import { api, calls } from "../platform/contractApi.ts";
 import { routes } from "./routes.generated.ts";
@@ -14,6 +15,10 @@ export const studentApi = api.injectEndpoints({
       ...calls<typeof delivery.beginSitting>(routes.beginSitting),
       invalidatesTags: ["Now"],
     }),
+    giveReason: build.mutation({
+      ...calls<typeof reasons.giveReason>(routes.giveReason),
+      invalidatesTags: ["Now"],
+    }),
     showResult: build.query({ ...calls<typeof delivery.showResult>(routes.showResult), providesTags: ["Now"] }),
   }),
 });
@@ -25,4 +30,5 @@ export const {
   useWhatNowQuery,
   useBeginSittingMutation,
   useShowResultQuery,
+  useGiveReasonMutation,
 } = studentApi;

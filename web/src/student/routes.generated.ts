@@ -9,4 +9,5 @@ export const routes = {
   saveAnswers: { method: "post", path: "/sittings/:sittingId/answers" },
   handIn: { method: "post", path: "/sittings/:sittingId/hand-in" },
   showResult: { method: "get", path: "/student/sittings/:sittingId" },
+  giveReason: { method: "put", path: "/student/sittings/:sittingId/reasons/:position" },
 } as const;

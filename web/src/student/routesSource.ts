@@ -1,11 +1,16 @@
 /** The text of `routes.generated.ts`; never part of a page. A test holds the file against it. */
 import { deliveryEndpoints } from "@verdant/contract/delivery";
 import type { Endpoint } from "@verdant/contract/endpoint";
+import { reasonsEndpoints } from "@verdant/contract/reasons";
 import { teamEndpoints } from "@verdant/contract/team";
 
 const { showSession, signOut, enter } = teamEndpoints;
 const { whatNow, beginSitting, showSitting, saveAnswers, handIn, showResult } = deliveryEndpoints;
-const used = { showSession, signOut, enter, whatNow, beginSitting, showSitting, saveAnswers, handIn, showResult };
+const { giveReason } = reasonsEndpoints;
+const used = {
+  ...{ showSession, signOut, enter, whatNow, beginSitting, showSitting, saveAnswers, handIn, showResult },
+  giveReason,
+};
 
 export function studentRoutesSource(): string {
   const lines = Object.entries<Endpoint>(used).map(

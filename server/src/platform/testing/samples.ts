@@ -49,6 +49,7 @@ export async function samples(bench: Workbench) {
   });
   const ids: Record<string, string> = {
     rulingId,
+    position: "1",
     manyId: newId(),
     stimulusId: newId(),
     hash: "0".repeat(64),
@@ -156,6 +157,7 @@ export async function samples(bench: Workbench) {
     acceptInvitation: { secret: "x".repeat(30), email: "n@new.example", password: "long enough" },
     setPassword: { secret: "x".repeat(30), password: "long enough" },
     changeDepartment: { departmentId: bench.departmentId },
+    giveReason: { text: "I guessed" },
     setTwin: { twinId: null },
     askForTwin: { isWanted: true },
     replaceStandard: { by: otherStandard.id },
