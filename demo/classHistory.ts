@@ -23,6 +23,16 @@ const minute = 60_000;
 /** A review that is running when the demo starts stays open for three weeks. */
 const afterWeeks = (opensAt: Date) => new Date(opensAt.getTime() + 21 * 1440 * minute);
 
+const whys = [
+  "I remembered the picture the other way round.",
+  "I knew it in summer, but I had forgotten which is which.",
+  "I thought both were right and took the longer one.",
+  "I did not see the word “not”.",
+  "My brother told me it was like that.",
+  "I mixed it up with what we do now.",
+  "I guessed between two.",
+];
+
 export class ClassHistory {
   nextSeq = 1;
   readonly rows = new RowsInOrder();
@@ -266,7 +276,21 @@ export class ClassHistory {
         at: markedAt,
       });
     }
+    this.#tellWhy(sittingId, seq, given);
     this.#remember(studentId, sittingId, day, seq, given);
+  }
+
+  /** One student in five says why the first of the questions that went wrong did. */
+  #tellWhy(
+    sittingId: string,
+    seq: number,
+    given: readonly { position: number; credit: number; answer: Answer | null; at: Date }[],
+  ): void {
+    const wrong = given.find((one) => one.answer !== null && one.credit === 0);
+    if (!wrong || seq % 5 !== 0) return;
+    const { departmentId } = this.#scope.caller;
+    const text = whys[(seq / 5) % whys.length] ?? "";
+    this.rows.add("reason", { departmentId, sittingId, position: wrong.position, text, at: wrong.at });
   }
 
   #answer(index: number, item: BankItem, day: Day): Answer | null {

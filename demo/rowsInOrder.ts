@@ -18,6 +18,7 @@ const tables = [
   "responseEvent",
   "response",
   "mark",
+  "reason",
   "exposure",
   "evidence",
 ] as const satisfies readonly (keyof Tables)[];

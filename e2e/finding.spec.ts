@@ -1,4 +1,5 @@
 /** A bank one finds one's way in: by typing, by gaps, and by topics that are put together and taken apart. */
+import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { expect, expectAccessible, serveDemo, teacherAt, test } from "./journey.ts";
 
@@ -140,4 +141,85 @@ test("a topic is dragged under another, merged, and taken apart again with recal
   await teacher.getByRole("button", { name: "Undo" }).click();
   await expect(row("Meanders")).toBeVisible();
   expect(await recall()).toBe(before);
+});
+
+test("a twin is asked for, written from the writing day, and known to the item that it explains", async ({
+  person,
+}) => {
+  const lead = await teacherAt(person, demo.address);
+  await lead.goto(`${demo.address}/bank?text=${encodeURIComponent("use:reserved topic:Tectonics")}`);
+  await list(lead).getByRole("option").first().click();
+  const twin = lead.getByRole("region", { name: "Practice twin" });
+  await twin.getByRole("button", { name: "Ask for one" }).click();
+  await expect(twin).toContainText("Mara Okafor asked for a twin.");
+  const colleague = await teacherAt(person, demo.address, "Tobias Lind");
+  await colleague.goto(`${demo.address}/writing`);
+  await expectAccessible(colleague);
+  await colleague.getByRole("list", { name: "Twins asked for" }).getByRole("link", { name: "Write it" }).click();
+  await colleague.getByRole("textbox", { name: "Question" }).fill("A question that may be shown in its place?");
+  await colleague.getByRole("button", { name: "Finish", exact: true }).click();
+  // The key of the original is still there, and is asked about.
+  const sure = colleague.getByRole("button", { name: "It is right" });
+  await sure
+    .or(colleague.getByRole("region", { name: "Practice twin" }))
+    .first()
+    .waitFor();
+  if (await sure.isVisible()) await sure.click();
+  await expect(colleague.getByRole("region", { name: "Practice twin" })).toContainText(/Shown in place of item \d+/);
+  await lead.reload();
+  await expect(twin).toContainText("A question that may be shown in its place?");
+  await expectAccessible(lead);
+});
+
+test("a newer version of a framework: what it withdrew is marked, found and replaced; a goal is given by dragging", async ({
+  person,
+}) => {
+  const lead = await teacherAt(person, demo.address);
+  const file = JSON.parse(readFileSync(new URL("../core/vectors/case-geography.json", import.meta.url), "utf8")) as {
+    CFItems: { humanCodingScheme: string }[];
+  };
+  const bring = async (data: object) => {
+    await lead.goto(`${demo.address}/topics`);
+    await lead.getByRole("button", { name: "Bring standards" }).click();
+    const dialog = lead.getByRole("dialog");
+    await dialog.locator('input[type="file"]').setInputFiles({
+      name: "framework.json",
+      mimeType: "application/json",
+      buffer: Buffer.from(JSON.stringify(data)),
+    });
+    await expect(dialog.or(lead.getByText(/new, \d+ changed/)).last()).toBeVisible();
+    await expect(lead.getByText(/\d+ new, \d+ changed, \d+ withdrawn/)).toBeVisible();
+  };
+  await bring(file);
+  await lead.goto(`${demo.address}/bank?text=meander`);
+  await lead.getByRole("button", { name: /^Change these \d+/ }).click();
+  await lead.getByRole("combobox", { name: "Add standards" }).fill("GEO.1.1.a");
+  await lead.getByRole("option", { name: /^GEO\.1\.1\.a/ }).click();
+  await lead
+    .getByRole("dialog")
+    .getByRole("button", { name: /^Change \d+ items?$/ })
+    .click();
+  await expect(lead.getByText(/\d+ items changed\./)).toBeVisible();
+  await bring({ ...file, CFItems: file.CFItems.filter((one) => one.humanCodingScheme !== "GEO.1.1.a") });
+  const row = lead.getByRole("group", { name: "Withdrawn: GEO.1.1.a" });
+  await expect(row).toContainText(/\d+ items carry it/);
+  await expectAccessible(lead);
+  await row.getByRole("link").click();
+  await expect(list(lead)).toContainText("GEO.1.1.a (withdrawn)");
+  await lead.goBack();
+  await row.getByRole("combobox", { name: "In place of GEO.1.1.a" }).fill("GEO.1.1.b");
+  await lead.getByRole("option", { name: /^GEO\.1\.1\.b/ }).click();
+  await row.getByRole("button", { name: "Give it to them" }).click();
+  await expect(lead.getByText(/items of GEO\.1\.1\.a carry GEO\.1\.1\.b now/)).toBeVisible();
+  await expect(row).toHaveCount(0);
+
+  await lead.goto(`${demo.address}/writing`);
+  const goal = lead.getByRole("group", { name: "Goal: Scale and relief, anybody" });
+  const handle = (await goal.getByTitle(/drag/i).boundingBox())!;
+  const target = (await lead.getByText("Ruben Castellow").first().boundingBox())!;
+  await lead.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2);
+  await lead.mouse.down();
+  await lead.mouse.move(target.x + 20, target.y + target.height / 2, { steps: 12 });
+  await lead.mouse.up();
+  await expect(lead.getByRole("group", { name: "Goal: Scale and relief, Ruben Castellow" })).toBeVisible();
 });

@@ -23,7 +23,7 @@ import { TagsField } from "./TagsField.tsx";
 
 export function BulkDialog({ which, count, close }: { which: Which; count: number; close: () => void }) {
   const [change, setChange] = useState<BulkChange>({});
-  const { standards = [] } = useListTopicsQuery().data ?? {};
+  const { standards = [], withdrawn = [] } = useListTopicsQuery().data ?? {};
   const { members = [] } = useListMembersQuery().data ?? {};
   const [apply, { isLoading, error }] = useChangeItemsMutation();
   const [undo] = useUndoChangeMutation();
@@ -74,12 +74,16 @@ export function BulkDialog({ which, count, close }: { which: Which; count: numbe
       ))}
     </TextField>
   );
-  const codes = (name: "addStandardIds" | "removeStandardIds", label: string) => (
+  const codes = (
+    name: "addStandardIds" | "removeStandardIds",
+    label: string,
+    offered: readonly { id: string; code: string }[],
+  ) => (
     <Autocomplete
       multiple
       size="small"
-      options={standards}
-      value={standards.filter((one) => change[name]?.includes(one.id))}
+      options={offered}
+      value={offered.filter((one) => change[name]?.includes(one.id))}
       getOptionLabel={(one) => one.code}
       isOptionEqualToValue={(a, b) => a.id === b.id}
       onChange={(_, chosen) => {
@@ -170,8 +174,8 @@ export function BulkDialog({ which, count, close }: { which: Which; count: numbe
               set({ removeTags });
             }}
           />
-          {codes("addStandardIds", "Add standards")}
-          {codes("removeStandardIds", "Take standards off")}
+          {codes("addStandardIds", "Add standards", standards)}
+          {codes("removeStandardIds", "Take standards off", [...standards, ...withdrawn])}
         </Box>
         {error && (
           <Alert severity="error" sx={{ mt: 2 }}>

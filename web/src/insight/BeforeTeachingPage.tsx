@@ -78,8 +78,8 @@ function Known({ known }: { known: BeforeTeaching }) {
           ))}
         </Part>
         <Part title="In students’ own words" isEmpty={reasons.length === 0} none="No student has said why yet.">
-          {reasons.map((one) => (
-            <li key={`${one.itemId}${one.text}`}>
+          {reasons.map((one, i) => (
+            <li key={i}>
               “{one.text}” <ItemLink id={one.itemId}>{one.stem}</ItemLink>{" "}
               <Typography component="span" variant="body2" color="textSecondary">
                 {one.year}

@@ -6,7 +6,7 @@ import Typography from "@mui/material/Typography";
 import type { Result } from "@verdant/contract/endpoint";
 import type { showResult } from "@verdant/contract/delivery";
 import { kindOf, type Content } from "@verdant/core/items/kinds";
-import { Fragment, useState, type ReactNode } from "react";
+import { Fragment, useId, useState, type ReactNode } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { Player } from "../player/Player.tsx";
@@ -204,6 +204,7 @@ const TypeArea = TypeField.withComponent("textarea");
 
 /** What the student thought, for the teacher to read; kept when the field is left. */
 function Reason({ item, sittingId }: { item: Shown["items"][number]; sittingId: string }) {
+  const id = useId();
   const [text, setText] = useState(item.reason);
   const [give, { isSuccess, error }] = useGiveReasonMutation();
   const keep = () => {
@@ -211,18 +212,20 @@ function Reason({ item, sittingId }: { item: Shown["items"][number]; sittingId: 
   };
   return (
     <Box sx={{ mt: 1.5 }}>
-      <Typography component="label" variant="body2" color="textSecondary" sx={{ fontWeight: 700 }}>
+      <Typography component="label" htmlFor={id} variant="body2" color="textSecondary" sx={{ fontWeight: 700 }}>
         {t("Why did you answer so? Your teacher reads it; you need not say.")}
-        <TypeArea
-          rows={2}
-          value={text}
-          onChange={(event) => {
-            setText(event.target.value);
-          }}
-          onBlur={keep}
-          maxLength={500}
-        />
       </Typography>
+      <TypeArea
+        id={id}
+        rows={2}
+        value={text}
+        onChange={(event) => {
+          setText(event.target.value);
+        }}
+        onBlur={keep}
+        maxLength={500}
+        style={{ display: "block", width: "100%", marginTop: 4, resize: "vertical" }}
+      />
       <Typography variant="body2" aria-live="polite" color={error ? "error" : "textSecondary"}>
         {error ? problemOf(error).detail : isSuccess && text.trim() === item.reason ? t("Kept.") : ""}
       </Typography>
