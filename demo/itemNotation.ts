@@ -74,6 +74,7 @@ function toItem({ head, topic, lines }: Draft, figures: ReadonlyMap<string, Figu
     writerDifficulty: Number(difficulty),
     keptFindings: [],
     tags: [],
+    points: 1,
     language: "en-GB",
     ...(named["family"] !== undefined && { family: named["family"] }),
     ...(named["twin"] !== undefined && { twin: named["twin"] }),

@@ -57,7 +57,14 @@ export async function larkmoor(today: string): Promise<School> {
     ...places.map((one) => placeItem(one, figures)),
     ...flawed.map(({ content, ...one }): FileItem => ({
       ...{ ...one, standards: [], demand: "recall", use: "practice", status: "draft", expectedSeconds: 45 },
-      ...{ writerDifficulty: 3, keptFindings: [], tags: [], language: "en-GB", content: FileContent.parse(content) },
+      ...{
+        writerDifficulty: 3,
+        keptFindings: [],
+        tags: [],
+        points: 1,
+        language: "en-GB",
+        content: FileContent.parse(content),
+      },
     })),
   ];
   const structure = {
@@ -124,6 +131,7 @@ function placeItem(
       expectedSeconds: 45,
       keptFindings: [],
       tags: [],
+      points: 1,
       language: "en-GB",
     },
     content: FileContent.parse({ kind: "pointOnImage", image: image ? { type: "image", ...image } : null, ...content }),

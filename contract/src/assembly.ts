@@ -191,14 +191,20 @@ export const showQuiz = endpoint({
   result: Quiz,
 });
 
-const points = z.number().min(0).max(100).default(1);
+const points = z.number().min(0).max(100);
 const LayoutPlace = z.discriminatedUnion("type", [
-  z.strictObject({ type: z.literal("fixed"), itemId: Id, locked: z.boolean().default(false), points }),
+  z.strictObject({
+    type: z.literal("fixed"),
+    itemId: Id,
+    locked: z.boolean().default(false),
+    /** Absent: what the item is worth. */
+    points: points.optional(),
+  }),
   z.strictObject({
     type: z.literal("draw"),
     itemIds: z.array(Id).min(1).max(200, "A pool holds at most 200 items."),
     take: z.int().min(1, "Draw at least one.").max(limits.quizItems),
-    points,
+    points: points.default(1),
   }),
   z.strictObject({ type: z.literal("interlude"), text: z.string().trim().min(1, "Write a sentence.").max(2000) }),
 ]);

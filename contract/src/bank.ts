@@ -54,6 +54,13 @@ export const Tags = z
   .max(limits.tags, `At most ${limits.tags} tags.`);
 
 /** What serves finding and planning: belongs to the item, not to its revisions. */
+/** What an item is worth in a quiz that does not say otherwise. */
+export const ItemPoints = z
+  .number()
+  .min(0)
+  .max(100, "At most 100 points.")
+  .multipleOf(0.25, "In steps of a quarter of a point.");
+
 export const Tagging = z.object({
   label: z.string().trim().max(limits.label, `At most ${limits.label} characters.`).nullable(),
   topicId: Id.nullable(),
@@ -68,6 +75,7 @@ export const Tagging = z.object({
   keptFindings: KeptFindings.default([]),
   /** The department's own words for finding it. */
   tags: Tags.default([]),
+  points: ItemPoints.default(1),
 });
 export type Tagging = z.infer<typeof Tagging>;
 

@@ -1,6 +1,6 @@
 /** Many items changed at once, and taken back at once. */
 import { z } from "zod";
-import { Demand, listItems, Use } from "./bank.ts";
+import { Demand, ItemPoints, listItems, Use } from "./bank.ts";
 import { endpoint } from "./endpoint.ts";
 import { Id, limits } from "./wire.ts";
 
@@ -16,6 +16,7 @@ export const BulkChange = z
     status: z.enum(["approved", "retired"]),
     expectedSeconds: z.int().min(5, "At least 5 seconds.").max(7200, "At most two hours."),
     writerDifficulty: z.int().min(1).max(5),
+    points: ItemPoints,
     ownerId: Id,
     language: z.enum(["en-GB", "de-DE", "fr-FR", "es-ES", "cy-GB"]),
     /** All into one family, or each into one of its own. */

@@ -3,7 +3,7 @@ import { opinionForms } from "@verdant/core/items/opinion";
 import { tolerances } from "@verdant/core/items/numeric";
 import { scorings } from "@verdant/core/items/severalRightAnswers";
 import { z } from "zod";
-import { Demand, KeptFindings, Status, Tags, Use } from "./bank.ts";
+import { Demand, ItemPoints, KeptFindings, Status, Tags, Use } from "./bank.ts";
 import { endpoint } from "./endpoint.ts";
 import { OtherUnits } from "./items/numeric.ts";
 import { Shape } from "./items/pointOnImage.ts";
@@ -183,6 +183,7 @@ const FileItem = z.strictObject({
   writerDifficulty: z.int(),
   keptFindings: KeptFindings.default([]),
   tags: Tags.default([]),
+  points: ItemPoints.default(1),
   language: z.string(),
   /** Items that name the same family are variants of one another. */
   family: Key.optional(),

@@ -51,7 +51,7 @@ async function withOneMore(scope: Scope<Member>, loaded: LoadedQuiz, unitId: str
     ? first.places.findIndex((place) => place.type === "fixed" && place.itemId === before.item.id)
     : first.places.length;
   const places = [...first.places];
-  places.splice(index, 0, { type: "fixed", itemId: item.id, locked: false, points: 1 });
+  places.splice(index, 0, { type: "fixed", itemId: item.id, locked: false });
   return [{ ...first, places }, ...others];
 }
 

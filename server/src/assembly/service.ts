@@ -90,7 +90,7 @@ const onePart = (itemIds: readonly string[]): Part => ({
   heading: null,
   instruction: null,
   orderRule: "woven",
-  places: itemIds.map((itemId) => ({ type: "fixed", itemId, locked: false, points: 1 })),
+  places: itemIds.map((itemId) => ({ type: "fixed", itemId, locked: false })),
 });
 
 const nothingToCompose = (className: string) =>

@@ -98,7 +98,7 @@ export function listItemsById(db: Db, departmentId: string, itemIds: readonly st
     .where("item.departmentId", "=", departmentId)
     .where("item.id", "in", itemIds)
     .select(["item.id", "item.number", "item.kind", "item.label", "item.familyId", "item.topicId", "item.status"])
-    .select(["item.expectedSeconds", "item.writerDifficulty", "item.demand", "item.approvedRevisionId"])
+    .select(["item.expectedSeconds", "item.writerDifficulty", "item.demand", "item.approvedRevisionId", "item.points"])
     .select(["revision.id as revisionId", "revision.content", "topic.name as topic"])
     .select(["item.stimulusId", "item.ownerId", "stimulus.latestRevisionId as stimulusRevisionId"])
     .execute();

@@ -34,6 +34,7 @@ const body = async (more: Partial<Body> = {}): Promise<Body> => ({
     writerDifficulty: 3,
     keptFindings: [],
     tags: [],
+    points: 1,
   },
   content: content("Where is the current fastest?"),
   ...more,

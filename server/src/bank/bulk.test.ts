@@ -2,6 +2,7 @@
 import { expect, test } from "vitest";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
 import { newId } from "../platform/id.ts";
+import { createQuiz } from "../assembly/service.ts";
 import { changeItems, undoChange } from "./bulk.ts";
 import { listItems, saveItem, setItemStatus, showItem } from "./service.ts";
 
@@ -12,7 +13,7 @@ const find = (text: string) => listItems(bench.lead, { query: { text, sort: "old
 const everything = async () => ({
   items: await bench.db
     .selectFrom("item")
-    .select(["id", "topicId", "demand", "use", "status", "expectedSeconds", "ownerId", "language", "tags"])
+    .select(["id", "topicId", "demand", "use", "status", "expectedSeconds", "ownerId", "language", "tags", "points"])
     .select(["familyId", "latestRevisionId", "approvedRevisionId"])
     .orderBy("id")
     .execute(),
@@ -36,6 +37,7 @@ test("all that a search finds is changed in every way at once, without a revisio
         demand: "reason",
         use: "reserved",
         expectedSeconds: 77,
+        points: 2.25,
         writerDifficulty: 5,
         ownerId: bench.teacher.caller.personId,
         language: "cy-GB",
@@ -49,9 +51,12 @@ test("all that a search finds is changed in every way at once, without a revisio
   const moved = await find(`tag:moved demand:reason use:reserved language:cy topic:"${topic.name}"`);
   expect(moved.total).toBe(found.total);
   const item = await showItem(bench.lead, { params: { itemId: moved.items[0]!.id } });
-  expect(item).toMatchObject({ familySize: found.total, tagging: { expectedSeconds: 77, tags: ["moved", "rivers"] } });
+  expect(item).toMatchObject({ familySize: found.total, tagging: { expectedSeconds: 77, points: 2.25 } });
+  expect(item.tagging.tags).toEqual(["moved", "rivers"]);
   expect(item.tagging.standardIds).toContain(standard.id);
   expect((await everything()).revisions).toEqual(before.revisions);
+  const quiz = await createQuiz(bench.lead, { body: { classId: bench.classId, itemIds: [item.id] } });
+  expect(quiz.places, "worth what the item says").toMatchObject([{ itemId: item.id, points: 2.25 }]);
 
   const undone = await undoChange(bench.lead, { params: { batchId } });
   expect(undone).toEqual({ restored: found.total, kept: 0 });

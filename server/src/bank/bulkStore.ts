@@ -57,7 +57,7 @@ export async function keepBefore(db: Db, deed: Deed, itemIds: readonly string[])
       'changedTogether',
       jsonb_build_object('topicId', topic_id, 'demand', demand, 'use', "use", 'status', status,
         'expectedSeconds', expected_seconds, 'writerDifficulty', writer_difficulty, 'ownerId', owner_id,
-        'language', language, 'familyId', family_id, 'tags', tags, 'successorId', successor_id,
+        'language', language, 'familyId', family_id, 'tags', tags, 'points', points, 'successorId', successor_id,
         'standardIds', (select coalesce(jsonb_agg(standard_id), '[]') from item_standard tagged
           where tagged.department_id = item.department_id and tagged.item_id = item.id)),
       jsonb_build_object('version', version + 1)
@@ -72,6 +72,7 @@ export interface Change {
   readonly status?: "approved" | "retired" | undefined;
   readonly expectedSeconds?: number | undefined;
   readonly writerDifficulty?: number | undefined;
+  readonly points?: number | undefined;
   readonly ownerId?: string | undefined;
   readonly language?: string | undefined;
   readonly family?: "together" | "apart" | undefined;
@@ -94,6 +95,7 @@ export async function applyChange(db: Db, deed: Deed, itemIds: readonly string[]
     ...(change.status === undefined ? [] : [sql`status = ${change.status}, successor_id = null`]),
     ...(change.expectedSeconds === undefined ? [] : [sql`expected_seconds = ${change.expectedSeconds}`]),
     ...(change.writerDifficulty === undefined ? [] : [sql`writer_difficulty = ${change.writerDifficulty}`]),
+    ...(change.points === undefined ? [] : [sql`points = ${change.points}`]),
     ...(change.ownerId === undefined ? [] : [sql`owner_id = ${change.ownerId}`]),
     ...(change.language === undefined ? [] : [sql`language = ${change.language}`]),
     ...(change.familyId === null ? [] : [sql`family_id = ${change.familyId}`]),
@@ -151,6 +153,7 @@ export async function restoreBatch(db: Db, deed: Deed, batchId: string, itemIds:
       language = before ->> 'language', family_id = (before ->> 'familyId')::uuid,
       successor_id = (before ->> 'successorId')::uuid,
       tags = array(select jsonb_array_elements_text(before -> 'tags')),
+      points = coalesce((before ->> 'points')::numeric, points),
       version = version + 1, change_seq = ${deed.changeSeq}, changed_at = ${deed.at}
     from history
     where item.department_id = ${departmentId} and item.id = any(${ids})

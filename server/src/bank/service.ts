@@ -190,6 +190,7 @@ export const assumed = {
   writerDifficulty: 3,
   keptFindings: [],
   tags: [],
+  points: 1,
 } satisfies Omit<Tagging, "topicId" | "standardIds">;
 
 /** Retires an item or takes it back. What it was given in stays as it was. */
@@ -293,6 +294,7 @@ const taggingOf = ({
   writerDifficulty,
   keptFindings,
   tags,
+  points,
 }: Omit<Tagging, "standardIds">) => ({
   label,
   topicId,
@@ -303,6 +305,7 @@ const taggingOf = ({
   writerDifficulty,
   keptFindings,
   tags,
+  points,
 });
 
 /** Refuses a topic that the department has not. */

@@ -14,6 +14,7 @@ const tagging = [
   "item.writerDifficulty",
   "item.keptFindings",
   "item.tags",
+  "item.points",
 ] as const;
 
 export function findItem(db: Db, departmentId: string, itemId: string) {

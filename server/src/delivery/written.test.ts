@@ -58,6 +58,7 @@ beforeAll(async () => {
       writerDifficulty: 3,
       keptFindings: [],
       tags: [],
+      points: 1,
     };
     const itemId = newId();
     await saveItem(bench.lead, { params: { itemId }, body: { version: 0, tagging, content } });

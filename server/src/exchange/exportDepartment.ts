@@ -187,6 +187,7 @@ async function itemsOf(
     writerDifficulty: row.writerDifficulty,
     keptFindings: row.keptFindings,
     tags: row.tags,
+    points: row.points,
     language: row.language,
     ...optional("family", familyKey(row.familyId)),
     ...optional("stimulus", names.stimuli.get(row.stimulusId ?? "")),

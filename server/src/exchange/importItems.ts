@@ -80,6 +80,7 @@ const taggingOf = (item: FileItem, keys: Keys) => ({
   writerDifficulty: item.writerDifficulty,
   keptFindings: item.keptFindings,
   tags: item.tags,
+  points: item.points,
 });
 
 async function insertFresh(

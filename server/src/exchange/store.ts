@@ -169,7 +169,14 @@ export function listItems(db: Db, departmentId: string) {
       "item.stimulusId",
       "item.twinId",
     ])
-    .select(["item.expectedSeconds", "item.writerDifficulty", "item.keptFindings", "item.tags", "item.language"])
+    .select([
+      "item.expectedSeconds",
+      "item.writerDifficulty",
+      "item.keptFindings",
+      "item.tags",
+      "item.points",
+      "item.language",
+    ])
     .select(["item.version", "revision.content"])
     .orderBy("item.number")
     .execute();

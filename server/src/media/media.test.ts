@@ -95,6 +95,7 @@ describe("who may see a picture", () => {
       writerDifficulty: 3,
       keptFindings: [],
       tags: [],
+      points: 1,
     };
     const save = (text: RichText) =>
       saveItem(bench.lead, {

@@ -25,6 +25,7 @@ import * as crosswalk from "./0022_crosswalk.ts";
 import * as guestEditing from "./0023_guestEditing.ts";
 import * as twinRequests from "./0024_twinRequests.ts";
 import * as reasons from "./0025_reasons.ts";
+import * as itemPoints from "./0026_itemPoints.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -52,4 +53,5 @@ export const migrations: Record<string, Migration> = {
   "0023_guestEditing": guestEditing,
   "0024_twinRequests": twinRequests,
   "0025_reasons": reasons,
+  "0026_itemPoints": itemPoints,
 };

@@ -108,6 +108,7 @@ export interface Tables extends SittingTables, WritingTables {
     writerDifficulty: number;
     keptFindings: ColumnType<KeptFinding[], string | undefined, string>;
     tags: Default<string[]>;
+    points: Default<number>;
     hasExplanation: Default<boolean>;
     licence: JsonOrNull<unknown>;
     origin: JsonOrNull<{ key: string }>;

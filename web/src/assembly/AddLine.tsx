@@ -129,7 +129,7 @@ export function AddLine(props: {
   );
 }
 
-const fixed = (itemId: string): LayoutPlace => ({ type: "fixed", itemId, locked: false, points: 1 });
+const fixed = (itemId: string): LayoutPlace => ({ type: "fixed", itemId, locked: false });
 
 function rowsOf(
   data: { items: readonly (Candidate & { here: string })[]; draws: readonly Draw[] } | undefined,

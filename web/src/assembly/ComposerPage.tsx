@@ -115,7 +115,7 @@ function useWrittenHere(composer: ReturnType<typeof useComposer>) {
     setSearch({}, { replace: true });
     void composer.layOut((layout) =>
       insteadOf === null
-        ? inserted(layout, at, [{ type: "fixed", itemId, locked: false, points: 1 }])
+        ? inserted(layout, at, [{ type: "fixed", itemId, locked: false }])
         : exchanged(layout, insteadOf, itemId),
     );
     // Only the address decides.

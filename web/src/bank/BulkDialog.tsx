@@ -160,6 +160,16 @@ export function BulkDialog({ which, count, close }: { which: Which; count: numbe
               set({ expectedSeconds: event.target.value === "" ? undefined : seconds });
             }}
           />
+          <TextField
+            size="small"
+            type="number"
+            label="Points"
+            value={change.points ?? ""}
+            slotProps={{ htmlInput: { min: 0, max: 100, step: 0.25 } }}
+            onChange={(event) => {
+              set({ points: event.target.value === "" ? undefined : Number(event.target.value) });
+            }}
+          />
           <TagsField
             label="Add tags"
             tags={change.addTags ?? []}

@@ -111,6 +111,15 @@ export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange:
             }}
           />
           <TextField
+            label="Points, where a quiz says nothing else"
+            type="number"
+            value={tagging.points}
+            slotProps={{ htmlInput: { min: 0, max: 100, step: 0.25 } }}
+            onChange={(event) => {
+              onChange({ ...tagging, points: pointsOf(event.target.value) });
+            }}
+          />
+          <TextField
             label="Label for lists"
             value={tagging.label ?? ""}
             onChange={(event) => {
@@ -146,3 +155,6 @@ export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange:
     </Paper>
   );
 }
+
+/** In quarters, from 0 to 100. */
+const pointsOf = (typed: string) => Math.min(100, Math.max(0, Math.round((Number(typed) || 0) * 4) / 4));

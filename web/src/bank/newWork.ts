@@ -30,6 +30,7 @@ export function newWork(from: Beginning = {}): Work {
       writerDifficulty: 3,
       keptFindings: [],
       tags: [],
+      points: 1,
     },
     content: kinds[kind].blank(newOptionId),
   };
