@@ -76,6 +76,8 @@ export async function replaceStandard(
   const { departmentId } = caller;
   const { standardId } = params;
   need(await store.findStandard(db, departmentId, standardId), "standard");
+  if (!(await store.listStandards(db, departmentId)).some((one) => one.id === body.by && one.id !== standardId))
+    throw invalid("/body/by", "Choose another standard that its framework holds.");
   const itemIds = await store.listItemIdsWith(db, departmentId, standardId);
   if (itemIds.length === 0) throw new Failure("conflict", "No item carries this standard any more.");
   if (itemIds.length > itemsInBulk)

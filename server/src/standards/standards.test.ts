@@ -74,6 +74,10 @@ test("a newer version of a framework: tags stay, what it withdrew is marked wher
 
   const replace = () =>
     replaceStandard(bench.lead, { params: { standardId: leaving.id }, body: { by: replacement.id } });
+  await expect(
+    replaceStandard(bench.lead, { params: { standardId: leaving.id }, body: { by: leaving.id } }),
+    "by itself",
+  ).rejects.toMatchObject({ kind: "invalid" });
   const { batchId, changed } = await replace();
   expect(changed).toBe(2);
   expect((await listTopics(bench.lead)).withdrawn).toEqual([]);
