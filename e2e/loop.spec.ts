@@ -111,7 +111,7 @@ test("a plan is seen and changed; a quiz by blueprint, with a draw and a part, i
   const before = await places.count();
   await teacher.getByRole("button", { name: "One question of Cities more" }).click();
   await expect(places).toHaveCount(before + 1);
-  await teacher.getByRole("button", { name: "Undo", exact: true }).click();
+  await teacher.getByLabel("Undo", { exact: true }).click();
   await expect(places).toHaveCount(before);
   await teacher.getByRole("button", { name: "Keep question 1 where it is" }).click();
   await expect(teacher.getByRole("button", { name: "Keep question 1 where it is" })).toHaveAttribute(
@@ -144,7 +144,7 @@ test("a plan is seen and changed; a quiz by blueprint, with a draw and a part, i
     await expectAccessible(teacher);
     await teacher.getByRole("button", { name: /^Compose \d+ anew/ }).click();
     await expect(teacher.getByText(/Energy and resources: wanted 9/)).toBeVisible();
-    await teacher.getByRole("button", { name: "Undo", exact: true }).click();
+    await teacher.getByLabel("Undo", { exact: true }).click();
   });
 
   await teacher.getByRole("link", { name: "Preview" }).click();

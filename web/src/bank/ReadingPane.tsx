@@ -14,6 +14,7 @@ import { Player } from "../player/Player.tsx";
 import { RichTextView } from "../player/RichTextView.tsx";
 import { useShowReviewRulesQuery, useSubmitForReviewMutation } from "../review/api.ts";
 import { CommentsPanel } from "../review/CommentsPanel.tsx";
+import { useShowStimulusQuery } from "../stimuli/api.ts";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { useSetItemStatusMutation, useShowItemQuery } from "./api.ts";
@@ -34,8 +35,11 @@ interface Aside {
 /** The item as a student sees it. It can be answered here, which is recorded nowhere; the key shows on demand. */
 export function ReadingPane({ itemId, ...aside }: { itemId: string } & Aside) {
   const { data, error } = useShowItemQuery({ params: { itemId } }, { refetchOnMountOrArgChange: true });
+  // What stands above the buttons is there before them, or they would jump away from under a click.
+  const stimulusId = data?.tagging.stimulusId ?? null;
+  const stimulus = useShowStimulusQuery({ params: { stimulusId: stimulusId ?? "" } }, { skip: stimulusId === null });
   if (error) return <Failed error={error} />;
-  return data ? <Pane item={data} {...aside} /> : <Loading what="the item" />;
+  return data && !stimulus.isLoading ? <Pane item={data} {...aside} /> : <Loading what="the item" />;
 }
 
 function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {

@@ -35,13 +35,16 @@ export function GuestPage({ guest }: { guest: NonNullable<Session["guest"]> }) {
   const query = useDeferredValue(text);
   const topicId = search.get("topic") ?? undefined;
   const itemId = search.get("item");
+  const from = Number(search.get("from") ?? 0) || 0;
   const { data, error, refetch } = useListSharedItemsQuery({
-    query: { text: query || undefined, topicId, limit: pageSize },
+    query: { text: query || undefined, topicId, from, limit: pageSize },
   });
   const set = (name: string, value: string | null) => {
     change((next) => {
       if (value) next.set(name, value);
       else next.delete(name);
+      // Other words or another topic make another list, which begins at its top.
+      if (name === "text" || name === "topic") next.delete("from");
     });
   };
   const editId = search.get("edit");
@@ -141,9 +144,21 @@ export function GuestPage({ guest }: { guest: NonNullable<Session["guest"]> }) {
             ))}
           </Box>
           {data && data.total > pageSize && (
-            <Typography variant="body2" color="textSecondary">
-              The first {pageSize}. Search or choose a topic for the others.
-            </Typography>
+            <Box sx={{ display: "flex", gap: 1, alignItems: "center" }}>
+              <Typography variant="body2" color="textSecondary" sx={{ flex: 1 }}>
+                {from + 1} to {Math.min(data.total, from + pageSize)} of {data.total}
+              </Typography>
+              <Button size="small" disabled={from === 0} onClick={() => set("from", String(from - pageSize))}>
+                Before
+              </Button>
+              <Button
+                size="small"
+                disabled={from + pageSize >= data.total}
+                onClick={() => set("from", String(from + pageSize))}
+              >
+                After
+              </Button>
+            </Box>
           )}
         </Box>
         {itemId && (
