@@ -95,7 +95,8 @@ export function PlaceList(props: {
       {quiz.parts.map((part, p) => {
         const places = quiz.places.filter((place) => place.partId === part.id);
         return (
-          <Paper key={`${part.id} ${p}`} sx={{ overflow: "hidden", "& + &": { mt: 1.5 } }}>
+          // By place too: a layout gives parts new ids.
+          <Paper key={p} sx={{ overflow: "hidden", "& + &": { mt: 1.5 } }}>
             {quiz.parts.length > 1 && (
               <PartHead
                 key={part.id}
