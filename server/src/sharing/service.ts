@@ -73,7 +73,8 @@ export function saveSharedItem(
     const { departmentId, personId, name } = caller;
     const { version, content, ...said } = body;
     const [before] = await store.listVisible(db, departmentId, personId, [params.itemId]);
-    if (!before && (await store.itemExists(db, departmentId, params.itemId))) need(undefined, "item");
+    if (!before && (await store.itemExists(db, departmentId, params.itemId)))
+      throw new Failure("missing", "This item is not there for you.");
     if (before && !before.mayEdit) throw new Failure("forbidden", "This item is open to you to read, not to write.");
     await mustWriteOn(within, said.topicId, before?.use ?? "practice");
     const writer: Scope<Member> = {

@@ -49,9 +49,10 @@ export function ItemList(props: {
   const inSight = drawn.find(({ index }) => isAt(index))?.index;
   const at = inSight ?? (known?.id === chosen && known.view === view ? known.index : -1);
   /** A place that was moved to before its item was here. */
-  const [awaited, setAwaited] = useState<number | null>(null);
+  const [movedTo, setMovedTo] = useState<{ index: number; view: string } | null>(null);
+  const awaited = movedTo?.view === view ? movedTo.index : null;
   const choosePlace = (index: number, id: string) => {
-    setAwaited(null);
+    setMovedTo(null);
     setKnown({ id, index, view });
     choose(id);
   };
@@ -64,7 +65,7 @@ export function ItemList(props: {
     rows.scrollToIndex(place);
     const item = itemAt(place);
     if (item) choosePlace(place, item.id);
-    else setAwaited(place);
+    else setMovedTo({ index: place, view });
   };
   const onKeyDown = (event: KeyboardEvent) => {
     const current = at < 0 || awaited !== null ? undefined : itemAt(at);
