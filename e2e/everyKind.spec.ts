@@ -189,7 +189,9 @@ test("eleven kinds are answered by two students, rightly where there is a right 
   expect(ids).toHaveLength(11);
   for (const id of ids) {
     await teacher.goto(`${demo.address}/bank?item=${id}`);
-    await teacher.getByRole("article", { name: /^Item/ }).getByRole("button", { name: "Set aside" }).click();
+    const pane = teacher.getByRole("article", { name: /^Item/ });
+    await pane.getByRole("button", { name: "Set aside" }).click();
+    await expect(pane.getByRole("button", { name: "Take out of the tray" })).toBeVisible();
   }
   await teacher.getByRole("button", { name: "Give these 11 to…" }).click();
   await teacher.getByRole("menuitem", { name: "8D" }).click();
