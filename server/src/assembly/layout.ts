@@ -126,7 +126,7 @@ export async function layOut(
       const item = items.get(place.itemId);
       return {
         ...base,
-        points: place.points ?? items.get(place.itemId)?.points ?? 1,
+        points: place.points ?? item?.points ?? 1,
         locked: place.locked,
         itemId: place.itemId,
         unitId: unitOf(due, item?.topicId ?? null)?.unitId ?? null,

@@ -7,6 +7,7 @@ import * as insight from "../insight/service.ts";
 import { newId } from "../platform/id.ts";
 import { choice, release } from "../platform/testing/sittings.ts";
 import { useWorkbench } from "../platform/testing/workbench.ts";
+import { endMembership } from "../team/members.ts";
 import { replayClass } from "../plan/memory.ts";
 import * as delivery from "./service.ts";
 
@@ -165,5 +166,23 @@ describe("a written answer", () => {
     expect(written).toMatchObject({ waiting: 1, facility: { right: 1, outOf: 3 } });
     expect(opinion).toMatchObject({ waiting: 0, facility: { outOf: 0 } });
     expect(opinion?.choices.map((one) => one.count)).toEqual([0, 0, 0, 4, 0]);
+  });
+
+  test("who leaves hands over what waits, though the release has shut long ago", async () => {
+    const { personId } = bench.teacher.caller;
+    const at = bench.clock.now;
+    await bench.db
+      .updateTable("release")
+      .set({ releasedBy: personId, closedAt: at })
+      .where("id", "=", releaseId)
+      .execute();
+    expect(await waiting()).toBe(1);
+    await endMembership(bench.lead, { params: { personId }, body: { handOverTo: bench.lead.caller.personId } });
+    const { releasedBy } = await bench.db
+      .selectFrom("release")
+      .select("releasedBy")
+      .where("id", "=", releaseId)
+      .executeTakeFirstOrThrow();
+    expect(releasedBy).toBe(bench.lead.caller.personId);
   });
 });
