@@ -56,9 +56,13 @@ test("the due review is composed, woven, released and sat by keyboard alone", as
   };
   await press(teacher, /^Compose \d+ for 8B/);
   await expect(teacher.getByRole("group", { name: "Mix of units" })).toBeVisible();
+  const coasts = Number(await teacher.getByLabel("Questions of Coasts").textContent());
   await press(teacher, /^One question of Coasts fewer/);
+  await expect(teacher.getByLabel("Questions of Coasts")).toHaveText(String(coasts - 1));
+  const second = (await teacher.getByRole("button", { name: /^Question 2:/ }).getAttribute("aria-label")) ?? "";
   await tabTo(teacher, /^Question 1:/);
   await teacher.keyboard.press("ArrowRight");
+  await expect(teacher.getByRole("button", { name: second.replace("2:", "1:") })).toBeVisible();
   await press(teacher, /^Keep question 1 where it is/);
   await expect(teacher.getByRole("button", { name: "Keep question 1 where it is" })).toHaveAttribute(
     "aria-pressed",

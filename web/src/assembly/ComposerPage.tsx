@@ -35,10 +35,11 @@ export function ComposerPage() {
 
 const isFixed = (place: Quiz["places"][number]): place is FixedPlace => place.type === "fixed";
 
-function ComposerOf({ quiz }: { quiz: Quiz }) {
+function ComposerOf({ quiz: kept }: { quiz: Quiz }) {
   const [selectedId, setSelectedId] = useState<string | null>(null);
-  const [asksFor, setAsksFor] = useState(quiz.blueprint !== null);
-  const composer = useComposer(quiz);
+  const [asksFor, setAsksFor] = useState(kept.blueprint !== null);
+  const composer = useComposer(kept);
+  const quiz = composer.shown;
   useWrittenHere(composer);
   const fixed = quiz.places.filter(isFixed);
   const seconds = quiz.places.reduce((sum, place) => sum + (place.type === "interlude" ? 0 : place.expectedSeconds), 0);

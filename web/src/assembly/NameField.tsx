@@ -1,28 +1,13 @@
-import TextField from "@mui/material/TextField";
-import { useEffect, useState } from "react";
+import { KeptField } from "../ui/KeptField.tsx";
 
-/** The name of a quiz, as students will read it; kept when one leaves the field. */
+/** The name of a quiz, as students will read it. */
 export function NameField({ name, rename }: { name: string; rename: (name: string) => void }) {
-  const [text, setText] = useState(name);
-  useEffect(() => {
-    setText(name);
-  }, [name]);
-  const keep = () => {
-    const trimmed = text.trim();
-    if (trimmed === "") setText(name);
-    else if (trimmed !== name) rename(trimmed);
-  };
   return (
-    <TextField
+    <KeptField
       label="Name, as students read it"
-      value={text}
-      onChange={(event) => {
-        setText(event.target.value);
-      }}
-      onBlur={keep}
-      onKeyDown={(event) => {
-        if (event.key === "Enter") keep();
-      }}
+      value={name}
+      keep={rename}
+      tidy={(typed) => typed.trim() || name}
       slotProps={{ htmlInput: { maxLength: 120 } }}
       sx={{ minWidth: 260, alignSelf: "center" }}
     />

@@ -6,13 +6,15 @@ import Paper from "@mui/material/Paper";
 import TextField from "@mui/material/TextField";
 import type { Quiz } from "@verdant/contract/assembly";
 import { Plus } from "lucide-react";
-import { Fragment, useState } from "react";
+import { useState } from "react";
 import { useNavigate } from "react-router";
+import { KeptField } from "../ui/KeptField.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { AddLine } from "./AddLine.tsx";
 import {
   changed,
   inserted,
+  keyOf,
   layoutOf,
   removed,
   replaced,
@@ -64,6 +66,9 @@ export function PlaceList(props: {
       setTake: (take) => {
         if (place.type === "draw") become({ ...place, take });
       },
+      setPoints: (points) => {
+        if (place.type !== "interlude") become({ ...place, points });
+      },
       setText: (text) => {
         if (place.type === "interlude") become({ ...place, text });
       },
@@ -99,7 +104,6 @@ export function PlaceList(props: {
           <Paper key={p} sx={{ overflow: "hidden", "& + &": { mt: 1.5 } }}>
             {quiz.parts.length > 1 && (
               <PartHead
-                key={part.id}
                 part={part}
                 number={p + 1}
                 set={(change) => {
@@ -115,42 +119,44 @@ export function PlaceList(props: {
               aria-label={quiz.parts.length > 1 ? `Questions of part ${p + 1} in order` : "Questions in order"}
               sx={{ m: 0, p: 0, listStyle: "none" }}
             >
-              {places.map((place, i) => {
+              {places.flatMap((place, i) => {
                 const first = number;
                 const gap = addLine({ part: p, place: i });
                 number += place.type === "fixed" ? 1 : place.type === "draw" ? place.take : 0;
                 const id = place.type === "fixed" ? place.itemId : place.id;
                 const own = layout[p]?.places[i];
-                return (
-                  // By place, so that what is typed in an add line stays when the question beside it changes.
-                  <Fragment key={i}>
-                    <Box component="li">{gap}</Box>
-                    <Box
-                      component="li"
-                      key={id}
-                      sx={{
-                        borderTop: i === 0 ? 0 : 1,
-                        borderColor: "divider",
-                        bgcolor: id === selectedId ? "warning.light" : undefined,
-                      }}
-                    >
-                      {own && (
-                        <PlaceRow
-                          quiz={quiz}
-                          place={place}
-                          number={first}
-                          isOpen={id === selectedId}
-                          toggle={() => {
-                            select(id === selectedId ? null : id);
-                          }}
-                          acts={actsOf({ part: p, place: i }, own)}
-                        />
-                      )}
-                    </Box>
-                  </Fragment>
-                );
+                // What is typed in an add line stays where it is; a row goes with its question, and the focus with it.
+                return [
+                  <Box component="li" key={`before ${i}`}>
+                    {gap}
+                  </Box>,
+                  <Box
+                    component="li"
+                    key={own ? keyOf(own) : id}
+                    sx={{
+                      borderTop: i === 0 ? 0 : 1,
+                      borderColor: "divider",
+                      bgcolor: id === selectedId ? "warning.light" : undefined,
+                    }}
+                  >
+                    {own && (
+                      <PlaceRow
+                        quiz={quiz}
+                        place={place}
+                        number={first}
+                        isOpen={id === selectedId}
+                        toggle={() => {
+                          select(id === selectedId ? null : id);
+                        }}
+                        acts={actsOf({ part: p, place: i }, own)}
+                      />
+                    )}
+                  </Box>,
+                ];
               })}
-              <Box component="li">{addLine({ part: p, place: places.length })}</Box>
+              <Box component="li" key={`before ${places.length}`}>
+                {addLine({ part: p, place: places.length })}
+              </Box>
             </Box>
           </Paper>
         );
@@ -215,8 +221,6 @@ function PartHead(props: {
   remove: () => void;
 }) {
   const { part, number, set, remove } = props;
-  const [heading, setHeading] = useState(part.heading ?? "");
-  const [instruction, setInstruction] = useState(part.instruction ?? "");
   return (
     <Box
       sx={{
@@ -228,26 +232,20 @@ function PartHead(props: {
         borderColor: "divider",
       }}
     >
-      <TextField
+      <KeptField
         size="small"
         label={`Heading of part ${number}`}
-        value={heading}
-        onChange={(event) => {
-          setHeading(event.target.value);
-        }}
-        onBlur={() => {
-          if (heading !== (part.heading ?? "")) set({ heading });
+        value={part.heading ?? ""}
+        keep={(heading) => {
+          set({ heading: heading || null });
         }}
       />
-      <TextField
+      <KeptField
         size="small"
         label={`Instruction of part ${number}`}
-        value={instruction}
-        onChange={(event) => {
-          setInstruction(event.target.value);
-        }}
-        onBlur={() => {
-          if (instruction !== (part.instruction ?? "")) set({ instruction });
+        value={part.instruction ?? ""}
+        keep={(instruction) => {
+          set({ instruction: instruction || null });
         }}
       />
       <TextField

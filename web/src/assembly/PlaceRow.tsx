@@ -13,7 +13,9 @@ import { Link as RouterLink } from "react-router";
 import { kindNames } from "@verdant/core/items/kindNames";
 import { Player } from "../player/Player.tsx";
 import { Bead } from "../ui/Bead.tsx";
-import { shortDate } from "../ui/dates.ts";
+import { counted, shortDate } from "../ui/dates.ts";
+import { KeptField } from "../ui/KeptField.tsx";
+import { pointsOf } from "../ui/points.ts";
 import { shareInWords, Whisker } from "../ui/Whisker.tsx";
 import { SwapList } from "./SwapList.tsx";
 import { useListQuizzesQuery } from "./api.ts";
@@ -24,6 +26,7 @@ export interface PlaceActs {
   readonly lock: (isOn: boolean) => void;
   readonly swap: (itemId: string) => void;
   readonly setTake: (take: number) => void;
+  readonly setPoints: (points: number) => void;
   readonly setText: (text: string) => void;
 }
 
@@ -87,7 +90,10 @@ function FixedRow(props: {
         >
           {place.stem}
         </Link>
-        <span>{kindNames[place.kind]}</span>
+        <span>
+          {kindNames[place.kind]}
+          {place.points !== 1 && `, ${counted(place.points, "point")}`}
+        </span>
         <span>{place.topic}</span>
         {place.facility ? (
           <Box sx={{ display: "flex", alignItems: "center", gap: 1 }} title={shareInWords(place.facility)}>
@@ -137,6 +143,7 @@ function FixedRow(props: {
           <Typography variant="caption" color="textSecondary">
             As a student sees it; options mix for each student.
           </Typography>
+          <PointsField label={`Points for question ${number}`} points={place.points} set={acts.setPoints} />
           <EditHereOrEverywhere quizId={quiz.id} place={place} />
         </Box>
       </Collapse>
@@ -211,11 +218,14 @@ function DrawRow(props: {
           slotProps={{ htmlInput: { min: 1, max: place.pool.length } }}
         />
         <span>{place.strand?.name ?? "several units"}</span>
-        <span />
+        <span>{place.points !== 1 && `${counted(place.points, "point")} each`}</span>
         <span />
         <Acts number={number} acts={acts} />
       </Line>
       <Collapse in={isOpen} unmountOnExit>
+        <Box sx={{ px: 6.5 }}>
+          <PointsField label="Points for each question drawn" points={place.points} set={acts.setPoints} />
+        </Box>
         <Box component="ul" sx={{ m: 0, px: 8, pb: 1.5, fontSize: 14 }}>
           {place.pool.map((item) => (
             <li key={item.itemId}>
@@ -230,23 +240,36 @@ function DrawRow(props: {
   );
 }
 
+/** What a question is worth in this quiz; the item says what it starts with. */
+function PointsField({ label, points, set }: { label: string; points: number; set: (points: number) => void }) {
+  return (
+    <KeptField
+      type="number"
+      size="small"
+      label={label}
+      value={String(points)}
+      keep={(typed) => {
+        set(Number(typed));
+      }}
+      tidy={(typed) => String(typed.trim() === "" ? points : pointsOf(typed))}
+      slotProps={{ htmlInput: { min: 0, max: 100, step: 0.25 } }}
+      sx={{ width: 230, mt: 1.5, mb: 1, display: "block", "& .MuiInputBase-root": { width: 110 } }}
+    />
+  );
+}
+
 function InterludeRow(props: { place: Extract<Place, { type: "interlude" }>; number: number; acts: PlaceActs }) {
   const { place, number, acts } = props;
-  const [text, setText] = useState(place.text);
   return (
     <Box sx={{ display: "flex", gap: 1.5, alignItems: "center", px: 1.5, py: 0.75 }}>
-      <TextField
+      <KeptField
         size="small"
         fullWidth
         multiline
         label="Words between questions"
-        value={text}
-        onChange={(event) => {
-          setText(event.target.value);
-        }}
-        onBlur={() => {
-          if (text.trim() !== "" && text !== place.text) acts.setText(text.trim());
-        }}
+        value={place.text}
+        keep={acts.setText}
+        tidy={(typed) => typed.trim() || place.text}
         sx={{ ml: 5 }}
       />
       <Acts number={number} acts={acts} isWords />

@@ -1,8 +1,11 @@
 import { describe, expect, test } from "vitest";
+import type { Quiz } from "@verdant/contract/assembly";
 import {
+  arranged,
   changed,
   exchanged,
   inserted,
+  layoutOf,
   movedAmongFixed,
   removed,
   replaced,
@@ -84,4 +87,44 @@ test("an item takes another's place, and what else is said of the place stays", 
     { type: "draw", itemIds: ["a", "b"], take: 1, points: 1 },
   ]);
   expect(exchanged(layout, "x", "c")).toEqual(layout);
+});
+
+describe("a change is shown before the server has answered", () => {
+  const fixed = (itemId: string) => ({
+    type: "fixed",
+    id: itemId,
+    partId: "1",
+    itemId,
+    locked: false,
+    points: 1,
+    stem: itemId,
+  });
+  const quiz = {
+    name: "Week 9",
+    parts: [{ id: "1", heading: null, instruction: null, orderRule: "woven" }],
+    places: [
+      fixed("a"),
+      { type: "draw", id: "d", partId: "1", pool: [{ itemId: "p" }, { itemId: "q" }], take: 1, points: 1 },
+      fixed("b"),
+    ],
+  } as unknown as Quiz;
+  const now = layoutOf(quiz);
+
+  test("what is said of a place and its order are taken over, all else stays", () => {
+    const at = { part: 0, place: 2 };
+    const next = stepped(replaced(now, at, { type: "fixed", itemId: "b", locked: true, points: 2 }), at, -1);
+    expect(arranged(quiz, next)).toEqual({
+      ...quiz,
+      places: [quiz.places[0], { ...quiz.places[2], locked: true, points: 2 }, quiz.places[1]],
+    });
+    expect(arranged(quiz, now)).toEqual(quiz);
+  });
+
+  test("what only the server knows is not made up, and a part that is new has its own places", () => {
+    expect(arranged(quiz, inserted(now, { part: 0, place: 0 }, [item("new")])).places).toEqual(quiz.places);
+    const [places] = now.map((part) => part.places);
+    const parted = arranged(quiz, [part(...(places ?? []).slice(0, 2)), part(...(places ?? []).slice(2))]);
+    expect(parted.parts).toHaveLength(2);
+    expect(layoutOf(parted).map((one) => one.places.length)).toEqual([2, 1]);
+  });
 });

@@ -21,19 +21,48 @@ function toLayout(place: Place): LayoutPlace {
   return { type: "fixed", itemId: place.itemId, locked: place.locked, points: place.points };
 }
 
+/**
+ * The quiz as it will be with this layout, for showing a change before the server has answered: parts and places that
+ * are known already, in their new order. What only the server can tell (a new item's words, the weave) comes with its answer.
+ */
+export function arranged(quiz: Quiz, layout: Layout): Quiz {
+  const known = new Map(quiz.places.map((place) => [keyOf(toLayout(place)), place]));
+  const parts = layout.map(({ heading, instruction, orderRule = "woven" }, p) => ({
+    id: quiz.parts[p]?.id ?? `part ${p}`,
+    heading,
+    instruction,
+    orderRule,
+  }));
+  const places = layout.flatMap((part, p) =>
+    part.places.flatMap((wanted): Place[] => {
+      const place = known.get(keyOf(wanted));
+      return place ? [{ ...place, ...saidOf(wanted), partId: parts[p]?.id ?? "" } as Place] : [];
+    }),
+  );
+  return { ...quiz, parts, places };
+}
+
+/** What a layout says of a place beside which it is. */
+function saidOf(place: LayoutPlace): Partial<Place> {
+  if (place.type === "interlude") return {};
+  const points = place.points === undefined ? {} : { points: place.points };
+  return place.type === "draw" ? { take: place.take, ...points } : { locked: place.locked ?? false, ...points };
+}
+
 /** Where a place stands: which part, and which place in it, both counted from 0. */
 export interface At {
   readonly part: number;
   readonly place: number;
 }
 
-const idOf = (place: LayoutPlace): string =>
-  place.type === "fixed" ? place.itemId : place.type === "draw" ? place.itemIds.join() : place.text;
+/** What a place is, whatever its position: the same before and after a move. */
+export const keyOf = (place: LayoutPlace): string =>
+  `${place.type} ${place.type === "fixed" ? place.itemId : place.type === "draw" ? place.itemIds.join() : place.text}`;
 
 /** A change of one place, wherever it stands by now: an earlier change may have moved it since it was on the screen. */
 export function changed(layout: Layout, place: LayoutPlace, change: (layout: Layout, at: At) => Layout): Layout {
   for (const [part, { places }] of layout.entries()) {
-    const at = places.findIndex((one) => one.type === place.type && idOf(one) === idOf(place));
+    const at = places.findIndex((one) => keyOf(one) === keyOf(place));
     if (at >= 0) return change(layout, { part, place: at });
   }
   return layout;

@@ -13,7 +13,7 @@ import {
   useSetLayoutMutation,
   useWeaveQuizMutation,
 } from "./api.ts";
-import { layoutOf, type Layout } from "./layout.ts";
+import { arranged, layoutOf, type Layout } from "./layout.ts";
 
 interface Answer {
   readonly data?: Quiz | undefined;
@@ -34,6 +34,13 @@ export function useComposer(quiz: Quiz) {
   // changes one after another neither undo one another nor look like a colleague's.
   const latest = useRef(quiz);
   if (quiz.version > latest.current.version) latest.current = quiz;
+  // What is on the screen while the server has not answered yet: the next press is made to what its person sees.
+  const [hoped, setHoped] = useState<Quiz | null>(null);
+  const seen = useRef(hoped);
+  const hope = (next: Quiz | null) => {
+    seen.current = next;
+    setHoped(next);
+  };
   const before = useRef<Promise<unknown>>(Promise.resolve());
   const waiting = useRef(0);
   const dispatch = useDispatch<typeof store.dispatch>();
@@ -54,7 +61,9 @@ export function useComposer(quiz: Quiz) {
     setBusy(true);
     const done = before.current.then(deed).finally(() => {
       waiting.current -= 1;
-      if (waiting.current === 0) setBusy(false);
+      if (waiting.current > 0) return;
+      setBusy(false);
+      hope(null);
     });
     before.current = done.catch(() => undefined);
     return done;
@@ -83,12 +92,17 @@ export function useComposer(quiz: Quiz) {
     });
 
   return {
+    shown: hoped ?? quiz,
     isBusy,
     canUndo: history.past.length > 0,
     canRedo: history.future.length > 0,
     undo: () => void step("past", "future"),
     redo: () => void step("future", "past"),
-    layOut: (apply: (layout: Layout) => Layout) => change((now) => put(now, apply(layoutOf(now)))),
+    layOut: (apply: (layout: Layout) => Layout) => {
+      const now = seen.current ?? latest.current;
+      hope(arranged(now, apply(layoutOf(now))));
+      return change((newest) => put(newest, apply(layoutOf(newest))));
+    },
     mix: (unitId: string, by: 1 | -1) =>
       void change(({ version }) => changeMix({ params, body: { version, unitId, change: by } })),
     order: (order: "woven" | "easyToHard") => void change(({ version }) => weave({ params, body: { version, order } })),

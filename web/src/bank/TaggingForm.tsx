@@ -9,6 +9,7 @@ import type { Tagging } from "@verdant/contract/bank";
 import { useState } from "react";
 import { useListTopicsQuery } from "../standards/api.ts";
 import { StimulusField } from "../stimuli/StimulusField.tsx";
+import { pointsOf } from "../ui/points.ts";
 import { TagsField } from "./TagsField.tsx";
 import { TopicField } from "../standards/TopicField.tsx";
 
@@ -155,6 +156,3 @@ export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange:
     </Paper>
   );
 }
-
-/** In quarters, from 0 to 100. */
-const pointsOf = (typed: string) => Math.min(100, Math.max(0, Math.round((Number(typed) || 0) * 4) / 4));

@@ -10,6 +10,7 @@ import type { Criterion, Level } from "@verdant/core/items/written";
 import type { EditorProps } from "./editorProps.ts";
 import { newOptionId } from "./newWork.ts";
 import { OptionalText } from "../richText/OptionalText.tsx";
+import { pointsOf } from "../ui/points.ts";
 import { AddRow, RemoveRow } from "./RowButtons.tsx";
 
 export function WrittenEditor({ content, onChange }: EditorProps<"written">) {
@@ -125,8 +126,7 @@ function CriterionRows(props: {
                 htmlInput: { min: 0, max: 100, step: 0.25, "aria-label": `Points of level ${i + 1} of criterion ${n}` },
               }}
               onChange={(event) => {
-                const points = Math.round(Number(event.target.value) * 4) / 4;
-                setLevel(level.id, { points: Math.min(100, Math.max(0, points || 0)) });
+                setLevel(level.id, { points: pointsOf(event.target.value) });
               }}
             />
             <TextField
