@@ -90,11 +90,11 @@ function FixedRow(props: {
         >
           {place.stem}
         </Link>
+        <span>{kindNames[place.kind]}</span>
         <span>
-          {kindNames[place.kind]}
+          {place.topic}
           {place.points !== 1 && `, ${counted(place.points, "point")}`}
         </span>
-        <span>{place.topic}</span>
         {place.facility ? (
           <Box sx={{ display: "flex", alignItems: "center", gap: 1 }} title={shareInWords(place.facility)}>
             <Whisker share={place.facility} width={92} />
@@ -253,7 +253,7 @@ function PointsField({ label, points, set }: { label: string; points: number; se
       }}
       tidy={(typed) => String(typed.trim() === "" ? points : pointsOf(typed))}
       slotProps={{ htmlInput: { min: 0, max: 100, step: 0.25 } }}
-      sx={{ width: 230, mt: 1.5, mb: 1, display: "block", "& .MuiInputBase-root": { width: 110 } }}
+      sx={{ width: 230, mt: 1.5, mb: 1, display: "block" }}
     />
   );
 }
