@@ -56,6 +56,8 @@ export const theme = createTheme({
       },
     },
   },
+  // Nothing moves for whoever has asked their device for less motion.
+  motion: { reducedMotion: "system" },
   shape: { borderRadius: 8 },
   typography: {
     fontFamily: text,

@@ -9,6 +9,7 @@ import type { FixedPlace, Quiz } from "@verdant/contract/assembly";
 import { Check, Redo2, TriangleAlert, Undo2 } from "lucide-react";
 import { useEffect, useState, type ReactNode } from "react";
 import { Braid, type BraidStrand } from "../ui/Braid.tsx";
+import { undoKey } from "../ui/undoKey.ts";
 import type { Composer } from "./useComposer.ts";
 
 export function BraidPanel(props: {
@@ -123,20 +124,19 @@ function Act({ text, isOpen, press }: { text: string; isOpen?: boolean; press: (
   );
 }
 
-/** Ctrl or Cmd Z undoes, with Shift it does again; not while something is being typed. */
+/** Ctrl or Cmd Z undoes, with Shift it does again; before anything that hears it for all pages. */
 function useUndoKeys({ undo, redo }: Composer) {
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      const target = event.target as HTMLElement;
-      const isTyping = ["INPUT", "TEXTAREA"].includes(target.tagName) || target.isContentEditable;
-      if (isTyping || event.key.toLowerCase() !== "z" || !(event.ctrlKey || event.metaKey)) return;
+      const asked = undoKey(event);
+      if (!asked) return;
       event.preventDefault();
-      if (event.shiftKey) redo();
+      if (asked === "redo") redo();
       else undo();
     };
-    window.addEventListener("keydown", press);
+    window.addEventListener("keydown", press, { capture: true });
     return () => {
-      window.removeEventListener("keydown", press);
+      window.removeEventListener("keydown", press, { capture: true });
     };
   }, [undo, redo]);
 }

@@ -6,6 +6,7 @@ export interface Shortcut {
 
 const everywhere: readonly Shortcut[] = [
   { keys: "Ctrl or Cmd K", does: "Find anything" },
+  { keys: "Ctrl or Cmd Z", does: "Bring back what can be undone" },
   { keys: "Ctrl or Cmd /", does: "This list" },
   { keys: "Esc", does: "Close what is open" },
 ];
@@ -40,7 +41,8 @@ const ofPage: readonly (readonly [RegExp, readonly Shortcut[]])[] = [
   [/^\/topics/, [{ keys: "Enter in a name", does: "Keep the name" }]],
 ];
 
-export const shortcutsOf = (path: string): readonly Shortcut[] => [
-  ...(ofPage.find(([pattern]) => pattern.test(path))?.[1] ?? []),
-  ...everywhere,
-];
+/** A key that a page uses for itself is not listed twice. */
+export function shortcutsOf(path: string): readonly Shortcut[] {
+  const own = ofPage.find(([pattern]) => pattern.test(path))?.[1] ?? [];
+  return [...own, ...everywhere.filter(({ keys }) => !own.some((one) => one.keys === keys))];
+}

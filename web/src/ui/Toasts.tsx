@@ -1,8 +1,14 @@
-/** Short messages at the bottom edge: what was done, with Undo where it can be undone. One at a time, the newest. */
+/**
+ * Short messages at the bottom edge: what was done, with Undo where it can be undone. One at a time, the newest.
+ * Ctrl or Cmd Z brings the last one that can be undone back, so that nobody has to be quicker than a message fades.
+ */
 import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
+import IconButton from "@mui/material/IconButton";
 import Snackbar from "@mui/material/Snackbar";
-import { createContext, useCallback, useContext, useState, type ReactNode } from "react";
+import { X } from "lucide-react";
+import { createContext, useCallback, useContext, useEffect, useRef, useState, type ReactNode } from "react";
+import { undoKey } from "./undoKey.ts";
 
 interface Toast {
   readonly text: string;
@@ -18,10 +24,31 @@ export const useToast = () => useContext(Say);
 export function Toasts({ children }: { children: ReactNode }) {
   const [toast, setToast] = useState<(Toast & { readonly n: number }) | null>(null);
   const [isOpen, setOpen] = useState(false);
-  const say = useCallback((next: Toast) => {
+  const [isBroughtBack, setBroughtBack] = useState(false);
+  const undoable = useRef<Toast | null>(null);
+  const show = useCallback((next: Toast, isBack: boolean) => {
     setToast((before) => ({ ...next, n: (before?.n ?? 0) + 1 }));
+    setBroughtBack(isBack);
     setOpen(true);
   }, []);
+  const say = useCallback(
+    (next: Toast) => {
+      if (next.undo) undoable.current = next;
+      show(next, false);
+    },
+    [show],
+  );
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      if (event.defaultPrevented || undoKey(event) !== "undo" || !undoable.current) return;
+      event.preventDefault();
+      show(undoable.current, true);
+    };
+    window.addEventListener("keydown", press);
+    return () => {
+      window.removeEventListener("keydown", press);
+    };
+  }, [show]);
   const close = () => {
     setOpen(false);
   };
@@ -32,7 +59,7 @@ export function Toasts({ children }: { children: ReactNode }) {
       <Snackbar
         key={toast?.n}
         open={isOpen}
-        autoHideDuration={undo || toast?.isError ? 12_000 : 6000}
+        autoHideDuration={undo || toast?.isError ? 20_000 : 6000}
         onClose={(_, reason) => {
           if (reason !== "clickaway") close();
         }}
@@ -46,21 +73,26 @@ export function Toasts({ children }: { children: ReactNode }) {
               : { bgcolor: "text.primary", color: "background.paper" }
           }
           icon={false}
-          onClose={close}
-          closeText="Close the message"
           action={
-            undo && (
-              <Button
-                color="inherit"
-                size="small"
-                onClick={() => {
-                  close();
-                  undo();
-                }}
-              >
-                Undo
-              </Button>
-            )
+            <>
+              {undo && (
+                <Button
+                  color="inherit"
+                  size="small"
+                  autoFocus={isBroughtBack}
+                  onClick={() => {
+                    close();
+                    undoable.current = null;
+                    undo();
+                  }}
+                >
+                  Undo
+                </Button>
+              )}
+              <IconButton color="inherit" size="small" aria-label="Close the message" onClick={close}>
+                <X size={16} />
+              </IconButton>
+            </>
           }
         >
           {toast?.text}
