@@ -23,7 +23,14 @@ export function ClassInFocus() {
         focusOn(event.target.value === "" ? null : event.target.value);
       }}
       inputProps={{ "aria-label": "Class in focus" }}
-      sx={{ fontSize: 14, fontWeight: id ? 700 : 400, color: id ? "primary.dark" : "text.secondary" }}
+      sx={{
+        fontSize: 14,
+        fontWeight: id ? 700 : 400,
+        color: id ? "primary.dark" : "text.secondary",
+        borderRadius: 1,
+        // Without the line under it, the focus would not be seen.
+        "&:has(:focus-visible)": { outline: "3px solid var(--mui-palette-warning-main)", outlineOffset: 2 },
+      }}
     >
       <MenuItem value="">All classes</MenuItem>
       {data.classes.map((one) => (

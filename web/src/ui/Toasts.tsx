@@ -80,6 +80,7 @@ export function Toasts({ children }: { children: ReactNode }) {
                   color="inherit"
                   size="small"
                   autoFocus={isBroughtBack}
+                  sx={{ "&:focus": { outline: "3px solid", outlineColor: "warning.main" } }}
                   onClick={() => {
                     close();
                     undoable.current = null;
