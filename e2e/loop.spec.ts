@@ -121,6 +121,22 @@ test("a plan is seen and changed; a quiz by blueprint, with a draw and a part, i
   await teacher.getByRole("button", { name: "Swap question 2" }).click();
   await teacher.getByRole("button", { name: "Put it here" }).first().click();
 
+  await test.step("a question is worth more here, and can be moved again and again without looking for it", async () => {
+    const first = teacher.getByRole("listitem").filter({ has: teacher.getByText("Kept", { exact: true }) });
+    await first.getByRole("button", { expanded: false }).first().click();
+    await teacher.getByLabel("Points for question 1").fill("2.3");
+    await teacher.getByLabel("Points for question 1").press("Enter");
+    await expect(first.getByText(/, 2.25 points$/)).toBeVisible();
+    await first.getByRole("button", { expanded: true }).first().click();
+    await teacher.getByRole("button", { name: "Move question 1 down" }).press("Enter");
+    await expect(teacher.getByRole("button", { name: "Move question 2 down" })).toBeFocused();
+    await teacher.keyboard.press("Enter");
+    await expect(teacher.getByRole("button", { name: "Move question 3 down" })).toBeFocused();
+    await expect(teacher.getByRole("button", { name: "Keep question 3 where it is" })).toHaveText("Kept");
+    for (const number of [3, 2]) await teacher.getByRole("button", { name: `Move question ${number} up` }).click();
+    await expect(teacher.getByRole("button", { name: "Keep question 1 where it is" })).toHaveText("Kept");
+  });
+
   await test.step("the add line inserts an item and a draw, by keyboard", async () => {
     await teacher.getByRole("button", { name: "Add before question 2", exact: true }).click();
     const line = teacher.getByRole("combobox", { name: /^Add here/ });
