@@ -132,7 +132,7 @@ export function PlaceList(props: {
                   </Box>,
                   <Box
                     component="li"
-                    key={own ? keyOf(own) : id}
+                    key={place.type !== "interlude" && own ? keyOf(own) : `words ${wordsBefore(places, i)}`}
                     sx={{
                       borderTop: i === 0 ? 0 : 1,
                       borderColor: "divider",
@@ -177,6 +177,10 @@ export function PlaceList(props: {
     </>
   );
 }
+
+/** Words have nothing but their text, which changes; so they are known by their turn. */
+const wordsBefore = (places: Quiz["places"], i: number) =>
+  places.slice(0, i).filter((place) => place.type === "interlude").length;
 
 /** The narrow line between two places that opens into an add line. */
 function AddGap({ position, open }: { position: number; open: () => void }) {

@@ -120,6 +120,17 @@ describe("a change is shown before the server has answered", () => {
     expect(arranged(quiz, now)).toEqual(quiz);
   });
 
+  test("words show as they were typed; what is swapped stays until its successor is known", () => {
+    const worded = arranged(quiz, inserted(now, { part: 0, place: 1 }, [words]));
+    expect(worded.places.map((place) => (place.type === "interlude" ? place.text : place.id))).toEqual([
+      "a",
+      "Breathe.",
+      "d",
+      "b",
+    ]);
+    expect(arranged(quiz, replaced(now, { part: 0, place: 0 }, item("new"))).places).toEqual(quiz.places);
+  });
+
   test("what only the server knows is not made up, and a part that is new has its own places", () => {
     expect(arranged(quiz, inserted(now, { part: 0, place: 0 }, [item("new")])).places).toEqual(quiz.places);
     const [places] = now.map((part) => part.places);

@@ -23,22 +23,28 @@ function toLayout(place: Place): LayoutPlace {
 
 /**
  * The quiz as it will be with this layout, for showing a change before the server has answered: parts and places that
- * are known already, in their new order. What only the server can tell (a new item's words, the weave) comes with its answer.
+ * are known already, in their new order. What only the server can tell (a new item's words, the weave) comes with its
+ * answer; until then what it takes the place of stays.
  */
 export function arranged(quiz: Quiz, layout: Layout): Quiz {
   const known = new Map(quiz.places.map((place) => [keyOf(toLayout(place)), place]));
+  const wanted = new Set(layout.flatMap((part) => part.places.map(keyOf)));
   const parts = layout.map(({ heading, instruction, orderRule = "woven" }, p) => ({
     id: quiz.parts[p]?.id ?? `part ${p}`,
     heading,
     instruction,
     orderRule,
   }));
-  const places = layout.flatMap((part, p) =>
-    part.places.flatMap((wanted): Place[] => {
-      const place = known.get(keyOf(wanted));
-      return place ? [{ ...place, ...saidOf(wanted), partId: parts[p]?.id ?? "" } as Place] : [];
-    }),
-  );
+  const places = parts.flatMap(({ id: partId }, p) => {
+    const before = quiz.places.filter((place) => place.partId === partId);
+    return (layout[p]?.places ?? []).flatMap((next, i): Place[] => {
+      const place = known.get(keyOf(next));
+      if (place) return [{ ...place, ...saidOf(next), partId } as Place];
+      if (next.type === "interlude") return [{ ...next, id: keyOf(next), partId }];
+      const replaced = before[i];
+      return replaced && !wanted.has(keyOf(toLayout(replaced))) ? [replaced] : [];
+    });
+  });
   return { ...quiz, parts, places };
 }
 
