@@ -3,6 +3,7 @@ import type { Sitting } from "@verdant/contract/delivery";
 import { isBlank } from "@verdant/core/items/blank";
 import type { Answer } from "@verdant/core/items/kinds";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { inTurn } from "../platform/inTurn.ts";
 import { preparePlayers } from "../player/Player.tsx";
 import { askAsSitting, deliver, enqueue, findHeld, hold, listWaiting } from "./answerQueue.ts";
 import { useBeginSittingMutation } from "./api.ts";
@@ -28,7 +29,6 @@ export function useSitting(sittingId: string) {
   const shown = useRef(new Set<number>());
   const spent = useRef(new Map<number, number>());
   const clockOffset = useRef(0);
-  const isDelivering = useRef<Promise<boolean> | null>(null);
 
   const show = useCallback(async (next: Sitting) => {
     clockOffset.current = Date.parse(next.now) - Date.now();
@@ -62,29 +62,28 @@ export function useSitting(sittingId: string) {
     }
   }, [sittingId, show]);
 
-  /** Sends what waits; true when the server has everything that it can read. One delivery at a time. */
-  const flush = useCallback((): Promise<boolean> => {
-    isDelivering.current ??= (async () => {
-      const held = await findHeld(sittingId);
-      const sentShown = [...shown.current];
-      const delivery = await deliver(sittingId, sentShown);
-      const left = (await listWaiting(sittingId)).length;
-      setWaiting(left);
-      if (!delivery) {
-        setSaving("waiting");
-        return false;
-      }
-      const { answer, refused } = delivery;
-      for (const position of sentShown) shown.current.delete(position);
-      setSaving(left === 0 ? "saved" : left === refused ? "refused" : "saving");
-      if (answer.state !== "running") setCondition("over");
-      else if (held && answer.epoch > held.epoch) setCondition("elsewhere");
-      return left === refused;
-    })().finally(() => {
-      isDelivering.current = null;
-    });
-    return isDelivering.current;
-  }, [sittingId]);
+  /** Sends what waits by now; true when the server has everything that it can read. One delivery at a time. */
+  const flush = useMemo(
+    () =>
+      inTurn(async (): Promise<boolean> => {
+        const held = await findHeld(sittingId);
+        const sentShown = [...shown.current];
+        const delivery = await deliver(sittingId, sentShown);
+        const left = (await listWaiting(sittingId)).length;
+        setWaiting(left);
+        if (!delivery) {
+          setSaving("waiting");
+          return false;
+        }
+        const { answer, refused } = delivery;
+        for (const position of sentShown) shown.current.delete(position);
+        setSaving(left === 0 ? "saved" : left === refused ? "refused" : "saving");
+        if (answer.state !== "running") setCondition("over");
+        else if (held && answer.epoch > held.epoch) setCondition("elsewhere");
+        return left === refused;
+      }),
+    [sittingId],
+  );
 
   useEffect(() => {
     void load();
@@ -96,7 +95,8 @@ export function useSitting(sittingId: string) {
       else void flush();
     };
     window.addEventListener("online", again);
-    const timer = saving === "waiting" || condition === "offline" ? setInterval(again, retryMs) : undefined;
+    const timer =
+      saving === "waiting" || saving === "saving" || condition === "offline" ? setInterval(again, retryMs) : undefined;
     return () => {
       window.removeEventListener("online", again);
       clearInterval(timer);
