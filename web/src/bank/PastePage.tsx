@@ -56,7 +56,7 @@ export function PastePage() {
   const [paper, setPaper] = useState({ name: "", key: "", letters: 4, ranges: "" });
   const [topicId, setTopicId] = useState<string | null>(null);
   const [takings, setTakings] = useState<ReadonlyMap<string, Taking>>(new Map());
-  const { topics = [], standards = [] } = useListTopicsQuery().data ?? {};
+  const { data: known } = useListTopicsQuery();
   // Typing stays smooth: what was understood may follow a moment later.
   const laterText = useDeferredValue(text);
   const laterPaper = useDeferredValue(paper);
@@ -75,7 +75,8 @@ export function PastePage() {
     if (way === "paperKey") return bringPaperKey(laterPaper);
     return cells && mapping ? bringCells(cells, mapping) : { items: [], findings: [] };
   }, [way, laterText, pictures, laterPaper, cells, mapping]);
-  const rows = useMemo(() => rowsOf(items, topicId, { topics, standards }), [items, topicId, topics, standards]);
+  // Not before it is known which topics and standards there are: what is named could not be found, and would be left out.
+  const rows = useMemo(() => (known ? rowsOf(items, topicId, known) : []), [items, topicId, known]);
   const compared = useMemo(
     () => items.flatMap(({ content }) => (content.kind === "keyOnly" ? [] : [content])),
     [items],
@@ -84,7 +85,7 @@ export function PastePage() {
   const takingOf = (row: Row): Taking => takings.get(row.key) ?? (row.likeRow === null ? "take" : "leave");
   const taken = rows.filter((row) => takingOf(row) !== "leave");
   const { take, isTaking, problem } = useTake();
-  const nameOf = (id: string | null) => topics.find((topic) => topic.id === id)?.name ?? "";
+  const nameOf = (id: string | null) => known?.topics.find((topic) => topic.id === id)?.name ?? "";
   return (
     <Page
       title="Bring items"
@@ -172,7 +173,7 @@ export function PastePage() {
               key={row.key}
               row={row}
               topic={nameOf(row.topicId)}
-              codes={standards.flatMap(({ id, code }) => (row.standardIds.includes(id) ? [code] : []))}
+              codes={(known?.standards ?? []).flatMap(({ id, code }) => (row.standardIds.includes(id) ? [code] : []))}
               like={likes.get(row.content) ?? null}
               taking={takingOf(row)}
               setTaking={(taking) => {
