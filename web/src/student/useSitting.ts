@@ -3,7 +3,7 @@ import type { Sitting } from "@verdant/contract/delivery";
 import { isBlank } from "@verdant/core/items/blank";
 import type { Answer } from "@verdant/core/items/kinds";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { inTurn } from "../platform/inTurn.ts";
+import { oneAtATime } from "../platform/oneAtATime.ts";
 import { preparePlayers } from "../player/Player.tsx";
 import { askAsSitting, deliver, enqueue, findHeld, hold, listWaiting } from "./answerQueue.ts";
 import { useBeginSittingMutation } from "./api.ts";
@@ -65,7 +65,7 @@ export function useSitting(sittingId: string) {
   /** Sends what waits by now; true when the server has everything that it can read. One delivery at a time. */
   const flush = useMemo(
     () =>
-      inTurn(async (): Promise<boolean> => {
+      oneAtATime(async (): Promise<boolean> => {
         const held = await findHeld(sittingId);
         const sentShown = [...shown.current];
         const delivery = await deliver(sittingId, sentShown);

@@ -1,12 +1,12 @@
 import { expect, test } from "vitest";
-import { inTurn } from "./inTurn.ts";
+import { oneAtATime } from "./oneAtATime.ts";
 
 /** A deed that delivers what waits when it begins, and ends when told to. */
 function delivery() {
   const waiting: string[] = [];
   const delivered: string[][] = [];
   const ends: (() => void)[] = [];
-  const flush = inTurn(async () => {
+  const flush = oneAtATime(async () => {
     const taken = waiting.splice(0);
     const fails = taken.includes("fail");
     await new Promise<void>((resolve) => ends.push(resolve));
