@@ -25,7 +25,7 @@ export default defineConfig({
       ],
     },
     locale: "en-GB",
-    timezoneId: "Europe/London",
+    timezoneId: process.env["TEST_ZONE"] ?? "Europe/London",
     // Steps and their times are enough to see what a journey waited for; pictures of every step would make it much slower.
     trace: { mode: "retain-on-failure", snapshots: false, screenshots: false },
   },

@@ -7,6 +7,7 @@ import { pino } from "pino";
 import { BankIndexes } from "../server/src/bank/bankIndex.ts";
 import { importDepartment } from "../server/src/exchange/service.ts";
 import { saveMany } from "../server/src/many/service.ts";
+import { clockFrom } from "../server/src/platform/config.ts";
 import { connect, migrate, type Db } from "../server/src/platform/database.ts";
 import { newId } from "../server/src/platform/id.ts";
 import { localDateOf } from "../server/src/platform/localDate.ts";
@@ -123,15 +124,16 @@ function scopeOf(db: Db, pool: Db, caller: Member, now: Date): Scope<Member> {
 
 async function main(): Promise<void> {
   const db = connect(process.env["DATABASE_URL"] ?? "", 4);
+  const now = clockFrom(process.env["DEMO_CLOCK"] || undefined)();
   await migrate(db);
   const existing = await db.selectFrom("department").select("createdAt").executeTakeFirst();
   if (existing) {
-    const days = Math.floor((Date.now() - existing.createdAt.getTime()) / 86_400_000);
+    const days = Math.floor((now.getTime() - existing.createdAt.getTime()) / 86_400_000);
     const age = days === 0 ? "from today" : days === 1 ? "a day old" : `${days} days old`;
     console.log(`· keeping the demo data, which are ${age}${days > 20 ? "; npm run demo -- --fresh starts anew" : ""}`);
   } else {
     console.log("· loading the demo data: Larkmoor School");
-    await loadLarkmoor(db, new Date());
+    await loadLarkmoor(db, now);
   }
   await db.destroy();
 }

@@ -67,6 +67,7 @@ export function serveDemo(school: "small" | "larkmoor" = "small"): { readonly ad
       DATABASE_URL: url.replace("{}", name),
       PORT: String(port),
       DEMO: "1",
+      DEMO_CLOCK: process.env["TEST_CLOCK"],
       LOG_LEVEL: "error",
       // What the journeys themselves are loaded with would slow the start of every server.
       NODE_OPTIONS: "",
@@ -105,6 +106,15 @@ export async function studentAt(person: Fixtures["person"], address: string, car
   await expect(page.getByRole("heading", { name: "What now" })).toBeVisible();
   return page;
 }
+
+/** The entry cards of a class, in the order of its list. */
+export const cardsOf = (teacher: Page, className: string): Promise<string[]> =>
+  teacher.evaluate(async (name) => {
+    const { classes } = (await (await fetch("/api/classes")).json()) as { classes: { id: string; name: string }[] };
+    const id = classes.find((one) => one.name === name)?.id ?? "";
+    const roster = (await (await fetch(`/api/classes/${id}/students`)).json()) as { students: { entryCard: string }[] };
+    return roster.students.map((one) => one.entryCard);
+  }, className);
 
 /** Composes what is due for 8B and releases it as a weekly review. */
 export async function releaseDue(teacher: Page): Promise<void> {

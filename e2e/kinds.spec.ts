@@ -1,7 +1,7 @@
 /** Kinds beyond options and typed words: written, tried, given to a class, answered on a phone, read in the results. */
 import type { Page } from "@playwright/test";
 import { answerQuestion } from "./answerQuestion.ts";
-import { expect, expectAccessible, serveDemo, studentAt, teacherAt, test } from "./journey.ts";
+import { cardsOf, expect, expectAccessible, serveDemo, studentAt, teacherAt, test } from "./journey.ts";
 
 const demo = serveDemo("larkmoor");
 
@@ -11,15 +11,6 @@ async function beginItem(teacher: Page, question: string, kind: RegExp): Promise
   await teacher.getByRole("button", { name: kind, pressed: false }).click();
   await teacher.getByRole("textbox", { name: "Question" }).fill(question);
 }
-
-/** The entry card of the first student on a class's list. */
-const cardIn = (teacher: Page, className: string): Promise<string> =>
-  teacher.evaluate(async (name) => {
-    const { classes } = (await (await fetch("/api/classes")).json()) as { classes: { id: string; name: string }[] };
-    const id = classes.find((one) => one.name === name)?.id ?? "";
-    const roster = (await (await fetch(`/api/classes/${id}/students`)).json()) as { students: { entryCard: string }[] };
-    return roster.students[0]?.entryCard ?? "";
-  }, className);
 
 /** Says the topic and finishes. */
 async function finishItem(teacher: Page): Promise<void> {
@@ -112,7 +103,7 @@ test("an order, a text with gaps and a key for a paper are written, given to a c
   await teacher.getByRole("button", { name: "Release to 8D" }).click();
   await expect(teacher.getByRole("heading", { name: "No answers yet." })).toBeVisible();
 
-  const student = await studentAt(person, demo.address, await cardIn(teacher, "8D"));
+  const student = await studentAt(person, demo.address, (await cardsOf(teacher, "8D"))[0] ?? "");
   await student.getByRole("button", { name: /^Begin/ }).click();
   for (let position = 1; position <= 3; position++) {
     await expect(student.getByText(`Question ${position} of 3`)).toBeVisible();
@@ -153,7 +144,7 @@ test("a written answer and an opinion are written, given, answered on a phone, m
   await teacher.getByRole("button", { name: "Release to 7A" }).click();
   await expect(teacher.getByRole("heading", { name: "Items, weakest first" })).toBeVisible();
 
-  const student = await studentAt(person, demo.address, await cardIn(teacher, "7A"));
+  const student = await studentAt(person, demo.address, (await cardsOf(teacher, "7A"))[0] ?? "");
   await student.getByRole("button", { name: /^Begin/ }).click();
   await expect(student.getByText("Gives reasons: 1 of 1")).toBeVisible();
   await student.getByRole("textbox", { name: "Explain how a spit grows." }).fill("Drift carries sand along the coast.");

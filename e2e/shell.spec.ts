@@ -59,7 +59,8 @@ test("on Fridays one question keeps the plan true, and its answer can be undone"
       units: { topics: { taughtOn: string; isSaid: boolean }[] }[];
     };
     const days = units.flatMap((unit) => unit.topics).flatMap((topic) => (topic.isSaid ? [] : [topic.taughtOn]));
-    const today = new Date().toISOString().slice(0, 10);
+    const session = (await (await fetch("/api/session")).json()) as { now: string };
+    const today = session.now.slice(0, 10);
     const day = new Date(`${days.findLast((one) => one <= today) ?? ""}T12:00:00Z`);
     day.setUTCDate(day.getUTCDate() + 5 - (day.getUTCDay() || 7));
     return day.toISOString();

@@ -1,13 +1,15 @@
 /** Who is signed in: members by password, students by entry card. */
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
-import { Done, Id, Name } from "./wire.ts";
+import { Done, Id, Moment, Name } from "./wire.ts";
 
 export const Session = z.object({
   /** The demo has one-click sign-in and a movable clock. */
   isDemo: z.boolean(),
   /** Anybody may make a department here. */
   maySignUp: z.boolean(),
+  /** What time the server has; pages count days from here, not from the device's own clock. */
+  now: Moment,
   member: z
     .object({
       personId: Id,

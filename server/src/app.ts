@@ -134,7 +134,7 @@ const makeScope =
       caller: await callerOf(db, req, clock()),
       address: req.ip ?? "",
       sessionToken: tokenOf(req),
-      keepSession: sessionKeeper(req, res),
+      keepSession: sessionKeeper(req, res, clock),
     };
     next();
   };

@@ -27,7 +27,7 @@ async function start(): Promise<void> {
     bank: new BankIndexes(db),
     secret,
   };
-  const now = () => new Date();
+  const now = config.clock;
   const app = createApp({ config, db, installation, log, now });
 
   const server = createServer(app);

@@ -7,6 +7,8 @@ const Environment = z.object({
   /** The address to listen on; 127.0.0.1 keeps the server private to a reverse proxy. */
   HOST: z.string().default("0.0.0.0"),
   DEMO: z.stringbool().default(false),
+  /** In the demo: the moment at which this process believes to have been started, so that tests and pictures meet the same day. */
+  DEMO_CLOCK: z.iso.datetime({ offset: true }).optional(),
   /** Whether anybody who reaches this server may make a department. */
   SIGN_UP: z.enum(["open", "closed"]).default("open"),
   /** How many reverse proxies stand before this process; their X-Forwarded headers are believed. */
@@ -20,6 +22,7 @@ export interface Config {
   readonly port: number;
   readonly host: string;
   readonly isDemo: boolean;
+  readonly clock: () => Date;
   readonly maySignUp: boolean;
   readonly trustProxy: number;
   readonly logLevel: "debug" | "info" | "warn" | "error" | "silent";
@@ -33,17 +36,25 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     const faults = parsed.error.issues.map((issue) => `${issue.path.join(".")}: ${issue.message}`);
     throw new Error(`The environment is not complete. ${faults.join(" ")}`);
   }
-  const { DATABASE_URL, PORT, HOST, DEMO, SIGN_UP, TRUST_PROXY, LOG_LEVEL, POOL_SIZE } = parsed.data;
+  const { DATABASE_URL, PORT, HOST, DEMO, DEMO_CLOCK, SIGN_UP, TRUST_PROXY, LOG_LEVEL, POOL_SIZE } = parsed.data;
   return {
     databaseUrl: DATABASE_URL,
     port: PORT,
     host: HOST,
     isDemo: DEMO,
+    clock: clockFrom(DEMO ? DEMO_CLOCK : undefined),
     maySignUp: SIGN_UP === "open",
     trustProxy: TRUST_PROXY,
     logLevel: LOG_LEVEL,
     poolSize: POOL_SIZE,
   };
+}
+
+/** The time of day; from a moment that is given it goes on as fast as any other clock. */
+export function clockFrom(begin: string | undefined): () => Date {
+  if (begin === undefined) return () => new Date();
+  const ahead = Date.parse(begin) - Date.now();
+  return () => new Date(Date.now() + ahead);
 }
 
 export const version = "0.1.0";

@@ -34,12 +34,15 @@ export async function callerOf(db: Db, req: Request, now: Date): Promise<Caller>
   return role === "guest" ? { kind: "guest", ...who } : { kind: "member", ...who, role };
 }
 
-/** Sets or clears the cookie; `Secure` whenever the browser came by https, also through a proxy that is trusted. */
-export function sessionKeeper(req: Request, res: Response): Scope["keepSession"] {
+/**
+ * Sets or clears the cookie; `Secure` whenever the browser came by https, also through a proxy that is trusted. It lasts for a
+ * time, not until a date, since the browser's clock may be wrong and the demo's may be moved.
+ */
+export function sessionKeeper(req: Request, res: Response, now: () => Date): Scope["keepSession"] {
   return (token, expiresAt) => {
     const options = { httpOnly: true, sameSite: "lax", secure: req.secure, path: "/" } as const;
     if (token === null) res.clearCookie(cookieName, options);
-    else res.cookie(cookieName, token, { ...options, expires: expiresAt });
+    else res.cookie(cookieName, token, { ...options, maxAge: expiresAt.getTime() - now().getTime() });
   };
 }
 

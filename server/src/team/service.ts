@@ -20,7 +20,7 @@ export const hashPassword = (password: string): Promise<string> => hash(password
 
 export async function showSession(scope: Scope): Promise<Session> {
   const { caller, db, isDemo, maySignUp } = scope;
-  const empty = { isDemo, maySignUp, member: null, guest: null, student: null };
+  const empty = { isDemo, maySignUp, now: scope.now().toISOString(), member: null, guest: null, student: null };
   if (caller.kind === "student") {
     const student = await store.findStudent(db, caller.departmentId, caller.studentId);
     return { ...empty, student: student ? { studentId: student.id, givenName: student.givenName } : null };
@@ -115,7 +115,7 @@ export async function listDemoPeople(scope: Scope): Promise<Result<typeof contra
   const members = (await store.listMembers(scope.db)).flatMap(({ role, ...one }) =>
     role === "guest" ? [] : [{ ...one, role }],
   );
-  const cards = await store.listEntryCards(scope.db, 4);
+  const cards = await store.listEntryCards(scope.db, scope.now(), 4);
   return {
     members,
     cards: cards.map((card) => ({

@@ -81,7 +81,7 @@ export function listMembers(db: Db) {
     .execute();
 }
 
-export function listEntryCards(db: Db, limit: number) {
+export function listEntryCards(db: Db, now: Date, limit: number) {
   return db
     .selectFrom("enrolment")
     .innerJoin("student", (join) =>
@@ -96,7 +96,7 @@ export function listEntryCards(db: Db, limit: number) {
       sql`exists (
         select 1 from release_target target
         where target.department_id = enrolment.department_id and target.class_id = enrolment.class_id
-          and target.opens_at <= now() and (target.shuts_at is null or target.shuts_at > now())
+          and target.opens_at <= ${now} and (target.shuts_at is null or target.shuts_at > ${now})
           and not exists (
             select 1 from sitting
             where sitting.department_id = target.department_id and sitting.release_id = target.release_id

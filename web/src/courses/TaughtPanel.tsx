@@ -10,6 +10,7 @@ import { useState } from "react";
 import { problemOf } from "../platform/problem.ts";
 import { Bead } from "../ui/Bead.tsx";
 import { shortDate } from "../ui/dates.ts";
+import { useToday } from "../team/api.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { useSetTaughtMutation } from "./api.ts";
 import type { Roster } from "./RosterPanel.tsx";
@@ -21,7 +22,7 @@ export function TaughtPanel({ calendar, roster }: { calendar: Calendar; roster: 
   const [setTaught] = useSetTaughtMutation();
   const say = useToast();
   const student = roster.students.find((one) => one.studentId === studentId);
-  const today = new Date().toLocaleDateString("en-CA");
+  const today = useToday();
   const send = async (topicId: string, body: Parameters<typeof setTaught>[0]["body"]) => {
     const { error } = await setTaught({
       params: { classId: calendar.classId, topicId },

@@ -9,6 +9,7 @@ import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { useShowQuizQuery } from "../assembly/api.ts";
 import { problemOf } from "../platform/problem.ts";
+import { useServerNow } from "../team/api.ts";
 import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
@@ -32,9 +33,10 @@ export function ReleasePage() {
 
 function ReleaseForm({ quiz }: { quiz: Quiz }) {
   const navigate = useNavigate();
+  const now = useServerNow();
   const [rules, setRules] = useState<Rules>(presets.weeklyReview);
   const [targets, setTargets] = useState<readonly TargetDraft[]>([
-    { classId: quiz.classId, name: quiz.className, groupId: null, studentId: null, opensAt: "", shutsAt: inDays(7) },
+    { classId: quiz.classId, name: quiz.className, groupId: null, studentId: null, opensAt: "", shutsAt: inDays(now(), 7) },
   ]);
   const [release, { error, isLoading }] = useReleaseQuizMutation();
   const submit = async () => {
@@ -80,8 +82,8 @@ function ReleaseForm({ quiz }: { quiz: Quiz }) {
 }
 
 /** Local date and time so many days from now, at 18:00, as a date field writes it. */
-function inDays(days: number): string {
-  const at = new Date(Date.now() + days * 86_400_000);
+function inDays(now: Date, days: number): string {
+  const at = new Date(now.getTime() + days * 86_400_000);
   const two = (n: number) => String(n).padStart(2, "0");
   return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}T18:00`;
 }

@@ -84,3 +84,17 @@ export const {
 
 /** Whether whoever is here was let in to see or write parts only: what belongs to the department as a whole is not theirs. */
 export const useIsGuest = (): boolean => Boolean(useShowSessionQuery().data?.guest);
+
+/** The moment by the server's clock; a device's own may be wrong. */
+export function useServerNow(): () => Date {
+  const { data, fulfilledTimeStamp } = useShowSessionQuery();
+  const ahead = data && fulfilledTimeStamp ? Date.parse(data.now) - fulfilledTimeStamp : 0;
+  return () => new Date(Date.now() + ahead);
+}
+
+/** Today's date where the department is, wherever the reader is. */
+export function useToday(): string {
+  const now = useServerNow()();
+  const timeZone = useShowSessionQuery().data?.member?.timeZone;
+  return new Intl.DateTimeFormat("en-CA", timeZone === undefined ? {} : { timeZone }).format(now);
+}

@@ -12,6 +12,7 @@ import { useListClassesQuery } from "../courses/api.ts";
 import { useListReleasesQuery, useListWaitingMarksQuery } from "../delivery/api.ts";
 import { inFocusFirst, useClassInFocus } from "../platform/classInFocus.ts";
 import { useListDueQuery } from "../plan/api.ts";
+import { useToday } from "../team/api.ts";
 import { Bead } from "../ui/Bead.tsx";
 import { ago, counted, longDate, moment } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
@@ -22,14 +23,14 @@ import { WeekQuestion } from "./WeekQuestion.tsx";
 
 /** For each class what is due, and what is running. */
 export function TodayPage() {
+  const today = useToday();
   const classes = useListClassesQuery();
   const inFocus = useClassInFocus().id;
   const releases = useListReleasesQuery(undefined, { pollingInterval: 15_000, skipPollingIfUnfocused: true });
   const open = releases.data?.releases.filter((release) => release.opening !== "shut") ?? [];
   const shut = releases.data?.releases.filter((release) => release.opening === "shut").slice(0, 4) ?? [];
   if (classes.data?.classes.length === 0) return <ThreeDoors />;
-  const today = new Intl.DateTimeFormat("en-CA").format(new Date());
-  return (
+    return (
     <Page
       title={longDate(today)}
       actions={
