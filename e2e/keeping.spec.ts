@@ -60,7 +60,7 @@ test("a wrong key is put right after the quiz: who gains and loses shows first, 
     }
     await teacher.reload();
   });
-  const row = teacher.getByRole("row").filter({ hasText: "Inner bank builds up" });
+  const row = teacher.getByRole("row").filter({ hasText: "Why does the inside bank of a meander" });
   const share = row.getByText(/ of \d+, between/);
   await expect(share).toHaveText(/^1 of 2, between/);
   await row.getByRole("link", { name: "Is the key wrong?" }).click();

@@ -230,6 +230,8 @@ export const saveAnswers = endpoint({
     events: z.array(AnswerEvent).max(limits.answersInBatch),
     /** Positions that the student has had on the screen: a question never shown was not reached, which is no wrong answer. */
     shown: z.array(z.int().positive()).max(limits.quizItems),
+    /** The last number that the device has given to an answer; absent: the last one of these. */
+    queuedTo: z.int().nonnegative().optional(),
   }),
   result: z.object({
     state: z.enum(["running", "handedIn", "closed", "voided"]),
@@ -244,6 +246,16 @@ export const handIn = endpoint({
   path: "/sittings/:sittingId/hand-in",
   access: "sitting",
   summary: "Hands a sitting in. Twice is the same as once.",
+  params: z.object({ sittingId: Id }),
+  result: Done,
+});
+
+export const settleSitting = endpoint({
+  method: "post",
+  path: "/student/sittings/:sittingId/settle",
+  access: "student",
+  summary:
+    "Says that no device holds answers to a sitting any more whose time ran out: what would still arrive does not count, and its result opens as far as its rules go.",
   params: z.object({ sittingId: Id }),
   result: Done,
 });
@@ -289,6 +301,8 @@ export const showResult = endpoint({
     ordinal: z.int(),
     openness: z.enum(opennessLevels),
     openFrom: z.enum(openFrom),
+    /** Answers given in time may still arrive until then, and nothing shows before; null: all has arrived. */
+    settlesAt: Moment.nullable(),
     points: z.number().nullable(),
     outOf: z.number(),
     /** Of several goes: which counts, and the points it gives. */
@@ -311,6 +325,7 @@ export const deliveryEndpoints = {
   showSitting,
   saveAnswers,
   handIn,
+  settleSitting,
   showResult,
   ...markingEndpoints,
 };

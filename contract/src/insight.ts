@@ -76,7 +76,16 @@ export const StudentResult = z.object({
   name: z.string(),
   className: z.string(),
   state: z.enum(["notBegun", "running", "handedIn"]),
-  goes: z.array(z.object({ ordinal: z.int(), points: z.number(), outOf: z.number(), handedInAt: Moment })),
+  goes: z.array(
+    z.object({
+      ordinal: z.int(),
+      points: z.number(),
+      outOf: z.number(),
+      handedInAt: Moment,
+      /** Answers that arrived after the time was over, given in time by the device's clock: they count. */
+      late: z.int(),
+    }),
+  ),
   /** What counts, by the rule of the release; null without a go. */
   mark: z.number().nullable(),
   outOf: z.number(),

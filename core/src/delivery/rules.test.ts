@@ -7,6 +7,7 @@ import {
   openFrom,
   opennessLevels,
   opennessNow,
+  settlesAt,
   presetNames,
   presets,
   shows,
@@ -21,7 +22,9 @@ test("each level of openness shows what the ones before it show", () => {
 test("nothing shows before its moment, and a teacher's word opens at any time", () => {
   const seen = openFrom.map((from) =>
     [false, true].flatMap((isShut) =>
-      [false, true].map((isOpened) => opennessNow({ openness: "why", openFrom: from }, { isShut, isOpened })),
+      [false, true].map((isOpened) =>
+        opennessNow({ openness: "why", openFrom: from }, { isSettled: true, isShut, isOpened }),
+      ),
     ),
   );
   expect(seen).toEqual([
@@ -29,6 +32,21 @@ test("nothing shows before its moment, and a teacher's word opens at any time", 
     ["nothing", "why", "why", "why"],
     ["nothing", "why", "nothing", "why"],
   ]);
+});
+
+test("while answers to a go can still arrive nothing shows, whatever the rules and whoever has opened it", () => {
+  for (const from of openFrom)
+    for (const isShut of [false, true])
+      expect(
+        opennessNow({ openness: "everything", openFrom: from }, { isSettled: false, isShut, isOpened: true }),
+      ).toBe("nothing");
+});
+
+test("a go settles when its grace is over; one that was handed in, or still runs, has none to wait for", () => {
+  expect(settlesAt({ isOver: true, graceUntil: 100 }, 99)).toBe(100);
+  expect(settlesAt({ isOver: true, graceUntil: 100 }, 100)).toBeNull();
+  expect(settlesAt({ isOver: true, graceUntil: null }, 99)).toBeNull();
+  expect(settlesAt({ isOver: false, graceUntil: 100 }, 99)).toBeNull();
 });
 
 test("the mark of several goes", () => {

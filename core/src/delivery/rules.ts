@@ -79,14 +79,26 @@ export function shows(openness: Openness, level: Openness): boolean {
 /**
  * What a student sees now of a sitting that is handed in.
  *
+ * @param at.isSettled no answer to it can count any more; before that nothing shows, since whoever has read the key could
+ *   still answer
  * @param at.isShut the release has shut for this student; @param at.isOpened a teacher has opened the results
  */
 export function opennessNow(
   { openness, openFrom: from }: Pick<Rules, "openness" | "openFrom">,
-  at: { readonly isShut: boolean; readonly isOpened: boolean },
+  at: { readonly isSettled: boolean; readonly isShut: boolean; readonly isOpened: boolean },
 ): Openness {
+  if (!at.isSettled) return "nothing";
   const isOpen = from === "handIn" || at.isOpened || (from === "shut" && at.isShut);
   return isOpen ? openness : "nothing";
+}
+
+/**
+ * Until when answers to a go may still arrive that count; null when none can. In milliseconds.
+ *
+ * @param go.isOver handed in, or its time ran out; @param go.graceUntil set only for what the clock ends
+ */
+export function settlesAt(go: { readonly isOver: boolean; readonly graceUntil: number | null }, now: number) {
+  return go.isOver && go.graceUntil !== null && go.graceUntil > now ? go.graceUntil : null;
 }
 
 /** Longer by `percent` of the limit, rounded up to whole minutes; null stays no limit. */

@@ -13,7 +13,7 @@ export interface Saved {
 }
 
 /**
- * $1 sitting, $2 hash of its token, $3 epoch, $4 the answers, $5 the positions seen, $6 now.
+ * $1 sitting, $2 hash of its token, $3 epoch, $4 the answers, $5 the positions seen, $6 now, $7 the last number the device has given.
  *
  * The lateral look-ups with a limit keep the planner, which takes a delivery for a hundred answers, from reading whole
  * tables for one. Planning costs twice the execution: what is given comes in as columns and JSON, whose estimates do not
@@ -28,8 +28,12 @@ with held as (
     case
       when si.position is null then 'rejected'
       when h.state = 'running' and (h.deadline_at is null or $6::timestamptz <= h.deadline_at) then 'counted'
-      when h.state in ('running', 'handedIn') and $6::timestamptz <= h.grace_until
-        and to_timestamp(e."clientMs" / 1000.0) <= h.deadline_at + interval '2 seconds' then 'late'
+      when h.state in ('running', 'handedIn') and $6::timestamptz < h.grace_until
+        and to_timestamp(e."clientMs" / 1000.0) <= h.deadline_at + interval '2 seconds'
+        and not exists (select 1 from response_event known
+          where known.department_id = h.department_id and known.sitting_id = h.id and known.epoch = h.given_epoch
+            and known.queued_to < e.seq and known.received_at > to_timestamp(e."clientMs" / 1000.0) + interval '60 seconds')
+      then 'late'
       else 'rejected'
     end as judged
   from held h
@@ -52,8 +56,8 @@ with held as (
     limit 1
   ) old on true
 ), stored as (
-  insert into response_event (department_id, sitting_id, epoch, seq, position, body, client_ms, received_at, disposition)
-  select department_id, sitting_id, given_epoch, seq, position, answer, "clientMs", $6::timestamptz, disposition
+  insert into response_event (department_id, sitting_id, epoch, seq, position, body, client_ms, received_at, disposition, queued_to)
+  select department_id, sitting_id, given_epoch, seq, position, answer, "clientMs", $6::timestamptz, disposition, $7::int
   from judged where is_new
   on conflict do nothing
 ), newest as (
@@ -82,8 +86,9 @@ from held`;
  * Stores what a device delivers and says what became of each answer; undefined when nobody's sitting has this token.
  *
  * - counted: the sitting was running and its time was not over;
- * - late: delivered after the deadline, within the grace the release allows, and given in time by the device's clock
- *   (which is set by the server's): it counts too;
+ * - late: delivered after the deadline, before the grace of the sitting is over, and given in time by the device's clock
+ *   (which is set by the server's): it counts too. Unless the device contradicts itself: it was heard of after the moment
+ *   at which it says that the answer was given, and had not numbered it then (docs/decisions/0014);
  * - rejected: kept, counts for nothing. So is, where the sitting only goes forward, an answer to a question given after
  *   one to a later question: the numbers that the device gave them tell, not when they arrive.
  *
@@ -99,12 +104,22 @@ export async function saveAnswers(
     readonly epoch: number;
     readonly events: readonly AnswerEvent[];
     readonly shown: readonly number[];
+    readonly queuedTo?: number | undefined;
     readonly now: Date;
   },
 ): Promise<Saved | undefined> {
   const { sittingId, tokenHash, epoch, events, shown, now } = given;
+  const queuedTo = given.queuedTo ?? Math.max(0, ...events.map((event) => event.seq));
   const seen = [...shown, ...events.map((event) => event.position)].map((position) => ({ position }));
-  const values = [sittingId, tokenHash, epoch, JSON.stringify(events), JSON.stringify(seen), now.toISOString()];
+  const values = [
+    sittingId,
+    tokenHash,
+    epoch,
+    JSON.stringify(events),
+    JSON.stringify(seen),
+    now.toISOString(),
+    queuedTo,
+  ];
   const result = await db.executeQuery<Saved>(CompiledQuery.raw(statement, values));
   return result.rows[0];
 }

@@ -1,7 +1,7 @@
 /** How a sitting went, as far as its student may see it. */
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/delivery";
-import { completeRules, markOf, opennessNow, shows, type Openness } from "@verdant/core/delivery/rules";
+import { completeRules, markOf, opennessNow, settlesAt, shows, type Openness } from "@verdant/core/delivery/rules";
 import { isBlank } from "@verdant/core/items/blank";
 import { kindOf, markerOf, type Answer, type Content } from "@verdant/core/items/kinds";
 import { contentUnder, type Ruling } from "@verdant/core/items/ruling";
@@ -15,9 +15,27 @@ import { stimuliOf, strandOf } from "./views.ts";
 
 type GivenRelease = Awaited<ReturnType<typeof store.listReleasesFor>>[number];
 
-/** What may be seen now of a sitting of this release that is handed in. */
-export function opennessOf(release: Pick<GivenRelease, "rules" | "shutsAt" | "resultsOpenedAt">, now: Date): Openness {
+type Goes = Awaited<ReturnType<typeof sittingStore.listSittings>>;
+
+/**
+ * Until when answers to any of these goes at one release may still arrive; null when none can. They ask the same, so the
+ * key of one is not shown while another can still be answered.
+ */
+export function settlingOf(goes: Goes, now: Date): Date | null {
+  const open = goes.flatMap(
+    (go) => settlesAt({ isOver: isOver(go, now), graceUntil: go.graceUntil?.getTime() ?? null }, now.getTime()) ?? [],
+  );
+  return open.length === 0 ? null : new Date(Math.max(...open));
+}
+
+/** What may be seen now of a student's goes at this release that are handed in. */
+export function opennessOf(
+  release: Pick<GivenRelease, "rules" | "shutsAt" | "resultsOpenedAt">,
+  goes: Goes,
+  now: Date,
+): Openness {
   return opennessNow(completeRules(release.rules), {
+    isSettled: settlingOf(goes, now) === null,
     isShut: release.shutsAt !== null && release.shutsAt <= now,
     isOpened: release.resultsOpenedAt !== null,
   });
@@ -35,8 +53,8 @@ export async function showResult(
   const [given] = await store.listReleasesFor(db, departmentId, studentId, { releaseId: sitting.releaseId });
   // Whoever has left the class sees as much as if the release had shut.
   const release = given ?? { rules: sitting.rules, shutsAt: sitting.handedInAt, resultsOpenedAt: null };
-  const openness = opennessOf(release, now());
   const goes = await sittingStore.listSittings(db, departmentId, studentId, { releaseId: sitting.releaseId });
+  const openness = opennessOf(release, goes, now());
   const items = shows(openness, "which") ? await sittingStore.listSittingItems(db, departmentId, sitting.id) : [];
   const reserved = items.filter((item) => item.use === "reserved").map((item) => item.itemId);
   const rulings = await rulingStore.listInForce(db, departmentId, sitting.releaseId);
@@ -53,6 +71,7 @@ export async function showResult(
     ordinal: sitting.ordinal,
     openness,
     openFrom,
+    settlesAt: settlingOf(goes, now())?.toISOString() ?? null,
     points: shows(openness, "score") ? sitting.points : null,
     outOf: sitting.outOf,
     mark: shows(openness, "score") && goes.length > 1 ? { counts, points: mark ?? 0 } : null,

@@ -26,7 +26,7 @@ import { noticeOf } from "./views.ts";
 export { giveKeyRuling, listKeyRulings, previewKeyRuling, undoKeyRuling } from "./ruling.ts";
 export { listWaitingMarks, listWrittenAnswers, markWrittenAnswer } from "./written.ts";
 export { showResult } from "./result.ts";
-export { beginSitting, handIn, saveAnswers, showSitting } from "./sitting.ts";
+export { beginSitting, handIn, saveAnswers, settleSitting, showSitting } from "./sitting.ts";
 
 type Release = Result<typeof contract.releaseQuiz>;
 
@@ -307,7 +307,7 @@ export async function whatNow({ db, caller, now }: Scope<Student>): Promise<Resu
     done: done.slice(0, 20).flatMap((sitting) => {
       const release = given.find((one) => one.releaseId === sitting.releaseId);
       if (!release) return [];
-      const openness = opennessOf(release, at);
+      const openness = opennessOf(release, goesOf(sitting.releaseId), at);
       return [
         {
           sittingId: sitting.id,

@@ -52,7 +52,7 @@ export function beginSitting(scope: Scope<Student>, { params }: Input<typeof con
 
 type GivenRelease = Awaited<ReturnType<typeof store.listReleasesFor>>[number];
 
-type Go = Pick<Awaited<ReturnType<typeof sittingStore.listSittings>>[number], "handedInAt">;
+type Go = Pick<Awaited<ReturnType<typeof sittingStore.listSittings>>[number], "id" | "handedInAt">;
 
 /** When the next go may begin, where there is a wait between goes. */
 export function waitUntil(release: Pick<GivenRelease, "rules">, goes: readonly Go[]): Date | null {
@@ -95,6 +95,9 @@ async function startGo(scope: Scope<Student>, release: GivenRelease, goes: reado
   const deadline = deadlineOf(windowOf(release), at.getTime(), minutes);
   const [id, ordinal] = [newId(), goes.length + 1];
   const seed = `${release.releaseId} ${studentId} ${ordinal}`;
+  // Its questions may be the same: what would still arrive for an earlier go could have been looked up in this one.
+  const earlier = goes.map((go) => go.id);
+  await sittingStore.endGrace(db, departmentId, earlier, at);
   const met =
     goes.length === 0
       ? new Set<string>()
@@ -249,6 +252,10 @@ export async function saveAnswers(
   return { state, epoch, stored: [...stored] };
 }
 
+/**
+ * Hands in, after which nothing more counts. When the clock was first, another device of the student may still hold
+ * answers that were given in time; if there never was one, what this device says is the last word.
+ */
 export function handIn(scope: Scope<Sitter>, { params }: Input<typeof contract.handIn>): Promise<{ ok: true }> {
   return atomically(scope, async (within) => {
     const held = need(
@@ -256,6 +263,29 @@ export function handIn(scope: Scope<Sitter>, { params }: Input<typeof contract.h
       "sitting",
     );
     await finish(within, held.departmentId, held.id, within.now());
+    if (held.epoch === 1) await sittingStore.endGrace(within.db, held.departmentId, [held.id], within.now());
+    return { ok: true };
+  });
+}
+
+/** Ends the grace of a sitting that is over, and of the student's other goes at the same release, so that results may open. */
+export function settleSitting(
+  scope: Scope<Student>,
+  { params }: Input<typeof contract.settleSitting>,
+): Promise<{ ok: true }> {
+  return atomically(scope, async (within) => {
+    const { db, caller, now } = within;
+    const { departmentId, studentId } = caller;
+    const { releaseId } = need(
+      await sittingStore.findSitting(db, departmentId, studentId, params.sittingId),
+      "sitting",
+    );
+    const over = (await sittingStore.listSittings(db, departmentId, studentId, { releaseId })).filter((go) =>
+      isOver(go, now()),
+    );
+    for (const go of over) await finish(within, departmentId, go.id, now());
+    const ids = over.map((go) => go.id);
+    await sittingStore.endGrace(db, departmentId, ids, now());
     return { ok: true };
   });
 }

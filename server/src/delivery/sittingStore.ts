@@ -60,7 +60,7 @@ export function findSitting(db: Db, departmentId: string, studentId: string, sit
 export function findHeldSitting(db: Db, sittingId: string, tokenHash: Buffer) {
   return db
     .selectFrom("sitting")
-    .select(["id", "departmentId", "releaseId", "studentId"])
+    .select(["id", "departmentId", "releaseId", "studentId", "epoch"])
     .where("id", "=", sittingId)
     .where("tokenHash", "=", tokenHash)
     .executeTakeFirst();
@@ -116,6 +116,18 @@ export async function bringDeadlinesForward(
     .where("releaseId", "=", releaseId)
     .where("state", "=", "running")
     .where((eb) => eb.or([eb("deadlineAt", "is", null), eb("deadlineAt", ">", to)]))
+    .execute();
+}
+
+/** From now on no answer to these sittings counts any more. */
+export async function endGrace(db: Db, departmentId: string, sittingIds: readonly string[], now: Date): Promise<void> {
+  if (sittingIds.length === 0) return;
+  await db
+    .updateTable("sitting")
+    .set({ graceUntil: now })
+    .where("departmentId", "=", departmentId)
+    .where("id", "in", sittingIds)
+    .where("graceUntil", ">", now)
     .execute();
 }
 

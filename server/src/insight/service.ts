@@ -143,6 +143,7 @@ async function studentsOf(
           points: go.points ?? 0,
           outOf: go.outOf,
           handedInAt: (go.handedInAt ?? scope.now()).toISOString(),
+          late: go.late ?? 0,
         })),
         mark: markOf(
           release.rules.counts,

@@ -138,6 +138,16 @@ export function listGoes(db: Db, departmentId: string, releaseId: string, classI
   return db
     .selectFrom("sitting")
     .select(["studentId", "ordinal", "state", "points", "outOf", "handedInAt"])
+    .select((eb) =>
+      eb
+        .selectFrom("response")
+        .whereRef("response.departmentId", "=", "sitting.departmentId")
+        .whereRef("response.sittingId", "=", "sitting.id")
+        .where("response.late", "=", true)
+        .select((count) => count.cast<number>(count.fn.countAll(), "integer").as("late"))
+        .$asScalar()
+        .as("late"),
+    )
     .where("departmentId", "=", departmentId)
     .where("releaseId", "=", releaseId)
     .where("classId", "=", classId)

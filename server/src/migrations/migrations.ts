@@ -26,6 +26,7 @@ import * as guestEditing from "./0023_guestEditing.ts";
 import * as twinRequests from "./0024_twinRequests.ts";
 import * as reasons from "./0025_reasons.ts";
 import * as itemPoints from "./0026_itemPoints.ts";
+import * as claims from "./0027_claims.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -54,4 +55,5 @@ export const migrations: Record<string, Migration> = {
   "0024_twinRequests": twinRequests,
   "0025_reasons": reasons,
   "0026_itemPoints": itemPoints,
+  "0027_claims": claims,
 };

@@ -49,6 +49,7 @@ export interface SittingTables {
     clientMs: number;
     receivedAt: Date;
     disposition: "counted" | "late" | "rejected";
+    queuedTo: Default<number | null>;
   };
   response: Owned & {
     sittingId: string;

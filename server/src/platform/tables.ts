@@ -29,6 +29,7 @@ export interface Tables extends SittingTables, WritingTables {
     nextItemNumber: Default<number>;
     nextQuizNumber: Default<number>;
     bankVersion: Default<number>;
+    isDemo: Default<boolean>;
     createdAt: Date;
   };
   person: { id: string; email: string; name: string; passwordHash: string | null };

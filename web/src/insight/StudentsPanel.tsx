@@ -41,7 +41,11 @@ export function StudentsPanel({ results }: { results: Results }) {
                 const go = student.goes[i];
                 return (
                   <TableCell key={i} title={go && moment(go.handedInAt)}>
-                    {go ? `${rounded(go.points)} of ${rounded(go.outOf)}` : i === 0 ? stateWords[student.state] : ""}
+                    {go
+                      ? `${rounded(go.points)} of ${rounded(go.outOf)}${go.late > 0 ? `, ${go.late} came late` : ""}`
+                      : i === 0
+                        ? stateWords[student.state]
+                        : ""}
                   </TableCell>
                 );
               })}

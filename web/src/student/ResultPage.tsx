@@ -15,7 +15,7 @@ import { RichTextView } from "../player/RichTextView.tsx";
 import { TypeField } from "../ui/TypeField.tsx";
 import { Ring } from "../ui/Ring.tsx";
 import { Waiting } from "./Waiting.tsx";
-import { useBeginSittingMutation, useGiveReasonMutation, useShowResultQuery } from "./api.ts";
+import { useBeginSittingMutation, useGiveReasonMutation, useSettleSittingMutation, useShowResultQuery } from "./api.ts";
 import { hold } from "./answerQueue.ts";
 import { StudentFrame } from "./StudentFrame.tsx";
 import { dayOf, numberOf, t, timeOf } from "../platform/words.ts";
@@ -75,12 +75,15 @@ export function ResultPage() {
       }
     >
       <Typography variant="h1" sx={{ mb: 2 }}>
-        {data.points === null
-          ? data.openFrom === "shut"
-            ? t("Handed in. You can see more when the quiz has shut.")
-            : t("Handed in. Your teacher will say when you can see more.")
-          : t("You got {{points}} of {{outOf}}", { points: numberOf(data.points), outOf: numberOf(data.outOf) })}
+        {data.settlesAt !== null
+          ? t("Your time is over.")
+          : data.points === null
+            ? data.openFrom === "shut"
+              ? t("Handed in. You can see more when the quiz has shut.")
+              : t("Handed in. Your teacher will say when you can see more.")
+            : t("You got {{points}} of {{outOf}}", { points: numberOf(data.points), outOf: numberOf(data.outOf) })}
       </Typography>
+      {data.settlesAt !== null && <Settling sittingId={sittingId} until={data.settlesAt} />}
       {data.mark && (
         <Typography sx={{ mb: 2 }}>
           {t("{{which}} counts: {{points}} of {{outOf}}.", {
@@ -106,6 +109,29 @@ export function ResultPage() {
         );
       })}
     </StudentFrame>
+  );
+}
+
+/** Answers may still be on their way from another device; once a result is read, none counts any more. */
+function Settling({ sittingId, until }: { sittingId: string; until: string }) {
+  const [settle, { isLoading, error }] = useSettleSittingMutation();
+  return (
+    <Alert severity="info" sx={{ mb: 2 }}>
+      {t("Answers that you gave in time may still arrive from another device until {{time}}. Then your result opens.", {
+        time: timeOf(until),
+      })}
+      <Box sx={{ mt: 1.5 }}>
+        <Button
+          variant="contained"
+          size="large"
+          disabled={isLoading}
+          onClick={() => void settle({ params: { sittingId } })}
+        >
+          {t("All my answers are in: open it now")}
+        </Button>
+      </Box>
+      {error && <p role="alert">{problemOf(error).detail}</p>}
+    </Alert>
   );
 }
 

@@ -81,11 +81,13 @@ export async function deliver(sittingId: string, shown: readonly number[]): Prom
   const epochs = [...new Set(waiting.map((event) => event.epoch))];
   let [last, refused]: [Delivered | undefined, number] = [undefined, 0];
   for (const epoch of epochs.length > 0 ? epochs : [held.epoch]) {
-    const batch = waiting.filter((event) => event.epoch === epoch).slice(0, 200);
-    const whole = await send(held, epoch, batch, shown);
+    const ofEpoch = waiting.filter((event) => event.epoch === epoch);
+    const batch = ofEpoch.slice(0, 200);
+    const queuedTo = Math.max(epoch === held.epoch ? held.seq : 0, ...ofEpoch.map((event) => event.seq));
+    const whole = await send(held, epoch, batch, shown, queuedTo);
     const parts = whole === "refused" && batch.length > 0 ? [[], ...batch.map((event) => [event])] : [batch];
     for (const events of parts) {
-      const answer = parts.length === 1 ? whole : await send(held, epoch, events, shown);
+      const answer = parts.length === 1 ? whole : await send(held, epoch, events, shown, queuedTo);
       if (answer === "unreached") return undefined;
       if (answer === "refused") {
         refused += events.length;
@@ -104,11 +106,14 @@ async function send(
   epoch: number,
   events: readonly AnswerEvent[],
   shown: readonly number[],
+  /** So the server knows which answers were given by now, whenever they arrive. */
+  queuedTo: number,
 ): Promise<Delivered | "unreached" | "refused"> {
   const { method, path } = routes.saveAnswers;
   const body = {
     epoch,
     shown,
+    queuedTo,
     events: events.map(({ seq, position, answer, revisit, spentMs, clientMs }) => ({
       seq,
       position,

@@ -19,6 +19,10 @@ export const studentApi = api.injectEndpoints({
       ...calls<typeof reasons.giveReason>(routes.giveReason),
       invalidatesTags: ["Now"],
     }),
+    settleSitting: build.mutation({
+      ...calls<typeof delivery.settleSitting>(routes.settleSitting),
+      invalidatesTags: ["Now"],
+    }),
     showResult: build.query({ ...calls<typeof delivery.showResult>(routes.showResult), providesTags: ["Now"] }),
   }),
 });
@@ -29,6 +33,7 @@ export const {
   useLeaveMutation,
   useWhatNowQuery,
   useBeginSittingMutation,
+  useSettleSittingMutation,
   useShowResultQuery,
   useGiveReasonMutation,
 } = studentApi;

@@ -8,6 +8,7 @@ export const routes = {
   showSitting: { method: "get", path: "/sittings/:sittingId" },
   saveAnswers: { method: "post", path: "/sittings/:sittingId/answers" },
   handIn: { method: "post", path: "/sittings/:sittingId/hand-in" },
+  settleSitting: { method: "post", path: "/student/sittings/:sittingId/settle" },
   showResult: { method: "get", path: "/student/sittings/:sittingId" },
   giveReason: { method: "put", path: "/student/sittings/:sittingId/reasons/:position" },
 } as const;

@@ -5,10 +5,21 @@ import { reasonsEndpoints } from "@verdant/contract/reasons";
 import { teamEndpoints } from "@verdant/contract/team";
 
 const { showSession, signOut, enter } = teamEndpoints;
-const { whatNow, beginSitting, showSitting, saveAnswers, handIn, showResult } = deliveryEndpoints;
+const { whatNow, beginSitting, showSitting, saveAnswers, handIn, settleSitting, showResult } = deliveryEndpoints;
 const { giveReason } = reasonsEndpoints;
 const used = {
-  ...{ showSession, signOut, enter, whatNow, beginSitting, showSitting, saveAnswers, handIn, showResult },
+  ...{
+    showSession,
+    signOut,
+    enter,
+    whatNow,
+    beginSitting,
+    showSitting,
+    saveAnswers,
+    handIn,
+    settleSitting,
+    showResult,
+  },
   giveReason,
 };
 
