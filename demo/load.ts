@@ -38,7 +38,7 @@ export async function loadSchool(pool: Db, now: Date, school: School, runningCla
   return pool.transaction().execute(async (db) => {
     const departmentId = newId();
     const { name, timeZone } = about.department;
-    await db.insertInto("department").values({ id: departmentId, name, timeZone, createdAt: now }).execute();
+    await db.insertInto("department").values({ id: departmentId, name, timeZone, createdAt: now, isDemo: true }).execute();
     const people = about.members.map((member) => ({ ...member, personId: newId() }));
     for (const [i, { email, name, role, personId }] of people.entries()) {
       await db.insertInto("person").values({ id: personId, email, name, passwordHash: password }).execute();
@@ -126,8 +126,15 @@ async function main(): Promise<void> {
   const db = connect(process.env["DATABASE_URL"] ?? "", 4);
   const now = clockFrom(process.env["DEMO_CLOCK"] || undefined)();
   await migrate(db);
-  const existing = await db.selectFrom("department").select("createdAt").executeTakeFirst();
+  const existing = await db
+    .selectFrom("department")
+    .select(["id", "createdAt"])
+    .orderBy("createdAt")
+    .limit(1)
+    .executeTakeFirst();
   if (existing) {
+    // Data of a version that did not know whose doors the demo opens: what came first is the demo's.
+    await db.updateTable("department").set({ isDemo: true }).where("id", "=", existing.id).execute();
     const days = Math.floor((now.getTime() - existing.createdAt.getTime()) / 86_400_000);
     const age = days === 0 ? "from today" : days === 1 ? "a day old" : `${days} days old`;
     console.log(`· keeping the demo data, which are ${age}${days > 20 ? "; npm run demo -- --fresh starts anew" : ""}`);

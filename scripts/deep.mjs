@@ -1,6 +1,7 @@
 /**
- * `npm run deep`: what takes too long for each change. The property tests with 5,000 runs each, then the journeys as on twelve
- * days of the calendar. `npm run deep -- properties` or `npm run deep -- dates [2028-02-29T09:30:00Z …]` runs one of them.
+ * `npm run deep`: what takes too long for each change. The property tests with 5,000 runs each, 20,000 broken requests to
+ * every endpoint, then the journeys as on twelve days of the calendar. `npm run deep -- properties`, `… -- requests [seed]` or
+ * `… -- dates [2028-02-29T09:30:00Z …]` runs one of them.
  */
 import { spawnSync } from "node:child_process";
 import { join } from "node:path";
@@ -33,11 +34,17 @@ run(async () => {
   const [part, ...chosen] = process.argv.slice(2);
   ensureNodePackages();
   const failed = [];
-  if (part !== "dates") {
+  if (part === undefined || part === "properties") {
     const args = ["run", "--project", "core", "--testTimeout", "600000"];
     if (!execute("properties", bin("vitest"), args, { PROPERTY_RUNS: "5000" })) failed.push("properties");
   }
-  if (part !== "properties") {
+  if (part === undefined || part === "requests") {
+    ensureDebianPackages({ browser: false });
+    const args = ["run", "--project", "server", "mutatedRequests"];
+    const env = { MUTATIONS: "20000", SEED: chosen[0] ?? String(Date.now()) };
+    if (!execute(`broken requests, seed ${env.SEED}`, bin("vitest"), args, env)) failed.push(`seed ${env.SEED}`);
+  }
+  if (part === undefined || part === "dates") {
     ensureDebianPackages({ browser: true });
     ensureBuilt();
     for (const date of chosen.length > 0 ? chosen : dates) {

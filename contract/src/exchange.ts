@@ -10,7 +10,7 @@ import { Shape } from "./items/pointOnImage.ts";
 import { Image, RichText } from "./items/richText.ts";
 import { LevelPoints } from "./items/written.ts";
 import { Many } from "./many.ts";
-import { limits, LocalDate, Name } from "./wire.ts";
+import { FamilyName, GivenName, limits, LocalDate, Name } from "./wire.ts";
 
 /** Text in a file: plain words where they say everything, the tree where they do not. */
 const FileText = z.union([z.string(), RichText]);
@@ -213,8 +213,8 @@ const FileClass = z.strictObject({
   taught: z.array(z.strictObject({ topic: Key, on: LocalDate })).default([]),
   students: z.array(
     z.strictObject({
-      givenName: Name,
-      familyName: Name,
+      givenName: GivenName,
+      familyName: FamilyName,
       entryCard: z.string().optional(),
       extraTimePercent: z.int().optional(),
     }),

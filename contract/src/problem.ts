@@ -10,6 +10,7 @@ export const problemKinds = {
   conflict: { status: 409, title: "This clashes with something that exists" },
   tooLarge: { status: 413, title: "This is too large" },
   tooMany: { status: 429, title: "Too many tries" },
+  unavailable: { status: 503, title: "Back in a moment" },
   internal: { status: 500, title: "Something went wrong on the server" },
 } as const;
 export type ProblemKind = keyof typeof problemKinds;

@@ -3,6 +3,8 @@ import { z } from "zod";
 
 export const limits = {
   name: 120,
+  /** The given or the family name of a person. */
+  personName: 300,
   label: 120,
   /** Why a finding is kept. */
   reason: 300,
@@ -39,12 +41,19 @@ export const limits = {
 } as const;
 
 export const Id = z.uuid();
-/** A local date, YYYY-MM-DD. */
-export const LocalDate = z.iso.date();
-/** A moment, ISO 8601 in UTC. */
-export const Moment = z.iso.datetime();
+const isOfOurTime = (text: string) => /^(19|20|21)/.test(text);
+/** A local date, YYYY-MM-DD, from 1900 to 2199. */
+export const LocalDate = z.iso.date().refine(isOfOurTime, "This date is too far away.");
+/** A moment, ISO 8601 in UTC, in those years. */
+export const Moment = z.iso.datetime().refine(isOfOurTime, "This date is too far away.");
 
 export const Name = z.string().trim().min(1, "Give it a name.").max(limits.name, `At most ${limits.name} characters.`);
+
+/** Part of a person's name: people have names of one word, and very long ones, in any script. */
+const namePart = z.string().trim().max(limits.personName, `At most ${limits.personName} characters.`);
+export const GivenName = namePart.min(1, "Give a name.");
+/** Empty for whoever has one name only. */
+export const FamilyName = namePart;
 
 /** A whole number in a query; callers write a number. */
 export const count = z.coerce.number<number>().int().nonnegative();

@@ -1,6 +1,7 @@
 /** Puts the application together: middleware, endpoints, pages, errors. */
 import type { IncomingMessage } from "node:http";
 import { fileURLToPath } from "node:url";
+import { gzipSync } from "node:zlib";
 import { openApi } from "@verdant/contract/openApi";
 import { platformEndpoints } from "@verdant/contract/platform";
 import express, { type Express, type Request, type RequestHandler } from "express";
@@ -27,7 +28,7 @@ import { mustComeFromHere } from "./platform/origin.ts";
 import type { Installation } from "./platform/scope.ts";
 import * as platformService from "./platform/service.ts";
 import { callerOf, sessionKeeper, tokenOf } from "./platform/session.ts";
-import { mayBeIllFormed } from "./platform/wellFormed.ts";
+import { isBounded, mayBeIllFormed } from "./platform/wellFormed.ts";
 import { mountShell } from "./platform/shell.ts";
 import { mountReview } from "./review/routes.ts";
 import { mountSharing } from "./sharing/routes.ts";
@@ -55,7 +56,9 @@ export function createApp(parts: Parts): Express {
   app.use(
     helmet({
       contentSecurityPolicy: false,
-      hsts: { maxAge: 31_536_000 },
+      // What else runs under the same name is not ours to decide.
+      hsts: { maxAge: 31_536_000, includeSubDomains: false },
+      frameguard: { action: "deny" },
       xDnsPrefetchControl: false,
       xDownloadOptions: false,
       xPermittedCrossDomainPolicies: false,
@@ -67,20 +70,28 @@ export function createApp(parts: Parts): Express {
   const api = express.Router();
   api.use((_req, res, next) => {
     res.setHeader("cache-control", "no-store");
+    res.setHeader("content-security-policy", "default-src 'none'; frame-ancestors 'none'");
     next();
   });
   api.use(mustComeFromHere);
-  api.get("/openapi.json", (_req, res) => {
-    res.json(openApi(version));
-  });
+  api.get("/openapi.json", describeInterface());
   api.use(makeScope(parts));
   // Who sends much must be known before it is read.
   api.use("/department/import", (req, _res, next) => {
     mustBe("lead", req.scope.caller);
     next();
   });
-  api.use("/department/import", express.json({ limit: "40mb", verify: lookAtText }));
-  api.use(express.json({ limit: "1mb", verify: lookAtText }));
+  api.use("/department/import", express.json({ limit: "40mb", verify: mustBeBounded(4_000_000) }));
+  const bodies = {
+    known: express.json({ limit: "1mb", verify: mustBeBounded(200_000) }),
+    // The token of a sitting is looked at only where answers are kept, so what comes with one is not known yet.
+    sitter: express.json({ limit: "256kb", verify: mustBeBounded(50_000) }),
+    nobody: express.json({ limit: "8kb", verify: mustBeBounded(500) }),
+  };
+  api.use((req, res, next) => {
+    const { kind } = req.scope.caller;
+    bodies[kind === "nobody" || kind === "sitter" ? kind : "known"](req, res, next);
+  });
   mountAll(api, platformEndpoints, platformService);
   // A router tries its endpoints in turn: what thirty devices call at once comes first.
   const features = [
@@ -116,9 +127,27 @@ export function createApp(parts: Parts): Express {
   return app;
 }
 
-const lookAtText = (req: IncomingMessage, _res: unknown, body: Buffer): void => {
-  (req as Request).mayBeIllFormed = mayBeIllFormed(body);
-};
+/** Looks at a body before it is parsed: what it would cost is bounded, and whether its text can be kept is noted. */
+const mustBeBounded =
+  (values: number) =>
+  (req: IncomingMessage, _res: unknown, body: Buffer): void => {
+    if (!isBounded(body, { depth: 100, values })) throw new Failure("tooLarge", "This request holds too much at once.");
+    (req as Request).mayBeIllFormed = mayBeIllFormed(body);
+  };
+
+/** The description is the same for everybody and large: written once, when it is first asked for, and kept compressed. */
+function describeInterface(): RequestHandler {
+  let plain: Buffer | undefined;
+  let zipped: Buffer | undefined;
+  return (req, res) => {
+    plain ??= Buffer.from(JSON.stringify(openApi(version)));
+    zipped ??= gzipSync(plain);
+    const takesGzip = req.acceptsEncodings("gzip") === "gzip";
+    res.setHeader("vary", "accept-encoding");
+    if (takesGzip) res.setHeader("content-encoding", "gzip");
+    res.type("json").send(takesGzip ? zipped : plain);
+  };
+}
 
 /** The scope of a request. In the demo a browser test may move the clock by a header; elsewhere the header means nothing. */
 const makeScope =

@@ -10,5 +10,15 @@ export const withMathml = (content: Content): Content => kindOf(content).mapText
 export const typesetText = (text: RichText): RichText => mapMaths(text, typeset);
 
 function typeset(maths: Maths): Maths {
-  return { ...maths, mathml: temml.renderToString(maths.latex, { throwOnError: false, trust: false, strict: false }) };
+  return { ...maths, mathml: mathmlOf(maths.latex) };
+}
+
+/** What cannot be read as a formula stands as it was typed, marked as such. Some of it the library does not refuse but trips over. */
+function mathmlOf(latex: string): string {
+  try {
+    return temml.renderToString(latex, { throwOnError: false, trust: false, strict: false });
+  } catch {
+    const typed = latex.replaceAll("&", "&amp;").replaceAll("<", "&lt;").replaceAll(">", "&gt;");
+    return `<math><merror><mtext>${typed}</mtext></merror></math>`;
+  }
 }

@@ -55,7 +55,7 @@ export function enrolStudents(
     const known = new Set(
       (await listEnrolments(within, { params })).students.map((student) => student.name.toLowerCase()),
     );
-    const names = readNames(body.names).filter(
+    const names = readNames(body.names).names.filter(
       (name) => !known.has(`${name.givenName} ${name.familyName}`.trim().toLowerCase()),
     );
     const joinedOn = localDateOf(now(), one.timeZone);

@@ -1,6 +1,8 @@
 import { expect, test } from "vitest";
+import * as contract from "@verdant/contract/exchange";
 import { DepartmentFile } from "@verdant/contract/exchange";
 import { saveItem, showItem } from "../bank/service.ts";
+import { enrolStudents } from "../courses/service.ts";
 import { listMany, saveMany } from "../many/service.ts";
 import { newId } from "../platform/id.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
@@ -62,6 +64,20 @@ test("what is exported and imported elsewhere is exported there the same: nothin
       body: { ...words, version: 1, topicId: null },
     }),
   ).toMatchObject({ added: 0, changed: 0, same: 2 });
+});
+
+test("names of one word, very long ones and ones in any script go out and come in again", async () => {
+  const lines = ["Zola", "王小明", "محمد الأمين", `Ana ${"Maria".repeat(50)}`, "Søren Ærø-Þórsson"];
+  await enrolStudents(bench.lead, { params: { classId: bench.classId }, body: { names: lines.join("\n") } });
+  const file = contract.exportDepartment.result.parse(await exchange.exportDepartment(bench.lead));
+  const other = await otherDepartment(bench);
+  await exchange.importDepartment(other.lead, { body: file });
+  const namesOf = (one: DepartmentFile) =>
+    one.classes.flatMap(({ students }) =>
+      students.map(({ givenName, familyName }) => `${givenName} ${familyName}`.trim()),
+    );
+  expect(namesOf(await exchange.exportDepartment(other.lead)).sort()).toEqual(namesOf(file).sort());
+  expect(namesOf(file)).toEqual(expect.arrayContaining(lines));
 });
 
 test("the same file again changes nothing; a changed item becomes a revision of the same item", async () => {

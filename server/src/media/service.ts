@@ -61,7 +61,10 @@ async function madeOf(scope: Scope<Member | Guest>, bytes: Buffer) {
   }
   if (bytes.length > limits.mediaBytes)
     throw new Failure("tooLarge", "A picture may have 5 megabytes. Save it smaller and try again.");
-  const made = await scope.jobs.run("slow", "reencode", { bytes }, budgetMs);
+  const made = await scope.jobs.run("slow", "reencode", { bytes }, budgetMs).catch((error: unknown) => {
+    scope.log.warn({ err: error }, "a picture could not be written anew");
+    throw new Failure("invalid", "This picture is too complicated to open. Save it simpler and try again.");
+  });
   if (!made.ok) throw new Failure("invalid", made.reason);
   return made;
 }

@@ -35,13 +35,34 @@ export function connect(url: string, poolSize: number): Db {
     Client: PreparingClient,
     application_name: "verdant-loop",
   });
-  // An idle connection that breaks is replaced at the next query; without a listener it would end the process.
+  // A connection that breaks is replaced at the next query. Without listeners it would end the process: the pool hears of
+  // idle ones only, whoever has taken one out hears of it by the query that fails.
   pool.on("error", () => undefined);
+  pool.on("connect", (client) => client.on("error", () => undefined));
   return new Kysely<Tables>({
     dialect: new PostgresDialect({ pool }),
     plugins: [new CamelCasePlugin({ maintainNestedObjectKeys: true })],
   });
 }
+
+/**
+ * Whether the database could not be reached, went away meanwhile, or takes no more connections: the same request may
+ * succeed in a moment. Classes 08 (connection), 53 (resources) and 57P (operator's intervention) of PostgreSQL's codes.
+ */
+export function isUnreachable(error: unknown): boolean {
+  const { code, message } = (error ?? {}) as { code?: unknown; message?: unknown };
+  // A database that is being restored or moved: PostgreSQL has no code of its own for it.
+  if (code === "55000") return String(message).includes("not currently accepting connections");
+  if (typeof code === "string")
+    return /^(08|53|57P)|^(ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ENOTFOUND|EHOSTUNREACH)$/.test(code);
+  return (
+    typeof message === "string" && /^(Connection terminated|Client has encountered a connection error|timeout exceeded when trying to connect)/.test(message)
+  );
+}
+
+/** Whether a value cannot be kept as what its column holds, such as a number too large: class 22 of PostgreSQL's codes. */
+export const isOutOfRange = (error: unknown): boolean =>
+  /^22/.test(String((error as { code?: unknown } | null)?.code ?? ""));
 
 /** Brings the schema up to date; several processes may try at once. Returns the newest migration's name. */
 export async function migrate(db: Db): Promise<string> {

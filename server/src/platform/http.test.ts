@@ -11,7 +11,8 @@ import { createApp } from "../app.ts";
 import { assumed, showItem } from "../bank/service.ts";
 import { hashPassword } from "../team/service.ts";
 import { newestMigration } from "./database.ts";
-import { newId } from "./id.ts";
+import { hashOf, newId, newToken } from "./id.ts";
+import { isBounded } from "./wellFormed.ts";
 import { samples } from "./testing/samples.ts";
 import { otherDepartment, useWorkbench } from "./testing/workbench.ts";
 
@@ -45,9 +46,20 @@ const call = (method: string, path: string, given: { body?: unknown; headers?: H
     ...(given.body !== undefined && { body: typeof given.body === "string" ? given.body : JSON.stringify(given.body) }),
   });
 const cookieOf = (answer: Response) => (answer.headers.get("set-cookie") ?? "").split(";")[0] ?? "";
-const signedIn = async (personId: string): Promise<Headers> => ({
-  cookie: cookieOf(await call("POST", "/demo/session", { body: { personId } })),
-});
+/** As after signing in, of whichever department; the demo's doors open the demo's only. */
+async function signedIn(personId: string): Promise<Headers> {
+  const { departmentId } = await bench.db
+    .selectFrom("membership")
+    .select("departmentId")
+    .where("personId", "=", personId)
+    .executeTakeFirstOrThrow();
+  const token = newToken();
+  const createdAt = bench.clock.now;
+  const expiresAt = new Date(createdAt.getTime() + 86_400_000);
+  const session = { tokenHash: hashOf(token), departmentId, personId, studentId: null, createdAt, expiresAt };
+  await bench.db.insertInto("session").values(session).execute();
+  return { cookie: `verdant=${token}` };
+}
 const entered = async (card: string): Promise<Headers> => ({
   cookie: cookieOf(await call("POST", "/entry", { body: { card } })),
 });
@@ -132,9 +144,63 @@ describe("requests", () => {
     expect((await call("POST", "/demo/session", { body, headers: { origin: base } })).status).toBe(200);
   });
 
+  test("who is not known may send little, and nothing that costs much to read", async () => {
+    const member = await signedIn(bench.lead.caller.personId);
+    const sitter = { authorization: `Sitting ${"x".repeat(43)}` };
+    const card = (size: number) => ({ body: { card: "x".repeat(size) } });
+    const status = async (path: string, given: Parameters<typeof call>[2]) => (await call("POST", path, given)).status;
+    expect(await status("/entry", card(9_000))).toBe(413);
+    expect(await status("/entry", { body: `[${"0,".repeat(3_000)}0]` })).toBe(413);
+    expect(await status(`/sittings/${newId()}/answers`, { body: "x".repeat(300_000), headers: sitter })).toBe(413);
+    const deep = (length: number) => `${'{"a":['.repeat(length)}"\\u0000"${"]}".repeat(length)}`;
+    for (const headers of [{}, member, sitter])
+      expect(await status("/session", { body: deep(600), headers })).toBe(413);
+    expect(await status("/department/import", { body: "[".repeat(20_000_000), headers: member })).toBe(413);
+    expect(defects).toEqual([]);
+  });
+
+  test("a body is bounded by what it holds, not by how its text looks", () => {
+    const most = { depth: 3, values: 4 };
+    const isWithin = (json: string) => isBounded(Buffer.from(json), most);
+    expect(isWithin(JSON.stringify({ a: ["[[[[[[,,,,,,,", '\\"[[[[[['] }))).toBe(true);
+    expect(isWithin("[[[1]]]")).toBe(true);
+    expect(isWithin("[[[[1]]]]")).toBe(false);
+    expect(isWithin("[1,2,3,4]")).toBe(false);
+  });
+
+  test("the description of the interface is large, the same each time, and made once", async () => {
+    const first = await call("GET", "/openapi.json");
+    const text = await first.text();
+    expect([first.headers.get("content-encoding"), text.length > 1_000_000]).toEqual(["gzip", true]);
+    expect(await (await call("GET", "/openapi.json", { headers: { "accept-encoding": "identity" } })).text()).toBe(
+      text,
+    );
+  });
+
+  test("no page of another site frames what is answered, and neighbours of the address are left alone", async () => {
+    const { headers } = await call("GET", "/health");
+    expect(headers.get("content-security-policy")).toBe("default-src 'none'; frame-ancestors 'none'");
+    expect(headers.get("x-frame-options")).toBe("DENY");
+    expect(headers.get("strict-transport-security")).toBe("max-age=31536000");
+    const pages = await Promise.all(
+      ["/", "/index.html", "/s", "/student.html"].map(async (path) => (await fetch(base + path)).headers),
+    );
+    // Where the pages are not built there is nothing to frame.
+    if (pages[0]?.get("content-type")?.startsWith("text/html"))
+      for (const page of pages) expect(page.get("content-security-policy")).toContain("frame-ancestors 'none'");
+  });
+
+  test("the demo's doors open the demo's own department only", async () => {
+    const other = await otherDepartment(bench);
+    const people = (await (await call("GET", "/demo/people")).json()) as { members: { personId: string }[] };
+    expect(people.members.map((one) => one.personId)).not.toContain(other.lead.caller.personId);
+    const answer = await call("POST", "/demo/session", { body: { personId: other.lead.caller.personId } });
+    expect([answer.status, answer.headers.get("set-cookie")]).toEqual([404, null]);
+  });
+
   test.each([
     ["malformed JSON", "{", 422, "invalid"],
-    ["a body over the limit", JSON.stringify({ card: "x".repeat(1_200_000) }), 413, "tooLarge"],
+    ["a body over the limit", JSON.stringify({ card: "x".repeat(12_000) }), 413, "tooLarge"],
     ["a field of the wrong kind", { card: 7 }, 422, "invalid"],
   ])("%s is the caller's problem, told as a problem document", async (_, body, status, kind) => {
     const answer = await call("POST", "/entry", { body });

@@ -2,6 +2,7 @@
 import type { Access, Endpoint, Input, Result } from "@verdant/contract/endpoint";
 import type { ErrorRequestHandler, Request, Response, Router } from "express";
 import type { z } from "zod";
+import { isOutOfRange, isUnreachable } from "./database.ts";
 import { Failure, invalid, toProblem } from "./failure.ts";
 import { answerOnce } from "./requestKey.ts";
 import type { Caller, CallerOf, Scope } from "./scope.ts";
@@ -97,15 +98,27 @@ export const answerErrors =
     const failure =
       error instanceof Failure
         ? error
-        : (clientError(error) ??
+        : (unavailable(error) ??
+          clientError(error) ??
           new Failure("internal", "Your input was not changed. The error was recorded; try again."));
     if (failure.kind === "internal") report(error, req);
+    if (failure.kind === "unavailable") res.setHeader("retry-after", "2");
     const problem = toProblem(failure, req.originalUrl);
     res.status(problem.status).type("application/problem+json").send(JSON.stringify(problem));
   };
 
-/** body-parser marks malformed JSON and over-large bodies with a 4xx `status`. */
+/** While the database is away nothing is lost: whoever asks again in a moment is answered. */
+const unavailable = (error: unknown): Failure | undefined =>
+  isUnreachable(error)
+    ? new Failure("unavailable", "The server is busy or starting again. Nothing was lost; try again in a moment.", {
+        cause: error,
+      })
+    : undefined;
+
+/** body-parser marks malformed JSON and over-large bodies with a 4xx `status`; what no column can hold is found by the database. */
 function clientError(error: unknown): Failure | undefined {
+  if (isOutOfRange(error))
+    return new Failure("invalid", "A number or text in the request is out of range.", { cause: error });
   const status = (error as { status?: unknown } | null)?.status;
   if (status === 413)
     return new Failure("tooLarge", "This is larger than one request may be; send it in parts.", { cause: error });

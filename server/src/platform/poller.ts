@@ -1,4 +1,5 @@
 /** Work that is done again and again while a process runs. Any process may do it; the work itself sees to it that none gets in another's way. */
+import { isUnreachable } from "./database.ts";
 import type { Scope } from "./scope.ts";
 
 /** Does `work` every `everyMs` until stopped, one round after the other; `stop` waits for the round that is running. */
@@ -17,7 +18,8 @@ export function startPolling(
     round = work(current)
       .then(() => undefined)
       .catch((error: unknown) => {
-        current.log.error({ err: error }, `${name} failed; tried again in the next round`);
+        if (isUnreachable(error)) current.log.warn(`${name} waits for the database`);
+        else current.log.error({ err: error }, `${name} failed; tried again in the next round`);
       })
       .finally(() => {
         isRunning = false;

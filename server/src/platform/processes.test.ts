@@ -2,6 +2,7 @@
 import { spawn, type ChildProcess } from "node:child_process";
 import { fileURLToPath } from "node:url";
 import { presets } from "@verdant/core/delivery/rules";
+import { sql } from "kysely";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { freePort } from "../../../scripts/cluster.mjs";
 import { connect, migrate } from "./database.ts";
@@ -56,6 +57,36 @@ test("two processes that migrate one database at the same time both succeed", as
   const [first, second] = [connect(bench.url, 2), connect(bench.url, 2)];
   expect(new Set(await Promise.all([migrate(first), migrate(second)])).size).toBe(1);
   await Promise.all([first.destroy(), second.destroy()]);
+});
+
+test("a process outlives its database: meanwhile it says so, and it is back by itself", async () => {
+  const [a] = processes as [(typeof processes)[number]];
+  const name = new URL(bench.url).pathname.slice(1);
+  const admin = connect(bench.url.replace(name, "maintenance"), 1);
+  const answers = { ok: 0, away: 0, other: [] as number[] };
+  let isAsking = true;
+  const asking = Array.from({ length: 12 }, async () => {
+    while (isAsking) {
+      const answer = await fetch(`${a.address}/demo/people`);
+      if (answer.ok) answers.ok += 1;
+      else if (answer.status === 503 && answer.headers.get("retry-after") !== null) answers.away += 1;
+      else answers.other.push(answer.status);
+      await answer.arrayBuffer();
+    }
+  });
+  for (let round = 0; round < 5; round++) {
+    await sql.raw(`alter database "${name}" with allow_connections false`).execute(admin);
+    await sql`select pg_terminate_backend(pid) from pg_stat_activity where datname = ${name}`.execute(admin);
+    const before = answers.away;
+    while (answers.away === before) await new Promise((resolve) => setTimeout(resolve, 10));
+    await sql.raw(`alter database "${name}" with allow_connections true`).execute(admin);
+    const served = answers.ok;
+    while (answers.ok === served) await new Promise((resolve) => setTimeout(resolve, 10));
+  }
+  isAsking = false;
+  await Promise.all(asking);
+  await admin.destroy();
+  expect([a.child.exitCode, answers.other]).toEqual([null, []]);
 });
 
 test("what one process is told the other knows; a killed process loses no acknowledged answer; a stopped one ends cleanly", async () => {

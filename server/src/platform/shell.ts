@@ -30,6 +30,9 @@ export function mountShell(router: Router, folder: string): void {
     "/assets",
     express.static(join(folder, "assets"), { immutable: true, maxAge: "1y", index: false, fallthrough: false }),
   );
+  // By the names of their files the pages are no other ones: their policy goes with them.
+  router.get("/student.html", page(student));
+  router.get("/index.html", page(staff));
   router.use(express.static(folder, { index: false, setHeaders: (res) => res.setHeader("cache-control", "no-cache") }));
   router.get("/s{/*path}", page(student));
   router.get("/{*path}", page(staff));

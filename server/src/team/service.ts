@@ -112,10 +112,10 @@ export function entryCardOf(typed: string): string {
 
 export async function listDemoPeople(scope: Scope): Promise<Result<typeof contract.listDemoPeople>> {
   mustBeDemo(scope);
-  const members = (await store.listMembers(scope.db)).flatMap(({ role, ...one }) =>
+  const members = (await store.listDemoMembers(scope.db)).flatMap(({ role, ...one }) =>
     role === "guest" ? [] : [{ ...one, role }],
   );
-  const cards = await store.listEntryCards(scope.db, scope.now(), 4);
+  const cards = await store.listDemoCards(scope.db, scope.now(), 4);
   return {
     members,
     cards: cards.map((card) => ({
@@ -127,6 +127,8 @@ export async function listDemoPeople(scope: Scope): Promise<Result<typeof contra
 
 export async function signInDemo(scope: Scope, { body }: Input<typeof contract.signInDemo>): Promise<Session> {
   mustBeDemo(scope);
+  const isOfDemo = (await store.listDemoMembers(scope.db)).some((one) => one.personId === body.personId);
+  if (!isOfDemo) throw new Failure("missing", "One click opens the demo's own department only.");
   return beginMemberSession(scope, body.personId);
 }
 

@@ -70,10 +70,13 @@ export async function deleteSession(db: Db, tokenHash: Buffer): Promise<void> {
   await db.deleteFrom("session").where("tokenHash", "=", tokenHash).execute();
 }
 
-export function listMembers(db: Db) {
+/** Members of the demo's department: whoever signed up beside it has a door of their own. */
+export function listDemoMembers(db: Db) {
   return db
     .selectFrom("membership")
     .innerJoin("person", "person.id", "membership.personId")
+    .innerJoin("department", "department.id", "membership.departmentId")
+    .where("department.isDemo", "=", true)
     .where("membership.leftAt", "is", null)
     .where("membership.role", "in", ["lead", "teacher"])
     .select(["person.id as personId", "person.name", "membership.role"])
@@ -81,7 +84,7 @@ export function listMembers(db: Db) {
     .execute();
 }
 
-export function listEntryCards(db: Db, now: Date, limit: number) {
+export function listDemoCards(db: Db, now: Date, limit: number) {
   return db
     .selectFrom("enrolment")
     .innerJoin("student", (join) =>
@@ -90,6 +93,9 @@ export function listEntryCards(db: Db, now: Date, limit: number) {
     .innerJoin("class", (join) =>
       join.onRef("class.departmentId", "=", "enrolment.departmentId").onRef("class.id", "=", "enrolment.classId"),
     )
+    .innerJoin("department", "department.id", "enrolment.departmentId")
+    .where("department.isDemo", "=", true)
+    .where("enrolment.leftOn", "is", null)
     .select(["student.givenName", "student.familyName", "class.name as className", "enrolment.entryCard"])
     .orderBy(
       // First those who have something to sit now.

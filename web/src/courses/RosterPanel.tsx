@@ -13,6 +13,7 @@ import { readNames } from "@verdant/core/courses/names";
 import { useState } from "react";
 import { problemOf } from "../platform/problem.ts";
 import { counted } from "../ui/dates.ts";
+import { NamesLeft } from "../ui/NamesLeft.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { useChangeEnrolmentMutation, useEnrolStudentsMutation, useSetGroupMutation } from "./api.ts";
 
@@ -81,7 +82,7 @@ export function RosterPanel({ roster }: { roster: Roster }) {
           ))}
         </Box>
         <Box>
-          <PasteNames classId={classId} />
+          <PasteNames roster={roster} />
           <Groups roster={roster} />
         </Box>
       </Box>
@@ -89,11 +90,16 @@ export function RosterPanel({ roster }: { roster: Roster }) {
   );
 }
 
-function PasteNames({ classId }: { classId: string }) {
+function PasteNames({ roster }: { roster: Roster }) {
+  const { classId } = roster;
   const [names, setNames] = useState("");
   const [enrol, { isLoading }] = useEnrolStudentsMutation();
   const say = useToast();
-  const understood = readNames(names).length;
+  const { names: read, left } = readNames(names);
+  const isKnown = new Set(roster.students.map((student) => student.name.toLowerCase()));
+  const nameOf = (one: (typeof read)[number]) => `${one.givenName} ${one.familyName}`.trim();
+  const known = read.filter((one) => isKnown.has(nameOf(one).toLowerCase()));
+  const understood = read.filter((one) => !known.includes(one));
   return (
     <>
       <TextField
@@ -108,11 +114,17 @@ function PasteNames({ classId }: { classId: string }) {
           setNames(event.target.value);
         }}
       />
+      <NamesLeft left={left} />
+      {known.length > 0 && (
+        <Typography variant="body2" color="textSecondary" sx={{ mt: 0.5 }}>
+          In the class already: {known.map(nameOf).join("; ")}.
+        </Typography>
+      )}
       <Button
         variant="outlined"
         size="small"
         loading={isLoading}
-        disabled={understood === 0}
+        disabled={understood.length === 0}
         sx={{ mt: 1 }}
         onClick={() =>
           void enrol({ params: { classId }, body: { names } }).then(({ error }) => {
@@ -121,7 +133,7 @@ function PasteNames({ classId }: { classId: string }) {
           })
         }
       >
-        Put {counted(understood, "student")} in
+        Put {counted(understood.length, "student")} in
       </Button>
     </>
   );

@@ -18,6 +18,7 @@ import { problemOf } from "../platform/problem.ts";
 import { Player } from "../player/Player.tsx";
 import { useAddTopicMutation } from "../standards/api.ts";
 import { counted } from "../ui/dates.ts";
+import { NamesLeft } from "../ui/NamesLeft.tsx";
 import { Page } from "../ui/Page.tsx";
 
 const example = `1. Which process widens a meander?
@@ -38,7 +39,8 @@ export function StartPage() {
   const [className, setClassName] = useState("");
   const [names, setNames] = useState("");
   const read = useMemo(() => readPastedItems(text, () => crypto.randomUUID().slice(0, 8)), [text]);
-  const students = readNames(names).length;
+  const { names: understood, left } = readNames(names);
+  const students = understood.length;
   const { give, isGiving, problem } = useGive();
   return (
     <Page
@@ -102,6 +104,7 @@ export function StartPage() {
               setNames(event.target.value);
             }}
           />
+          <NamesLeft left={left} />
         </Stack>
         <Box component="section" aria-label="What was understood" aria-live="polite">
           {read.findings.map((finding) => (
@@ -165,7 +168,7 @@ function useGive() {
       },
     }).unwrap();
     const one = await createClass({ body: { name: className.trim(), courseId: course.id } }).unwrap();
-    if (readNames(names).length > 0) await enrol({ params: { classId: one.id }, body: { names } }).unwrap();
+    if (readNames(names).names.length > 0) await enrol({ params: { classId: one.id }, body: { names } }).unwrap();
     return createQuiz({ body: { classId: one.id, itemIds, name } }).unwrap();
   };
   const give = async (given: Given) => {

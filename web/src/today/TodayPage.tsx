@@ -30,7 +30,7 @@ export function TodayPage() {
   const open = releases.data?.releases.filter((release) => release.opening !== "shut") ?? [];
   const shut = releases.data?.releases.filter((release) => release.opening === "shut").slice(0, 4) ?? [];
   if (classes.data?.classes.length === 0) return <ThreeDoors />;
-    return (
+  return (
     <Page
       title={longDate(today)}
       actions={

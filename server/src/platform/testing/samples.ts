@@ -175,5 +175,5 @@ export async function samples(bench: Workbench) {
     importDepartment: { format: "verdant-loop-department", formatVersion: 1 },
   };
   const queries: Partial<Record<EndpointName, string>> = { findAnything: "?text=river" };
-  return { ids, bodies, queries };
+  return { ids, bodies, queries, begun };
 }
