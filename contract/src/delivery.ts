@@ -151,7 +151,11 @@ export const StudentDone = z.object({
   handedInAt: Moment,
   openness: z.enum(opennessLevels),
   points: z.number().nullable(),
+  /** Without what waits for somebody's mark. */
   outOf: z.number(),
+  waitingPoints: z.number(),
+  /** Answers given in time may still arrive until then; null: all has arrived. */
+  settlesAt: Moment.nullable(),
 });
 
 export const whatNow = endpoint({
@@ -271,7 +275,9 @@ export const ResultItem = z.object({
   /** A practice question of the same kind that explains one which is not shown again. */
   twin: Content.nullable(),
   answer: Answer.nullable(),
-  /** Present as far as the openness of the release goes; null otherwise, for an opinion, and for what waits for its mark. */
+  /** It was before the student; what was not reached is neither right nor wrong. */
+  reached: z.boolean(),
+  /** Present as far as the openness of the release goes; null otherwise, for an opinion, for what was not reached, and for what waits for its mark. */
   credit: z.number().nullable(),
   /** What whoever marked it says. */
   comment: z.string().nullable(),
@@ -305,6 +311,8 @@ export const showResult = endpoint({
     settlesAt: Moment.nullable(),
     points: z.number().nullable(),
     outOf: z.number(),
+    /** Points of answers that wait for somebody's mark: neither in `points` nor in `outOf`. */
+    waitingPoints: z.number(),
     /** Of several goes: which counts, and the points it gives. */
     mark: z.object({ counts: z.enum(countings), points: z.number() }).nullable(),
     items: z.array(ResultItem),

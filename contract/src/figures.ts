@@ -13,6 +13,8 @@ export const ItemFigures = z.object({
   /** Agreement with the rest of the quizzes it was in; null: too few answers. */
   agreement: z.object({ r: z.number(), low: z.number(), high: z.number() }).nullable(),
   revisions: z.array(z.object({ n: z.int(), facility: Share, trust: Trust })),
+  /** Answers marked under a ruling for one release only: they are in none of these figures. */
+  underOtherKeys: z.int(),
   /** Students who ever saw it, in real classes. */
   students: z.int(),
   lastUsedOn: LocalDate.nullable(),

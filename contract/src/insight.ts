@@ -4,7 +4,7 @@ import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
 import { Content, KindName, StudentView } from "./items/kinds.ts";
 import { ShownStimulus } from "./stimuli.ts";
-import { Id, Moment, Share, Strand } from "./wire.ts";
+import { Id, LocalDate, Moment, Share, Strand } from "./wire.ts";
 
 const Thirds = z.object({ top: z.number(), middle: z.number(), low: z.number() });
 
@@ -16,6 +16,8 @@ export const Choice = z.object({
   count: z.int(),
   share: Share,
   misconception: z.string().nullable(),
+  /** Who gave it, once for each go that counts here; empty for another year. */
+  by: z.array(Id),
   /** Shares in the top, middle and bottom third of the class by the rest of the quiz; null: too few, or different items. */
   thirds: Thirds.nullable(),
   /** What deserves a look, in words. */
@@ -33,7 +35,7 @@ export const ItemResult = z.object({
   strand: Strand.nullable(),
   /** The text, map or chart it hangs on. */
   stimulusId: Id.nullable(),
-  /** Credit earned over those who were given it; a blank counts as wrong. */
+  /** Credit earned over those who reached it; a blank counts as wrong, what waits for its mark does not count yet. */
   facility: Share,
   /** Correlation with the rest of the quiz, with its interval; null: too few answers, or no variance. */
   discrimination: z.object({ r: z.number(), low: z.number(), high: z.number() }).nullable(),
@@ -42,6 +44,8 @@ export const ItemResult = z.object({
   flags: z.array(z.string()),
   /** Written answers that nobody has marked yet. */
   waiting: z.int(),
+  /** Students who were given it and never had it before them; they are in no other figure of it. */
+  notReached: z.int(),
   /** Why students answered as they did, in their own words. */
   reasons: z.array(z.object({ studentId: Id, text: z.string() })),
   /** What was decided about a key that was found wrong; the figures follow it. */
@@ -76,12 +80,16 @@ export const StudentResult = z.object({
   name: z.string(),
   className: z.string(),
   state: z.enum(["notBegun", "running", "handedIn"]),
+  /** The day on which a student left the class who had begun; null: still in it. */
+  leftOn: LocalDate.nullable(),
   goes: z.array(
     z.object({
       ordinal: z.int(),
       points: z.number(),
       outOf: z.number(),
       handedInAt: Moment,
+      /** Points that wait for somebody's mark; they are in neither of the two. */
+      waitingPoints: z.number(),
       /** Answers that arrived after the time was over, given in time by the device's clock: they count. */
       late: z.int(),
     }),
@@ -158,12 +166,16 @@ export const showOpener = endpoint({
   summary:
     "For the first minutes of tomorrow: a question that went badly, the wrong idea, and a look-alike to ask again. No names.",
   params: z.object({ releaseId: Id, itemId: Id }),
+  /** Of several classes that were given it, the one whose answers show; absent: the first. */
+  query: z.object({ classId: Id.optional() }),
   result: z.object({
     name: z.string(),
     className: z.string(),
     stem: z.string(),
     view: StudentView,
     content: Content,
+    /** Answers that were accepted later, in words. */
+    accepted: z.array(z.string()),
     stimulus: ShownStimulus.nullable(),
     facility: Share,
     /** The wrong answer given most, and the idea it shows. */

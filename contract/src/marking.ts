@@ -121,8 +121,17 @@ export const WrittenAnswers = z.object({
           ordinal: z.int(),
           text: z.string(),
           mark: z
-            .object({ levels: Levels, credit: z.number(), comment: z.string(), by: z.string(), at: Moment })
+            .object({
+              levels: Levels,
+              credit: z.number(),
+              comment: z.string(),
+              by: z.string(),
+              at: Moment,
+              version: z.int(),
+            })
             .nullable(),
+          /** Another member who has it before them just now; null: nobody else. */
+          heldBy: z.string().nullable(),
         }),
       ),
     }),
@@ -156,8 +165,25 @@ export const markWrittenAnswer = endpoint({
   access: "member",
   summary: "Marks a written answer by its rubric: a level for each criterion. What the class remembers follows.",
   params: z.object({ sittingId: Id, position: z.coerce.number<number>().int().positive() }),
-  body: z.object({ levels: Levels, comment: z.string().max(2000).default("") }),
-  result: z.object({ credit: z.number() }),
+  body: z.object({
+    levels: Levels,
+    comment: z.string().max(2000).default(""),
+    /** Of the mark that was seen; 0: it had none. When somebody has marked it since, nothing is changed. */
+    version: z.int().nonnegative(),
+  }),
+  result: z.object({ credit: z.number(), version: z.int() }),
+});
+
+export const claimWrittenAnswer = endpoint({
+  method: "put",
+  path: "/marks/:sittingId/:position/claim",
+  access: "member",
+  summary: "Says that I have this answer before me for the next two minutes, so that colleagues take others.",
+  params: z.object({ sittingId: Id, position: z.coerce.number<number>().int().positive() }),
+  result: z.object({
+    /** Another member who had it before; null: it is mine now. */
+    heldBy: z.string().nullable(),
+  }),
 });
 
 export const markingEndpoints = {
@@ -168,4 +194,5 @@ export const markingEndpoints = {
   listWrittenAnswers,
   listWaitingMarks,
   markWrittenAnswer,
+  claimWrittenAnswer,
 };

@@ -60,3 +60,14 @@ test("the weights of a group add up to its size, whatever the order", () => {
     ),
   );
 });
+
+test("ten students in perfect order do not make a perfect correlation certain", () => {
+  const interval = correlationInterval(1, 10);
+  expect(interval?.high).toBe(1);
+  expect(interval?.low).toBeCloseTo(0.62, 1);
+  expect(correlationInterval(-1, 10)?.high).toBeCloseTo(-0.62, 1);
+  expect(correlationInterval(0.5, 28)).toEqual({
+    low: expect.closeTo(0.157, 2) as number,
+    high: expect.closeTo(0.736, 2) as number,
+  });
+});

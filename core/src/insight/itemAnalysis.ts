@@ -44,12 +44,19 @@ export function correlation(x: readonly number[], y: readonly number[]): number 
   return xx < 1e-12 || yy < 1e-12 ? null : xy / Math.sqrt(xx * yy);
 }
 
-/** 95 % interval of a correlation by Fisher's z; null with fewer than 5 pairs. */
+/**
+ * 95 % interval of a correlation by Fisher's z (1915); null with fewer than 5 pairs. Near 1 the transform has no end, and
+ * ten students in perfect order would give an interval of no width: what is nearer to 1 than 1 / n is taken as that near,
+ * and the interval reaches to what was found.
+ *
+ * @example correlationInterval(1, 10) // { low: 0.62…, high: 1 }
+ */
 export function correlationInterval(r: number, n: number): { low: number; high: number } | null {
   if (n < 5) return null;
   const half = 1.959963984540054 / Math.sqrt(n - 3);
-  const z = Math.atanh(Math.max(-0.999999, Math.min(0.999999, r)));
-  return { low: Math.tanh(z - half), high: Math.tanh(z + half) };
+  const most = 1 - 1 / n;
+  const z = Math.atanh(Math.max(-most, Math.min(most, r)));
+  return { low: Math.min(r, Math.tanh(z - half)), high: Math.max(r, Math.tanh(z + half)) };
 }
 
 /** Difference between the upper and the lower 27 % by rest score (Kelley, 1939); null with fewer than 10 students. */

@@ -30,6 +30,28 @@ export function shareOf(right: number, outOf: number) {
 }
 
 /**
+ * A share of answers of which several are one student's: these say less than as many answers of different students. The
+ * interval is Wilson's at the effective number of answers, n over the design effect of the ratio estimate (Rao and Scott,
+ * 1992), which is never taken below one. Where everybody gave one answer it is {@link shareOf}.
+ *
+ * @param students per student the credit earned, and the answers it is of
+ */
+export function shareOfStudents(students: readonly { readonly right: number; readonly outOf: number }[]) {
+  const right = students.reduce((sum, one) => sum + one.right, 0);
+  const outOf = students.reduce((sum, one) => sum + one.outOf, 0);
+  const m = students.filter((one) => one.outOf > 0).length;
+  if (m === outOf || outOf === 0) return shareOf(right, outOf);
+  const p = right / outOf;
+  const spread = students.reduce((sum, one) => sum + (one.right - p * one.outOf) ** 2, 0);
+  // Without any spread to go by, or with one student only, each student counts once.
+  const isUnknown = m < 2 || p <= 0 || p >= 1;
+  const design = isUnknown ? outOf / m : Math.max(1, (m / (m - 1)) * (spread / outOf) * (1 / (p * (1 - p))));
+  const effective = outOf / design;
+  const interval = wilson(p * effective, effective);
+  return { right, outOf, low: interval?.low ?? null, high: interval?.high ?? null };
+}
+
+/**
  * The difference of two shares, k1/n1 - k2/n2, with its 95 % hybrid score interval (Newcombe, 1998); null when either
  * share has no n.
  *

@@ -89,3 +89,21 @@ export function keyedBy(content: Content, answer: Answer | null): Content | null
 /** Whether a ruling can be given on `content`: those that name an answer need one that can be its key. */
 export const isRuling = ({ ruling, answer }: Ruling, content: Content): boolean =>
   ruling === "award" || ruling === "drop" || keyedBy(content, answer) !== null;
+
+/**
+ * Who gave what, as {@link contentUnder} has it: an answer that was accepted later counts as right there, too.
+ *
+ * @example
+ * summariseUnder({ ruling: "accept", answer: b }, content, [a, b]); // the lines of a and of b are both keys
+ */
+export function summariseUnder(ruling: Ruling | null, content: Content, answers: readonly Answer[]) {
+  const ruled = contentUnder(ruling?.ruling === "correct" ? ruling : null, content);
+  const lines = kindOf(ruled).summarise(ruled, answers);
+  if (ruling?.ruling !== "accept" || ruling.answer?.kind !== content.kind) return lines;
+  const accepted = new Set(
+    kindOf(content)
+      .summarise(content, [ruling.answer])
+      .flatMap((line) => (line.count > 0 ? [line.id] : [])),
+  );
+  return lines.map((line) => (accepted.has(line.id) ? { ...line, isKey: true } : line));
+}

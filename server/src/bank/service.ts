@@ -341,7 +341,9 @@ async function reviseIfChanged(
     content,
     contentHash,
     changeKind,
-    parameterId: changeKind === "typo" && before ? before.parameterId : newId(),
+    parameterId:
+      (await store.findParameter(db, caller.departmentId, itemId, contentHash)) ??
+      (changeKind === "typo" && before ? before.parameterId : newId()),
     authorId: caller.personId,
     note: null,
     at: now(),

@@ -113,6 +113,28 @@ export async function insertItem(db: Db, row: Insertable<Tables["item"]>): Promi
   await db.insertInto("item").values(row).execute();
 }
 
+/**
+ * The identity that the statistics of this content go by, when an earlier revision of the item was the same: a key that
+ * is put right and taken back loses nothing.
+ */
+export async function findParameter(
+  db: Db,
+  departmentId: string,
+  itemId: string,
+  contentHash: string,
+): Promise<string | undefined> {
+  const row = await db
+    .selectFrom("itemRevision")
+    .select("parameterId")
+    .where("departmentId", "=", departmentId)
+    .where("itemId", "=", itemId)
+    .where("contentHash", "=", contentHash)
+    .orderBy("n", "desc")
+    .limit(1)
+    .executeTakeFirst();
+  return row?.parameterId;
+}
+
 export async function insertRevision(
   db: Db,
   row: Omit<Insertable<Tables["itemRevision"]>, "content"> & { content: Content },

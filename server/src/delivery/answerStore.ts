@@ -76,7 +76,7 @@ with held as (
   from held h
   cross join jsonb_to_recordset($5::jsonb) as seen(position int)
   left join newest on newest.position = seen.position
-  where h.state = 'running' and si.department_id = h.department_id and si.sitting_id = h.id and si.position = seen.position
+  where (h.state = 'running' or newest.position is not null) and si.department_id = h.department_id and si.sitting_id = h.id and si.position = seen.position
 )
 select department_id as "departmentId", state, epoch,
   coalesce((select jsonb_agg(jsonb_build_object('seq', seq, 'disposition', disposition) order by seq) from judged), '[]') as stored

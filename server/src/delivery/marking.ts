@@ -1,5 +1,6 @@
 /** Marking a sitting by machine, taking it into the class's memory, and marking it again when answers come late. */
 import { completeRules } from "@verdant/core/delivery/rules";
+import { isReached } from "@verdant/core/delivery/reached";
 import { kindOf, markerOf } from "@verdant/core/items/kinds";
 import { creditUnder, pointsOf, type Ruled } from "@verdant/core/items/ruling";
 import { difficultyOf, slipOf } from "@verdant/core/plan/posterior";
@@ -89,9 +90,6 @@ async function mark(
   return marked;
 }
 
-/** A question counts as asked once it was shown or answered; not reached is no wrong answer. */
-const wasAsked = (item: SittingItem) => item.shownAt !== null || item.answer !== null;
-
 /** A pre-test is answered before it is taught: it changes no plan. */
 async function countsForPlan({ db }: Scope, departmentId: string, releaseId: string): Promise<boolean> {
   const [release] = await listReleases(db, departmentId, { releaseId });
@@ -115,7 +113,7 @@ async function giveEvidence(
   if (one.rehearsal || !(await countsForPlan(scope, departmentId, sitting.releaseId))) return null;
   const rollUp = await rollUpOf(scope, departmentId, one.courseId);
   const answers = marked
-    .filter((item) => wasAsked(item) && markerOf(item.content) !== "nobody")
+    .filter((item) => isReached(item) && markerOf(item.content) !== "nobody")
     .flatMap((item) => {
       const topicId = rollUp.get(item.topicId ?? "");
       if (topicId === undefined) return [];

@@ -2,6 +2,7 @@
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/delivery";
 import { completeRules, markOf, opennessNow, settlesAt, shows, type Openness } from "@verdant/core/delivery/rules";
+import { isReached } from "@verdant/core/delivery/reached";
 import { isBlank } from "@verdant/core/items/blank";
 import { kindOf, markerOf, type Answer, type Content } from "@verdant/core/items/kinds";
 import { contentUnder, type Ruling } from "@verdant/core/items/ruling";
@@ -11,6 +12,7 @@ import * as rulingStore from "./rulingStore.ts";
 import { isOver, obstacleTo, waitUntil } from "./sitting.ts";
 import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
+import { waitingPointsOf } from "./written.ts";
 import { stimuliOf, strandOf } from "./views.ts";
 
 type GivenRelease = Awaited<ReturnType<typeof store.listReleasesFor>>[number];
@@ -42,9 +44,10 @@ export function opennessOf(
 }
 
 export async function showResult(
-  { db, caller, now }: Scope<Student>,
+  scope: Scope<Student>,
   { params }: Input<typeof contract.showResult>,
 ): Promise<Result<typeof contract.showResult>> {
+  const { db, caller, now } = scope;
   const { departmentId, studentId } = caller;
   const sitting = need(await sittingStore.findSitting(db, departmentId, studentId, params.sittingId), "sitting");
   if (sitting.state !== "handedIn" || sitting.handedInAt === null) {
@@ -60,6 +63,7 @@ export async function showResult(
   const rulings = await rulingStore.listInForce(db, departmentId, sitting.releaseId);
   const twins = await sittingStore.listTwins(db, departmentId, reserved);
   const { counts, openFrom } = completeRules(sitting.rules);
+  const waitingPoints = (await waitingPointsOf(scope, [sitting.id])).get(sitting.id) ?? 0;
   const inOrder = goes.filter((go) => go.state === "handedIn").sort((a, b) => a.ordinal - b.ordinal);
   const mark = markOf(
     counts,
@@ -73,7 +77,8 @@ export async function showResult(
     openFrom,
     settlesAt: settlingOf(goes, now())?.toISOString() ?? null,
     points: shows(openness, "score") ? sitting.points : null,
-    outOf: sitting.outOf,
+    outOf: sitting.outOf - waitingPoints,
+    waitingPoints,
     mark: shows(openness, "score") && goes.length > 1 ? { counts, points: mark ?? 0 } : null,
     items: items
       .map((item) => ({ ...item, ruling: rulings.get(item.revisionId) ?? null }))
@@ -86,7 +91,8 @@ export async function showResult(
         stimulusId: item.use === "practice" ? item.stimulusId : null,
         twin: item.use === "reserved" && shows(openness, "everything") ? (twins.get(item.itemId) ?? null) : null,
         answer: item.use === "practice" ? item.answer : null,
-        credit: waitsOrHasNone(item) ? null : item.credit,
+        reached: isReached(item),
+        credit: waitsOrHasNone(item) || !isReached(item) ? null : item.credit,
         comment: shows(openness, "why") && item.comment !== null && item.comment !== "" ? item.comment : null,
         why: shows(openness, "why") && item.use === "practice" ? whyOf(item) : null,
         content:

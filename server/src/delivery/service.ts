@@ -16,15 +16,22 @@ import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope, type Student } from "../platform/scope.ts";
 import { finish } from "./marking.ts";
-import { opennessOf } from "./result.ts";
+import { opennessOf, settlingOf } from "./result.ts";
 import { isOver, obstacleTo, waitUntil } from "./sitting.ts";
 import * as rulingStore from "./rulingStore.ts";
 import * as sittingStore from "./sittingStore.ts";
+import { waitingPointsOf } from "./written.ts";
 import * as store from "./store.ts";
 import { noticeOf } from "./views.ts";
 
 export { giveKeyRuling, listKeyRulings, previewKeyRuling, undoKeyRuling } from "./ruling.ts";
-export { listWaitingMarks, listWrittenAnswers, markWrittenAnswer } from "./written.ts";
+export {
+  claimWrittenAnswer,
+  listWaitingMarks,
+  listWrittenAnswers,
+  markWrittenAnswer,
+  waitingPointsOf,
+} from "./written.ts";
 export { showResult } from "./result.ts";
 export { beginSitting, handIn, saveAnswers, settleSitting, showSitting } from "./sitting.ts";
 
@@ -261,7 +268,8 @@ const isOpen = (release: GivenRelease, at: Date) =>
     at.getTime(),
   ) === "open";
 
-export async function whatNow({ db, caller, now }: Scope<Student>): Promise<Result<typeof contract.whatNow>> {
+export async function whatNow(scope: Scope<Student>): Promise<Result<typeof contract.whatNow>> {
+  const { db, caller, now } = scope;
   const { departmentId, studentId } = caller;
   const [student, given, sittings] = await Promise.all([
     store.findStudentName(db, departmentId, studentId),
@@ -300,11 +308,15 @@ export async function whatNow({ db, caller, now }: Scope<Student>): Promise<Resu
       };
     }),
   );
-  const done = sittings.filter((sitting) => sitting.state === "handedIn");
+  const done = sittings.filter((sitting) => sitting.state === "handedIn").slice(0, 20);
+  const waiting = await waitingPointsOf(
+    scope,
+    done.map((sitting) => sitting.id),
+  );
   return {
     givenName: student?.givenName ?? "",
     releases,
-    done: done.slice(0, 20).flatMap((sitting) => {
+    done: done.flatMap((sitting) => {
       const release = given.find((one) => one.releaseId === sitting.releaseId);
       if (!release) return [];
       const openness = opennessOf(release, goesOf(sitting.releaseId), at);
@@ -315,7 +327,9 @@ export async function whatNow({ db, caller, now }: Scope<Student>): Promise<Resu
           handedInAt: (sitting.handedInAt ?? at).toISOString(),
           openness,
           points: shows(openness, "score") ? sitting.points : null,
-          outOf: sitting.outOf,
+          outOf: sitting.outOf - (waiting.get(sitting.id) ?? 0),
+          waitingPoints: waiting.get(sitting.id) ?? 0,
+          settlesAt: settlingOf(goesOf(sitting.releaseId), at)?.toISOString() ?? null,
         },
       ];
     }),
@@ -328,6 +342,6 @@ export async function listItemsOfRelease({ db }: Scope, departmentId: string, re
   const rulings = await rulingStore.listInForce(db, departmentId, releaseId);
   return items.map((item) => {
     const ruling = rulings.get(item.revisionId) ?? null;
-    return { ...item, ruling: ruling?.ruling ?? null, content: contentUnder(ruling, item.content) };
+    return { ...item, ruled: ruling, ruling: ruling?.ruling ?? null, content: contentUnder(ruling, item.content) };
   });
 }

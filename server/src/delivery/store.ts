@@ -21,17 +21,20 @@ export async function insertRelease(
   await db.insertInto("releaseItem").values(rows.items).execute();
 }
 
-/** Students that a target names: of the class, of the group, or one. */
-const audience = sql`
-  select distinct target.release_id, enrolment.class_id, enrolment.student_id
+/** Students that a target names (of the class, of the group, or one), and who had begun before they left. */
+const audience = (departmentId: string) => sql`
+  select release_id, class_id, student_id from sitting
+  where department_id = ${departmentId} and ordinal = 1 and state <> 'voided'
+  union
+  select target.release_id, enrolment.class_id, enrolment.student_id
   from release_target target
   join enrolment on enrolment.department_id = target.department_id and enrolment.class_id = target.class_id
     and enrolment.left_on is null
-  where (target.student_id is null and target.group_id is null) or target.student_id = enrolment.student_id
+  where target.department_id = ${departmentId} and ((target.student_id is null and target.group_id is null) or target.student_id = enrolment.student_id
     or exists (
       select 1 from student_group_member member
       where member.department_id = target.department_id and member.group_id = target.group_id
-        and member.student_id = enrolment.student_id)`;
+        and member.student_id = enrolment.student_id))`;
 
 export interface ReleaseRow {
   readonly id: string;
@@ -58,7 +61,8 @@ export async function listReleases(
         from release_place place join release_part part
           on part.department_id = place.department_id and part.id = place.part_id
         where part.department_id = release.department_id and part.release_id = release.id) as questions,
-      (select count(*)::int from (${audience}) as audience where audience.release_id = release.id) as students,
+      (select count(distinct student_id)::int from (${audience(departmentId)}) as audience
+        where audience.release_id = release.id) as students,
       count(sitting.id) filter (where sitting.state <> 'voided')::int as begun,
       count(sitting.id) filter (where sitting.state in ('handedIn', 'closed'))::int as handed_in
     from release

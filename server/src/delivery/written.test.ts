@@ -1,90 +1,32 @@
 /** Written answers and opinions: what waits for a person, what a mark changes, and what counts nowhere. */
-import type { Content } from "@verdant/core/items/kinds";
-import { richTextOf } from "@verdant/core/richText";
 import { beforeAll, describe, expect, test } from "vitest";
-import { saveItem } from "../bank/service.ts";
 import * as insight from "../insight/service.ts";
 import { newId } from "../platform/id.ts";
-import { choice, release } from "../platform/testing/sittings.ts";
 import { useWorkbench } from "../platform/testing/workbench.ts";
+import { giveWritten } from "../platform/testing/writtenAnswers.ts";
 import { endMembership } from "../team/members.ts";
 import { replayClass } from "../plan/memory.ts";
 import * as delivery from "./service.ts";
 
 const bench = useWorkbench();
 
-const essay: Content = {
-  kind: "written",
-  schemaVersion: 1,
-  stem: richTextOf("Why does a meander widen?"),
-  lines: 5,
-  criteria: [
-    {
-      id: "reasons",
-      name: "Reasons",
-      levels: [
-        { id: "none", points: 0, text: "none" },
-        { id: "one", points: 1, text: "one" },
-        { id: "two", points: 2, text: "two" },
-      ],
-    },
-  ],
-  showsCriteria: true,
-  modelAnswer: richTextOf("The outer bank is worn away."),
-};
-const view: Content = {
-  kind: "opinion",
-  schemaVersion: 1,
-  stem: richTextOf("How sure are you?"),
-  form: "scale",
-  choices: [],
-  steps: 5,
-  low: "not at all",
-  high: "very",
-};
-
 let releaseId = "";
+let sit: Awaited<ReturnType<typeof giveWritten>>["sit"];
 beforeAll(async () => {
-  const { topicId } = await bench.db.selectFrom("unitTopic").select("topicId").executeTakeFirstOrThrow();
-  const itemIds: string[] = [];
-  for (const content of [essay, view]) {
-    const tagging = {
-      label: null,
-      topicId,
-      stimulusId: null,
-      standardIds: [],
-      demand: "reason" as const,
-      use: "practice" as const,
-      expectedSeconds: 120,
-      writerDifficulty: 3,
-      keptFindings: [],
-      tags: [],
-      points: 1,
-    };
-    const itemId = newId();
-    await saveItem(bench.lead, { params: { itemId }, body: { version: 0, tagging, content } });
-    itemIds.push(itemId);
-  }
-  ({ releaseId } = await release(bench, { itemIds, rules: { openness: "everything", openFrom: "handIn" } }));
+  ({ releaseId, sit } = await giveWritten(bench));
 });
-
-async function sit(student: number, text: string, value = "4") {
-  const begun = await delivery.beginSitting(bench.students[student]!.scope, { params: { releaseId } });
-  const sitter = bench.sitter(begun.token);
-  const params = { sittingId: begun.sitting.id };
-  const events = [
-    { ...choice(1, 1, null), answer: { kind: "written" as const, text } },
-    { ...choice(2, 2, null), answer: { kind: "opinion" as const, value } },
-  ];
-  await delivery.saveAnswers(sitter, { params, body: { epoch: 1, events, shown: [1, 2] } });
-  await delivery.handIn(sitter, { params });
-  return { ...params, sees: () => delivery.showResult(bench.students[student]!.scope, { params }) };
-}
-const mark = (sittingId: string, level: string, comment = "") =>
-  delivery.markWrittenAnswer(bench.lead, {
+const mark = async (sittingId: string, level: string, comment = "") => {
+  const seen = await bench.db
+    .selectFrom("rubricMark")
+    .select("version")
+    .where("sittingId", "=", sittingId)
+    .executeTakeFirst();
+  const { credit } = await delivery.markWrittenAnswer(bench.lead, {
     params: { sittingId, position: 1 },
-    body: { levels: { reasons: level }, comment },
+    body: { levels: { reasons: level }, comment, version: seen?.version ?? 0 },
   });
+  return { credit };
+};
 const waiting = async () =>
   (await delivery.listWaitingMarks(bench.lead)).releases.find((one) => one.releaseId === releaseId)?.waiting ?? 0;
 const evidenceOf = (sittingId: string) =>
@@ -96,7 +38,8 @@ describe("a written answer", () => {
     expect(await waiting()).toBe(1);
     expect(await sees()).toMatchObject({
       points: 0,
-      outOf: 1,
+      outOf: 0,
+      waitingPoints: 1,
       items: [
         { credit: null, comment: null },
         { credit: null, ruling: null },
@@ -152,7 +95,10 @@ describe("a written answer", () => {
     const { sittingId } = await sit(3, "Erosion.");
     for (const level of ["three", ""]) await expect(mark(sittingId, level)).rejects.toMatchObject({ kind: "invalid" });
     await expect(
-      delivery.markWrittenAnswer(bench.lead, { params: { sittingId, position: 2 }, body: { levels: {}, comment: "" } }),
+      delivery.markWrittenAnswer(bench.lead, {
+        params: { sittingId, position: 2 },
+        body: { levels: {}, comment: "", version: 0 },
+      }),
     ).rejects.toMatchObject({ kind: "conflict" });
     await expect(mark(newId(), "one")).rejects.toMatchObject({ kind: "missing" });
     const begun = await delivery.beginSitting(bench.students[4]!.scope, { params: { releaseId } });

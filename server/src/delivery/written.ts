@@ -6,21 +6,25 @@ import { creditUnder, pointsOf } from "@verdant/core/items/ruling";
 import { creditOfLevels } from "@verdant/core/items/written";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
-import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import { atomically, type Member, type Scope, type Student } from "../platform/scope.ts";
 import { replayClass, updateCredits } from "../plan/memory.ts";
 import * as rulingStore from "./rulingStore.ts";
 import * as sittingStore from "./sittingStore.ts";
 import { listReleases } from "./store.ts";
 import * as store from "./writtenStore.ts";
 
+/** Whoever has an answer before them says so again within this time. */
+const claimMs = 120_000;
+const claimsSince = (now: Date) => new Date(now.getTime() - claimMs);
+
 export async function listWrittenAnswers(
-  { db, caller }: Scope<Member>,
+  { db, caller, now }: Scope<Member>,
   { params }: Input<typeof contract.listWrittenAnswers>,
 ): Promise<Result<typeof contract.listWrittenAnswers>> {
   const { departmentId } = caller;
   const [release] = await listReleases(db, departmentId, { releaseId: params.releaseId });
   const { name } = need(release, "release");
-  const rows = await store.listWritten(db, departmentId, params.releaseId);
+  const rows = await store.listWritten(db, departmentId, params.releaseId, caller.personId, claimsSince(now()));
   const questions = [...groupBy(rows, (row) => row.itemId).values()].flatMap((answers) => {
     const [first] = answers;
     if (first?.content.kind !== "written") return [];
@@ -32,19 +36,29 @@ export async function listWrittenAnswers(
 }
 
 function toAnswer(row: Awaited<ReturnType<typeof store.listWritten>>[number]) {
-  const { sittingId, position, ordinal, className, levels, credit, comment, at, by } = row;
+  const { sittingId, position, ordinal, className, levels, credit, comment, at, by, version, heldBy } = row;
   return {
     sittingId,
     position,
     ordinal,
     className,
-    student: `${row.givenName} ${row.familyName}`,
+    student: `${row.givenName} ${row.familyName}`.trim(),
+    heldBy,
     text: row.answer.kind === "written" ? row.answer.text : "",
     mark:
-      levels === null || credit === null || at === null
+      levels === null || credit === null || at === null || version === null
         ? null
-        : { levels: { ...levels }, credit, comment: comment ?? "", by: by ?? "", at: at.toISOString() },
+        : { levels: { ...levels }, credit, comment: comment ?? "", by: by ?? "", at: at.toISOString(), version },
   };
+}
+
+/** Points of these sittings that wait for somebody's mark: they belong to no total yet. Sittings without any are not in it. */
+export async function waitingPointsOf(
+  { db, caller }: Scope<Member | Student>,
+  sittingIds: readonly string[],
+): Promise<ReadonlyMap<string, number>> {
+  const rows = await store.sumWaitingPoints(db, caller.departmentId, sittingIds);
+  return new Map(rows.map((row) => [row.id, row.points]));
 }
 
 export async function listWaitingMarks({
@@ -74,16 +88,14 @@ export function markWrittenAnswer(
       throw new Failure("invalid", detail, { errors: [{ pointer: "/body/levels", detail }] });
     }
     const at = now();
-    await store.upsertRubricMark(db, {
-      departmentId,
-      sittingId,
-      position,
-      levels: JSON.stringify(body.levels),
-      credit: byPerson,
-      comment: body.comment.trim(),
-      by: caller.personId,
-      at,
-    });
+    const rubricMark = {
+      ...{ departmentId, sittingId, position, levels: JSON.stringify(body.levels), credit: byPerson },
+      ...{ comment: body.comment.trim(), by: caller.personId, at },
+    };
+    const before = await store.findRubricMark(db, departmentId, sittingId, position);
+    if ((before?.version ?? 0) !== body.version) throw markedMeanwhile(before?.name);
+    const version = await store.upsertRubricMark(db, rubricMark, body.version);
+    if (version === undefined) throw markedMeanwhile(undefined);
     const ruling = (await rulingStore.listInForce(db, departmentId, found.releaseId)).get(found.revisionId) ?? null;
     const ruled = creditUnder(ruling, found.content, null, { byPerson });
     const mark = {
@@ -105,6 +117,24 @@ export function markWrittenAnswer(
       action: "markedByPerson",
       after: { position, levels: body.levels, credit: byPerson },
     });
-    return { credit: byPerson };
+    return { credit: byPerson, version };
   });
+}
+
+const markedMeanwhile = (name: string | undefined) =>
+  new Failure(
+    "stale",
+    `${name ?? "Somebody"} has marked this answer meanwhile. Yours was not kept: look at that mark, then mark again if you still would.`,
+  );
+
+/** Says that the caller has this answer before them, and who had it first. */
+export async function claimWrittenAnswer(
+  { db, caller, now }: Scope<Member>,
+  { params }: Input<typeof contract.claimWrittenAnswer>,
+): Promise<Result<typeof contract.claimWrittenAnswer>> {
+  const { departmentId, personId } = caller;
+  need(await store.findWritten(db, departmentId, params.sittingId, params.position), "answer");
+  const at = now();
+  const holder = await store.claim(db, { departmentId, personId, ...params, at }, claimsSince(at));
+  return { heldBy: holder && holder.personId !== personId ? holder.name : null };
 }

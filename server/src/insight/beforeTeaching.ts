@@ -2,10 +2,10 @@
 import type * as contract from "@verdant/contract/beforeTeaching";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import { groupBy } from "@verdant/core/groupBy";
-import { shareOf } from "@verdant/core/insight/wilson";
+import { shareOf, shareOfStudents } from "@verdant/core/insight/wilson";
 import { wrongIdeas } from "@verdant/core/insight/wrongIdeas";
 import { blankAnswer } from "@verdant/core/items/blank";
-import { kindOf } from "@verdant/core/items/kinds";
+import { summariseUnder, type Ruling } from "@verdant/core/items/ruling";
 import { headline } from "@verdant/core/richText";
 import { need } from "../platform/failure.ts";
 import type { Member, Scope } from "../platform/scope.ts";
@@ -45,9 +45,11 @@ export async function showBeforeTeaching(
 }
 
 const facilityOf = (answers: readonly Answer[]) =>
-  shareOf(
-    answers.reduce((sum, answer) => sum + answer.credit, 0),
-    answers.length,
+  shareOfStudents(
+    [...groupBy(answers, (answer) => answer.studentId).values()].map((own) => ({
+      right: own.reduce((sum, answer) => sum + answer.credit, 0),
+      outOf: own.length,
+    })),
   );
 
 const shareRight = (answers: readonly Answer[]) =>
@@ -66,10 +68,16 @@ function hardestOf(byItem: readonly Answer[][]): Shown["hardest"] {
     });
 }
 
+const givenIn = ({ answer, content }: Answer) => answer ?? blankAnswer(content.kind);
+
+/** What was decided about the key that this answer was marked by. */
+const rulingOf = ({ ruling, rulingAnswer: answer }: Answer): Ruling | null =>
+  ruling === null ? null : { ruling, answer };
+
 /** Ideas that some answer to an item would show, and those that this answer shows. */
-function ideasIn({ content, answer }: Answer): { carried: string[]; shown: string[] } {
-  const given = kindOf(content).summarise(content, [answer ?? blankAnswer(content.kind)]);
-  const carriers = given.filter((line) => line.misconceptionId !== undefined);
+function ideasIn(answer: Answer): { carried: string[]; shown: string[] } {
+  const given = summariseUnder(rulingOf(answer), answer.content, [givenIn(answer)]);
+  const carriers = given.filter((line) => !line.isKey && line.misconceptionId !== undefined);
   const idsOf = (lines: typeof carriers) => [...new Set(lines.flatMap((line) => line.misconceptionId ?? []))];
   return { carried: idsOf(carriers), shown: idsOf(carriers.filter((line) => line.count > 0)) };
 }
@@ -123,10 +131,7 @@ function wrongOf(byItem: readonly Answer[][]): Shown["wrong"] {
     .flatMap((own) => {
       const [first] = own;
       if (!first) return [];
-      const lines = kindOf(first.content).summarise(
-        first.content,
-        own.map((one) => one.answer ?? blankAnswer(first.content.kind)),
-      );
+      const lines = summariseUnder(rulingOf(first), first.content, own.map(givenIn));
       return lines
         .filter((line) => !line.isKey && line.id !== null && line.misconceptionId === undefined)
         .filter((line) => line.count >= own.length / 5)

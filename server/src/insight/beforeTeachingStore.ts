@@ -22,11 +22,9 @@ export function listTopicAnswers(db: Db, departmentId: string, topicId: string) 
       join.onRef("newest.departmentId", "=", "item.departmentId").onRef("newest.id", "=", "item.latestRevisionId"),
     )
     .innerJoin("itemRevision as given", (join) =>
-      join
-        .onRef("given.departmentId", "=", "si.departmentId")
-        .onRef("given.id", "=", "si.revisionId")
-        .onRef("given.parameterId", "=", "newest.parameterId"),
+      join.onRef("given.departmentId", "=", "si.departmentId").onRef("given.id", "=", "si.revisionId"),
     )
+    .whereRef("asMarked.parameterId", "=", "newest.parameterId")
     .innerJoin("topicAncestor", (join) =>
       join
         .onRef("topicAncestor.departmentId", "=", "item.departmentId")
@@ -55,6 +53,7 @@ export function listTopicAnswers(db: Db, departmentId: string, topicId: string) 
     .where("item.archivedAt", "is", null)
     .select(["item.id as itemId", "item.number", "given.content", "response.body as answer", "mark.credit"])
     .select(["sitting.studentId", "class.id as classId", "class.name as className", "schoolYear.name as year"])
+    .select(["ruling.ruling", "ruling.answer as rulingAnswer"])
     .select(["reason.text as reason", "reason.at as reasonAt"])
     .orderBy("schoolYear.startsOn", "desc")
     .orderBy("class.name")

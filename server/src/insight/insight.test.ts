@@ -107,7 +107,7 @@ describe("a release of six questions to a class of which the first half is stron
   test("the opener names the wrong idea that was given most, and no student", async () => {
     const { items, perStudent } = await show(await given());
     const weakest = items[0]!;
-    const opener = await insight.showOpener(bench.lead, { params: { releaseId, itemId: weakest.itemId } });
+    const opener = await insight.showOpener(bench.lead, { params: { releaseId, itemId: weakest.itemId }, query: {} });
     expect(opener.wrong?.count).toBe(9);
     const text = JSON.stringify(opener);
     for (const { studentId, name } of perStudent) {

@@ -26,6 +26,7 @@ export async function showItemFigures(
     trust: trustOf(answers),
     agreement: agreement === null || interval === null ? null : { r: agreement, ...interval },
     revisions: revisions.map(({ n, right, outOf }) => ({ n, facility: shareOf(right, outOf), trust: trustOf(outOf) })),
+    underOtherKeys: await store.countUnderOtherKeys(db, departmentId, itemId),
     students: figures?.students ?? 0,
     lastUsedOn: figures?.lastUsedOn ?? null,
     climb: climbWithExposure(await store.listExposedAnswers(db, departmentId, itemId)),

@@ -1,7 +1,7 @@
 /** SQL for what is known of one item. */
 import { sql } from "kysely";
 import type { Db } from "../platform/database.ts";
-import { creditSums, firstAnswers } from "../platform/firstAnswers.ts";
+import { answersUnderOtherKeys, creditSums, firstAnswers } from "../platform/firstAnswers.ts";
 import { answersWithRest } from "./itemStatsStore.ts";
 
 /** Every revision, the newest first, with the credit of its first answers. */
@@ -100,4 +100,13 @@ export function listQuizzesWith(db: Db, departmentId: string, itemId: string) {
     .orderBy("quiz.number", "desc")
     .limit(100)
     .execute();
+}
+
+/** First answers that were marked under a ruling for one release only, and so are in no figure over several. */
+export async function countUnderOtherKeys(db: Db, departmentId: string, itemId: string): Promise<number> {
+  const row = await answersUnderOtherKeys(db, departmentId)
+    .where("si.itemId", "=", itemId)
+    .select(sql<number>`count(*)::int`.as("n"))
+    .executeTakeFirst();
+  return row?.n ?? 0;
 }

@@ -1,11 +1,13 @@
 /** Item by item: how many were right, who chose what, thirds, discrimination and what deserves a look. */
 import type { Results } from "@verdant/contract/insight";
 import { correlation, correlationInterval, optionUses, type OptionFlag } from "@verdant/core/insight/itemAnalysis";
-import { shareOf } from "@verdant/core/insight/wilson";
+import { shareOf, shareOfStudents } from "@verdant/core/insight/wilson";
 import { keyPosterior, surpriseOf } from "@verdant/core/insight/wrongKey";
 import { groupBy } from "@verdant/core/groupBy";
 import { blankAnswer } from "@verdant/core/items/blank";
 import { creditOf, kindOf, markerOf, type Answer } from "@verdant/core/items/kinds";
+import { isReached } from "@verdant/core/delivery/reached";
+import { summariseUnder } from "@verdant/core/items/ruling";
 import { headline } from "@verdant/core/richText";
 import type { listItemsOfRelease } from "../delivery/service.ts";
 import { strandOf } from "../delivery/views.ts";
@@ -42,7 +44,7 @@ export function resultsOfItems(
     ).size <= 1;
   const restOf = (given: Given) => {
     const others = (bySitting.get(given.sittingId) ?? []).filter(
-      (one) => one.itemId !== given.itemId && one.isEvidence,
+      (one) => one.itemId !== given.itemId && one.isEvidence && isReached(one),
     );
     return others.length === 0 ? null : others.reduce((sum, one) => sum + one.credit, 0) / others.length;
   };
@@ -85,45 +87,35 @@ function flagsOf(
   ];
 }
 
-/** Items nobody answered come last. */
-const weakness = ({ facility }: Results["items"][number]) =>
-  facility.outOf === 0 ? 2 : facility.right / facility.outOf;
+/** Items nobody has answered come last, before them those with answers that wait for their mark: they say nothing yet. */
+const weakness = ({ facility, waiting }: Results["items"][number]) =>
+  facility.outOf === 0 ? 3 : (waiting > 0 ? 1.5 : 0) + facility.right / facility.outOf;
 
 const fewestForThirds = 9;
 
 /** What everybody was given, or nobody, says nothing: the share is then the one by the key as it was written. */
-const creditBy = ({ content }: ReleaseItem, { isEvidence, credit, answer }: Given): number =>
+export const creditBy = ({ content }: ReleaseItem, { isEvidence, credit, answer }: Given): number =>
   isEvidence ? credit : creditOf(content, answer);
 
 function resultOf(
   item: ReleaseItem,
   position: number,
-  all: readonly Given[],
+  dealt: readonly Given[],
   restOf: ((given: Given) => number | null) | null,
   misconceptions: ReadonlyMap<string, string>,
 ): Omit<Results["items"][number], "flags"> {
-  const kind = kindOf(item.content);
   const marker = markerOf(item.content);
+  const all = dealt.filter(isReached);
   // What waits for a person's mark, and what nobody marks, is no share of anything.
   const telling = marker === "machine" ? all : all.filter((answer) => answer.isEvidence);
   const answers = all.map((answer) => ({ ...answer, credit: creditBy(item, answer) }));
   const given = answers.map((answer) => answer.answer ?? blankAnswer(item.content.kind));
-  const counts = kind.summarise(item.content, given);
+  const counts = summariseUnder(item.ruled, item.content, given);
   const rest = (restOf ? answers.map(restOf) : []).filter((one) => one !== null);
   const hasThirds = marker === "machine" && answers.length >= fewestForThirds && rest.length === answers.length;
-  const uses = hasThirds
-    ? optionUses(
-        given.map((answer) =>
-          placesOf(
-            item,
-            answer,
-            counts.map((count) => count.id),
-          ),
-        ),
-        rest,
-        counts,
-      )
-    : null;
+  const ids = counts.map((count) => count.id);
+  const places = given.map((answer) => placesOf(item, answer, ids));
+  const uses = hasThirds ? optionUses(places, rest, counts) : null;
   const r = hasThirds
     ? correlation(
         answers.map((answer) => answer.credit),
@@ -142,11 +134,14 @@ function resultOf(
     strand: strandOf(item),
     stimulusId: item.stimulusId,
     ruling: item.ruling,
-    facility: shareOf(
-      telling.reduce((sum, answer) => sum + creditBy(item, answer), 0),
-      telling.length,
+    facility: shareOfStudents(
+      [...groupBy(telling, (answer) => answer.studentId).values()].map((own) => ({
+        right: own.reduce((sum, answer) => sum + creditBy(item, answer), 0),
+        outOf: own.length,
+      })),
     ),
     waiting: marker === "person" ? all.length - telling.length : 0,
+    notReached: dealt.length - all.length,
     reasons: all.flatMap(({ studentId, reason }) => (reason === null ? [] : [{ studentId, text: reason }])),
     discrimination: r === null || interval === null ? null : { r, ...interval },
     choices: counts.map(({ misconceptionId, ...choice }, i) => {
@@ -154,6 +149,7 @@ function resultOf(
       return {
         ...choice,
         share: shareOf(choice.count, answers.length),
+        by: answers.flatMap(({ studentId }, at) => (places[at]?.includes(i) ? [studentId] : [])),
         misconception: misconceptions.get(misconceptionId ?? "") ?? null,
         thirds: use ? { top: use.top, middle: use.middle, low: use.low } : null,
         flags: choice.id === null || !use ? [] : use.flags.map((flag) => flagWords[flag]).filter(Boolean),

@@ -78,7 +78,7 @@ export function answersWithRest(db: Db, departmentId: string, itemIds: readonly 
           .select("with.sittingId"),
       ),
     )
-    .select(["si.itemId", "si.revisionId", "sitting.releaseId", "sitting.classId", "mark.credit"])
+    .select(["si.itemId", "asMarked.parameterId", "sitting.releaseId", "sitting.classId", "mark.credit"])
     .select(sql<number>`(sum(mark.credit) over whole - mark.credit) / nullif(count(*) over whole - 1, 0)`.as("rest"))
     .modifyEnd(sql`window whole as (partition by si.sitting_id)`);
   return sql`
@@ -86,8 +86,7 @@ export function answersWithRest(db: Db, departmentId: string, itemIds: readonly 
     from (${answered}) as answered
     join item on item.department_id = ${departmentId} and item.id = answered.item_id
     join item_revision newest on newest.department_id = item.department_id and newest.id = item.latest_revision_id
-    join item_revision given on given.department_id = item.department_id and given.id = answered.revision_id
-      and given.parameter_id = newest.parameter_id
+      and answered.parameter_id = newest.parameter_id
     where answered.item_id = any(${ids})`;
 }
 

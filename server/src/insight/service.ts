@@ -5,19 +5,21 @@ import { markOf } from "@verdant/core/delivery/rules";
 import { shareOf } from "@verdant/core/insight/wilson";
 import { groupBy } from "@verdant/core/groupBy";
 import { blankAnswer } from "@verdant/core/items/blank";
-import { kindOf } from "@verdant/core/items/kinds";
+import { isReached } from "@verdant/core/delivery/reached";
+import { kindOf, markerOf } from "@verdant/core/items/kinds";
+import { summariseUnder } from "@verdant/core/items/ruling";
 import { dateOf } from "@verdant/core/plan/day";
 import { due, type TopicDue } from "@verdant/core/plan/due";
 import { noMemory } from "@verdant/core/plan/remember";
 import { headline, plainText } from "@verdant/core/richText";
 import { listEnrolments } from "../courses/service.ts";
-import { describeRelease, listItemsOfRelease } from "../delivery/service.ts";
+import { describeRelease, listItemsOfRelease, waitingPointsOf } from "../delivery/service.ts";
 import { stimuliOf } from "../delivery/views.ts";
 import { dueOfClass, listPlannedReturns } from "../plan/service.ts";
 import { Failure, need } from "../platform/failure.ts";
 import type { Member, Scope } from "../platform/scope.ts";
 import { showSecureLines } from "../standards/service.ts";
-import { resultsOfItems } from "./itemResults.ts";
+import { creditBy, resultsOfItems } from "./itemResults.ts";
 import { resultsOfStandards } from "./standardResults.ts";
 import * as store from "./store.ts";
 
@@ -75,14 +77,16 @@ export async function showResults(
     students: perStudent.length,
     begun: perStudent.filter((student) => student.state !== "notBegun").length,
     handedIn: perStudent.filter((student) => student.state === "handedIn").length,
-    items: resultsOfItems(items, answers, misconceptions, await store.sumSiblings(db, departmentId, itemIds)),
+    items: resultsOfItems(items, answers, misconceptions, await store.sumSiblings(db, departmentId, itemIds)).map(
+      (item) => (isOtherYear ? { ...item, choices: item.choices.map((choice) => ({ ...choice, by: [] })) } : item),
+    ),
     stimuli: stimuliOf(items),
     standards: isOtherYear
       ? []
       : resultsOfStandards(standards, evidence, perStudent, await usualLineOf(scope, plan.class.courseId)),
     perStudent: isOtherYear ? [] : perStudent,
-    waiting: perStudent.flatMap(({ studentId, name, state }) =>
-      isOtherYear || state === "handedIn" ? [] : [{ studentId, name, state }],
+    waiting: perStudent.flatMap(({ studentId, name, state, leftOn }) =>
+      isOtherYear || state === "handedIn" || leftOn !== null ? [] : [{ studentId, name, state }],
     ),
     plan: isOtherYear || answers.length === 0 ? [] : await movedTopics(scope, plan, items),
   };
@@ -108,7 +112,7 @@ function classesOf(release: Release): { id: string; name: string }[] {
   return [...names].map(([id, name]) => ({ id, name }));
 }
 
-/** Who was given it, in the order of the class list, with their goes. */
+/** Who was given it, in the order of the class list, then who has left since they began, with their goes. */
 async function studentsOf(
   scope: Scope<Member>,
   release: Release,
@@ -127,31 +131,48 @@ async function studentsOf(
     ...targets.flatMap((target) => target.studentId ?? []),
     ...roster.groups.filter((group) => groups.has(group.id)).flatMap((group) => group.studentIds),
   ]);
-  return roster.students
+  const present = new Set(roster.students.map((student) => student.studentId));
+  const gone = [...goes.keys()].filter((studentId) => !present.has(studentId));
+  const leavers = await store.listLeavers(scope.db, scope.caller.departmentId, classId, gone);
+  const waiting = await waitingPointsOf(
+    scope,
+    [...goes.values()].flat().map((go) => go.id),
+  );
+  const given = roster.students
     .filter((student) => isAll || named.has(student.studentId) || goes.has(student.studentId))
-    .map(({ studentId, name }) => {
-      const own = goes.get(studentId) ?? [];
-      const done = own.filter((go) => go.state === "handedIn");
-      return {
-        studentId,
-        name,
-        className,
-        state:
-          own.length === 0 ? ("notBegun" as const) : done.length > 0 ? ("handedIn" as const) : ("running" as const),
-        goes: done.map((go) => ({
-          ordinal: go.ordinal,
-          points: go.points ?? 0,
-          outOf: go.outOf,
-          handedInAt: (go.handedInAt ?? scope.now()).toISOString(),
-          late: go.late ?? 0,
-        })),
-        mark: markOf(
-          release.rules.counts,
-          done.map((go) => go.points ?? 0),
-        ),
-        outOf: done[0]?.outOf ?? 0,
-      };
-    });
+    .map(({ studentId, name }) => ({ studentId, name, leftOn: null }));
+  const left = leavers.map(({ studentId, givenName, familyName, leftOn }) => ({
+    ...{
+      studentId,
+      name: `${givenName} ${familyName}`.trim(),
+      leftOn,
+    },
+  }));
+  return [...given, ...left].map(({ studentId, name, leftOn }) => {
+    const own = goes.get(studentId) ?? [];
+    const done = own.filter((go) => go.state === "handedIn");
+    const outOfNow = (go: (typeof done)[number]) => go.outOf - (waiting.get(go.id) ?? 0);
+    return {
+      studentId,
+      name,
+      className,
+      leftOn,
+      state: own.length === 0 ? ("notBegun" as const) : done.length > 0 ? ("handedIn" as const) : ("running" as const),
+      goes: done.map((go) => ({
+        ordinal: go.ordinal,
+        points: go.points ?? 0,
+        outOf: outOfNow(go),
+        waitingPoints: waiting.get(go.id) ?? 0,
+        handedInAt: (go.handedInAt ?? scope.now()).toISOString(),
+        late: go.late ?? 0,
+      })),
+      mark: markOf(
+        release.rules.counts,
+        done.map((go) => go.points ?? 0),
+      ),
+      outOf: done[0] ? outOfNow(done[0]) : 0,
+    };
+  });
 }
 
 /** When the topics of this release are due next, and when they would be from the calendar alone. */
@@ -180,7 +201,7 @@ async function movedTopics(
 /** A projector page: no names, and nothing of a reserved item. */
 export async function showOpener(
   scope: Scope<Member>,
-  { params }: Input<typeof contract.showOpener>,
+  { params, query }: Input<typeof contract.showOpener>,
 ): Promise<Result<typeof contract.showOpener>> {
   const { db, caller } = scope;
   const { departmentId } = caller;
@@ -192,36 +213,42 @@ export async function showOpener(
   );
   if (item.use === "reserved")
     throw new Failure("forbidden", "This item is kept for tests, so it is not shown in class. Use its practice twin.");
+  const chosen = need(
+    classesOf(release).find((one) => one.id === (query.classId ?? release.classId)),
+    "class that was given this",
+  );
   const answers = (
-    await store.listAnswers(db, departmentId, { releaseId: release.id, classId: release.classId }, "first")
-  ).filter((answer) => answer.itemId === item.itemId);
+    await store.listAnswers(db, departmentId, { releaseId: release.id, classId: chosen.id }, "first")
+  ).filter((answer) => answer.itemId === item.itemId && isReached(answer));
+  const telling = markerOf(item.content) === "machine" ? answers : answers.filter((answer) => answer.isEvidence);
   const kind = kindOf(item.content);
   const misconceptions = await store.listMisconceptions(db, departmentId);
-  const [worst] = kind
-    .summarise(
-      item.content,
-      answers.map((answer) => answer.answer ?? blankAnswer(item.content.kind)),
-    )
+  const [worst] = summariseUnder(
+    item.ruled,
+    item.content,
+    answers.map((answer) => answer.answer ?? blankAnswer(item.content.kind)),
+  )
     .filter((choice) => !choice.isKey && choice.id !== null && choice.count > 0)
     .sort((a, b) => b.count - a.count);
   const given = answers.find(
     ({ answer }) =>
       answer !== null &&
       worst &&
-      kind.summarise(item.content, [answer]).some((one) => one.id === worst.id && one.count > 0),
+      summariseUnder(item.ruled, item.content, [answer]).some((one) => one.id === worst.id && one.count > 0),
   );
   const [rationale] = given?.answer ? kind.rationales(item.content, given.answer) : [];
-  const again = await store.findAgain(db, departmentId, item.itemId);
+  const again = await store.findAgain(db, departmentId, item.itemId, chosen.id);
   return {
     name: release.name,
-    className: release.className,
+    className: chosen.name,
     stem: headline(item.content.stem),
     view: kind.toStudentView(item.content, kind.arrange(item.content, null)),
     content: item.content,
+    accepted: acceptedOf(item),
     stimulus: stimuliOf([item])[0] ?? null,
     facility: shareOf(
-      answers.reduce((sum, answer) => sum + answer.credit, 0),
-      answers.length,
+      telling.reduce((sum, answer) => sum + creditBy(item, answer), 0),
+      telling.length,
     ),
     wrong: worst
       ? {
@@ -233,4 +260,16 @@ export async function showOpener(
       : null,
     again: again ?? null,
   };
+}
+
+/** What counts as right besides the key, in words. */
+function acceptedOf({ ruled, content }: ReleaseItem): string[] {
+  const byKey = new Set(
+    kindOf(content)
+      .summarise(content, [])
+      .flatMap((line) => (line.isKey ? [line.id] : [])),
+  );
+  return summariseUnder(ruled, content, ruled?.answer ? [ruled.answer] : [])
+    .filter((line) => line.isKey && !byKey.has(line.id))
+    .map((line) => line.text);
 }

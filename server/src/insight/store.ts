@@ -10,7 +10,7 @@ export type Source =
   | { readonly releaseId: string; readonly classId: string }
   | { readonly revisionIds: readonly string[]; readonly schoolYearId: string };
 
-/** Every item of the goes asked for that are handed in, with its answer and its last mark. */
+/** Every item of the goes asked for that are handed in, reached or not, with its answer and its last mark. */
 export function listAnswers(db: Db, departmentId: string, source: Source, go: Go) {
   return db
     .selectFrom("sitting")
@@ -45,6 +45,8 @@ export function listAnswers(db: Db, departmentId: string, source: Source, go: Go
         : eb.and([
             eb("si.revisionId", "in", likeRevisions(db, departmentId, source.revisionIds)),
             eb("sitting.classId", "in", realClassesOf(db, departmentId, source.schoolYearId)),
+            // Over several releases only what was marked by one key.
+            eb("mark.rulingId", "is", null),
           ]),
     )
     .where("sitting.state", "=", "handedIn")
@@ -57,7 +59,7 @@ export function listAnswers(db: Db, departmentId: string, source: Source, go: Go
             and other.student_id = sitting.student_id and other.state = 'handedIn')`,
       ),
     )
-    .select(["sitting.id as sittingId", "sitting.studentId", "si.itemId", "si.revisionId"])
+    .select(["sitting.id as sittingId", "sitting.studentId", "si.itemId", "si.revisionId", "si.shownAt"])
     .select(["mark.credit", "mark.isEvidence", "response.body as answer", "reason.text as reason"])
     .execute();
 }
@@ -137,7 +139,7 @@ export function listYearsOfItems(db: Db, departmentId: string, itemIds: readonly
 export function listGoes(db: Db, departmentId: string, releaseId: string, classId: string) {
   return db
     .selectFrom("sitting")
-    .select(["studentId", "ordinal", "state", "points", "outOf", "handedInAt"])
+    .select(["id", "studentId", "ordinal", "state", "points", "outOf", "handedInAt"])
     .select((eb) =>
       eb
         .selectFrom("response")
@@ -153,6 +155,25 @@ export function listGoes(db: Db, departmentId: string, releaseId: string, classI
     .where("classId", "=", classId)
     .where("state", "<>", "voided")
     .orderBy("ordinal")
+    .execute();
+}
+
+/** Students who are no longer in a class, with the day on which they left. */
+export function listLeavers(db: Db, departmentId: string, classId: string, studentIds: readonly string[]) {
+  if (studentIds.length === 0) return Promise.resolve([]);
+  return db
+    .selectFrom("student")
+    .innerJoin("enrolment", (join) =>
+      join
+        .onRef("enrolment.departmentId", "=", "student.departmentId")
+        .onRef("enrolment.studentId", "=", "student.id")
+        .on("enrolment.classId", "=", classId),
+    )
+    .where("student.departmentId", "=", departmentId)
+    .where("student.id", "in", studentIds)
+    .select(["student.id as studentId", "student.givenName", "student.familyName", "enrolment.leftOn"])
+    .orderBy("student.familyName")
+    .orderBy("student.givenName")
     .execute();
 }
 
@@ -221,15 +242,19 @@ export function listStandardEvidence(db: Db, departmentId: string, classId: stri
     .execute();
 }
 
-/** An item to ask again: of the same family, else of the same topic; practice, approved, and not the one itself. */
-export function findAgain(db: Db, departmentId: string, itemId: string) {
+/**
+ * An item to ask again, the nearest there is: a look-alike before all, then what shares most standards, the kind, the
+ * demand, what is as hard by its writer's word, and what this class has not met. Practice, approved, of the same topic
+ * or family, and not the one itself.
+ */
+export function findAgain(db: Db, departmentId: string, itemId: string, classId: string) {
   return db
     .selectFrom("item as old")
     .innerJoin("item", (join) =>
       join
         .onRef("item.departmentId", "=", "old.departmentId")
-        .onRef("item.topicId", "=", "old.topicId")
-        .onRef("item.id", "<>", "old.id"),
+        .onRef("item.id", "<>", "old.id")
+        .on(sql<boolean>`(item.topic_id = old.topic_id or item.family_id = old.family_id)`),
     )
     .innerJoin("itemRevision as revision", (join) =>
       join
@@ -240,8 +265,26 @@ export function findAgain(db: Db, departmentId: string, itemId: string) {
     .where("old.id", "=", itemId)
     .where("item.status", "=", "approved")
     .where("item.use", "=", "practice")
+    .where("item.kind", "<>", "keyOnly")
+    .where("item.archivedAt", "is", null)
     .select(["item.number", "revision.content"])
     .orderBy(sql`item.family_id = old.family_id desc`)
+    .orderBy(
+      sql`(
+        select count(*) from item_standard mine
+        join item_standard its on its.department_id = mine.department_id and its.standard_id = mine.standard_id
+          and its.item_id = item.id
+        where mine.department_id = old.department_id and mine.item_id = old.id) desc`,
+    )
+    .orderBy(
+      sql`exists (
+        select 1 from exposure
+        where exposure.department_id = item.department_id and exposure.class_id = ${classId} and exposure.item_id = item.id)`,
+    )
+    .orderBy(sql`item.kind = old.kind desc`)
+    .orderBy(sql`item.demand = old.demand desc`)
+    .orderBy(sql`abs(item.writer_difficulty - old.writer_difficulty)`)
     .orderBy("item.number")
+    .limit(1)
     .executeTakeFirst();
 }

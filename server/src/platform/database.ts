@@ -56,7 +56,10 @@ export function isUnreachable(error: unknown): boolean {
   if (typeof code === "string")
     return /^(08|53|57P)|^(ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ENOTFOUND|EHOSTUNREACH)$/.test(code);
   return (
-    typeof message === "string" && /^(Connection terminated|Client has encountered a connection error|timeout exceeded when trying to connect)/.test(message)
+    typeof message === "string" &&
+    /^(Connection terminated|Client has encountered a connection error|timeout exceeded when trying to connect)/.test(
+      message,
+    )
   );
 }
 

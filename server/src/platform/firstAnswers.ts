@@ -1,12 +1,24 @@
 /** Which answers statistics are made of: the one rule of it, for every store that counts them. */
 import { sql } from "kysely";
-import type { Db } from "./database.ts";
+import type { Db } from "../platform/database.ts";
 
 /**
- * First goes of real classes that are handed in, questions that were shown, marks that say something about a student.
- * Joined as `si` (the question in the sitting), `sitting`, `class` and `mark` (the one that stands).
+ * First goes of real classes that are handed in, questions that were reached, marks that say something about a student.
+ * Joined as `si` (the question in the sitting), `sitting`, `class`, `mark` (the one that stands), `ruling` (what it was
+ * given under, if anything) and `asMarked` (the revision whose key it was marked by).
+ *
+ * Marks given under different keys are not put together: a corrected key that went into the item counts as that
+ * revision's, and what was decided for one release only is left out of figures over several.
  */
-export const firstAnswers = (db: Db, departmentId: string) =>
+export const firstAnswers = (db: Db, departmentId: string) => ofFirstGoes(db, departmentId).where(isUnderOneKey);
+
+/** The marks that {@link firstAnswers} leaves out: given under a ruling for one release only. */
+export const answersUnderOtherKeys = (db: Db, departmentId: string) =>
+  ofFirstGoes(db, departmentId).where(sql<boolean>`not (${isUnderOneKey})`);
+
+const isUnderOneKey = sql<boolean>`(ruling.id is null or ruling.release_id is null or ruling.mended_revision_id is not null)`;
+
+const ofFirstGoes = (db: Db, departmentId: string) =>
   db
     .selectFrom("sittingItem as si")
     .innerJoin("sitting", (join) =>
@@ -22,6 +34,14 @@ export const firstAnswers = (db: Db, departmentId: string) =>
         .onRef("mark.position", "=", "si.position")
         .onRef("mark.version", "=", "sitting.markingVersion")
         .on("mark.round", "=", 1),
+    )
+    .leftJoin("keyRuling as ruling", (join) =>
+      join.onRef("ruling.departmentId", "=", "mark.departmentId").onRef("ruling.id", "=", "mark.rulingId"),
+    )
+    .innerJoin("itemRevision as asMarked", (join) =>
+      join
+        .onRef("asMarked.departmentId", "=", "si.departmentId")
+        .on((eb) => eb("asMarked.id", "=", eb.fn.coalesce("ruling.mendedRevisionId", "si.revisionId"))),
     )
     .where("si.departmentId", "=", departmentId)
     .where("si.shownAt", "is not", null)

@@ -83,7 +83,9 @@ export interface SittingTables {
     comment: string;
     by: string;
     at: Date;
+    version: Default<number>;
   };
+  markingClaim: Owned & { sittingId: string; position: number; personId: string; at: Date };
   keyRuling: Row & {
     itemId: string;
     revisionId: string;

@@ -13,7 +13,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { WrittenAnswers } from "@verdant/contract/marking";
 import { creditOfLevels, type Levels, type Written } from "@verdant/core/items/written";
-import { useState } from "react";
+import { useState, type KeyboardEvent } from "react";
 import { problemOf } from "../platform/problem.ts";
 import { RichTextView } from "../player/RichTextView.tsx";
 import { useToast } from "../ui/Toasts.tsx";
@@ -21,8 +21,15 @@ import { useMarkWrittenAnswerMutation } from "./api.ts";
 
 type Answer = WrittenAnswers["questions"][number]["answers"][number];
 
-export function AnswerToMark(props: { content: Written; answer: Answer; next: () => void }) {
-  const { content, answer, next } = props;
+interface Props {
+  readonly content: Written;
+  readonly answer: Answer;
+  /** The answer is the next one of several: it has the focus, so that reading goes on there. */
+  readonly takesFocus: boolean;
+  readonly next: () => void;
+}
+
+export function AnswerToMark({ content, answer, takesFocus, next }: Props) {
   const [levels, setLevels] = useState<Levels>(answer.mark?.levels ?? {});
   const [comment, setComment] = useState(answer.mark?.comment ?? "");
   const [mark, { isLoading, error }] = useMarkWrittenAnswerMutation();
@@ -30,15 +37,49 @@ export function AnswerToMark(props: { content: Written; answer: Answer; next: ()
   const credit = creditOfLevels(content, levels);
   const keep = async () => {
     const { sittingId, position } = answer;
-    const done = await mark({ params: { sittingId, position }, body: { levels: { ...levels }, comment } });
+    const version = answer.mark?.version ?? 0;
+    const done = await mark({ params: { sittingId, position }, body: { levels: { ...levels }, comment, version } });
     if (done.error) return;
     say({ text: `Marked: ${percent(done.data.credit)} of the points.` });
     next();
   };
+  /** 1, 2, 3 … choose a level of the first criterion that has none, or of the one in which the focus is. */
+  const byKey = (event: KeyboardEvent<HTMLElement>) => {
+    if (event.key === "Enter" && (event.ctrlKey || event.metaKey)) {
+      event.preventDefault();
+      if (credit !== null && !isLoading) void keep();
+      return;
+    }
+    const target = event.target as HTMLElement;
+    if (target.tagName === "TEXTAREA" || event.ctrlKey || event.metaKey || event.altKey || !/^[1-9]$/.test(event.key))
+      return;
+    const inFocus = target.closest("[data-criterion]")?.getAttribute("data-criterion");
+    const criterion =
+      content.criteria.find((one) => one.id === inFocus) ??
+      content.criteria.find((one) => levels[one.id] === undefined);
+    const level = criterion?.levels[Number(event.key) - 1];
+    if (criterion && level) setLevels({ ...levels, [criterion.id]: level.id });
+  };
   return (
-    <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1.1fr) minmax(0, 1fr)", gap: 3, alignItems: "start" }}>
+    <Box
+      onKeyDown={byKey}
+      sx={{
+        display: "grid",
+        gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 1.1fr) minmax(0, 1fr)" },
+        gap: 3,
+        alignItems: "start",
+      }}
+    >
       <Stack spacing={2}>
-        <Paper sx={{ p: 2, whiteSpace: "pre-wrap", fontSize: 17 }} component="article" aria-label="The answer">
+        <Paper
+          sx={{ p: 2, whiteSpace: "pre-wrap", fontSize: 17 }}
+          component="article"
+          aria-label="The answer"
+          tabIndex={-1}
+          ref={(article: HTMLElement | null) => {
+            if (takesFocus) article?.focus();
+          }}
+        >
           {answer.text}
         </Paper>
         {content.modelAnswer && (
@@ -52,7 +93,7 @@ export function AnswerToMark(props: { content: Written; answer: Answer; next: ()
       </Stack>
       <Stack spacing={2} component="section" aria-label="The rubric">
         {content.criteria.map((criterion) => (
-          <FormControl key={criterion.id}>
+          <FormControl key={criterion.id} data-criterion={criterion.id}>
             <FormLabel id={`criterion-${criterion.id}`} sx={{ fontWeight: 700 }}>
               {criterion.name}
             </FormLabel>
@@ -63,12 +104,12 @@ export function AnswerToMark(props: { content: Written; answer: Answer; next: ()
                 setLevels({ ...levels, [criterion.id]: level });
               }}
             >
-              {criterion.levels.map((level) => (
+              {criterion.levels.map((level, i) => (
                 <FormControlLabel
                   key={level.id}
                   value={level.id}
                   control={<Radio size="small" />}
-                  label={`${level.points} · ${level.text}`}
+                  label={`${i + 1}. ${level.points} ${level.points === 1 ? "point" : "points"} · ${level.text}`}
                 />
               ))}
             </RadioGroup>
@@ -84,6 +125,9 @@ export function AnswerToMark(props: { content: Written; answer: Answer; next: ()
             setComment(event.target.value);
           }}
         />
+        <Typography variant="caption" color="textSecondary">
+          Keys: 1 to 9 choose a level, Ctrl or Cmd Enter marks and goes on.
+        </Typography>
         {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
         <Box sx={{ display: "flex", alignItems: "center", gap: 2 }}>
           <Button variant="contained" disabled={credit === null || isLoading} onClick={() => void keep()}>

@@ -9,14 +9,14 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { WrittenAnswers } from "@verdant/contract/marking";
 import { headline } from "@verdant/core/richText";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
 import { RichTextView } from "../player/RichTextView.tsx";
 import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { AnswerToMark } from "./AnswerToMark.tsx";
-import { useListWrittenAnswersQuery } from "./api.ts";
+import { useClaimWrittenAnswerMutation, useListWrittenAnswersQuery } from "./api.ts";
 
 type Question = WrittenAnswers["questions"][number];
 
@@ -24,7 +24,8 @@ export function MarkingPage() {
   const { releaseId = "" } = useParams();
   const { data, error, refetch } = useListWrittenAnswersQuery(
     { params: { releaseId } },
-    { refetchOnMountOrArgChange: true },
+    // Colleagues who mark beside one show without a reload.
+    { refetchOnMountOrArgChange: true, pollingInterval: 15_000, skipPollingIfUnfocused: true },
   );
   const [itemId, setItemId] = useState<string | null>(null);
   const [showsNames, setShowsNames] = useState(false);
@@ -89,25 +90,37 @@ export function MarkingPage() {
 
 const waitingIn = (question: Question) => question.answers.filter((answer) => answer.mark === null).length;
 
+const keyOf = (answer: Question["answers"][number] | undefined) =>
+  answer ? `${answer.sittingId} ${answer.position}` : "";
+const isFree = (answer: Question["answers"][number]) => answer.mark === null && answer.heldBy === null;
+
 function Answers({ question, showsNames }: { question: Question; showsNames: boolean }) {
   const { answers, content } = question;
-  const [at, setAt] = useState(() => {
-    const open = answers.findIndex((answer) => answer.mark === null);
-    return Math.max(0, open);
-  });
+  const [key, setKey] = useState(() => keyOf(answers.find(isFree) ?? answers[0]));
+  const [hasMoved, setHasMoved] = useState(false);
+  const at = Math.max(
+    0,
+    answers.findIndex((one) => keyOf(one) === key),
+  );
   const answer = answers[at];
+  const heldBy = useClaim(answer);
   if (!answer || content.kind !== "written") return null;
-  const after = answers.findIndex((one, i) => i > at && one.mark === null);
-  const open = answers.findIndex((one, i) => i !== at && one.mark === null);
+  const goTo = (next: Question["answers"][number] | undefined) => {
+    if (!next) return;
+    setHasMoved(true);
+    setKey(keyOf(next));
+  };
+  const others = [...answers.slice(at + 1), ...answers.slice(0, at)];
+  const next = others.find(isFree) ?? others.find((one) => one.mark === null);
   return (
     <>
-      <Box sx={{ display: "flex", alignItems: "center", gap: 1.5 }}>
+      <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, flexWrap: "wrap" }}>
         <Button
           variant="outlined"
           size="small"
           disabled={at === 0}
           onClick={() => {
-            setAt(at - 1);
+            goTo(answers[at - 1]);
           }}
         >
           Previous answer
@@ -117,7 +130,7 @@ function Answers({ question, showsNames }: { question: Question; showsNames: boo
           size="small"
           disabled={at === answers.length - 1}
           onClick={() => {
-            setAt(at + 1);
+            goTo(answers[at + 1]);
           }}
         >
           Next answer
@@ -128,16 +141,37 @@ function Answers({ question, showsNames }: { question: Question; showsNames: boo
           {answer.ordinal > 1 && `, go ${answer.ordinal}`}
         </Typography>
         <Typography color="textSecondary">{answer.mark ? `marked by ${answer.mark.by}` : "not marked yet"}</Typography>
+        {heldBy !== null && (
+          <Typography role="status" sx={{ color: "warning.dark", fontWeight: 700 }}>
+            {heldBy} has this answer open.
+          </Typography>
+        )}
       </Box>
       <AnswerToMark
-        key={`${answer.sittingId} ${answer.position}`}
+        key={`${keyOf(answer)} ${answer.mark?.version ?? 0}`}
         content={content}
         answer={answer}
+        takesFocus={hasMoved}
         next={() => {
-          const to = after >= 0 ? after : open;
-          if (to >= 0) setAt(to);
+          goTo(next);
         }}
       />
     </>
   );
+}
+
+/** Says that this answer is before me, again and again while it is; returns who had it first, if anybody. */
+function useClaim(answer: Question["answers"][number] | undefined): string | null {
+  const [claim, { data }] = useClaimWrittenAnswerMutation();
+  const { sittingId, position } = answer ?? { sittingId: "", position: 0 };
+  useEffect(() => {
+    if (sittingId === "") return undefined;
+    const say = () => void claim({ params: { sittingId, position } });
+    say();
+    const timer = setInterval(say, 60_000);
+    return () => {
+      clearInterval(timer);
+    };
+  }, [claim, sittingId, position]);
+  return answer?.heldBy ?? data?.heldBy ?? null;
 }

@@ -36,7 +36,14 @@ function ReleaseForm({ quiz }: { quiz: Quiz }) {
   const now = useServerNow();
   const [rules, setRules] = useState<Rules>(presets.weeklyReview);
   const [targets, setTargets] = useState<readonly TargetDraft[]>([
-    { classId: quiz.classId, name: quiz.className, groupId: null, studentId: null, opensAt: "", shutsAt: inDays(now(), 7) },
+    {
+      classId: quiz.classId,
+      name: quiz.className,
+      groupId: null,
+      studentId: null,
+      opensAt: "",
+      shutsAt: inDays(now(), 7),
+    },
   ]);
   const [release, { error, isLoading }] = useReleaseQuizMutation();
   const submit = async () => {

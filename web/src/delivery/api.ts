@@ -3,6 +3,7 @@ import {
   giveKeyRuling,
   listKeyRulings,
   listWaitingMarks,
+  claimWrittenAnswer,
   listWrittenAnswers,
   markWrittenAnswer,
   previewKeyRuling,
@@ -24,6 +25,7 @@ export const deliveryApi = api.injectEndpoints({
       providesTags: ["Marking"],
     }),
     listWaitingMarks: build.query({ ...calls<typeof listWaitingMarks>(listWaitingMarks), providesTags: ["Marking"] }),
+    claimWrittenAnswer: build.mutation(calls<typeof claimWrittenAnswer>(claimWrittenAnswer)),
     markWrittenAnswer: build.mutation({
       ...calls<typeof markWrittenAnswer>(markWrittenAnswer),
       invalidatesTags: ["Marking", "Results", "Due"],
@@ -48,6 +50,7 @@ export const {
   useShutReleaseMutation,
   useListWrittenAnswersQuery,
   useListWaitingMarksQuery,
+  useClaimWrittenAnswerMutation,
   useMarkWrittenAnswerMutation,
   useListKeyRulingsQuery,
   usePreviewKeyRulingQuery,

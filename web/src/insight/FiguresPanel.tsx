@@ -64,6 +64,12 @@ export function FiguresPanel({ itemId, use }: { itemId: string; use: "practice" 
           <KnownByNow itemId={itemId} use={use} />
         </Alert>
       )}
+      {data.underOtherKeys > 0 && (
+        <Typography variant="body2" color="textSecondary">
+          {counted(data.underOtherKeys, "answer")} marked by a ruling for one quiz only{" "}
+          {data.underOtherKeys === 1 ? "is" : "are"} not in these figures.
+        </Typography>
+      )}
       {data.students > 0 && (
         <Typography variant="body2" color="textSecondary">
           Seen by {counted(data.students, "student")}

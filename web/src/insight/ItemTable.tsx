@@ -70,6 +70,7 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
   const { bringBack, isPlanning } = useReturns(results.classId);
   const topic = results.plan.find((one) => one.topic === item.topic);
   const stimulus = results.stimuli.find((one) => one.id === item.stimulusId);
+  const names = new Map(results.perStudent.map((student) => [student.studentId, student.name]));
   return (
     <TableRow sx={{ verticalAlign: "top", "& td": { py: 1.25 } }}>
       <TableCell>
@@ -106,7 +107,11 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
       <TableCell>
         {item.facility.outOf === 0 ? (
           <Typography variant="body2" color="textSecondary">
-            {item.kind === "opinion" ? "an opinion: nothing to be right about" : "no answers yet"}
+            {item.kind === "opinion"
+              ? "an opinion: nothing to be right about"
+              : item.waiting > 0
+                ? "not marked yet"
+                : "no answers yet"}
           </Typography>
         ) : (
           <>
@@ -119,6 +124,11 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
             {flag}
           </Typography>
         ))}
+        {item.notReached > 0 && (
+          <Typography variant="body2" color="textSecondary">
+            {counted(item.notReached, "student")} did not reach it
+          </Typography>
+        )}
         {item.waiting > 0 && (
           <Button size="small" component={RouterLink} to={`/results/${results.releaseId}/marking`} variant="outlined">
             Mark {counted(item.waiting, "answer")}
@@ -131,7 +141,7 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
         )}
       </TableCell>
       <TableCell>
-        <Choices item={item} showsThirds={showsThirds} />
+        <Choices item={item} showsThirds={showsThirds} names={names} />
       </TableCell>
       <TableCell>
         <Button size="small" component={RouterLink} to={`/bank/${item.itemId}`}>
@@ -143,7 +153,7 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
           </Button>
         )}
         {item.facility.outOf > 0 && (
-          <Button size="small" component={RouterLink} to={`/results/${results.releaseId}/open/${item.itemId}`}>
+          <Button size="small" component={RouterLink} to={openerOf(results, item)}>
             Open tomorrow with this
           </Button>
         )}
@@ -163,9 +173,19 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
   );
 }
 
+/** The page for the start of tomorrow's lesson, with the answers of the class that is looked at. */
+export const openerOf = ({ releaseId, classId }: Results, { itemId }: ItemResult) =>
+  `/results/${releaseId}/open/${itemId}?class=${classId}`;
+
 const percent = (share: number) => `${Math.round(share * 100)}\u00a0%`;
 
-function Choices({ item, showsThirds }: { item: ItemResult; showsThirds: boolean }) {
+interface ChoicesProps {
+  readonly item: ItemResult;
+  readonly showsThirds: boolean;
+  readonly names: ReadonlyMap<string, string>;
+}
+
+function Choices({ item, showsThirds, names }: ChoicesProps) {
   return (
     <Box component="ul" sx={{ m: 0, p: 0, listStyle: "none" }}>
       {item.choices.map((choice) => (
@@ -183,6 +203,15 @@ function Choices({ item, showsThirds }: { item: ItemResult; showsThirds: boolean
               {choice.id === null ? "left blank" : choice.text}
             </Typography>
           </Box>
+          {choice.by.length > 0 && !choice.isKey && (
+            <Box
+              component="details"
+              sx={{ pl: "122px", fontSize: 12, "& summary": { cursor: "pointer", color: "primary.main" } }}
+            >
+              <summary>who</summary>
+              {[...new Set(choice.by)].map((id) => names.get(id) ?? "somebody who has left").join(", ")}
+            </Box>
+          )}
           {choice.misconception && choice.count > 0 && (
             <Typography variant="caption" sx={{ color: "error.main", pl: "122px", display: "block" }}>
               wrong idea: “{choice.misconception}”

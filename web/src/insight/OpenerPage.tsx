@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import Typography from "@mui/material/Typography";
 import { kindOf, type Answer } from "@verdant/core/items/kinds";
 import { useState } from "react";
-import { Link, useParams } from "react-router";
+import { Link, useParams, useSearchParams } from "react-router";
 import { Player } from "../player/Player.tsx";
 import { RichTextView } from "../player/RichTextView.tsx";
 import { StimulusView } from "../player/StimulusView.tsx";
@@ -16,7 +16,11 @@ const steps = ["question", "idea", "key", "again"] as const;
 
 export function OpenerPage() {
   const { releaseId = "", itemId = "" } = useParams();
-  const { data, error } = useShowOpenerQuery({ params: { releaseId, itemId } });
+  const classId = useSearchParams()[0].get("class");
+  const { data, error } = useShowOpenerQuery({
+    params: { releaseId, itemId },
+    query: classId === null ? {} : { classId },
+  });
   const [step, setStep] = useState(0);
   const [answer, setAnswer] = useState<Answer | null>(null);
   const [keyShows, setKeyShows] = useState(false);
@@ -28,7 +32,7 @@ export function OpenerPage() {
       about={data && `${data.className}, from “${data.name}”`}
       actions={
         <>
-          <Button component={Link} to={`/results/${releaseId}`}>
+          <Button component={Link} to={`/results/${releaseId}${classId === null ? "" : `?class=${classId}`}`}>
             Back to the results
           </Button>
           <Button
@@ -80,13 +84,17 @@ export function OpenerPage() {
                 </>
               ) : (
                 <Typography sx={{ fontSize: 26 }}>
-                  Nobody was wrong. How would you explain it to somebody who was?
+                  {data.facility.outOf === 0 ? "Nobody has answered it yet." : "Nobody was wrong."} How would you
+                  explain it to somebody who was?
                 </Typography>
               )}
             </Box>
           )}
           {at === "key" && (
             <Box sx={{ mt: 3, p: 3, borderRadius: 2, bgcolor: "success.light" }}>
+              {data.accepted.length > 0 && (
+                <Typography sx={{ fontSize: 26, mb: 1 }}>Accepted as well: {data.accepted.join(", ")}.</Typography>
+              )}
               {data.wrong?.rationale && <Typography sx={{ fontSize: 26, mb: 1 }}>{data.wrong.rationale}</Typography>}
               {data.content.explanation && <RichTextView text={data.content.explanation} />}
             </Box>

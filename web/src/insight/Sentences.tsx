@@ -5,14 +5,17 @@ import Typography from "@mui/material/Typography";
 import type { ItemResult, Results } from "@verdant/contract/insight";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
+import { openerOf } from "./ItemTable.tsx";
 import { counted, shortDate } from "../ui/dates.ts";
 
 /** Three sentences: what went badly, who needs me, what the plan makes of it. */
 export function Sentences({ results }: { results: Results }) {
-  const [weakest] = results.items;
+  // What waits for its mark says nothing yet.
+  const weakest = results.items.find((item) => item.waiting === 0 && item.facility.outOf > 0);
+  const waiting = results.items.reduce((sum, item) => sum + item.waiting, 0);
   return (
     <Box sx={{ display: "grid", gridTemplateColumns: "repeat(3, minmax(0, 1fr))", gap: 1.5 }}>
-      {weakest && weakest.facility.outOf > 0 ? (
+      {weakest ? (
         <Sentence
           title={
             weakest.facility.low !== null && (weakest.facility.high ?? 1) < 0.6
@@ -21,12 +24,7 @@ export function Sentences({ results }: { results: Results }) {
           }
           action={
             <Box sx={{ display: "flex", gap: 1 }}>
-              <Button
-                component={Link}
-                to={`/results/${results.releaseId}/open/${weakest.itemId}`}
-                variant="outlined"
-                size="small"
-              >
+              <Button component={Link} to={openerOf(results, weakest)} variant="outlined" size="small">
                 Open tomorrow with this
               </Button>
               <Button component={Link} to={`/bank?item=${weakest.itemId}`} variant="outlined" size="small">
@@ -36,6 +34,17 @@ export function Sentences({ results }: { results: Results }) {
           }
         >
           {Math.round(weakest.facility.right * 10) / 10} of {weakest.facility.outOf} right{wrongIdeaOf(weakest)}.
+        </Sentence>
+      ) : waiting > 0 ? (
+        <Sentence
+          title={`${counted(waiting, "answer")} to mark.`}
+          action={
+            <Button component={Link} to={`/results/${results.releaseId}/marking`} variant="outlined" size="small">
+              Mark {waiting === 1 ? "it" : "them"}
+            </Button>
+          }
+        >
+          What went badly shows once they are marked.
         </Sentence>
       ) : (
         <Sentence title="No answers yet.">They show here as soon as the first student hands in.</Sentence>

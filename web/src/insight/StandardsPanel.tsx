@@ -52,68 +52,121 @@ function Row({ standard }: { standard: StandardResult }) {
           {counts.join(", ")}
         </Typography>
       </Box>
+      <Scale standard={standard} />
       <Box
-        component="ul"
-        aria-label={`Students on ${standard.code}, from least to most secure`}
-        sx={{ position: "relative", height: 46, m: 0, mt: 0.5, p: 0, listStyle: "none" }}
+        component="details"
+        sx={{ mt: 0.5, fontSize: 13, "& summary": { cursor: "pointer", color: "primary.main" } }}
       >
-        <Box
-          aria-hidden
-          component="li"
-          sx={{ position: "absolute", insetInline: 0, top: 30, height: 2, bgcolor: "divider" }}
-        />
-        <Box
-          component="li"
-          sx={{
-            position: "absolute",
-            left: `${standard.secureLine * 100}%`,
-            top: 0,
-            height: 44,
-            borderLeft: "2px dashed",
-            borderColor: "warning.main",
-            pl: 0.5,
-            fontSize: 11.5,
-            color: "text.secondary",
-          }}
-        >
-          secure line {Math.round(standard.secureLine * 100)} %
-        </Box>
-        {spread(standard.students).map(({ student, lift }) => (
-          <Box
-            component="li"
-            key={student.studentId}
-            title={`${student.name}: ${Math.round(student.right * 10) / 10} of ${student.given}, ${words[student.label]}`}
-            sx={{
-              position: "absolute",
-              left: `calc(${student.mean * 100}% - 6px)`,
-              top: 25 - lift * 9,
-              width: 12,
-              height: 12,
-              borderRadius: "50%",
-              bgcolor: student.given === 0 ? "background.paper" : tones[student.label],
-              border: 1,
-              borderColor: student.given === 0 ? "text.secondary" : "background.paper",
-            }}
-          >
-            <Box component="span" sx={onlyHeard}>
-              {student.name}: {Math.round(student.right * 10) / 10} of {student.given}, {words[student.label]}
-            </Box>
-          </Box>
-        ))}
+        <summary>Who is where</summary>
+        {labels.map((label) => {
+          const own = standard.students.filter((student) => student.label === label);
+          return own.length === 0 ? null : (
+            <Typography key={label} variant="body2">
+              <strong>{words[label]}</strong>: {own.map((student) => `${student.name} ${rightOf(student)}`).join("; ")}
+            </Typography>
+          );
+        })}
       </Box>
     </Paper>
   );
 }
 
-/** Beads that would lie on one another are lifted, up to three high. */
-function spread(students: StandardResult["students"]) {
-  const taken = new Map<number, number>();
-  return [...students]
-    .sort((a, b) => a.mean - b.mean)
-    .map((student) => {
-      const slot = Math.round(student.mean * 90);
-      const lift = Math.min(2, taken.get(slot) ?? 0);
-      taken.set(slot, (taken.get(slot) ?? 0) + 1);
-      return { student, lift };
-    });
+type Student = StandardResult["students"][number];
+const labels = ["secure", "uncertain", "notYet", "tooEarly", "noEvidence"] as const;
+const rightOf = (student: Student) => `${Math.round(student.right * 10) / 10} of ${student.given}`;
+
+const bins = 40;
+/** Beads that lie on one another higher than this would leave the page: a bar with their number stands for them. */
+const highest = 14;
+
+/** Every student as a bead where they stand, none over another. */
+function Scale({ standard }: { standard: StandardResult }) {
+  const stacks = Array.from({ length: bins }, (): Student[] => []);
+  for (const student of standard.students.filter((one) => one.given > 0))
+    stacks[Math.min(bins - 1, Math.floor(student.mean * bins))]?.push(student);
+  const most = Math.max(1, ...stacks.map((stack) => stack.length));
+  const isBars = most > highest;
+  const size = most > 7 ? 8 : 11;
+  const height = isBars ? 90 : most * size;
+  return (
+    <Box sx={{ position: "relative", pt: 2.5, mt: 0.5 }}>
+      <Box
+        sx={{
+          position: "absolute",
+          left: `${standard.secureLine * 100}%`,
+          top: 0,
+          bottom: 0,
+          borderLeft: "2px dashed",
+          borderColor: "warning.main",
+        }}
+      >
+        <Typography
+          variant="caption"
+          color="textSecondary"
+          sx={{
+            position: "absolute",
+            top: 0,
+            whiteSpace: "nowrap",
+            ...(standard.secureLine > 0.6 ? { right: 6 } : { left: 6 }),
+          }}
+        >
+          secure line {Math.round(standard.secureLine * 100)}%
+        </Typography>
+      </Box>
+      <Box
+        component="ul"
+        aria-label={`Students on ${standard.code}, from least to most secure`}
+        sx={{
+          position: "relative",
+          display: "grid",
+          gridTemplateColumns: `repeat(${bins}, minmax(0, 1fr))`,
+          alignItems: "end",
+          height,
+          m: 0,
+          p: 0,
+          listStyle: "none",
+          borderBottom: 2,
+          borderColor: "divider",
+        }}
+      >
+        {stacks.map((stack, i) => (
+          <Box component="li" key={i} sx={{ display: "grid", justifyItems: "center", fontSize: 10, lineHeight: 1.1 }}>
+            {isBars && stack.length > 0 && (
+              <>
+                <span aria-hidden>{stack.length}</span>
+                <Box
+                  sx={{ width: 0.8, minWidth: 5, height: (70 * stack.length) / most, bgcolor: tones[labelOf(stack)] }}
+                />
+              </>
+            )}
+            {!isBars &&
+              stack.map((student) => (
+                <Box
+                  key={student.studentId}
+                  title={`${student.name}: ${rightOf(student)}, ${words[student.label]}`}
+                  sx={{
+                    width: size,
+                    height: size,
+                    borderRadius: "50%",
+                    bgcolor: tones[student.label],
+                    border: 1,
+                    borderColor: "background.paper",
+                  }}
+                />
+              ))}
+            <Box component="span" sx={onlyHeard}>
+              {stack.map((student) => `${student.name}: ${rightOf(student)}, ${words[student.label]}`).join("; ")}
+            </Box>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
 }
+
+/** The label that most of them have. */
+const labelOf = (stack: readonly Student[]) =>
+  labels.reduce((best, label) => {
+    const count = (one: string) => stack.filter((student) => student.label === one).length;
+    return count(label) > count(best) ? label : best;
+  });

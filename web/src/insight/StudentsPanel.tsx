@@ -1,12 +1,15 @@
-/** Student by student: every go, and what counts. */
+/** Student by student: their goes, and what counts. Of many goes the first, the last and the best show, until all are asked for. */
+import Link from "@mui/material/Link";
 import Paper from "@mui/material/Paper";
 import Table from "@mui/material/Table";
 import TableBody from "@mui/material/TableBody";
 import TableCell from "@mui/material/TableCell";
 import TableHead from "@mui/material/TableHead";
 import TableRow from "@mui/material/TableRow";
-import type { Results } from "@verdant/contract/insight";
-import { moment } from "../ui/dates.ts";
+import Typography from "@mui/material/Typography";
+import type { Results, StudentResult } from "@verdant/contract/insight";
+import { useState } from "react";
+import { moment, shortDate } from "../ui/dates.ts";
 
 const countsWords = {
   first: "the first go",
@@ -14,48 +17,100 @@ const countsWords = {
   best: "the best go",
   mean: "the mean of all goes",
 } as const;
-const stateWords = { notBegun: "not begun", running: "writing now", handedIn: "" } as const;
+const stateWords = { notBegun: "not begun", running: "in progress", handedIn: "" } as const;
 const rounded = (value: number) => Math.round(value * 100) / 100;
 
+type Go = StudentResult["goes"][number];
+
+/** More goes than these stand in columns of their own only when they are asked for. */
+const mostColumns = 4;
+
 export function StudentsPanel({ results }: { results: Results }) {
+  const [showsAll, setShowsAll] = useState(false);
   const most = Math.max(1, ...results.perStudent.map((student) => student.goes.length));
+  const columns =
+    most <= mostColumns || showsAll
+      ? Array.from({ length: most }, (_, i) => ({ name: `Go ${i + 1}`, of: (goes: readonly Go[]) => goes[i] }))
+      : [
+          { name: "First go", of: (goes: readonly Go[]) => goes[0] },
+          { name: "Last go", of: (goes: readonly Go[]) => goes.at(-1) },
+          { name: "Best go", of: bestOf },
+        ];
   return (
-    <Paper sx={{ overflow: "auto" }}>
-      <Table size="small" aria-label="Students">
-        <TableHead>
-          <TableRow>
-            <TableCell>Student</TableCell>
-            {Array.from({ length: most }, (_, i) => (
-              <TableCell key={i}>Go {i + 1}</TableCell>
-            ))}
-            <TableCell>Counts: {countsWords[results.counts]}</TableCell>
-          </TableRow>
-        </TableHead>
-        <TableBody>
-          {results.perStudent.map((student) => (
-            <TableRow key={student.studentId}>
-              <TableCell component="th" scope="row">
-                {student.name}
-              </TableCell>
-              {Array.from({ length: most }, (_, i) => {
-                const go = student.goes[i];
-                return (
-                  <TableCell key={i} title={go && moment(go.handedInAt)}>
-                    {go
-                      ? `${rounded(go.points)} of ${rounded(go.outOf)}${go.late > 0 ? `, ${go.late} came late` : ""}`
-                      : i === 0
-                        ? stateWords[student.state]
-                        : ""}
-                  </TableCell>
-                );
-              })}
-              <TableCell sx={{ fontWeight: 700 }}>
-                {student.mark === null ? "" : `${rounded(student.mark)} of ${rounded(student.outOf)}`}
-              </TableCell>
+    <>
+      {most > mostColumns && (
+        <Typography variant="body2" color="textSecondary" sx={{ mb: 0.75 }}>
+          Up to {most} goes.{" "}
+          <Link
+            component="button"
+            type="button"
+            aria-pressed={showsAll}
+            onClick={() => {
+              setShowsAll(!showsAll);
+            }}
+          >
+            {showsAll ? "Show first, last and best" : "Show every go"}
+          </Link>
+        </Typography>
+      )}
+      <Paper sx={{ overflow: "auto" }}>
+        <Table size="small" aria-label="Students">
+          <TableHead>
+            <TableRow>
+              <TableCell>Student</TableCell>
+              {most > mostColumns && <TableCell>Goes</TableCell>}
+              {columns.map((column) => (
+                <TableCell key={column.name}>{column.name}</TableCell>
+              ))}
+              <TableCell>Counts: {countsWords[results.counts]}</TableCell>
             </TableRow>
-          ))}
-        </TableBody>
-      </Table>
-    </Paper>
+          </TableHead>
+          <TableBody>
+            {results.perStudent.map((student) => (
+              <TableRow key={student.studentId}>
+                <TableCell component="th" scope="row">
+                  {student.name}
+                  {student.leftOn !== null && (
+                    <Typography component="span" variant="body2" color="textSecondary">
+                      {" "}
+                      left on {shortDate(student.leftOn)}
+                    </Typography>
+                  )}
+                </TableCell>
+                {most > mostColumns && <TableCell>{student.goes.length}</TableCell>}
+                {columns.map((column, i) => {
+                  const go = column.of(student.goes);
+                  return (
+                    <TableCell key={column.name} title={go && moment(go.handedInAt)}>
+                      {go ? inWords(go) : i === 0 ? stateWords[student.state] : ""}
+                    </TableCell>
+                  );
+                })}
+                <TableCell sx={{ fontWeight: 700 }}>
+                  {student.mark === null
+                    ? ""
+                    : `${rounded(student.mark)} of ${rounded(student.outOf)}${student.goes.some(waits) ? " so far" : ""}`}
+                </TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      </Paper>
+    </>
   );
+}
+
+const waits = (go: Go) => go.waitingPoints > 0;
+const shareIn = (go: Go) => (go.outOf > 0 ? go.points / go.outOf : 0);
+
+/** Of equally good goes the earliest. */
+function bestOf(goes: readonly Go[]): Go | undefined {
+  return goes.reduce<Go | undefined>((best, go) => (best && shareIn(best) >= shareIn(go) ? best : go), undefined);
+}
+
+/** "4 of 6", and what a teacher should know of it. */
+function inWords(go: Go): string {
+  const late = go.late > 0 ? `, ${go.late} came late` : "";
+  const waiting = waits(go) ? `, ${rounded(go.waitingPoints)} not marked yet` : "";
+  return `${rounded(go.points)} of ${rounded(go.outOf)}${waiting}${late}`;
 }

@@ -46,7 +46,9 @@ export function ResultPage() {
     );
   }
   if (!data) return <Waiting />;
-  const segments = data.items.map((item) => (item.credit === 1 ? ("done" as const) : ("open" as const)));
+  const segments = data.items
+    .filter((item) => item.reached)
+    .map((item) => (item.credit === 1 ? ("done" as const) : ("open" as const)));
   return (
     <StudentFrame
       title={t("How it went")}
@@ -84,6 +86,13 @@ export function ResultPage() {
             : t("You got {{points}} of {{outOf}}", { points: numberOf(data.points), outOf: numberOf(data.outOf) })}
       </Typography>
       {data.settlesAt !== null && <Settling sittingId={sittingId} until={data.settlesAt} />}
+      {data.points !== null && data.waitingPoints > 0 && (
+        <Typography sx={{ mb: 2 }}>
+          {t("That is so far: {{points}} more can come, when your teacher has marked what you wrote.", {
+            points: numberOf(data.waitingPoints),
+          })}
+        </Typography>
+      )}
       {data.mark && (
         <Typography sx={{ mb: 2 }}>
           {t("{{which}} counts: {{points}} of {{outOf}}.", {
@@ -259,7 +268,8 @@ function Reason({ item, sittingId }: { item: Shown["items"][number]; sittingId: 
   );
 }
 
-function headingOf({ position, credit, answer, view, ruling }: Shown["items"][number]): string {
+function headingOf({ position, credit, answer, view, ruling, reached }: Shown["items"][number]): string {
+  if (!reached) return t("Question {{position}}: not reached", { position });
   if (view?.kind === "opinion") return t("Question {{position}}: your view", { position });
   if (credit === null && view?.kind === "written" && answer)
     return t("Question {{position}}: waits for its mark", { position });

@@ -170,11 +170,12 @@ function DoneCard({ of }: { of: Now["done"][number] }) {
         <Typography variant="body2" color="textSecondary">
           {of.points === null
             ? t("handed in")
-            : t("{{points}} of {{outOf}}", { points: numberOf(of.points), outOf: numberOf(of.outOf) })}{" "}
+            : t("{{points}} of {{outOf}}", { points: numberOf(of.points), outOf: numberOf(of.outOf) }) +
+              (of.waitingPoints > 0 ? `, ${t("the rest is not marked yet")}` : "")}{" "}
           · {dayOf(of.handedInAt)}
         </Typography>
       </Box>
-      {of.openness !== "nothing" && (
+      {(of.openness !== "nothing" || of.settlesAt !== null) && (
         <Button
           component={Link}
           to={`/result/${of.sittingId}`}

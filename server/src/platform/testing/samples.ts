@@ -89,7 +89,7 @@ export async function samples(bench: Workbench) {
     },
     changeMix: { version: 1, unitId: fixedPlaces(quiz)[0]!.strand.unitId, change: 1 },
     weaveQuiz: { version: 1, order: "woven" },
-    markWrittenAnswer: { levels: {}, comment: "" },
+    markWrittenAnswer: { levels: {}, comment: "", version: 0 },
     previewKeyRuling: ruling,
     giveKeyRuling: ruling,
     changeFamily: { version: 1, joins: null },
