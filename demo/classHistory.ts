@@ -81,6 +81,7 @@ export class ClassHistory {
     const counts = mix(
       questions,
       ready.map((topic) => ({
+        isDue: topic.standing === "due",
         need: topic.need,
         neglected: topic.neglected,
         unseenDays: day - (topic.lastOn ?? day),

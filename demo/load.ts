@@ -38,7 +38,10 @@ export async function loadSchool(pool: Db, now: Date, school: School, runningCla
   return pool.transaction().execute(async (db) => {
     const departmentId = newId();
     const { name, timeZone } = about.department;
-    await db.insertInto("department").values({ id: departmentId, name, timeZone, createdAt: now, isDemo: true }).execute();
+    await db
+      .insertInto("department")
+      .values({ id: departmentId, name, timeZone, createdAt: now, isDemo: true })
+      .execute();
     const people = about.members.map((member) => ({ ...member, personId: newId() }));
     for (const [i, { email, name, role, personId }] of people.entries()) {
       await db.insertInto("person").values({ id: personId, email, name, passwordHash: password }).execute();

@@ -39,7 +39,16 @@ const DrawPlace = z.object({
   take: z.int(),
   points: z.number(),
   strand: Strand.nullable(),
-  pool: z.array(z.object({ itemId: Id, number: z.int(), stem: z.string(), topic: z.string() })),
+  pool: z.array(
+    z.object({
+      itemId: Id,
+      number: z.int(),
+      stem: z.string(),
+      topic: z.string(),
+      /** Why nobody can draw it: "retired", "unfinished", "not approved yet"; null when it can be drawn. */
+      hindrance: z.string().nullable(),
+    }),
+  ),
   expectedSeconds: z.int(),
 });
 
@@ -72,6 +81,8 @@ export const Blueprint = z.strictObject({
   kinds: z.array(z.strictObject({ kind: KindName, ...Range })).max(10),
   demands: z.array(z.strictObject({ demand: Demand, ...Range })).max(3),
   minutesAtMost: z.int().min(1).max(240).nullable(),
+  /** Most questions of one topic; null: two, or as many as it takes where few topics are open. */
+  perTopicAtMost: z.int().min(1).max(20).nullable().default(null),
   use: Use,
   /** Not met by this class within so many weeks; null: whenever. */
   unseenWeeks: z.int().min(1).max(200).nullable(),
@@ -102,8 +113,13 @@ export const Check = z.object({
     "drawTooSmall",
     "drawsAlike",
     "partEmpty",
+    "dueLeftOut",
+    "drawItemLeftOut",
+    "optionMoves",
   ]),
   text: z.string(),
+  /** The item it is about, where it is about one. */
+  itemId: Id.optional(),
 });
 
 export const Quiz = z.object({
@@ -117,6 +133,8 @@ export const Quiz = z.object({
   asked: z.int(),
   /** Questions that each student gets. */
   questions: z.int(),
+  /** Topics of the class's course that its questions are on. */
+  topicIds: z.array(Id),
   parts: z.array(Part),
   places: z.array(Place),
   mix: z.array(MixUnit),
@@ -124,7 +142,15 @@ export const Quiz = z.object({
   /** Why the last composition could not meet the blueprint, in sentences; empty when it did. */
   shortfalls: z.array(z.string()),
   /** Of the draws: how many different quizzes there are, as a power of ten, and the chance that two students get the same. */
-  draws: z.object({ powerOfTen: z.number(), chanceOfSame: z.number() }).nullable(),
+  draws: z
+    .object({
+      powerOfTen: z.number(),
+      /** Questions that two students share on average, look-alikes counted, of those drawn. */
+      shared: z.number(),
+      drawn: z.int(),
+      chanceOfSame: z.number(),
+    })
+    .nullable(),
   /** 1 = as woven as can be, 0 = sorted by unit; null when there is nothing to weave. */
   woven: z.number().nullable(),
   /** The relative gap of the last composition: no other quiz of the bank is better by more; null once changed by hand. */

@@ -28,6 +28,10 @@ export const DueTopic = z.object({
   lastOn: LocalDate.nullable(),
   dueOn: LocalDate.nullable(),
   neglected: z.boolean(),
+  /** What the estimate rests on: the calendar, what the class forgets elsewhere besides, or answers to the topic. */
+  basis: z.enum(["calendar", "class", "answers"]),
+  /** Why it is due: recall has fallen, not seen for six weeks, not since it was taught, planned, or always. */
+  why: z.enum(["recall", "longAgo", "notSince", "planned", "always"]).nullable(),
   /** A return somebody has planned: the next that is not held yet. */
   plannedOn: LocalDate.nullable(),
   importance: z.number(),

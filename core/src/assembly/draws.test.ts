@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
 import { randomFrom } from "../random.ts";
-import { chanceOfSame, drawFrom, waysToDraw, type PoolItem } from "./draws.ts";
+import { chanceOfSame, drawFrom, sharedByTwo, waysToDraw, type PoolItem } from "./draws.ts";
 
 const poolOf = (sizes: readonly number[]): PoolItem[] =>
   sizes.flatMap((size, f) => Array.from({ length: size }, (_, i) => ({ itemId: `${f}.${i}`, familyId: `${f}` })));
@@ -53,9 +53,38 @@ test("every allowed set is equally likely", () => {
 test("what was met comes again only where there is nothing else", () => {
   const pool = poolOf([1, 1, 1, 1]);
   const first = drawFrom(pool, 2, randomFrom("one"));
-  const second = drawFrom(pool, 2, randomFrom("two"), new Set(first));
+  const second = drawFrom(pool, 2, randomFrom("two"), new Map(first.map((id) => [id, 1])));
   expect(second.filter((id) => first.includes(id))).toEqual([]);
-  const third = drawFrom(pool, 3, randomFrom("three"), new Set(first));
+  const third = drawFrom(pool, 3, randomFrom("three"), new Map(first.map((id) => [id, 1])));
   expect(third).toHaveLength(3);
   expect(third.filter((id) => first.includes(id))).toHaveLength(1);
+});
+
+test("two students share k squared of n on average, and look-alikes count as shared", () => {
+  expect(sharedByTwo([1, 1, 1, 1], 2)).toBeCloseTo(1, 9);
+  expect(
+    sharedByTwo(
+      Array.from({ length: 12 }, () => 1),
+      3,
+    ),
+  ).toBeCloseTo(9 / 12, 9);
+  // Every set holds one of the only two families: both are always shared.
+  expect(sharedByTwo([3, 4], 2)).toBeCloseTo(2, 9);
+  expect(sharedByTwo([5], 2)).toBe(0);
+});
+
+test("later goes take the longest unseen of what was met, and repeat nothing before the pool is used up", () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 4, max: 14 }), fc.integer({ min: 1, max: 4 }), fc.string(), (size, take, seed) => {
+      const pool = poolOf(Array.from({ length: size }, () => 1));
+      const met = new Map<string, number>();
+      for (let go = 1; go <= 8; go++) {
+        const drawn = drawFrom(pool, take, randomFrom(`${seed} ${go}`), met);
+        const oldest = pool.map((item) => met.get(item.itemId) ?? 0).sort((a, b) => a - b)[take - 1] ?? 0;
+        for (const id of drawn) expect(met.get(id) ?? 0).toBeLessThanOrEqual(oldest);
+        if (go * take <= size) expect(drawn.some((id) => met.has(id))).toBe(false);
+        for (const id of drawn) met.set(id, go);
+      }
+    }),
+  );
 });

@@ -25,6 +25,21 @@ function sumsOfProducts(sizes: readonly number[], take: number): number[] {
 }
 
 /**
+ * How many questions two students share on average, a look-alike of the other's question counting as shared: the sum over
+ * families of the squared probability that a draw holds one of it, size x e_(take-1)(the others) / e_take(all).
+ *
+ * @example sharedByTwo([1, 1, 1, 1], 2) // 1: two of four each
+ */
+export function sharedByTwo(familySizes: readonly number[], take: number): number {
+  const all = waysToDraw(familySizes, take);
+  if (take === 0 || all === 0) return 0;
+  return familySizes.reduce((sum, size, at) => {
+    const others = familySizes.filter((_, i) => i !== at);
+    return sum + ((size * waysToDraw(others, take - 1)) / all) ** 2;
+  }, 0);
+}
+
+/**
  * The chance that at least two of `students` get the same quiz out of `ways` equally likely ones:
  * 1 - exp(-S (S - 1) / (2 D)), the approximation of the birthday problem (von Mises, 1939).
  */
@@ -34,23 +49,29 @@ export function chanceOfSame(ways: number, students: number): number {
 }
 
 /**
- * `take` items of `pool`, no two of a family; every allowed set is equally likely. Items in `met` are drawn only where
- * there are not enough others. Fewer than `take` where the pool has fewer families.
+ * `take` items of `pool`, no two of a family; every allowed set is equally likely. What was met is drawn only where there
+ * are not enough others, the longest unseen before the others. Fewer than `take` where the pool has fewer families.
  *
  * @param next a stream of random numbers
+ * @param met the go in which an item was met last, by its id; 1 is the first go
  */
 export function drawFrom(
   pool: readonly PoolItem[],
   take: number,
   next: () => number,
-  met: ReadonlySet<string> = new Set(),
+  met: ReadonlyMap<string, number> = new Map(),
 ): string[] {
-  const fresh = pool.filter((item) => !met.has(item.itemId));
-  const freshFamilies = new Set(fresh.map((item) => item.familyId));
-  if (freshFamilies.size >= take || fresh.length === pool.length) return drawUniform(fresh, take, next);
-  const first = drawUniform(fresh, freshFamilies.size, next);
-  const rest = pool.filter((item) => met.has(item.itemId) && !freshFamilies.has(item.familyId));
-  return [...first, ...drawUniform(rest, take - first.length, next)];
+  const goes = [...new Set(pool.map((item) => met.get(item.itemId) ?? 0))].sort((a, b) => a - b);
+  const drawn: string[] = [];
+  const families = new Set<string>();
+  for (const go of goes) {
+    if (drawn.length === take) break;
+    const open = pool.filter((item) => (met.get(item.itemId) ?? 0) === go && !families.has(item.familyId));
+    const some = drawUniform(open, take - drawn.length, next);
+    drawn.push(...some);
+    for (const item of open) if (some.includes(item.itemId)) families.add(item.familyId);
+  }
+  return drawn;
 }
 
 function drawUniform(pool: readonly PoolItem[], take: number, next: () => number): string[] {

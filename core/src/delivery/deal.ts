@@ -35,11 +35,12 @@ export interface Dealt<Item extends DealtItem> {
  * shares a stimulus (a `block`) stands together in a draw and wherever the order is made here.
  *
  * @param seed of this student and go
- * @param met items of earlier goes, drawn again only where there is nothing else
+ * @param met the go in which each item of earlier goes was met last; drawn again only where there is nothing else, the
+ *   longest unseen first
  */
 export function deal<Item extends DealtItem>(
   parts: readonly DealPart<Item>[],
-  given: { readonly seed: string; readonly ownOrder: boolean; readonly met?: ReadonlySet<string> },
+  given: { readonly seed: string; readonly ownOrder: boolean; readonly met?: ReadonlyMap<string, number> },
 ): Dealt<Item>[] {
   const taken = new Set(
     parts.flatMap((part) =>

@@ -56,9 +56,13 @@ test("the mark of several goes", () => {
 });
 
 test("waiting between goes, and extra time in whole minutes", () => {
-  expect(nextGoFrom(24, Date.UTC(2026, 2, 28))).toBe(Date.UTC(2026, 2, 29));
-  expect(nextGoFrom(0, 5)).toBeNull();
-  expect(nextGoFrom(24, null)).toBeNull();
+  const dayAfter = (at: number, days: number) => (Math.floor(at / 86_400_000) + days) * 86_400_000;
+  // Handed in at half past nine in the evening, it is open again the next day, not at half past nine.
+  expect(nextGoFrom(24, Date.UTC(2026, 2, 28, 21, 30), dayAfter)).toBe(Date.UTC(2026, 2, 29));
+  expect(nextGoFrom(168, Date.UTC(2026, 2, 28, 21, 30), dayAfter)).toBe(Date.UTC(2026, 3, 4));
+  expect(nextGoFrom(1, Date.UTC(2026, 2, 28, 21, 30), dayAfter)).toBe(Date.UTC(2026, 2, 28, 22, 30));
+  expect(nextGoFrom(0, 5, dayAfter)).toBeNull();
+  expect(nextGoFrom(24, null, dayAfter)).toBeNull();
   expect([minutesAllowed(20, 25), minutesAllowed(7, 10), minutesAllowed(null, 25)]).toEqual([25, 8, null]);
 });
 

@@ -121,7 +121,21 @@ export function markOf(counts: Rules["counts"], points: readonly number[]): numb
   }
 }
 
-/** The moment from which the next go may begin, in milliseconds; null when there is nothing to wait for. */
-export function nextGoFrom(waitHours: number, lastHandedIn: number | null): number | null {
-  return waitHours === 0 || lastHandedIn === null ? null : lastHandedIn + waitHours * 3_600_000;
+/** Whole days of a wait; null when it is counted in hours. A day apart means the next day, not the same minute of it. */
+export const daysOf = (waitHours: number): number | null =>
+  waitHours > 0 && waitHours % 24 === 0 ? waitHours / 24 : null;
+
+/**
+ * The moment from which the next go may begin, in milliseconds; null when there is nothing to wait for.
+ *
+ * @param dayAfter the beginning of the day so many days after the last hand-in, where the class is
+ */
+export function nextGoFrom(
+  waitHours: number,
+  lastHandedIn: number | null,
+  dayAfter: (lastHandedIn: number, days: number) => number,
+): number | null {
+  if (waitHours === 0 || lastHandedIn === null) return null;
+  const days = daysOf(waitHours);
+  return days === null ? lastHandedIn + waitHours * 3_600_000 : dayAfter(lastHandedIn, days);
 }

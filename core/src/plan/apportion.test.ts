@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import vectors from "../../vectors/apportion.json" with { type: "json" };
 import { apportion } from "./apportion.ts";
-import { mix } from "./mix.ts";
+import { mix, mixSequence } from "./mix.ts";
 
 describe("apportion", () => {
   test.each(vectors.cases)("gives the published shares: $name", ({ N, needs, geometric045 }) => {
@@ -30,7 +30,10 @@ describe("apportion", () => {
 });
 
 describe("mix", () => {
-  const topic = (need: number, more = {}) => ({ need, neglected: false, unseenDays: 10, available: 5, ...more });
+  const topic = (need: number, more = {}) => ({
+    ...{ isDue: true, need, neglected: false, unseenDays: 10, available: 5 },
+    ...more,
+  });
   test("every topic gets one before any gets a second, however large its need", () => {
     expect(mix(3, [topic(9), topic(0.1), topic(0.2)])).toEqual([1, 1, 1]);
     expect(mix(4, [topic(9), topic(0.1), topic(0.2)])).toEqual([2, 1, 1]);
@@ -39,8 +42,15 @@ describe("mix", () => {
     expect(mix(1, [topic(9), topic(0.1, { neglected: true })])).toEqual([0, 1]);
     expect(mix(2, [topic(9, { available: 0 }), topic(0.1)])).toEqual([0, 2]);
   });
+  test("what is due comes before what is not; of what is not the longest rested comes first, however well it is known", () => {
+    const fresh = (need: number, unseenDays: number) => topic(need, { isDue: false, unseenDays });
+    expect(mix(1, [fresh(9, 60), topic(0.1)])).toEqual([0, 1]);
+    expect(mix(2, [fresh(0.17, 7), fresh(0.02, 49), topic(0.1)])).toEqual([0, 1, 1]);
+    expect(mixSequence(3, [fresh(0.17, 7), fresh(0.02, 49), topic(0.1)])).toEqual([2, 1, 0]);
+  });
   test("asking for one more never takes a topic out", () => {
     const arbitrary = fc.record({
+      isDue: fc.boolean(),
       need: fc.double({ min: 0.001, max: 2, noNaN: true }),
       neglected: fc.boolean(),
       unseenDays: fc.nat(90),
@@ -50,6 +60,8 @@ describe("mix", () => {
       fc.property(fc.array(arbitrary, { maxLength: 12 }), fc.nat(20), (topics, total) => {
         const [fewer, more] = [mix(total, topics), mix(total + 1, topics)];
         fewer.forEach((count, i) => expect(more[i]).toBeGreaterThanOrEqual(count));
+        const sequence = mixSequence(total, topics);
+        expect(topics.map((_, i) => sequence.filter((one) => one === i).length)).toEqual(fewer);
       }),
     );
   });

@@ -16,6 +16,8 @@ export interface PlanTopic {
   /** 1 is normal, 2 counts double. */
   readonly importance: number;
   readonly stance: "auto" | "always" | "never";
+  /** The next return that somebody has planned; from that day on the topic is due, whatever the model says. */
+  readonly plannedOn?: Day | null;
 }
 
 export type Standing =
@@ -27,6 +29,15 @@ export type Standing =
   | "leftOut"
   | "due"
   | "fresh";
+
+/**
+ * Why a topic is due: recall has fallen; not seen for more than six weeks; never come back within three weeks of being
+ * taught; a return was planned; somebody wants it always.
+ */
+export type DueReason = "recall" | "longAgo" | "notSince" | "planned" | "always";
+
+/** What recall was worked out from: the calendar, what the class has forgotten elsewhere besides, or answers to the topic. */
+export type RecallBasis = "calendar" | "class" | "answers";
 
 export interface TopicDue {
   readonly topicId: string;
@@ -42,7 +53,10 @@ export interface TopicDue {
   readonly reviewed: boolean;
   /** Not seen for more than six weeks, or never within three weeks of being taught. */
   readonly neglected: boolean;
-  /** First day on which mean recall is below the target and it has rested; null when not taught. */
+  readonly basis: RecallBasis;
+  /** Why it is due, the strongest reason first; null when it is not. */
+  readonly why: DueReason | null;
+  /** The first day from today on which it is due if nothing is asked before; null when not taught, or left out. */
   readonly dueOn: Day | null;
 }
 
@@ -85,44 +99,72 @@ function standingOf(
 ): TopicDue {
   const { topicId, taughtOn } = topic;
   if (taughtOn === null || taughtOn > today || students.length === 0) {
-    const nothing = { recall: null, calendarRecall: null, need: 0, lastOn: null, dueOn: null };
-    return { topicId, standing: "notTaught", reviewed: false, neglected: false, ...nothing };
+    const nothing = { recall: null, calendarRecall: null, need: 0, lastOn: null, why: null, dueOn: null };
+    return { topicId, standing: "notTaught", reviewed: false, neglected: false, basis: "calendar", ...nothing };
   }
   const memories = students.map(({ studentId, day }) => {
     const state: TopicMemory = memory.topics.get(memoryKey(studentId, topicId)) ?? taughtMemory(day);
     const offset = totalOffset(offsetsOf(memory, studentId, topicId));
-    return { stability: state.now.s * Math.exp(offset), lastOn: state.lastOn, reviewed: state.answers.length > 0 };
+    const stability = state.now.s * Math.exp(offset);
+    return { stability, offset, lastOn: state.lastOn, reviewed: state.answers.length > 0 };
   });
   const meanRecall = (day: Day) =>
     memories.reduce((sum, one) => sum + recall(Math.max(0, day - one.lastOn), one.stability), 0) / memories.length;
 
   const reviewed = memories.some((one) => one.reviewed);
   const lastOn = Math.max(...memories.map((one) => one.lastOn));
-  const neglected = today - lastOn > (reviewed ? neglectedAfter : firstReturnWithin);
+  const restedOn = lastOn + (reviewed ? neglectedAfter : firstReturnWithin) + 1;
+  const neglected = today >= restedOn;
   const now = meanRecall(today);
+  // The same terms decide today's standing and the day on which that changes.
+  const terms: Terms = {
+    plannedOn: topic.plannedOn ?? null,
+    openOn: Math.max(mondayOf(taughtOn) + 7, reviewed ? lastOn + restDays : taughtOn),
+    restedOn,
+    fadedOn: firstDayBelow(targetRecall, meanRecall, today),
+  };
+  const isDueToday = topic.stance === "always" || dueDay(terms) <= today;
   return {
     topicId,
-    standing: standing(topic, taughtOn, { today, lastOn, reviewed, wanted: now < targetRecall || neglected }),
+    standing: standingBy(topic, taughtOn, today, isDueToday, terms),
     recall: now,
     calendarRecall: recall(today - taughtOn, taughtStrength.s),
     need: topic.importance * (1 - now),
     lastOn,
     reviewed,
     neglected,
-    dueOn: Math.max(firstDayBelow(targetRecall, meanRecall, today), reviewed ? lastOn + restDays : today),
+    basis: reviewed ? "answers" : memories.some((one) => one.offset !== 0) ? "class" : "calendar",
+    why: topic.stance === "never" || !isDueToday ? null : reasonBy(topic, today, reviewed, terms),
+    dueOn: topic.stance === "never" ? null : topic.stance === "always" ? today : Math.max(today, dueDay(terms)),
   };
 }
 
-function standing(
-  topic: PlanTopic,
-  taughtOn: Day,
-  seen: { today: Day; lastOn: Day; reviewed: boolean; wanted: boolean },
-): Standing {
+/** Days from which each rule holds. */
+interface Terms {
+  readonly plannedOn: Day | null;
+  /** It has rested: not taught this week, and not asked within three days. */
+  readonly openOn: Day;
+  /** It has not been seen for too long. */
+  readonly restedOn: Day;
+  /** Mean recall is below the target. */
+  readonly fadedOn: Day;
+}
+
+const dueDay = ({ plannedOn, openOn, restedOn, fadedOn }: Terms): Day =>
+  Math.min(plannedOn ?? Number.POSITIVE_INFINITY, Math.max(openOn, Math.min(restedOn, fadedOn)));
+
+function reasonBy(topic: PlanTopic, today: Day, reviewed: boolean, terms: Terms): DueReason {
+  if (topic.stance === "always") return "always";
+  if (terms.plannedOn !== null && terms.plannedOn <= today) return "planned";
+  if (terms.fadedOn <= today) return "recall";
+  return reviewed ? "longAgo" : "notSince";
+}
+
+function standingBy(topic: PlanTopic, taughtOn: Day, today: Day, isDue: boolean, { openOn }: Terms): Standing {
   if (topic.stance === "never") return "leftOut";
-  if (topic.stance === "always") return "due";
-  if (mondayOf(taughtOn) === mondayOf(seen.today)) return "justTaught";
-  if (seen.reviewed && seen.today - seen.lastOn < restDays) return "justSeen";
-  return seen.wanted ? "due" : "fresh";
+  if (isDue) return "due";
+  if (mondayOf(taughtOn) === mondayOf(today)) return "justTaught";
+  return today < openOn ? "justSeen" : "fresh";
 }
 
 /** First whole day from `today` on with `level` undershot, by bisection (recall only falls between reviews). */

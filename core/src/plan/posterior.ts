@@ -29,6 +29,33 @@ export function difficultyOf(writerEstimate: number): number {
   return (writerEstimate - 3) * 0.8;
 }
 
+/** Recall at which reviews are meant to come, and so the typical recall behind a known share. */
+const usualRecall = 0.8;
+/** The writer's word weighs as much as so many answers. */
+const writersWeight = 10;
+
+/**
+ * Slip of an item from what is known of it: the share of first answers that were right, put together with its writer's
+ * estimate. The share expected of the estimate is c + (1 - s - c) R at the usual R of 0.8 and counts as ten answers (a
+ * Beta prior; blending as for difficulties); the posterior share is solved for s, within [0.03, 0.45]. Without answers it
+ * is {@link slipOf} of the estimate.
+ *
+ * @param item.right credit of first answers; @param item.outOf their number
+ */
+export function slipKnown(item: {
+  readonly writerEstimate: number;
+  readonly chance: number;
+  readonly right: number;
+  readonly outOf: number;
+}): number {
+  const { writerEstimate, chance, right, outOf } = item;
+  const byWriter = slipOf(difficultyOf(writerEstimate));
+  if (outOf === 0) return byWriter;
+  const expected = expectedScore(usualRecall, chance, byWriter);
+  const share = (right + writersWeight * expected) / (outOf + writersWeight);
+  return Math.min(0.45, Math.max(0.03, 1 - chance - (share - chance) / usualRecall));
+}
+
 /**
  * Probability in [0, 1] that the topic was recalled, given all answers of one student to it on one day.
  *

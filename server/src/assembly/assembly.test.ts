@@ -1,11 +1,15 @@
 import { choiceContent, fixedPlaces } from "../platform/testing/choices.ts";
 import { describe, expect, test } from "vitest";
 import { randomFrom } from "@verdant/core/random";
-import { saveItem, showItem } from "../bank/service.ts";
+import { presets } from "@verdant/core/delivery/rules";
+import { richTextOf } from "@verdant/core/richText";
+import { saveItem, setItemStatus, showItem } from "../bank/service.ts";
+import { releaseQuiz } from "../delivery/service.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
 import { madeUpBank } from "./composeTask.ts";
 import type { Part } from "./layout.ts";
+import { listDue } from "../plan/service.ts";
 import * as assembly from "./service.ts";
 
 const bench = useWorkbench();
@@ -36,7 +40,42 @@ describe("composing from what is due", () => {
     expect(fixedPlaces(quiz)[1]?.strand.name).toBe("Coasts");
     expect(quiz.woven).toBe(1);
     expect(quiz.gap).toBeLessThanOrEqual(0.0005);
-    expect(quiz.checks).toEqual([]);
+    // Four are due: what three questions leave out is said.
+    expect(quiz.checks).toEqual([
+      {
+        code: "dueLeftOut",
+        text: "1 due topic is left out: Coastal landforms. 4 are due, and there are 3 questions.",
+      },
+    ]);
+  });
+
+  test("asking for one more only adds one, for one fewer again brings back what was", async () => {
+    const quiz = await compose(4);
+    const itemsIn = (one: typeof quiz) => fixedPlaces(one).map((place) => place.itemId);
+    const ask = (from: typeof quiz, count: number) =>
+      assembly.recomposeQuiz(bench.lead, {
+        params: { quizId: quiz.id },
+        body: { version: from.version, count, blueprint: null },
+      });
+    let seen = quiz;
+    for (const count of [5, 6, 7, 6, 5, 4]) {
+      const next = await ask(seen, count);
+      const [fewer, more] = count > seen.questions ? [seen, next] : [next, seen];
+      expect(itemsIn(more)).toEqual(expect.arrayContaining(itemsIn(fewer)));
+      expect([next.questions, next.gap]).toEqual([count, 0]);
+      seen = next;
+    }
+    expect(itemsIn(seen)).toEqual(itemsIn(quiz));
+  });
+
+  test("each question's topic is among those that the reasons are given for", async () => {
+    const quiz = await compose(4);
+    const { topics } = await listDue(bench.lead, { params: { classId: bench.classId } });
+    const named = topics.filter((topic) => quiz.topicIds.includes(topic.topicId));
+    expect(named.map((topic) => topic.name).sort()).toEqual(
+      [...new Set(fixedPlaces(quiz).map((one) => one.topic))].sort(),
+    );
+    expect(named.every((topic) => topic.why !== null)).toBe(true);
   });
 
   test("more than the topics can give: as many as there are, said in a check; never two of a family", async () => {
@@ -119,12 +158,12 @@ describe("changing a quiz by hand", () => {
       body: { version: item.version, tagging: item.tagging, content: { ...choiceContent(item.content), options } },
     });
     const seen = await assembly.showQuiz(bench.lead, { params: { quizId: quiz.id } });
-    expect(seen.checks.map((check) => check.code)).toEqual(["itemChanged"]);
+    expect(seen.checks.map((check) => check.code)).toEqual(["dueLeftOut", "itemChanged"]);
     const anew = await assembly.recomposeQuiz(bench.lead, {
       params: { quizId: quiz.id },
       body: { version: quiz.version, count: 3, blueprint: null },
     });
-    expect([anew.places.length, anew.checks]).toEqual([3, []]);
+    expect([anew.places.length, anew.checks.map((check) => check.code)]).toEqual([3, ["dueLeftOut"]]);
   });
 });
 
@@ -220,8 +259,78 @@ describe("parts, draws and interludes", () => {
     expect(seen.every((one) => one.items.length === 4 && one.items[0]?.itemId === a)).toBe(true);
     expect(seen[0]?.items.map((item) => item.before)).toEqual([["First"], ["Take a breath.", "Second"], [], []]);
     expect(new Set(seen.map((one) => one.items.map((item) => item.itemId).join())).size).toBeGreaterThan(1);
+    expect([laid.draws?.drawn, laid.draws?.shared]).toEqual([2, expect.any(Number)]);
     const short = await layOut(laid, part([{ type: "draw", itemIds: [pool[0]!.id], take: 3, points: 1 }]));
     expect(short.checks.map((check) => check.code)).toContain("drawTooSmall");
+  });
+});
+
+describe("what cannot be given", () => {
+  test("a retired item of a pool is drawn by nobody and counted nowhere, and the release goes on; in a place of its own it is named", async () => {
+    const rows = await bench.db
+      .selectFrom("item")
+      .select(["id", "number", "familyId", "topicId"])
+      .where("status", "=", "approved")
+      .orderBy("number")
+      .execute();
+    const byFamily = [...new Map(rows.map((row) => [row.familyId, row])).values()];
+    const [gone, a, b, c] = byFamily as [
+      (typeof rows)[number],
+      (typeof rows)[number],
+      (typeof rows)[number],
+      (typeof rows)[number],
+    ];
+    const quiz = await compose(2);
+    const pool = [gone, a, b].map((row) => row.id);
+    const laid = await layOut(quiz, part([{ type: "draw", itemIds: pool, take: 2, points: 1 }, fixed(c.id)]));
+    expect(laid.draws?.powerOfTen).toBeCloseTo(Math.log10(3), 9);
+    const { version } = await showItem(bench.lead, { params: { itemId: gone.id } });
+    await setItemStatus(bench.lead, {
+      params: { itemId: gone.id },
+      body: { version, status: "retired", successorId: null },
+    });
+    const seen = await assembly.showQuiz(bench.lead, { params: { quizId: quiz.id } });
+    expect([seen.draws?.powerOfTen, seen.checks.map((check) => check.text)]).toEqual([
+      0,
+      [`Nobody draws what cannot be given: item ${gone.number} is retired.`],
+    ]);
+    const released = await releaseQuiz(bench.lead, {
+      params: { quizId: quiz.id },
+      body: {
+        version: seen.version,
+        rules: presets.weeklyReview,
+        targets: [{ classId: bench.classId, groupId: null, studentId: null, opensAt: null, shutsAt: null }],
+      },
+    });
+    const given = await bench.db
+      .selectFrom("releaseItem")
+      .select("itemId")
+      .where("releaseId", "=", released.id)
+      .execute();
+    expect(given.map((row) => row.itemId)).not.toContain(gone.id);
+    const more = await layOut(seen, part([{ type: "draw", itemIds: pool, take: 3, points: 1 }, fixed(gone.id)]));
+    expect(more.checks.map((check) => check.text)).toEqual([
+      `Item ${gone.number} cannot be given: it is retired. Take it out, or look at the item.`,
+      `A draw gives 3, but only 2 of its 3 can be given that are no look-alikes (item ${gone.number} is retired). Let each student get fewer, or change the pool.`,
+    ]);
+  });
+
+  test("“all of the above” that would mix is said before the release", async () => {
+    const quiz = await compose(2);
+    const { itemId } = fixedPlaces(quiz)[0]!;
+    const { version, tagging, content } = await showItem(bench.lead, { params: { itemId } });
+    const options = choiceContent(content).options.map((option, i) =>
+      i === 3 ? { ...option, text: richTextOf("All of the above") } : option,
+    );
+    await saveItem(bench.lead, {
+      params: { itemId },
+      body: { version, tagging, content: { ...choiceContent(content), options } },
+    });
+    const { checks } = await assembly.showQuiz(bench.lead, { params: { quizId: quiz.id } });
+    expect(checks.find((check) => check.code === "optionMoves")).toMatchObject({
+      itemId,
+      text: expect.stringContaining("“All of the above” would mix with the other options") as string,
+    });
   });
 });
 
@@ -237,6 +346,7 @@ describe("a blueprint", () => {
     minutesAtMost: null,
     use: "practice" as const,
     unseenWeeks: null,
+    perTopicAtMost: null,
   };
   const composeBy = async (change: object) => {
     const quiz = await compose(2);
@@ -258,10 +368,52 @@ describe("a blueprint", () => {
     expect(quiz.gap).toBeLessThanOrEqual(0.01);
   });
 
+  test("a requirement that excludes nothing leaves the review as it is; one that does takes as few due topics as it can, and says which", async () => {
+    const quiz = await compose(4);
+    const by = (version: number, change: object) =>
+      assembly.recomposeQuiz(bench.lead, {
+        params: { quizId: quiz.id },
+        body: { version, count: 4, blueprint: { ...blueprint, ...change } },
+      });
+    const itemsIn = (one: typeof quiz) =>
+      fixedPlaces(one)
+        .map((place) => place.itemId)
+        .sort();
+    const loose = await by(quiz.version, { minutesAtMost: 60 });
+    expect([itemsIn(loose), loose.shortfalls, loose.checks]).toEqual([itemsIn(quiz), [], []]);
+    const coasts = await unit("Coasts");
+    const tight = await by(loose.version, { units: [{ unitId: coasts, atLeast: 3, atMost: 3 }] });
+    expect([tight.questions, tight.shortfalls]).toEqual([4, []]);
+    const [check] = tight.checks.filter((one) => one.code === "dueLeftOut");
+    // Of four due topics, two of them of Rivers, three questions on Coasts leave room for one of these.
+    expect(check?.text).toMatch(/^1 due topic is left out: .*What you asked for/);
+  });
+
+  test("how many questions one topic may have is the teacher's to say", async () => {
+    const rivers = await unit("Rivers");
+    const perTopic = async (perTopicAtMost: number | null) => {
+      const quiz = await composeBy({ count: 6, units: [{ unitId: rivers, atLeast: 6, atMost: 6 }], perTopicAtMost });
+      const counts = new Map<string, number>();
+      for (const place of fixedPlaces(quiz)) counts.set(place.topic, (counts.get(place.topic) ?? 0) + 1);
+      return { most: Math.max(...counts.values()), shortfalls: quiz.shortfalls.join(" ") };
+    };
+    expect((await perTopic(3)).most).toBe(3);
+    expect((await perTopic(1)).shortfalls).toContain("No topic may have more than 1");
+  });
+
+  test("what bars an item is named for what it is", async () => {
+    const { topics } = await listDue(bench.lead, { params: { classId: bench.classId } });
+    const notTaught = topics.find((topic) => topic.standing === "notTaught" || topic.standing === "justTaught");
+    expect(notTaught).toBeDefined();
+    const unitId = notTaught!.strand.unitId;
+    const quiz = await composeBy({ count: 8, units: [{ unitId, atLeast: 8, atMost: 8 }] });
+    expect(quiz.shortfalls.join(" ")).toMatch(/\d+ more (is|are) of topics (not taught yet|taught this week)/);
+  });
+
   test("a shortage of the bank is said with its numbers, and the nearest quiz is given", async () => {
     const unitId = await unit("Coasts");
     const quiz = await composeBy({ count: 12, units: [{ unitId, atLeast: 12, atMost: 12 }] });
-    expect(quiz.shortfalls.join(" ")).toMatch(/Coasts: wanted 12, the bank has \d+ usable/);
+    expect(quiz.shortfalls.join(" ")).toMatch(/Coasts: wanted 12, there is room for \d+\./);
     expect(quiz.questions).toBeGreaterThan(0);
     expect(quiz.gap).toBeNull();
   });

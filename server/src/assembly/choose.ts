@@ -1,8 +1,9 @@
 /** From what is due in a class, or from a blueprint, to the items of a quiz, by way of the worker. */
 import type { Blueprint } from "@verdant/contract/assembly";
 import type { Requirement } from "@verdant/core/assembly/problem";
+import { groupBy } from "@verdant/core/groupBy";
 import { dayOf } from "@verdant/core/plan/day";
-import { mix } from "@verdant/core/plan/mix";
+import { mixSequence } from "@verdant/core/plan/mix";
 import { difficultyOf } from "@verdant/core/plan/posterior";
 import { randomFrom } from "@verdant/core/random";
 import type { ClassDue } from "../plan/service.ts";
@@ -23,88 +24,101 @@ const budgetMs = 2000;
 const nothing: Choice = { itemIds: [], gap: null, shortfalls: [] };
 
 /**
- * The best items for a review of `count` questions: topics by need, breadth first; in each topic what the class has not
- * met, or met longest ago; never two of a family; in a woven order.
+ * The best items for a review of `count` questions: what is due first, breadth first over topics; in each topic what the
+ * class has not met, or met longest ago; never two of a family; in a woven order. A blueprint restricts the same choice:
+ * the topics it is made for come first, then what is asked besides.
  */
-export async function choose(scope: Scope<Member>, due: ClassDue, count: number, seed: string): Promise<Choice> {
-  const ready = due.topics.filter((topic) => topic.standing === "due" || topic.standing === "fresh");
-  // Where everything has only just come back, a review of that is better than none.
-  const eligible = ready.some((topic) => (due.available.get(topic.topicId) ?? 0) > 0)
-    ? ready
-    : due.topics.filter((topic) => topic.standing === "justSeen");
-  const counts = mix(
-    count,
-    eligible.map((topic) => ({
-      need: topic.need,
-      neglected: topic.neglected,
-      unseenDays: due.today - (topic.lastOn ?? due.today),
-      available: due.available.get(topic.topicId) ?? 0,
-    })),
-  );
-  const wanted = new Map(
-    eligible.flatMap((topic, i) => ((counts[i] ?? 0) > 0 ? [[topic.topicId, counts[i] ?? 0]] : [])),
-  );
-  if (wanted.size === 0) return nothing;
-  const seen = await classBank(scope, due);
-  const places = [...seen.bank.itemIds.keys()].filter(
-    (i) => seen.bank.isPractice[i] === true && wanted.has(seen.listed[i] ?? ""),
-  );
-  const requirements = [...wanted].map(([topicId, size]): Requirement => ({
-    id: topicId,
-    lower: size,
-    upper: size,
-    amount: Float64Array.from(places, (i) => (seen.listed[i] === topicId ? 1 : 0)),
-  }));
-  const size = [...wanted.values()].reduce((sum, one) => sum + one, 0);
-  const { order, gap } = await compose(scope, due, seen, { places, requirements, size, seed });
-  return { itemIds: order.map((i) => seen.bank.itemIds[places[i] ?? -1] ?? ""), gap, shortfalls: [] };
-}
-
-/** The best items that meet a blueprint; where none do, the nearest, and why in sentences. */
-export async function chooseBy(
+export async function choose(
   scope: Scope<Member>,
   due: ClassDue,
-  blueprint: Blueprint,
-  seed: string,
+  { count, blueprint, seed }: { count: number; blueprint: Blueprint | null; seed: string },
 ): Promise<Choice> {
   const seen = await classBank(scope, due);
-  const topics = due.topics.filter((topic) =>
-    blueprint.topicIds.length > 0
-      ? blueprint.topicIds.includes(topic.topicId)
-      : !["notTaught", "justTaught", "leftOut"].includes(topic.standing),
-  );
-  const all: NamedRequirement[] = requirementsOf(blueprint, due, topics, seen);
-  const isOpen = new Set(topics.map((topic) => topic.topicId));
-  const unseenSince = blueprint.unseenWeeks === null ? null : due.today - 7 * blueprint.unseenWeeks;
+  const { open, wanted } = topicsFor(due, blueprint);
+  const candidates = candidatesFor(due, seen, blueprint, open);
+  const { places } = candidates;
+  const perTopic =
+    blueprint?.perTopicAtMost ?? (blueprint ? Math.max(2, Math.ceil(count / Math.max(1, open.length))) : 2);
+  const sequence = sequenceOf(due, seen, wanted, places, { count, perTopic });
+  if (sequence.length === 0 && !blueprint) return nothing;
+  const named = blueprint ? requirementsOf(blueprint, due, seen) : [];
+  const short = (chosen: readonly number[]) =>
+    blueprint ? shortfallsOf(blueprint, named, seen, { ...candidates, chosen, perTopic }, due) : [];
+  if (places.length === 0) return { ...nothing, shortfalls: short([]) };
+  const { order, gap, isMet } = await compose(scope, due, seen, {
+    places,
+    requirements: named.map(({ id, lower, upper, amountOf }) => ({
+      id,
+      lower,
+      upper,
+      amount: Float64Array.from(places, amountOf),
+    })),
+    // A review takes what there is; who asks for something particular hears that there is not so much.
+    size: blueprint ? count : Math.min(count, sequence.length),
+    sequence,
+    perTopic,
+    seed,
+  });
+  const chosen = order.map((i) => places[i] ?? -1);
+  return { itemIds: chosen.map((i) => seen.bank.itemIds[i] ?? ""), gap, shortfalls: isMet ? [] : short(chosen) };
+}
+
+/** Topics that items may come from, and those among them that the review is made for. */
+function topicsFor(due: ClassDue, blueprint: Blueprint | null) {
+  const chosen = new Set(blueprint?.topicIds);
+  if (chosen.size > 0) {
+    const open = due.topics.filter((topic) => chosen.has(topic.topicId));
+    return { open, wanted: open };
+  }
+  const ready = due.topics.filter((topic) => topic.standing === "due" || topic.standing === "fresh");
+  const justSeen = due.topics.filter((topic) => topic.standing === "justSeen");
+  // Where everything has only just come back, a review of that is better than none; and what is asked for may need it.
+  const hasItems = ready.some((topic) => (due.available.get(topic.topicId) ?? 0) > 0);
+  return { open: blueprint || !hasItems ? [...ready, ...justSeen] : ready, wanted: hasItems ? ready : justSeen };
+}
+
+/** The items of these topics; `wide` without regard to how lately the class met them. */
+function candidatesFor(due: ClassDue, seen: ClassBank, blueprint: Blueprint | null, open: ClassDue["topics"]) {
+  const isOpen = new Set(open.map((topic) => topic.topicId));
+  const isPractice = blueprint === null || blueprint.use === "practice";
+  const unseenSince = blueprint?.unseenWeeks == null ? null : due.today - 7 * blueprint.unseenWeeks;
   const isRested = (i: number) => {
     const last = seen.lastUse.get(seen.bank.itemIds[i] ?? "");
     return unseenSince === null || last === undefined || dayOf(last) < unseenSince;
   };
   const wide = [...seen.bank.itemIds.keys()].filter(
-    (i) => seen.bank.isPractice[i] === (blueprint.use === "practice") && isOpen.has(seen.listed[i] ?? ""),
+    (i) => seen.bank.isPractice[i] === isPractice && isOpen.has(seen.listed[i] ?? ""),
   );
-  const places = wide.filter(isRested);
-  if (places.length === 0)
-    return { ...nothing, shortfalls: shortfallsOf(blueprint, all, seen, { wide, places, chosen: [] }, due) };
-  const requirements = all.map(({ id, lower, upper, amountOf }) => ({
-    id,
-    lower,
-    upper,
-    amount: Float64Array.from(places, amountOf),
+  return { wide, places: wide.filter(isRested) };
+}
+
+/** Numbers of topics in the order in which they get their items; some more than asked, for where look-alikes are in the way. */
+function sequenceOf(
+  due: ClassDue,
+  { bank, listed }: ClassBank,
+  wanted: ClassDue["topics"],
+  places: readonly number[],
+  { count, perTopic }: { count: number; perTopic: number },
+): number[] {
+  const families = groupBy(places, (i) => listed[i] ?? "");
+  const topics = wanted.map((topic) => ({
+    isDue: topic.standing === "due",
+    need: topic.need,
+    neglected: topic.neglected,
+    unseenDays: due.today - (topic.lastOn ?? due.today),
+    available: new Set((families.get(topic.topicId) ?? []).map((i) => bank.families[i])).size,
   }));
-  const { order, gap, isMet } = await compose(scope, due, seen, { places, requirements, size: blueprint.count, seed });
-  const chosen = order.map((i) => places[i] ?? -1);
-  return {
-    itemIds: chosen.map((i) => seen.bank.itemIds[i] ?? ""),
-    gap,
-    shortfalls: isMet ? [] : shortfallsOf(blueprint, all, seen, { wide, places, chosen }, due),
-  };
+  const numberOf = new Map(due.topics.map((topic, at) => [topic.topicId, at]));
+  return mixSequence(count + 20, topics, perTopic).map((at) => numberOf.get(wanted[at]?.topicId ?? "") ?? 0);
 }
 
 interface Given {
   readonly places: readonly number[];
   readonly requirements: readonly Requirement[];
   readonly size: number;
+  /** By the number of a topic among `due.topics`. */
+  readonly sequence: readonly number[];
+  readonly perTopic: number;
   readonly seed: string;
 }
 
@@ -120,6 +134,8 @@ function compose(scope: Scope<Member>, due: ClassDue, seen: ClassBank, given: Gi
     value: Float64Array.from(places, valueAt),
     family: Int32Array.from(places, (i) => familyNumber(seen.bank.families[i] ?? "")),
     requirements: given.requirements,
+    sequence: given.sequence,
+    mostPerTopic: given.perTopic,
     topic,
     unit: topic.map((at) => unitNumber.get(due.topics[at]?.strand.unitId ?? "") ?? 0),
     difficulty: Float64Array.from(places, (i) => difficultyOf(seen.bank.writerDifficulty[i] ?? 3)),
@@ -142,12 +158,14 @@ function numbering(): (id: string) => number {
 function valueOf(due: ClassDue, { bank, listed, lastUse }: ClassBank, seed: string): (place: number) => number {
   const largest = Math.max(1e-9, ...due.topics.map((topic) => topic.need));
   const needs = new Map(due.topics.map((topic) => [topic.topicId, topic.need / largest]));
-  const next = randomFrom(seed);
   return (i) => {
-    const last = lastUse.get(bank.itemIds[i] ?? "");
+    const itemId = bank.itemIds[i] ?? "";
+    const last = lastUse.get(itemId);
     const rested = last === undefined ? 1 : 0.9 * Math.min(1, (due.today - dayOf(last)) / 84);
-    // The last hundredth varies with the seed, so that equally good items take turns.
-    return 0.79 * (needs.get(listed[i] ?? "") ?? 0) + 0.2 * rested + 0.01 * next();
+    // The last hundredth varies from quiz to quiz, so that equally good items take turns. It belongs to the item: however
+    // many others there are, and however many questions are asked for, it is the same.
+    const turn = randomFrom(`${seed} ${itemId}`)();
+    return 0.79 * (needs.get(listed[i] ?? "") ?? 0) + 0.2 * rested + 0.01 * turn;
   };
 }
 

@@ -1,5 +1,5 @@
 /** The worker's task: choose the items of a quiz and put them in a woven order. */
-import { assemble } from "@verdant/core/assembly/assemble";
+import { assembleReview } from "@verdant/core/assembly/assembleReview";
 import { interleave } from "@verdant/core/assembly/interleave";
 import { neighbourPairs, unavoidablePairs, type Strand } from "@verdant/core/assembly/orderCost";
 import type { Requirement } from "@verdant/core/assembly/problem";
@@ -10,6 +10,9 @@ export interface ComposeInput {
   readonly value: Float64Array;
   readonly family: Int32Array;
   readonly requirements: readonly Requirement[];
+  /** Topics in the order in which they get their items, by number. */
+  readonly sequence: readonly number[];
+  readonly mostPerTopic: number;
   /** Per candidate: what it is woven by. */
   readonly topic: Int32Array;
   readonly unit: Int32Array;
@@ -33,7 +36,8 @@ export interface ComposeOutput {
 
 /** The items alone, in no order yet. */
 export async function chooseItems(input: ComposeInput, cancelled: () => boolean) {
-  return assemble(input, await highsSolver(), { tolerance: 0.0005, rounds: 400, seed: input.seed, cancelled });
+  const budget = { tolerance: 0.0005, rounds: 400, seed: input.seed, cancelled };
+  return assembleReview(input, await highsSolver(), budget).assembly;
 }
 
 export async function composeTask(input: ComposeInput, cancelled: () => boolean): Promise<ComposeOutput> {
@@ -75,6 +79,8 @@ export function madeUpBank(count: number, size: number, next: () => number): Com
     value: Float64Array.from(column(() => next())),
     family: Int32Array.from(column(() => Math.floor(next() * count * 0.6))),
     topic,
+    sequence: Array.from({ length: size + 20 }, (_, i) => i % 48),
+    mostPerTopic: Math.max(2, Math.ceil(size / 8)),
     unit: topic.map((one) => Math.floor(one / 6)),
     difficulty: Float64Array.from(column(() => Math.floor(next() * 5))),
     stimulus: new Int32Array(count).fill(-1),

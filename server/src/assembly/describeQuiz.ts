@@ -3,17 +3,19 @@ import type { Check, MixUnit, Place } from "@verdant/contract/assembly";
 import type { Result } from "@verdant/contract/endpoint";
 import type { Strand as StrandShown } from "@verdant/contract/wire";
 import type * as contract from "@verdant/contract/assembly";
-import { chanceOfSame, waysToDraw } from "@verdant/core/assembly/draws";
+import { chanceOfSame, sharedByTwo, waysToDraw } from "@verdant/core/assembly/draws";
 import { interleave, wovenIndex } from "@verdant/core/assembly/interleave";
 import { neighbourPairs, orderCost, unavoidablePairs, type Strand } from "@verdant/core/assembly/orderCost";
+import { aboveMixes } from "@verdant/core/checker/options";
 import { groupBy } from "@verdant/core/groupBy";
 import { kindOf, markerOf } from "@verdant/core/items/kinds";
 import { shareOf } from "@verdant/core/insight/wilson";
 import { bandOf } from "@verdant/core/plan/band";
-import { difficultyOf, expectedScore, slipOf } from "@verdant/core/plan/posterior";
+import { expectedScore, slipKnown } from "@verdant/core/plan/posterior";
 import { headline } from "@verdant/core/richText";
 import { gatheredByStimulus } from "@verdant/core/stimuli/stimulus";
 import type { z } from "zod";
+import { faultsOf } from "../bank/service.ts";
 import type { ClassDue } from "../plan/service.ts";
 import type { Caller, Scope } from "../platform/scope.ts";
 import {
@@ -39,7 +41,7 @@ export async function describeQuiz(scope: Scope, departmentId: string, quizId: s
   const loaded = await loadQuiz(scope, departmentId, quizId);
   const { quiz, due, parts, places } = loaded;
   const fixed = places.filter(isFixed);
-  const itemIds = fixed.map((place) => place.item.id);
+  const itemIds = places.flatMap(itemsIn).map((item) => item.id);
   const lastUse = await store.listLastUse(scope.db, departmentId, due.class.id);
   const facilities = await store.listFacilities(scope.db, departmentId, itemIds);
   const releases = await store.listReleasesOf(scope.db, departmentId, quizId);
@@ -57,14 +59,15 @@ export async function describeQuiz(scope: Scope, departmentId: string, quizId: s
     asked,
     questions,
     parts,
-    places: places.map((place) => toPlace(place, due, { lastUse, facilities })),
+    places: places.map((place) => toPlace(scope.caller, place, due, { lastUse, facilities })),
+    topicIds: [...new Set(strands.map((strand) => strand.topicId))],
     mix: mixOf(due, places),
     blueprint: quiz.blueprint?.requirements ?? null,
     shortfalls: [...(quiz.blueprint?.shortfalls ?? [])],
-    draws: drawsOf(places.filter(isDraw), due.studentIds.length),
+    draws: drawsOf(scope.caller, places.filter(isDraw), due.studentIds.length),
     woven: wovenOf(loaded, strands),
     gap: quiz.blueprint?.gap ?? null,
-    expected: expectedOf(places, due),
+    expected: expectedOf(places, due, facilities),
     checks: checksOf(scope.caller, loaded, strands, { asked, questions }),
     releases: releases.map((one) => ({ id: one.id, releasedAt: one.releasedAt.toISOString() })),
   };
@@ -87,7 +90,19 @@ function strandShown(row: LoadedPlace["row"], due: ClassDue, item: ItemNow): z.i
     : { unitId: row.unitId, name: row.unit ?? "", letter: row.letter ?? "–", hue: row.hue ?? 7 };
 }
 
-function toPlace(place: LoadedPlace, due: ClassDue, known: Known): Place {
+/** Every item that a place may give. */
+const itemsIn = (place: LoadedPlace): readonly ItemNow[] =>
+  place.type === "fixed" ? [place.item] : place.type === "draw" ? place.pool : [];
+
+/** Why no quiz of this caller can give an item; null when one can. */
+function hindranceOf(caller: Caller, item: ItemNow): string | null {
+  if (revisionFor(caller, item) !== null) return null;
+  if (item.status === "retired") return "retired";
+  if (faultsOf(item.content, item.topicId).length > 0) return "unfinished";
+  return "not approved yet";
+}
+
+function toPlace(caller: Caller, place: LoadedPlace, due: ClassDue, known: Known): Place {
   const { row, partId, points } = place;
   if (place.type === "interlude") return { type: "interlude", id: row.id, partId, text: place.text };
   if (place.type === "draw") {
@@ -105,6 +120,7 @@ function toPlace(place: LoadedPlace, due: ClassDue, known: Known): Place {
         number: item.number,
         stem: headline(item.content.stem),
         topic: item.topic ?? "no topic",
+        hindrance: hindranceOf(caller, item),
       })),
       expectedSeconds: Math.round(seconds * place.take),
     };
@@ -137,7 +153,7 @@ function toPlace(place: LoadedPlace, due: ClassDue, known: Known): Place {
 function mixOf(due: ClassDue, places: readonly LoadedPlace[]): z.infer<typeof MixUnit>[] {
   const counts = new Map<string, number>();
   for (const place of places) {
-    const items = place.type === "fixed" ? [place.item] : place.type === "draw" ? place.pool : [];
+    const items = itemsIn(place);
     for (const item of items) {
       const unitId = unitOf(due, item.topicId)?.unitId ?? "";
       counts.set(unitId, (counts.get(unitId) ?? 0) + questionsIn(place) / items.length);
@@ -161,14 +177,20 @@ function mixOf(due: ClassDue, places: readonly LoadedPlace[]): z.infer<typeof Mi
   });
 }
 
-function drawsOf(draws: readonly Draw[], students: number): Quiz["draws"] {
+/** What can be drawn: usable items only. */
+const usableIn = (caller: Caller, { pool }: Draw) => pool.filter((item) => hindranceOf(caller, item) === null);
+
+function drawsOf(caller: Caller, draws: readonly Draw[], students: number): Quiz["draws"] {
   if (draws.length === 0) return null;
-  const ways = draws.map(({ pool, take }) => {
-    const families = [...groupBy(pool, (item) => item.familyId).values()].map((items) => items.length);
-    return waysToDraw(families, Math.min(take, families.length));
-  });
+  const families = draws.map((draw) =>
+    [...groupBy(usableIn(caller, draw), (item) => item.familyId).values()].map((items) => items.length),
+  );
+  const takes = draws.map(({ take }, i) => Math.min(take, families[i]?.length ?? 0));
+  const ways = draws.map((_, i) => waysToDraw(families[i] ?? [], takes[i] ?? 0));
+  const shared = draws.reduce((sum, _, i) => sum + sharedByTwo(families[i] ?? [], takes[i] ?? 0), 0);
+  const drawn = takes.reduce((sum, take) => sum + take, 0);
   const powerOfTen = ways.reduce((sum, one) => sum + Math.log10(Math.max(1, one)), 0);
-  return { powerOfTen, chanceOfSame: chanceOfSame(10 ** Math.min(300, powerOfTen), students) };
+  return { powerOfTen, shared, drawn, chanceOfSame: chanceOfSame(10 ** Math.min(300, powerOfTen), students) };
 }
 
 /** Interleaving index of the order as it stands, against the best order found for the same items. Parts never mix. */
@@ -182,16 +204,18 @@ function wovenOf({ quiz, parts, places }: LoadedQuiz, strands: readonly Strand[]
 }
 
 /** Points the class should score: the sum of expected credits, give or take half a point in ten. */
-function expectedOf(places: readonly LoadedPlace[], due: ClassDue) {
+function expectedOf(places: readonly LoadedPlace[], due: ClassDue, facilities: Known["facilities"]) {
   const recalls = new Map(due.topics.map((topic) => [topic.topicId, topic.recall ?? 0.5]));
   const creditOf = (item: ItemNow) => {
-    const slip = slipOf(difficultyOf(item.writerDifficulty));
+    const chance = kindOf(item.content).chance(item.content);
+    const known = facilities.get(item.id) ?? { right: 0, outOf: 0 };
+    const slip = slipKnown({ writerEstimate: item.writerDifficulty, chance, ...known });
     const recall = recalls.get(due.rollUp.get(item.topicId ?? "") ?? "") ?? 0.5;
-    return expectedScore(recall, kindOf(item.content).chance(item.content), slip);
+    return expectedScore(recall, chance, slip);
   };
   let [outOf, expected] = [0, 0];
   for (const place of places) {
-    const items = place.type === "fixed" ? [place.item] : place.type === "draw" ? place.pool : [];
+    const items = itemsIn(place);
     if (items.every((item) => markerOf(item) === "nobody")) continue;
     outOf += questionsIn(place) * place.points;
     const mean = items.reduce((sum, item) => sum + creditOf(item), 0) / items.length;
@@ -207,7 +231,7 @@ function expectedOf(places: readonly LoadedPlace[], due: ClassDue) {
 
 function checksOf(
   caller: Caller,
-  { parts, places }: LoadedQuiz,
+  { quiz, due, parts, places }: LoadedQuiz,
   strands: readonly Strand[],
   { asked, questions }: { asked: number; questions: number },
 ): z.infer<typeof Check>[] {
@@ -216,8 +240,18 @@ function checksOf(
   if (questions < asked) {
     checks.push({
       code: "fewerThanAsked",
-      text: `${questions} of the ${asked} questions you asked for: no topic gets more than 2, and only topics that have been taught count.`,
+      text: `${questions} of the ${asked} questions you asked for: no topic gets more than ${quiz.blueprint?.requirements?.perTopicAtMost ?? 2} (Requirements change that), and only topics that have been taught count.`,
     });
+  }
+  checks.push(...dueChecks(quiz.blueprint, due, places, questions));
+  for (const { item } of fixed) {
+    const [finding] = aboveMixes(item.content, {});
+    if (finding)
+      checks.push({
+        code: "optionMoves",
+        itemId: item.id,
+        text: `Item ${item.number}: ${finding.text} ${finding.reason}`,
+      });
   }
   const pairs = neighbourPairs(strands) - unavoidablePairs(strands.map((strand) => strand.topicId));
   if (pairs > 0 && parts.length === 1)
@@ -232,7 +266,11 @@ function checksOf(
     checks.push({ code: "sameFamily", text: "Two questions are variants of one another." });
   for (const { row, item } of fixed) {
     if (revisionFor(caller, item) === null)
-      checks.push({ code: "itemNotUsable", text: `Item ${item.number} cannot be used yet.` });
+      checks.push({
+        code: "itemNotUsable",
+        itemId: item.id,
+        text: `Item ${item.number} cannot be given: it is ${hindranceOf(caller, item) ?? ""}. Take it out, or look at the item.`,
+      });
     else if (row.seenRevisionId !== item.revisionId) {
       checks.push({
         code: "itemChanged",
@@ -240,7 +278,7 @@ function checksOf(
       });
     }
   }
-  checks.push(...drawChecks(caller, places, families));
+  checks.push(...drawChecks(caller, parts, places, families));
   for (const part of parts) {
     if (parts.length > 1 && !places.some((place) => place.partId === part.id && place.type !== "interlude"))
       checks.push({ code: "partEmpty", text: `The part “${part.heading ?? "without a heading"}” has no questions.` });
@@ -258,28 +296,63 @@ function areApart(strands: readonly Strand[]): boolean {
   return blocks([...strands.keys()]) > blocks(gathered);
 }
 
+/** Topics that are due and have items, but no question here. Only of what was composed: who chooses by hand knows why. */
+function dueChecks(
+  blueprint: LoadedQuiz["quiz"]["blueprint"],
+  due: ClassDue,
+  places: readonly LoadedPlace[],
+  questions: number,
+): Quiz["checks"] {
+  const isComposed = blueprint !== null && (blueprint.gap !== null || blueprint.requirements != null);
+  if (!isComposed || blueprint.requirements?.topicIds.length) return [];
+  const here = new Set(places.flatMap(itemsIn).map((item) => due.rollUp.get(item.topicId ?? "")));
+  const left = due.topics.filter(
+    (topic) => topic.standing === "due" && !here.has(topic.topicId) && (due.available.get(topic.topicId) ?? 0) > 0,
+  );
+  if (left.length === 0) return [];
+  const number = due.topics.filter((topic) => topic.standing === "due").length;
+  const why =
+    questions < number
+      ? `${number} are due, and there are ${questions} questions.`
+      : "What you asked for, or changed by hand, leaves no room for them.";
+  return [
+    {
+      code: "dueLeftOut",
+      text: `${left.length} due ${left.length === 1 ? "topic is" : "topics are"} left out: ${left.map((topic) => topic.name).join(", ")}. ${why}`,
+    },
+  ];
+}
+
 function drawChecks(
   caller: Caller,
+  parts: LoadedQuiz["parts"],
   places: readonly LoadedPlace[],
   fixedFamilies: ReadonlySet<string>,
 ): z.infer<typeof Check>[] {
   const checks: z.infer<typeof Check>[] = [];
   const seen = new Set(fixedFamilies);
-  for (const { pool, take } of places.filter(isDraw)) {
-    const usable = pool.filter((item) => revisionFor(caller, item) !== null);
+  for (const place of places.filter(isDraw)) {
+    const { pool, take, partId } = place;
+    const at = parts.findIndex((part) => part.id === partId);
+    const where = parts.length > 1 ? `Part ${at + 1}: ` : "";
+    const usable = usableIn(caller, place);
+    const left = pool.filter((item) => !usable.includes(item));
     const families = new Set(usable.map((item) => item.familyId));
     const free = [...families].filter((family) => !seen.has(family)).length;
+    const because = left.map((item) => `item ${item.number} is ${hindranceOf(caller, item) ?? ""}`).join(", ");
     if (families.size < take)
       checks.push({
         code: "drawTooSmall",
-        text: `A draw gives ${take}, but its pool has only ${families.size} that are no look-alikes.`,
+        text: `${where}a draw gives ${take}, but only ${families.size} of its ${pool.length} can be given that are no look-alikes${because === "" ? "" : ` (${because})`}. Let each student get fewer, or change the pool.`,
       });
+    else if (left.length > 0)
+      checks.push({ code: "drawItemLeftOut", text: `${where}nobody draws what cannot be given: ${because}.` });
     else if (free < families.size)
       checks.push({
         code: "drawsAlike",
-        text: "A pool holds look-alikes of other questions here; no student gets both.",
+        text: `${where}a pool holds look-alikes of other questions here; no student gets both.`,
       });
     for (const family of families) seen.add(family);
   }
-  return checks;
+  return checks.map((check) => ({ ...check, text: check.text.replace(/^./, (first) => first.toUpperCase()) }));
 }

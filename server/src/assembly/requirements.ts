@@ -1,5 +1,6 @@
 /** A blueprint as requirements for the solver, and as sentences where it cannot be met. */
 import type { Blueprint } from "@verdant/contract/assembly";
+import { groupBy } from "@verdant/core/groupBy";
 import { dayOf } from "@verdant/core/plan/day";
 import type { ClassDue } from "../plan/service.ts";
 import type { ClassBank } from "./classBank.ts";
@@ -17,25 +18,10 @@ export interface NamedRequirement {
 
 const demandNames = { recall: "that ask to recall", apply: "that ask to apply", reason: "that ask to reason" } as const;
 
-export function requirementsOf(
-  blueprint: Blueprint,
-  due: ClassDue,
-  topics: ClassDue["topics"],
-  { bank, listed }: ClassBank,
-): NamedRequirement[] {
+export function requirementsOf(blueprint: Blueprint, due: ClassDue, { bank, listed }: ClassBank): NamedRequirement[] {
   const unitOf = new Map(due.topics.map((topic) => [topic.topicId, topic.strand]));
   const count = (test: (place: number) => boolean) => (place: number) => Number(test(place));
-  // Breadth first: no topic gets a third while there are others, unless so few are open that it must.
-  const cap = Math.max(2, Math.ceil(blueprint.count / Math.max(1, topics.length)));
   return [
-    ...topics.map((topic): NamedRequirement => ({
-      id: `cap ${topic.topicId}`,
-      name: topic.name,
-      lower: 0,
-      upper: cap,
-      unit: "questions",
-      amountOf: count((i) => listed[i] === topic.topicId),
-    })),
     ...blueprint.units.map((one): NamedRequirement => ({
       id: `unit ${one.unitId}`,
       name: due.topics.find((topic) => topic.strand.unitId === one.unitId)?.strand.name ?? "A unit",
@@ -89,14 +75,16 @@ interface Places {
   /** Those of them that count. */
   readonly places: readonly number[];
   readonly chosen: readonly number[];
+  /** Most questions of one topic. */
+  readonly perTopic: number;
 }
 
-/** First the shortages of the bank (the counting test), exactly; where there is none, what conflicts. */
+/** First the shortages of the bank (the counting test), exactly, each with its causes; where there is none, what conflicts. */
 export function shortfallsOf(
   blueprint: Blueprint,
   requirements: readonly NamedRequirement[],
   seen: ClassBank,
-  { wide, places, chosen }: Places,
+  { wide, places, chosen, perTopic }: Places,
   due: ClassDue,
 ): string[] {
   const whole: NamedRequirement = {
@@ -107,17 +95,13 @@ export function shortfallsOf(
     unit: "questions",
     amountOf: () => 1,
   };
-  const families = (list: readonly number[], one: NamedRequirement) =>
-    new Set(list.filter((i) => one.amountOf(i) === 1).map((i) => seen.bank.families[i])).size;
   const counted = [whole, ...requirements].filter((one) => one.unit === "questions" && one.lower > 0);
-  const short = counted.filter((one) => families(places, one) < one.lower);
+  const short = counted.filter((one) => roomFor(one, places, seen, perTopic) < one.lower);
   if (short.length > 0) {
     return short.map((one) => {
-      const [usable, all] = [families(places, one), families(wide, one)];
-      const rested = `${one.name}: wanted ${one.lower}, the bank has ${usable} usable that are no look-alikes`;
-      if (blueprint.unseenWeeks === null || all === usable) return `${rested}.`;
-      const weeks = all >= one.lower ? weeksThatWork(one, seen, wide, due) : null;
-      return `${rested}; ${all - usable} more were met within ${blueprint.unseenWeeks} weeks.${weeks === null ? "" : ` It would be enough if ${weeks === 0 ? "any" : `${weeks} ${weeks === 1 ? "week" : "weeks"} without it`} were allowed.`}`;
+      const causes = causesOf(one, blueprint, seen, { wide, places, perTopic }, due);
+      const room = roomFor(one, places, seen, perTopic);
+      return `${one.name}: wanted ${one.lower}, there is room for ${room}.${causes.map((cause) => ` ${cause}`).join("")}`;
     });
   }
   const missed = [whole, ...requirements].flatMap((one) => {
@@ -129,6 +113,66 @@ export function shortfallsOf(
     return [`${one.name}: wanted ${wanted}, the nearest has ${sum}.`];
   });
   return ["These requirements cannot all be met together. This is the nearest quiz.", ...missed];
+}
+
+const familiesAmong = (list: readonly number[], one: NamedRequirement, { bank }: ClassBank) =>
+  new Set(list.filter((i) => one.amountOf(i) === 1).map((i) => bank.families[i]));
+
+/** Most questions that can count for a requirement: different families, and no more of a topic than allowed. */
+function roomFor(one: NamedRequirement, places: readonly number[], seen: ClassBank, perTopic: number): number {
+  const own = places.filter((i) => one.amountOf(i) === 1);
+  const perTopicRoom = [...groupBy(own, (i) => seen.listed[i] ?? "").values()].map((list) =>
+    Math.min(perTopic, familiesAmong(list, one, seen).size),
+  );
+  return Math.min(
+    familiesAmong(places, one, seen).size,
+    perTopicRoom.reduce((sum, room) => sum + room, 0),
+  );
+}
+
+const barredWords: Partial<Record<ClassDue["topics"][number]["standing"], string>> = {
+  justTaught: "of topics taught this week",
+  notTaught: "of topics not taught yet",
+  leftOut: "of topics left out of this class's reviews",
+};
+
+const are = (n: number) => (n === 1 ? "is" : "are");
+
+/** Where the items are that would count for a requirement, each cause with its number, and what would help. */
+function causesOf(
+  one: NamedRequirement,
+  blueprint: Blueprint,
+  seen: ClassBank,
+  { wide, places, perTopic }: Omit<Places, "chosen">,
+  due: ClassDue,
+): string[] {
+  const { bank, listed } = seen;
+  const standings = new Map(due.topics.map((topic) => [topic.topicId, topic.standing]));
+  const isWide = new Set(wide);
+  const barred = new Map<string, number>();
+  const note = (why: string) => barred.set(why, (barred.get(why) ?? 0) + 1);
+  for (const i of bank.itemIds.keys()) {
+    if (one.amountOf(i) !== 1 || isWide.has(i)) continue;
+    const standing = standings.get(listed[i] ?? "");
+    if (bank.isPractice[i] !== (blueprint.use === "practice"))
+      note(bank.isPractice[i] === true ? "for practice only" : "kept for tests");
+    else if (standing !== undefined && barredWords[standing] !== undefined) note(barredWords[standing]);
+    else note(standing === undefined ? "of topics outside this course" : "of topics that you did not choose");
+  }
+  const causes = [...barred].map(([why, n]) => `${n} more ${are(n)} ${why}.`);
+  const lately = wide.filter((i) => one.amountOf(i) === 1).length - places.filter((i) => one.amountOf(i) === 1).length;
+  if (lately > 0) {
+    const weeks = familiesAmong(wide, one, seen).size >= one.lower ? weeksThatWork(one, seen, wide, due) : null;
+    causes.push(
+      `${lately} more ${lately === 1 ? "was" : "were"} met within ${blueprint.unseenWeeks ?? 0} weeks.${weeks === null ? "" : ` It would be enough if ${weeks === 0 ? "any" : `${weeks} ${weeks === 1 ? "week" : "weeks"} without it`} were allowed.`}`,
+    );
+  }
+  const own = places.filter((i) => one.amountOf(i) === 1).length;
+  const families = familiesAmong(places, one, seen).size;
+  if (own > families) causes.push(`${own - families} more ${are(own - families)} look-alikes of these.`);
+  if (roomFor(one, places, seen, perTopic) < families)
+    causes.push(`No topic may have more than ${perTopic}; ${families} are there without that limit.`);
+  return causes;
 }
 
 /** The longest rest, in whole weeks, with which there would be enough. */

@@ -7,7 +7,7 @@ import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
-import { choose, chooseBy, type Choice } from "./choose.ts";
+import { choose, type Choice } from "./choose.ts";
 import { describeQuiz } from "./describeQuiz.ts";
 import { layOut, layoutOf, moveOn, type Part } from "./layout.ts";
 import { loadQuiz, woven } from "./loadQuiz.ts";
@@ -26,7 +26,7 @@ export async function composeQuiz(
 ): Promise<Quiz> {
   const due = await dueOfClass(scope, scope.caller.departmentId, params.classId);
   const quizId = newId();
-  const choice = await choose(scope, due, body.count, quizId);
+  const choice = await choose(scope, due, { count: body.count, blueprint: null, seed: quizId });
   if (choice.itemIds.length === 0) throw nothingToCompose(due.class.name);
   return insertQuiz(scope, due, {
     quizId,
@@ -113,9 +113,11 @@ export async function recomposeQuiz(
   const { departmentId } = scope.caller;
   const loaded = await loadQuiz(scope, departmentId, params.quizId);
   const { quiz, due } = loaded;
-  const seed = `${quiz.id} ${body.version}`;
+  // Not by version: asking for one more and for one fewer again brings back what was.
+  const seed = quiz.id;
   const { blueprint } = body;
-  const choice = blueprint ? await chooseBy(scope, due, blueprint, seed) : await choose(scope, due, body.count, seed);
+  const count = blueprint?.count ?? body.count;
+  const choice = await choose(scope, due, { count, blueprint, seed });
   if (choice.itemIds.length === 0 && !blueprint) throw nothingToCompose(due.class.name);
   return atomically(scope, async (within) => {
     await moveOn(within, params.quizId, body.version, {

@@ -27,9 +27,15 @@ export async function snapshotOf(scope: Scope, departmentId: string, quizId: str
           kind: place.type,
           unitId: place.row.unitId,
           points: place.points,
+          // What cannot be given is drawn by nobody; the composer says so.
           take: place.type === "draw" ? place.take : null,
           text: place.type === "interlude" ? place.text : null,
-          items: place.type === "fixed" ? [usable(place.item)] : place.type === "draw" ? place.pool.map(usable) : [],
+          items:
+            place.type === "fixed"
+              ? [usable(place.item)]
+              : place.type === "draw"
+                ? place.pool.map(usable).filter((item) => item.revisionId !== null)
+                : [],
         })),
     })),
   };

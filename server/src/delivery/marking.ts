@@ -3,7 +3,7 @@ import { completeRules } from "@verdant/core/delivery/rules";
 import { isReached } from "@verdant/core/delivery/reached";
 import { kindOf, markerOf } from "@verdant/core/items/kinds";
 import { creditUnder, pointsOf, type Ruled } from "@verdant/core/items/ruling";
-import { difficultyOf, slipOf } from "@verdant/core/plan/posterior";
+import { slipKnown } from "@verdant/core/plan/posterior";
 import { needClass } from "../courses/listClasses.ts";
 import { localDateOf } from "../platform/localDate.ts";
 import { record } from "../platform/history.ts";
@@ -118,7 +118,8 @@ async function giveEvidence(
       const topicId = rollUp.get(item.topicId ?? "");
       if (topicId === undefined) return [];
       const chance = kindOf(item.content).chance(item.content);
-      const slip = slipOf(difficultyOf(item.writerDifficulty));
+      const known = { right: item.knownCredit ?? 0, outOf: item.knownAnswers ?? 0 };
+      const slip = slipKnown({ writerEstimate: item.writerDifficulty, chance, ...known });
       const { itemId, position, credit, isEvidence } = item;
       return [{ topicId, itemId, position, chance, slip, credit, void: !isEvidence }];
     });

@@ -153,7 +153,13 @@ function mustBeReady(quiz: Awaited<ReturnType<typeof snapshotOf>>): void {
   if (unusable)
     throw new Failure(
       "conflict",
-      `Item ${unusable.number} cannot be used yet: it lacks something or is retired. Take it out or finish it.`,
+      `Item ${unusable.number} cannot be given: it is retired, unfinished or not approved. Take it out of the quiz, or look at the item.`,
+    );
+  const small = places.find((place) => place.kind === "draw" && place.items.length < (place.take ?? 1));
+  if (small)
+    throw new Failure(
+      "conflict",
+      `A draw gives each student ${small.take ?? 1}, but only ${small.items.length} of its items can be given. Let each student get fewer, or change its pool.`,
     );
 }
 

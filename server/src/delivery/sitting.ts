@@ -10,7 +10,7 @@ import { randomFrom } from "@verdant/core/random";
 import { needClass } from "../courses/listClasses.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { hashOf, newId } from "../platform/id.ts";
-import { localDateOf } from "../platform/localDate.ts";
+import { dayAfter, localDateOf } from "../platform/localDate.ts";
 import { atomically, type Scope, type Sitter, type Student } from "../platform/scope.ts";
 import * as answerStore from "./answerStore.ts";
 import { finish, markAgain } from "./marking.ts";
@@ -55,16 +55,18 @@ type GivenRelease = Awaited<ReturnType<typeof store.listReleasesFor>>[number];
 type Go = Pick<Awaited<ReturnType<typeof sittingStore.listSittings>>[number], "id" | "handedInAt">;
 
 /** When the next go may begin, where there is a wait between goes. */
-export function waitUntil(release: Pick<GivenRelease, "rules">, goes: readonly Go[]): Date | null {
+export function waitUntil(release: Pick<GivenRelease, "rules" | "timeZone">, goes: readonly Go[]): Date | null {
   const { waitHours } = completeRules(release.rules);
   const last = Math.max(...goes.map((go) => go.handedInAt?.getTime() ?? 0));
-  const from = nextGoFrom(waitHours, goes.length === 0 || last === 0 ? null : last);
+  const from = nextGoFrom(waitHours, goes.length === 0 || last === 0 ? null : last, (at, days) =>
+    dayAfter(new Date(at), days, release.timeZone).getTime(),
+  );
   return from === null ? null : new Date(from);
 }
 
 /** Why a student may not begin now; null when they may. */
 export function obstacleTo(
-  release: Pick<GivenRelease, "opensAt" | "shutsAt" | "rules">,
+  release: Pick<GivenRelease, "opensAt" | "shutsAt" | "rules" | "timeZone">,
   goes: readonly Go[],
   now: Date,
 ): string | null {
@@ -100,7 +102,7 @@ async function startGo(scope: Scope<Student>, release: GivenRelease, goes: reado
   await sittingStore.endGrace(db, departmentId, earlier, at);
   const met =
     goes.length === 0
-      ? new Set<string>()
+      ? new Map<string, number>()
       : await sittingStore.listMetItems(db, departmentId, release.releaseId, studentId);
   const dealt = deal(await partsToDeal(scope, departmentId, release), { seed, ownOrder: rules.ownOrder, met });
   await sittingStore.insertSitting(

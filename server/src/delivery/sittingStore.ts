@@ -227,6 +227,9 @@ export function listSittingItems(db: Db, departmentId: string, sittingId: string
         .onRef("reason.sittingId", "=", "si.sittingId")
         .onRef("reason.position", "=", "si.position"),
     )
+    .leftJoin("itemStats", (join) =>
+      join.onRef("itemStats.departmentId", "=", "si.departmentId").onRef("itemStats.itemId", "=", "si.itemId"),
+    )
     .leftJoin("releaseItem", (join) =>
       join
         .onRef("releaseItem.departmentId", "=", "si.departmentId")
@@ -253,6 +256,8 @@ export function listSittingItems(db: Db, departmentId: string, sittingId: string
       "item.topicId",
       "item.use",
       "item.writerDifficulty",
+      "itemStats.answers as knownAnswers",
+      "itemStats.creditSum as knownCredit",
       "revision.content",
       "response.body as answer",
       "mark.credit",
@@ -283,10 +288,11 @@ export async function listMetItems(db: Db, departmentId: string, releaseId: stri
     .where("sitting.departmentId", "=", departmentId)
     .where("sitting.releaseId", "=", releaseId)
     .where("sitting.studentId", "=", studentId)
+    .groupBy("sittingItem.itemId")
     .select("sittingItem.itemId")
-    .distinct()
+    .select(sql<number>`max(sitting.ordinal)`.as("go"))
     .execute();
-  return new Set(rows.map((row) => row.itemId));
+  return new Map(rows.map((row) => [row.itemId, row.go]));
 }
 
 /** Content of the practice twins of reserved items, by the reserved item's id. */

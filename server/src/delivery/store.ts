@@ -167,6 +167,7 @@ export function listReleasesFor(db: Db, departmentId: string, studentId: string,
         .innerJoin("class", (join) =>
           join.onRef("class.departmentId", "=", "target.departmentId").onRef("class.id", "=", "target.classId"),
         )
+        .innerJoin("department", "department.id", "class.departmentId")
         .where("enrolment.departmentId", "=", departmentId)
         .where("enrolment.studentId", "=", studentId)
         .where("enrolment.leftOn", "is", null)
@@ -182,6 +183,7 @@ export function listReleasesFor(db: Db, departmentId: string, studentId: string,
         .select(["release.id as releaseId", "release.name", "release.rules", "release.rulesVersion"])
         .select(["release.releasedAt", "release.resultsOpenedAt", "class.id as classId", "class.name as className"])
         .select(["target.opensAt", "target.handInBy", "target.shutsAt", "enrolment.arrangements"])
+        .select((select) => select.fn.coalesce("class.timeZone", "department.timeZone").as("timeZone"))
         .orderBy("release.id")
         .orderBy(sql`(target.student_id is not null) desc, (target.group_id is not null) desc`)
         .as("given"),

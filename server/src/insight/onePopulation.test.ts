@@ -150,9 +150,10 @@ describe("a key that was ruled on", () => {
     expect(before.outOf).toBeGreaterThan(0);
     const item = await showItem(bench.lead, { params: { itemId } });
     const { version, tagging, content } = item;
+    const other = choiceContent(content).options.find((option) => !option.isKey)!.id;
     const turned = {
       ...choiceContent(content),
-      options: choiceContent(content).options.map((option, i) => ({ ...option, isKey: i === 3 })),
+      options: choiceContent(content).options.map((option) => ({ ...option, isKey: option.id === other })),
     };
     await saveItem(bench.lead, { params: { itemId }, body: { version, tagging, content: turned } });
     expect((await facility()).outOf).toBe(0);

@@ -183,7 +183,8 @@ async function movedTopics(
 ): Promise<Results["plan"]> {
   const listed = new Set(items.map((item) => plan.rollUp.get(item.topicId ?? "")));
   const topics = plan.topics.filter((topic) => listed.has(topic.topicId));
-  const calendar = due(noMemory, topics, plan.studentIds, plan.today, plan.taughtTo);
+  const unplanned = topics.map((topic) => ({ ...topic, plannedOn: null }));
+  const calendar = due(noMemory, unplanned, plan.studentIds, plan.today, plan.taughtTo);
   const planned = await listPlannedReturns(scope, scope.caller.departmentId, plan.class.id);
   return topics.map((topic, i) => {
     const before = (calendar[i] as TopicDue).dueOn;

@@ -32,11 +32,7 @@ export async function dueOfClass(scope: Scope, departmentId: string, classId: st
   const today = localDayOf(scope.now(), plan.class.timeZone);
   const planned = await store.listPlanned(scope.db, departmentId, classId);
   const nextPlanned = new Map([...planned].reverse().map((one) => [one.topicId, dayOf(one.on)]));
-  // What somebody has planned for today or earlier is due, whatever the model says.
-  const topics = plan.topics.map((topic) => {
-    const on = nextPlanned.get(topic.topicId);
-    return on !== undefined && on <= today && topic.stance === "auto" ? { ...topic, stance: "always" as const } : topic;
-  });
+  const topics = plan.topics.map((topic) => ({ ...topic, plannedOn: nextPlanned.get(topic.topicId) ?? null }));
   const standings = due(memory, topics, studentIds, today, plan.taughtTo);
   const families = new Map<string, Set<string>>();
   bank.itemIds.forEach((_, i) => {

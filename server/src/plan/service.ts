@@ -43,6 +43,8 @@ export async function listDue(
           lastOn: topic.lastOn === null ? null : dateOf(topic.lastOn),
           dueOn: topic.dueOn === null ? null : dateOf(topic.dueOn),
           neglected: topic.neglected,
+          basis: topic.basis,
+          why: topic.why,
           plannedOn: topic.plannedOn === null ? null : dateOf(topic.plannedOn),
           importance: topic.importance,
           answers: last?.allAnswers ?? 0,

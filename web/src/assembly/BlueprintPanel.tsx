@@ -22,6 +22,7 @@ const empty = (count: number): Blueprint => ({
   minutesAtMost: null,
   use: "practice",
   unseenWeeks: null,
+  perTopicAtMost: null,
 });
 
 const demandWords = { recall: "recall", apply: "apply", reason: "reason" } as const;
@@ -84,6 +85,14 @@ export function BlueprintPanel({
           max={200}
           onChange={(unseenWeeks) => {
             set({ unseenWeeks });
+          }}
+        />
+        <Count
+          label="Of one topic at most"
+          value={wanted.perTopicAtMost}
+          max={20}
+          onChange={(perTopicAtMost) => {
+            set({ perTopicAtMost });
           }}
         />
         <TextField

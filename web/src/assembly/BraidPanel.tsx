@@ -10,6 +10,8 @@ import { Check, Redo2, TriangleAlert, Undo2 } from "lucide-react";
 import { useEffect, useState, type ReactNode } from "react";
 import { Braid, type BraidStrand } from "../ui/Braid.tsx";
 import { undoKey } from "../ui/undoKey.ts";
+import { drawsInWords } from "../ui/drawsInWords.ts";
+import { StaysLast } from "./StaysLast.tsx";
 import type { Composer } from "./useComposer.ts";
 
 export function BraidPanel(props: {
@@ -89,11 +91,18 @@ export function BraidPanel(props: {
       {requirements.panel}
       <Collapse in={(isOpen && toLookAt > 0) || quiz.shortfalls.length > 0}>
         <Box component="ul" sx={{ m: 0, mb: 1, pl: 2.5 }}>
-          {[...quiz.shortfalls, ...(isOpen ? quiz.checks.map((check) => check.text) : [])].map((text) => (
+          {quiz.shortfalls.map((text) => (
             <Typography key={text} component="li" variant="body2">
               {text}
             </Typography>
           ))}
+          {isOpen &&
+            quiz.checks.map((check) => (
+              <Typography key={check.text} component="li" variant="body2">
+                {check.text}
+                {check.code === "optionMoves" && check.itemId !== undefined && <StaysLast itemId={check.itemId} />}
+              </Typography>
+            ))}
         </Box>
       </Collapse>
       {quiz.draws && (
@@ -146,17 +155,3 @@ const wovenInWords = (woven: number | null) =>
 
 /** Rounded up, so that the promise holds. */
 const gapInWords = (gap: number) => (gap < 0.001 ? "0.1 %" : `${(Math.ceil(gap * 1000) / 10).toFixed(1)} %`);
-
-function drawsInWords({ powerOfTen, chanceOfSame }: NonNullable<Quiz["draws"]>, students: number): string {
-  const ways =
-    powerOfTen < 6
-      ? new Intl.NumberFormat("en-GB").format(Math.round(10 ** powerOfTen))
-      : `about 10 to the power of ${Math.floor(powerOfTen)}`;
-  const chance =
-    chanceOfSame < 0.001
-      ? "under 0.1 %"
-      : chanceOfSame > 0.99
-        ? "over 99 %"
-        : `about ${(chanceOfSame * 100).toFixed(chanceOfSame < 0.1 ? 1 : 0)} %`;
-  return `The draws make ${ways} different quizzes; the chance that two of ${students} students get the same questions is ${chance}.`;
-}

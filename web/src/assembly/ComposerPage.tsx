@@ -15,6 +15,7 @@ import { MixPanel } from "./MixPanel.tsx";
 import { NameField } from "./NameField.tsx";
 import { PlaceList } from "./PlaceList.tsx";
 import { useComposer } from "./useComposer.ts";
+import { WhyTheseTopics } from "./WhyTheseTopics.tsx";
 
 /** A quiz being composed: the mix, the braid, the items in order, what to look at before releasing. */
 export function ComposerPage() {
@@ -97,6 +98,7 @@ function ComposerOf({ quiz: kept }: { quiz: Quiz }) {
         <Box>
           <PlaceList quiz={quiz} composer={composer} selectedId={selectedId} select={setSelectedId} />
         </Box>
+        <WhyTheseTopics quiz={quiz} />
         <Box sx={{ display: "flex", justifyContent: "flex-end" }}>
           <NameField name={quiz.name} rename={composer.rename} />
         </Box>

@@ -66,6 +66,10 @@ export function PlaceList(props: {
       setTake: (take) => {
         if (place.type === "draw") become({ ...place, take });
       },
+      setPool: (itemIds) => {
+        if (place.type === "draw")
+          become({ ...place, itemIds: [...itemIds], take: Math.min(place.take, itemIds.length) });
+      },
       setPoints: (points) => {
         if (place.type !== "interlude") become({ ...place, points });
       },

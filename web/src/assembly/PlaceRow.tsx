@@ -26,6 +26,7 @@ export interface PlaceActs {
   readonly lock: (isOn: boolean) => void;
   readonly swap: (itemId: string) => void;
   readonly setTake: (take: number) => void;
+  readonly setPool: (itemIds: readonly string[]) => void;
   readonly setPoints: (points: number) => void;
   readonly setText: (text: string) => void;
 }
@@ -191,6 +192,8 @@ function DrawRow(props: {
 }) {
   const { place, number, isOpen, toggle, acts } = props;
   const last = number + place.take - 1;
+  const usable = place.pool.filter((item) => item.hindrance === null);
+  const topics = [...new Set(place.pool.map((item) => item.topic))];
   return (
     <>
       <Line>
@@ -204,7 +207,8 @@ function DrawRow(props: {
           onClick={toggle}
           sx={{ textAlign: "left", fontSize: 15, fontFamily: "inherit" }}
         >
-          Each student gets {place.take} of these {place.pool.length}: {place.pool[0]?.topic ?? ""}
+          Each student gets {place.take} of these {usable.length}: {topics.join(", ")}
+          {usable.length < place.pool.length && ` (${place.pool.length - usable.length} cannot be given)`}
         </Link>
         <TextField
           type="number"
@@ -213,9 +217,9 @@ function DrawRow(props: {
           value={place.take}
           onChange={(event) => {
             const take = Math.round(Number(event.target.value));
-            if (take >= 1 && take <= place.pool.length) acts.setTake(take);
+            if (take >= 1 && take <= usable.length) acts.setTake(take);
           }}
-          slotProps={{ htmlInput: { min: 1, max: place.pool.length } }}
+          slotProps={{ htmlInput: { min: 1, max: usable.length } }}
         />
         <span>{place.strand?.name ?? "several units"}</span>
         <span>{place.points !== 1 && `${counted(place.points, "point")} each`}</span>
@@ -232,6 +236,23 @@ function DrawRow(props: {
               <Link component={RouterLink} to={`/bank/${item.itemId}`} color="inherit">
                 {item.stem}
               </Link>
+              {item.hindrance !== null && (
+                <Typography component="span" variant="body2" sx={{ color: "warning.dark", fontWeight: 700 }}>
+                  {" "}
+                  {item.hindrance}: nobody draws it
+                </Typography>
+              )}
+              {place.pool.length > 1 && (
+                <Button
+                  size="small"
+                  aria-label={`Take item ${item.number} out of the pool`}
+                  onClick={() => {
+                    acts.setPool(place.pool.flatMap((one) => (one.itemId === item.itemId ? [] : [one.itemId])));
+                  }}
+                >
+                  Take out of the pool
+                </Button>
+              )}
             </li>
           ))}
         </Box>

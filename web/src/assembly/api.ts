@@ -1,3 +1,5 @@
+import type { DueList } from "@verdant/contract/plan";
+import { mix } from "@verdant/core/plan/mix";
 import { useNavigate } from "react-router";
 import {
   changeMix,
@@ -14,6 +16,7 @@ import {
   weaveQuiz,
 } from "@verdant/contract/assembly";
 import { api, calls } from "../platform/contractApi.ts";
+import { daysBetween } from "../ui/dates.ts";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
 
@@ -51,6 +54,26 @@ export const {
 
 /** Questions of a review when so many topics are due: two for each, from six to twelve. */
 export const countFor = (due: number) => Math.min(12, Math.max(6, 2 * due));
+
+/** What a review of so many questions is made of, by the very rule that composes it: "2 due, 4 that keep well". */
+export function mixInWords({ topics, today }: Pick<DueList, "topics" | "today">, count: number): string {
+  const ready = topics.filter((topic) => topic.standing === "due" || topic.standing === "fresh");
+  const given = mix(
+    count,
+    ready.map((topic) => ({
+      isDue: topic.standing === "due",
+      need: topic.need,
+      neglected: topic.neglected,
+      unseenDays: topic.lastOn === null ? 0 : daysBetween(topic.lastOn, today),
+      available: topic.available,
+    })),
+  );
+  const questions = (isDue: boolean) =>
+    given.reduce((sum, n, i) => sum + ((ready[i]?.standing === "due") === isDue ? n : 0), 0);
+  const [due, fresh] = [questions(true), questions(false)];
+  const words = [due > 0 && `${due} on what is due`, fresh > 0 && `${fresh} on what keeps well`].filter(Boolean);
+  return words.length === 0 ? "nothing to ask yet" : words.join(", ");
+}
 
 /** Composes a review for a class and opens it in the composer; says why where that cannot be. */
 export function useCompose() {

@@ -36,7 +36,7 @@ const goesWords = [
 const waitWords = [
   ["0", "without a wait"],
   ["1", "an hour apart"],
-  ["24", "a day apart"],
+  ["24", "on different days"],
   ["48", "two days apart"],
   ["168", "a week apart"],
 ] as const;

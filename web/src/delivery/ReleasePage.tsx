@@ -6,11 +6,12 @@ import Typography from "@mui/material/Typography";
 import type { Quiz } from "@verdant/contract/assembly";
 import { presets, type Rules } from "@verdant/core/delivery/rules";
 import { useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import { useShowQuizQuery } from "../assembly/api.ts";
 import { problemOf } from "../platform/problem.ts";
 import { useServerNow } from "../team/api.ts";
 import { counted } from "../ui/dates.ts";
+import { drawsInWords } from "../ui/drawsInWords.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useReleaseQuizMutation } from "./api.ts";
@@ -71,6 +72,26 @@ function ReleaseForm({ quiz }: { quiz: Quiz }) {
         </Button>
       }
     >
+      {quiz.checks.length > 0 && (
+        <Alert
+          severity="warning"
+          sx={{ mb: 2 }}
+          action={
+            <Button component={Link} to={`/quizzes/${quiz.id}`} color="inherit">
+              Back to the quiz
+            </Button>
+          }
+        >
+          {quiz.checks.map((check) => (
+            <div key={check.text}>{check.text}</div>
+          ))}
+        </Alert>
+      )}
+      {quiz.draws && (
+        <Typography variant="body2" color="textSecondary" sx={{ mb: 2 }}>
+          {drawsInWords(quiz.draws, quiz.students)}
+        </Typography>
+      )}
       <Stack spacing={2} sx={{ maxWidth: 900 }}>
         {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
         <Paper sx={{ p: 3 }} component="section" aria-label="The notice, as students get it">

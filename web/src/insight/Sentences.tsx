@@ -6,7 +6,7 @@ import type { ItemResult, Results } from "@verdant/contract/insight";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { openerOf } from "./ItemTable.tsx";
-import { counted, shortDate } from "../ui/dates.ts";
+import { counted, daysBetween, shortDate } from "../ui/dates.ts";
 
 /** Three sentences: what went badly, who needs me, what the plan makes of it. */
 export function Sentences({ results }: { results: Results }) {
@@ -81,12 +81,18 @@ export function Sentences({ results }: { results: Results }) {
       >
         {results.plan.length === 0
           ? "When students hand in, their topics move."
-          : results.plan
-              .map((topic) => `${topic.topic}${topic.dueOn === null ? "" : ` next ${shortDate(topic.dueOn)}`}`)
-              .join(", ") + "."}
+          : results.plan.map(nextInWords).join(", ") + "."}
       </Sentence>
     </Box>
   );
+}
+
+/** "Rivers next 12 Nov, 6 days later than without it", from the days that the plan goes by. */
+function nextInWords({ topic, dueOn, dueOnBefore, plannedOn }: Results["plan"][number]): string {
+  if (dueOn === null) return topic;
+  const days = dueOnBefore === null || plannedOn !== null ? 0 : daysBetween(dueOnBefore, dueOn);
+  const moved = days === 0 ? "" : ` (${counted(Math.abs(days), "day")} ${days > 0 ? "later" : "earlier"})`;
+  return `${topic} next ${shortDate(dueOn)}${plannedOn === null ? moved : " (planned)"}`;
 }
 
 const writingInWords = (n: number) =>

@@ -5,7 +5,7 @@ import Typography from "@mui/material/Typography";
 import type { Plan } from "@verdant/contract/plan";
 import { Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
 import { bandOf } from "@verdant/core/plan/band";
-import { bandInWords } from "./reason.ts";
+import { bandInWords } from "../ui/dueReason.ts";
 import { longDate, shortDate } from "../ui/dates.ts";
 
 export function Outlook({ plan }: { plan: Plan }) {

@@ -1,5 +1,5 @@
 import Box from "@mui/material/Box";
-import { bandInWords } from "./reason.ts";
+import { bandInWords } from "../ui/dueReason.ts";
 
 /** Recall on one hue, light (fading) to deep (secure), as ten small cells of which the expected number is filled. */
 export function RecallTint({ band, none }: { band: { low: number; high: number } | null; none: string }) {

@@ -8,7 +8,7 @@ import { Link as RouterLink } from "react-router";
 import { Bead } from "../ui/Bead.tsx";
 import { counted, shortDate } from "../ui/dates.ts";
 import { RecallTint } from "./RecallTint.tsx";
-import { reasonFor } from "./reason.ts";
+import { reasonFor } from "../ui/dueReason.ts";
 import { useReturns } from "./api.ts";
 
 /** Topics as rows: bead, name, one sentence of reasons, recall as a tint, items at hand. */

@@ -3,11 +3,13 @@ import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
 import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
+import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { Class } from "@verdant/contract/courses";
 import type { Release } from "@verdant/contract/delivery";
+import { useState } from "react";
 import { Link as RouterLink } from "react-router";
-import { countFor, useCompose } from "../assembly/api.ts";
+import { countFor, mixInWords, useCompose } from "../assembly/api.ts";
 import { useListClassesQuery } from "../courses/api.ts";
 import { useListReleasesQuery, useListWaitingMarksQuery } from "../delivery/api.ts";
 import { inFocusFirst, useClassInFocus } from "../platform/classInFocus.ts";
@@ -161,13 +163,16 @@ function ClassRow({ of }: { of: Class }) {
   const { composeFor, isComposing } = useCompose();
   const due = data?.topics.filter((topic) => topic.standing === "due") ?? [];
   const [first] = due;
-  const count = countFor(due.length);
+  const [typed, setTyped] = useState<string | null>(null);
+  const usual = countFor(due.length);
+  const asked = Math.round(Number(typed ?? usual));
+  const count = asked >= 1 && asked <= 60 ? asked : usual;
   return (
     <Paper
       sx={{
         p: 1.75,
         display: "grid",
-        gridTemplateColumns: "84px minmax(88px, auto) 1fr auto",
+        gridTemplateColumns: "84px minmax(60px, auto) 1fr auto auto",
         gap: 2,
         alignItems: "center",
       }}
@@ -208,10 +213,28 @@ function ClassRow({ of }: { of: Class }) {
             {first.lastReturn ? "last seen" : "taught"}{" "}
             {ago(first.lastReturn?.on ?? first.taughtOn ?? data.today, data.today)}
           </>
-        ) : (
+        ) : data.topics.some((topic) => topic.standing !== "notTaught") ? (
           "Nothing is due today"
+        ) : (
+          "Nothing has been taught yet"
+        )}
+        {data && (
+          <Typography component="span" variant="caption" color="textSecondary" sx={{ display: "block" }}>
+            {counted(count, "question")}: {mixInWords(data, count)}
+          </Typography>
         )}
       </Typography>
+      <TextField
+        type="number"
+        size="small"
+        label="Questions"
+        value={typed ?? usual}
+        onChange={(event) => {
+          setTyped(event.target.value);
+        }}
+        slotProps={{ htmlInput: { min: 1, max: 60, "aria-label": `Questions for ${of.name}` } }}
+        sx={{ width: 84 }}
+      />
       <Button
         variant={due.length > 0 ? "contained" : "outlined"}
         disabled={!data || isComposing}
