@@ -243,12 +243,39 @@ export const addItems = endpoint({
           standardIds: Tagging.shape.standardIds.default([]),
           variantOf: Id.optional(),
           mergeInto: Id.optional(),
+          /** An earlier one of these, counted from 0: both are variants of one another. */
+          alike: z.int().nonnegative().optional(),
+          /** What is known of it besides; the rest is assumed. */
+          about: Tagging.pick({
+            label: true,
+            use: true,
+            demand: true,
+            expectedSeconds: true,
+            writerDifficulty: true,
+            points: true,
+          })
+            .partial()
+            .optional(),
         }),
       )
       .min(1)
       .max(limits.itemsAtOnce),
   }),
-  result: z.object({ itemIds: z.array(Id) }),
+  result: z.object({
+    itemIds: z.array(Id),
+    /** Those of them that are new; the others took something in. */
+    added: z.array(Id),
+  }),
+});
+
+export const takeOutItems = endpoint({
+  method: "post",
+  path: "/items/taken-out",
+  access: "member",
+  summary:
+    "Takes items out of the bank again that I have just put in: those that nobody has changed, put into a quiz or given since. The others stay, and are counted.",
+  body: z.object({ itemIds: z.array(Id).min(1).max(limits.itemsAtOnce) }),
+  result: z.object({ takenOut: z.int(), kept: z.int() }),
 });
 
 export const setItemStatus = endpoint({
@@ -347,6 +374,7 @@ export const bankEndpoints = {
   listRevisions,
   saveItem,
   addItems,
+  takeOutItems,
   setItemStatus,
   listFamily,
   changeFamily,

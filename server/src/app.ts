@@ -4,7 +4,7 @@ import { fileURLToPath } from "node:url";
 import { gzipSync } from "node:zlib";
 import { openApi } from "@verdant/contract/openApi";
 import { platformEndpoints } from "@verdant/contract/platform";
-import express, { type Express, type Request, type RequestHandler } from "express";
+import express, { type Express, type NextFunction, type Request, type RequestHandler, type Response } from "express";
 import helmet from "helmet";
 import type { Logger } from "pino";
 import { mountAssembly } from "./assembly/routes.ts";
@@ -88,7 +88,7 @@ export function createApp(parts: Parts): Express {
     sitter: express.json({ limit: "256kb", verify: mustBeBounded(50_000) }),
     nobody: express.json({ limit: "8kb", verify: mustBeBounded(500) }),
   };
-  api.use((req, res, next) => {
+  api.use((req: Request, res: Response, next: NextFunction) => {
     const { kind } = req.scope.caller;
     bodies[kind === "nobody" || kind === "sitter" ? kind : "known"](req, res, next);
   });

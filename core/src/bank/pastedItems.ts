@@ -14,6 +14,22 @@ export interface PastedItem {
   readonly topic: string | null;
   /** Codes of standards as written. */
   readonly standards: readonly string[];
+  /** What else is said of it; what is not said is assumed. */
+  readonly about?: AboutItem;
+  /** What was understood in a way that its writer may not have meant. */
+  readonly notes?: readonly string[];
+}
+
+/** What belongs to an item besides its content. */
+export interface AboutItem {
+  readonly label?: string;
+  readonly use?: "practice" | "reserved";
+  readonly demand?: "recall" | "apply" | "reason";
+  readonly expectedSeconds?: number;
+  readonly writerDifficulty?: number;
+  readonly points?: number;
+  /** Items that name the same family are variants of one another. */
+  readonly family?: string;
 }
 
 export interface PastedItems {
@@ -70,9 +86,16 @@ export function readPastedItems(text: string, newId: () => string): PastedItems 
     const { line, topic, standards } = draft;
     const made = contentOfDraft(draft, newId);
     if (typeof made === "string") findings.push({ line, text: made });
-    else items.push({ content: made, line, topic, standards });
+    else items.push({ content: made, line, topic, standards, notes: keyNotes(made) });
   }
   return { items, findings };
+}
+
+/** Two keys where one was meant would make another kind of question, so it is said. */
+export function keyNotes(content: Content): string[] {
+  if (content.kind !== "severalRightAnswers") return [];
+  const keys = content.options.filter((option) => option.isKey).length;
+  return [`${keys} options are marked as right, so it asks for several answers.`];
 }
 
 function readDrafts(lines: readonly string[]): Draft[] {

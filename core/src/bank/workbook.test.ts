@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { kindOf, type Content } from "../items/kinds.ts";
-import { headline } from "../richText.ts";
-import { guessMapping, readWorkbook, signatureOf } from "./workbook.ts";
+import { headline, plainText, richTextOf } from "../richText.ts";
+import { columnsLeftOut, guessMapping, readWorkbook, signatureOf } from "./workbook.ts";
 
 let ids = 0;
 const newId = () => `id${ids++}`;
@@ -23,7 +23,7 @@ describe("a workbook", () => {
     const mapping = guessMapping(cells);
     expect(mapping).toEqual({
       headings: 2,
-      roles: ["topic", "key", "question", "option", "option", "option", "why", "standards", "nothing"],
+      roles: ["topic", "key", "question", "option", "option", "option", "why", "standards", "points"],
     });
     expect(signatureOf(cells, mapping)).toContain("question text|option a");
     const { items, findings } = readWorkbook(cells, mapping, newId);
@@ -99,5 +99,103 @@ describe("a workbook", () => {
           if ("options" in content) expect(content.options.some((option) => option.isKey)).toBe(true);
       }),
     );
+  });
+});
+
+describe("nothing in a table is left out without a word", () => {
+  let id = 0;
+  const read = (cells: string[][]) => {
+    const mapping = guessMapping(cells);
+    return { mapping, ...readWorkbook(cells, mapping, () => `id ${id++}`) };
+  };
+
+  test("what belongs to an item comes with it; reserved stays reserved", () => {
+    const { items, findings } = read([
+      [
+        "Question",
+        "A",
+        "Reason A",
+        "B",
+        "Reason B",
+        "Key",
+        "Reserved",
+        "Demand",
+        "Family",
+        "Seconds",
+        "Points",
+        "Difficulty",
+      ],
+      [
+        "Which wears away?",
+        "Erosion",
+        "right",
+        "Deposition",
+        "that builds up",
+        "A",
+        "yes",
+        "Apply",
+        "wearing",
+        "60",
+        "1,5",
+        "hard",
+      ],
+      ["Which builds up?", "Erosion", "", "Deposition", "", "B", "", "", "wearing", "", "", ""],
+    ]);
+    expect(findings).toEqual([]);
+    expect(items.map((item) => item.about)).toEqual([
+      {
+        ...{ use: "reserved", demand: "apply", family: "wearing", expectedSeconds: 60, points: 1.5 },
+        writerDifficulty: 4,
+      },
+      { family: "wearing" },
+    ]);
+    const [first] = items;
+    const options = first?.content.kind === "oneRightAnswer" ? first.content.options : [];
+    expect(options.map((option) => plainText(option.rationale ?? richTextOf("")))).toEqual(["right", "that builds up"]);
+  });
+
+  test("what cannot be understood is said with the row, and assumed", () => {
+    const { items } = read([
+      ["Question", "Answer", "Use", "Demand", "Points"],
+      ["What is left when an arch falls?", "stack", "perhaps", "clever", "lots"],
+    ]);
+    expect(items[0]?.about).toEqual({});
+    expect(items[0]?.notes).toEqual([
+      "“perhaps” is not understood: write practice, or reserved for tests.",
+      "“clever” is not understood: write recall, apply or reason.",
+      "“lots” is not understood: points from 0 to 100, in quarters.",
+    ]);
+  });
+
+  test("a column named twice, or of a name that is not known, is said when it holds something", () => {
+    const cells = [
+      ["Question", "Answer", "Answer", "Colour of the folder", "Empty"],
+      ["What is left when an arch falls?", "stack", "stump", "green", ""],
+    ];
+    expect(columnsLeftOut(cells, guessMapping(cells))).toEqual([
+      "The column “Answer” is left out: “Answer” before it is taken for the same.",
+      "The column “Colour of the folder” is left out: say above what it holds, if it matters (1 row has something there).",
+    ]);
+  });
+
+  test("an empty option does not move the key's letter to another", () => {
+    const { items, findings } = read([
+      ["Question", "A", "B", "C", "D", "Key"],
+      ["Which is hard engineering?", "Groyne", "", "Dune", "Beach", "C"],
+      ["Which is soft?", "Wall", "", "Dune", "Groyne", "B"],
+    ]);
+    const [first] = items;
+    const key =
+      first?.content.kind === "oneRightAnswer" ? first.content.options.find((option) => option.isKey) : undefined;
+    expect(key && plainText(key.text)).toBe("Dune");
+    expect(findings).toEqual([{ line: 3, text: "“B” is none of the options." }]);
+  });
+
+  test("two keys where one is due are said", () => {
+    const { items } = read([
+      ["Question", "A", "B", "C", "Key"],
+      ["Which are soft?", "Planting", "Wall", "Dunes", "A, C"],
+    ]);
+    expect(items[0]?.notes).toEqual(["2 options are marked as right, so it asks for several answers."]);
   });
 });

@@ -1,10 +1,13 @@
 /** A table as departments keep it, with their own headings, becomes items: which column is what is guessed, then said. */
 
 import { foldedText } from "../foldedText.ts";
-import { contentOfDraft, type Draft, type PastedItem } from "./pastedItems.ts";
+import { contentOfDraft, keyNotes, type AboutItem, type Draft, type PastedItem } from "./pastedItems.ts";
 
-/** What a column holds. Several columns may be options; of all others the first counts. */
-export const columnRoles = ["question", "option", "key", "why", "next", "topic", "standards", "nothing"] as const;
+/** What a column holds. Several columns may be options, or reasons of options; of all others the first counts. */
+export const columnRoles = [
+  ...(["question", "option", "key", "reason", "why", "next", "topic", "standards"] as const),
+  ...(["label", "use", "demand", "family", "seconds", "points", "difficulty", "nothing"] as const),
+] as const;
 export type ColumnRole = (typeof columnRoles)[number];
 
 /** Rows of cells as they are shown in the sheet; rows may differ in length. */
@@ -26,6 +29,17 @@ const names: readonly (readonly [ColumnRole, RegExp])[] = [
     "key",
     /^(key|correct|right|solution|correct (answer|option|choice|letter)s?|right (answer|option|letter)s?|answer|answers|answer key)$/,
   ],
+  [
+    "reason",
+    /^(reason|rationale|feedback|why|explanation|comment)( for| of)?( option| choice| answer)? ?[a-h1-8]$|^(reasons?|rationales?)( per| for each)? option$/,
+  ],
+  ["use", /^(use|reserved|secure|kept for tests?|tests? only|practice or tests?|exam only)$/],
+  ["demand", /^(demand|cognitive demand|thinking|recall apply reason)$/],
+  ["family", /^(family|variant of|look alikes?|variants?)$/],
+  ["seconds", /^(seconds|expected seconds|time in seconds|time s)$/],
+  ["points", /^(points?|marks?|worth)$/],
+  ["difficulty", /^(difficulty|level|how hard)$/],
+  ["label", /^(label|short name|title|name)$/],
   ["question", /^(question|questions|question text|stem|item|text|prompt|wording|task)$/],
   ["why", /^(why|explanation|reason|rationale|feedback|comment|notes?)$/],
   ["next", /^(next|next steps?|what to do|follow up)$/],
@@ -64,8 +78,26 @@ export function guessMapping(cells: Cells): Mapping {
   return { headings: -1, roles: Array.from({ length: width }, (_, i) => inOrder(i)) };
 }
 
+const mayRepeat: readonly ColumnRole[] = ["option", "reason", "nothing"];
 const isRepeated = (roles: readonly ColumnRole[], i: number) =>
-  roles[i] !== "option" && roles[i] !== "nothing" && roles.indexOf(roles[i] ?? "nothing") < i;
+  !mayRepeat.includes(roles[i] ?? "nothing") && roles.indexOf(roles[i] ?? "nothing") < i;
+
+/** Columns that hold something and are taken for nothing, in sentences: what is left out is said. */
+export function columnsLeftOut(cells: Cells, { headings, roles }: Mapping): string[] {
+  return roles.flatMap((role, i) => {
+    const filled = cells.slice(headings + 1).filter((row) => (row[i] ?? "").trim() !== "").length;
+    if (role !== "nothing" || filled === 0) return [];
+    const name = (cells[headings]?.[i] ?? "").trim();
+    const known = headings < 0 ? "nothing" : roleOf(name);
+    const first = known === "nothing" ? -1 : roles.indexOf(known);
+    const called = name === "" ? `Column ${i + 1}` : `The column “${name}”`;
+    return [
+      first >= 0
+        ? `${called} is left out: “${(cells[headings]?.[first] ?? "").trim()}” before it is taken for the same.`
+        : `${called} is left out: say above what it holds, if it matters (${filled} ${filled === 1 ? "row has" : "rows have"} something there).`,
+    ];
+  });
+}
 
 /** What a table is recognised by when its like is brought again: its headings. */
 export const signatureOf = (cells: Cells, { headings, roles }: Mapping): string =>
@@ -97,35 +129,101 @@ export function readWorkbook(cells: Cells, { headings, roles }: Mapping, newId: 
       return;
     }
     const [key = null] = of("key");
-    const options = of("option").map((text) => ({ text, reason: null, isKey: false }));
-    const keyed = key === null || options.length === 0 ? new Set<number>() : placesOf(key, options);
-    if (key !== null && options.length > 0 && keyed.size === 0) {
+    // By column, empty ones too: the key's letter names the column.
+    const inColumns = roles.flatMap((role, i) => (role === "option" ? [(row[i] ?? "").trim()] : []));
+    const reasons = roles.flatMap((role, i) => (role === "reason" ? [(row[i] ?? "").trim()] : []));
+    const hasOptions = inColumns.some((text) => text !== "");
+    const keyed = key === null || !hasOptions ? new Set<number>() : placesOf(key, inColumns);
+    if (key !== null && hasOptions && keyed.size === 0) {
       findings.push({ line, text: `“${key}” is none of the options.` });
       return;
     }
+    const { about, notes } = aboutOf((role) => of(role)[0]);
     const draft: Draft = {
       line,
       topic: of("topic")[0] ?? null,
       standards: (of("standards")[0] ?? "").split(/[\s,;]+/).filter((code) => code !== ""),
       stem: question.split("\n"),
-      options: options.map((option, i) => ({ ...option, isKey: keyed.has(i) })),
-      answer: options.length === 0 ? key : null,
+      options: inColumns.flatMap((text, i) =>
+        text === "" ? [] : [{ text, reason: reasons[i] || null, isKey: keyed.has(i) }],
+      ),
+      answer: hasOptions ? null : key,
       why: of("why")[0] ?? null,
       next: of("next")[0] ?? null,
     };
     const content = contentOfDraft(draft, newId);
     if (typeof content === "string") findings.push({ line, text: content });
-    else items.push({ content, line, topic: draft.topic, standards: draft.standards });
+    else {
+      const { topic, standards } = draft;
+      items.push({ content, line, topic, standards, about, notes: [...keyNotes(content), ...notes] });
+    }
   });
   return { items, findings };
 }
 
+/** What a row says of its item besides the content; what cannot be read is said, and then assumed. */
+function aboutOf(cellOf: (role: ColumnRole) => string | undefined): { about: AboutItem; notes: string[] } {
+  const notes: string[] = [];
+  const about: Record<string, string | number> = {};
+  const take = <T extends string | number>(
+    role: ColumnRole,
+    name: keyof AboutItem,
+    read: (text: string) => T | null,
+    what: string,
+  ) => {
+    const cell = cellOf(role);
+    if (cell === undefined) return;
+    const value = read(cell);
+    if (value === null) notes.push(`“${cell}” is not understood: ${what}.`);
+    else about[name] = value;
+  };
+  const whole = (least: number, most: number) => (text: string) => {
+    const n = Number(text.replace(",", "."));
+    return Number.isFinite(n) && n >= least && n <= most ? Math.round(n) : null;
+  };
+  take("label", "label", (text) => text.slice(0, 120), "");
+  take("use", "use", readUse, "write practice, or reserved for tests");
+  take("demand", "demand", readDemand, "write recall, apply or reason");
+  take("family", "family", (text) => text, "");
+  take("seconds", "expectedSeconds", whole(5, 3600), "seconds from 5 to 3600");
+  take(
+    "points",
+    "points",
+    (text) => {
+      const n = Number(text.replace(",", "."));
+      return n >= 0 && n <= 100 && n * 4 === Math.round(n * 4) ? n : null;
+    },
+    "points from 0 to 100, in quarters",
+  );
+  take("difficulty", "writerDifficulty", readDifficulty, "write 1 (easy) to 5 (hard)");
+  return { about, notes };
+}
+
+function readUse(text: string): "practice" | "reserved" | null {
+  if (/^(reserved?|tests?|exams?|secure|kept|yes|y|true|x|1)\b/i.test(text)) return "reserved";
+  return /^(practi[cs]e|no|n|false|0|open|free)\b/i.test(text) ? "practice" : null;
+}
+
+function readDemand(text: string): "recall" | "apply" | "reason" | null {
+  const word = text.toLowerCase();
+  if (/^(recall|know|remember)/.test(word)) return "recall";
+  if (/^(apply|application|use|understand)/.test(word)) return "apply";
+  return /^(reason|analy|evaluat|create)/.test(word) ? "reason" : null;
+}
+
+function readDifficulty(text: string): number | null {
+  const words = ["very easy", "easy", "medium", "hard", "very hard"];
+  const at = words.indexOf(text.toLowerCase().replace("difficult", "hard").replace("middle", "medium"));
+  const n = at >= 0 ? at + 1 : Number(text);
+  return Number.isInteger(n) && n >= 1 && n <= 5 ? n : null;
+}
+
 /** Places of the options that a key names; empty when a part of it names none. */
-function placesOf(key: string, options: readonly { readonly text: string }[]): Set<number> {
-  const folded = options.map((option) => foldedText(option.text));
+function placesOf(key: string, options: readonly string[]): Set<number> {
+  const folded = options.map((option) => foldedText(option));
   const whole = folded.indexOf(foldedText(key));
   if (whole >= 0) return new Set([whole]);
-  const parts = /^[a-h]{2,8}$/i.test(key) ? key.split("") : key.split(/\s*(?:[,;&/]|\band\b)\s*/i);
+  const parts = /^[a-h]{2,8}$/i.test(key) ? key.split("") : key.split(/\s*(?:[,;&/|]|\band\b)\s*/i);
   const places = parts.map((part) => {
     const word = foldedText(part)
       .replaceAll(/[().:]/g, "")
@@ -134,5 +232,5 @@ function placesOf(key: string, options: readonly { readonly text: string }[]): S
     const byNumber = /^[1-8]$/.test(word) ? Number(word) - 1 : -1;
     return byWord >= 0 ? byWord : Math.max(byLetter, byNumber);
   });
-  return places.every((place) => place >= 0 && place < options.length) ? new Set(places) : new Set();
+  return places.every((place) => (options[place] ?? "") !== "") ? new Set(places) : new Set();
 }

@@ -1,10 +1,7 @@
 import { choiceContent, fixedPlaces } from "../platform/testing/choices.ts";
 import { describe, expect, test } from "vitest";
 import { randomFrom } from "@verdant/core/random";
-import { presets } from "@verdant/core/delivery/rules";
-import { richTextOf } from "@verdant/core/richText";
-import { saveItem, setItemStatus, showItem } from "../bank/service.ts";
-import { releaseQuiz } from "../delivery/service.ts";
+import { saveItem, showItem } from "../bank/service.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
 import { madeUpBank } from "./composeTask.ts";
@@ -262,75 +259,6 @@ describe("parts, draws and interludes", () => {
     expect([laid.draws?.drawn, laid.draws?.shared]).toEqual([2, expect.any(Number)]);
     const short = await layOut(laid, part([{ type: "draw", itemIds: [pool[0]!.id], take: 3, points: 1 }]));
     expect(short.checks.map((check) => check.code)).toContain("drawTooSmall");
-  });
-});
-
-describe("what cannot be given", () => {
-  test("a retired item of a pool is drawn by nobody and counted nowhere, and the release goes on; in a place of its own it is named", async () => {
-    const rows = await bench.db
-      .selectFrom("item")
-      .select(["id", "number", "familyId", "topicId"])
-      .where("status", "=", "approved")
-      .orderBy("number")
-      .execute();
-    const byFamily = [...new Map(rows.map((row) => [row.familyId, row])).values()];
-    const [gone, a, b, c] = byFamily as [
-      (typeof rows)[number],
-      (typeof rows)[number],
-      (typeof rows)[number],
-      (typeof rows)[number],
-    ];
-    const quiz = await compose(2);
-    const pool = [gone, a, b].map((row) => row.id);
-    const laid = await layOut(quiz, part([{ type: "draw", itemIds: pool, take: 2, points: 1 }, fixed(c.id)]));
-    expect(laid.draws?.powerOfTen).toBeCloseTo(Math.log10(3), 9);
-    const { version } = await showItem(bench.lead, { params: { itemId: gone.id } });
-    await setItemStatus(bench.lead, {
-      params: { itemId: gone.id },
-      body: { version, status: "retired", successorId: null },
-    });
-    const seen = await assembly.showQuiz(bench.lead, { params: { quizId: quiz.id } });
-    expect([seen.draws?.powerOfTen, seen.checks.map((check) => check.text)]).toEqual([
-      0,
-      [`Nobody draws what cannot be given: item ${gone.number} is retired.`],
-    ]);
-    const released = await releaseQuiz(bench.lead, {
-      params: { quizId: quiz.id },
-      body: {
-        version: seen.version,
-        rules: presets.weeklyReview,
-        targets: [{ classId: bench.classId, groupId: null, studentId: null, opensAt: null, shutsAt: null }],
-      },
-    });
-    const given = await bench.db
-      .selectFrom("releaseItem")
-      .select("itemId")
-      .where("releaseId", "=", released.id)
-      .execute();
-    expect(given.map((row) => row.itemId)).not.toContain(gone.id);
-    const more = await layOut(seen, part([{ type: "draw", itemIds: pool, take: 3, points: 1 }, fixed(gone.id)]));
-    expect(more.checks.map((check) => check.text)).toEqual([
-      `Item ${gone.number} cannot be given: it is retired. Take it out, or look at the item.`,
-      `A draw gives 3, but only 2 of its 3 can be given that are no look-alikes (item ${gone.number} is retired). Let each student get fewer, or change the pool.`,
-    ]);
-  });
-
-  test("“all of the above” that would mix is said before the release", async () => {
-    const quiz = await compose(2);
-    const { itemId } = fixedPlaces(quiz)[0]!;
-    const { version, tagging, content } = await showItem(bench.lead, { params: { itemId } });
-    const options = choiceContent(content).options.map((option, i) =>
-      i === 3 ? { ...option, text: richTextOf("All of the above") } : option,
-    );
-    await saveItem(bench.lead, {
-      params: { itemId },
-      body: { version, tagging, content: { ...choiceContent(content), options } },
-    });
-    const { checks } = await assembly.showQuiz(bench.lead, { params: { quizId: quiz.id } });
-    expect(checks.find((check) => check.code === "optionMoves")).toMatchObject({
-      itemId,
-      text: expect.stringContaining("“All of the above” would mix with the other options") as string,
-    });
   });
 });
 

@@ -10,7 +10,7 @@ import type { ClassDue } from "../plan/service.ts";
 import type { Member, Scope } from "../platform/scope.ts";
 import { classBank, type ClassBank } from "./classBank.ts";
 import type { ComposeInput, ComposeOutput } from "./composeTask.ts";
-import { requirementsOf, shortfallsOf, type NamedRequirement } from "./requirements.ts";
+import { requirementsOf, shortfallsOf } from "./requirements.ts";
 
 export interface Choice {
   readonly itemIds: readonly string[];

@@ -4,6 +4,8 @@ import type * as contract from "@verdant/contract/bank";
 import { richTextOf } from "@verdant/core/richText";
 import { itemSorts, Tagging } from "@verdant/contract/bank";
 import { describe, expect, test } from "vitest";
+import { kinds } from "@verdant/core/items/kinds";
+import { createQuiz } from "../assembly/service.ts";
 import { newId } from "../platform/id.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
 import * as bank from "./service.ts";
@@ -310,5 +312,54 @@ describe("several at once", () => {
     expect(await like(asked, [first])).toBeNull();
     const other = await otherDepartment(bench);
     expect(await like(asked, [], other.lead)).toBeNull();
+  });
+});
+
+describe("what was put in can be taken out again", () => {
+  const withNumber = (n: number) => ({ ...kinds.keyOnly.blank(newId), stem: richTextOf(`Question ${n} of the sheet`) });
+  const put = async (contents: ReturnType<typeof withNumber>[]) =>
+    bank.addItems(bench.lead, {
+      body: {
+        items: contents.map((content, i) => ({ content, topicId: null, standardIds: [], ...(i > 0 && { alike: 0 }) })),
+      },
+    });
+  const isThere = async (itemId: string) =>
+    (await bench.db.selectFrom("item").select("archivedAt").where("id", "=", itemId).executeTakeFirstOrThrow())
+      .archivedAt === null;
+
+  test("as far as nobody has changed or used it since, and by whoever put it in", async () => {
+    const { added } = await put([withNumber(1), withNumber(2), withNumber(3)]);
+    const [one, two, three] = added as [string, string, string];
+    const families = await bench.db.selectFrom("item").select("familyId").where("id", "in", added).execute();
+    expect(new Set(families.map((row) => row.familyId)).size).toBe(1);
+    const { version, tagging, content } = await bank.showItem(bench.lead, { params: { itemId: two } });
+    await bank.saveItem(bench.lead, {
+      params: { itemId: two },
+      body: { version, tagging: { ...tagging, label: "mine" }, content },
+    });
+    const { classId } = bench;
+    await createQuiz(bench.lead, { body: { classId, itemIds: [three] } });
+    expect(await bank.takeOutItems(bench.teacher, { body: { itemIds: added } })).toEqual({ takenOut: 0, kept: 3 });
+    expect(await bank.takeOutItems(bench.lead, { body: { itemIds: added } })).toEqual({ takenOut: 1, kept: 2 });
+    expect([await isThere(one), await isThere(two), await isThere(three)]).toEqual([false, true, true]);
+    const listed = await bench.db.selectFrom("item").select("id").where("archivedAt", "is", null).execute();
+    expect(listed.map((row) => row.id)).not.toContain(one);
+  });
+
+  test("what is said of an item besides its content comes in with it", async () => {
+    const { added } = await bank.addItems(bench.lead, {
+      body: {
+        items: [
+          {
+            content: withNumber(9),
+            topicId: null,
+            standardIds: [],
+            about: { use: "reserved", points: 2, demand: "reason" },
+          },
+        ],
+      },
+    });
+    const { tagging } = await bank.showItem(bench.lead, { params: { itemId: added[0] ?? "" } });
+    expect(tagging).toMatchObject({ use: "reserved", points: 2, demand: "reason", expectedSeconds: 45 });
   });
 });

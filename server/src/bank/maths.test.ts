@@ -4,7 +4,7 @@ import { typesetText } from "./maths.ts";
 
 const textWith = (latex: string): RichText => ({
   ...richTextOf(""),
-  content: [{ type: "paragraph", content: [{ type: "maths", latex, mathml: "" } as Maths] }],
+  content: [{ type: "paragraph", content: [{ type: "maths", latex, mathml: "" }] }],
 });
 const mathmlOf = (latex: string) => {
   const [paragraph] = typesetText(textWith(latex)).content;

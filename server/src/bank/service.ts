@@ -148,18 +148,48 @@ export function addItems(
 ): Promise<Result<typeof contract.addItems>> {
   return atomically(scope, async (within) => {
     const itemIds: string[] = [];
-    for (const { content, topicId, standardIds, variantOf, mergeInto } of body.items) {
+    const added: string[] = [];
+    for (const { content, topicId, standardIds, variantOf, mergeInto, alike, about } of body.items) {
       if (mergeInto !== undefined) {
         itemIds.push(await mergeItem(within, mergeInto, content, standardIds));
         continue;
       }
       const item = await saveItem(within, {
         params: { itemId: newId() },
-        body: { version: 0, tagging: { ...assumed, topicId, standardIds }, content, variantOf },
+        body: {
+          version: 0,
+          tagging: { ...assumed, ...said(about), topicId, standardIds },
+          content,
+          variantOf: variantOf ?? (alike === undefined ? undefined : itemIds[alike]),
+        },
       });
       itemIds.push(item.id);
+      added.push(item.id);
     }
-    return { itemIds };
+    return { itemIds, added };
+  });
+}
+
+/** Without what is not said. */
+const said = (about: Input<typeof contract.addItems>["body"]["items"][number]["about"]) =>
+  Object.fromEntries(Object.entries(about ?? {}).filter(([, value]) => value !== undefined)) as Partial<
+    Omit<Tagging, "topicId" | "standardIds">
+  >;
+
+/** Undoes {@link addItems}, as far as nothing has come of the items since. */
+export function takeOutItems(
+  scope: Scope<Member>,
+  { body }: Input<typeof contract.takeOutItems>,
+): Promise<Result<typeof contract.takeOutItems>> {
+  return atomically(scope, async (within) => {
+    const { db, caller, now } = within;
+    const { departmentId, personId } = caller;
+    const { changeSeq } = await store.nextChange(db, departmentId, 0);
+    const given = { departmentId, personId, itemIds: body.itemIds, changeSeq, at: now() };
+    const takenOut = await store.archiveUntouched(db, given);
+    for (const itemId of takenOut)
+      await record(within, { departmentId, entity: "item", entityId: itemId, action: "takenOut" });
+    return { takenOut: takenOut.length, kept: new Set(body.itemIds).size - takenOut.length };
   });
 }
 

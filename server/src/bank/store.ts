@@ -1,6 +1,6 @@
 /** SQL for the item bank. No rules here: rows in, rows out. */
 import type { Content } from "@verdant/core/items/kinds";
-import { sql, type Insertable } from "kysely";
+import { sql, type ExpressionBuilder, type Insertable } from "kysely";
 import type { Db } from "../platform/database.ts";
 import type { Tables } from "../platform/tables.ts";
 
@@ -272,4 +272,36 @@ export function listSiblings(db: Db, departmentId: string, itemId: string, famil
     .orderBy("item.number")
     .limit(200)
     .execute();
+}
+
+/** Archives those of these items that their writer has not changed and that nobody has used since they were written. */
+export async function archiveUntouched(
+  db: Db,
+  given: { departmentId: string; personId: string; itemIds: readonly string[]; changeSeq: number; at: Date },
+): Promise<string[]> {
+  const { departmentId, personId, itemIds, changeSeq, at } = given;
+  const isUsedIn = (table: "quizPlace" | "quizPoolItem" | "releaseItem") => (eb: ExpressionBuilder<Tables, "item">) =>
+    eb.not(
+      eb.exists(
+        eb
+          .selectFrom(table)
+          .whereRef(`${table}.departmentId`, "=", "item.departmentId")
+          .whereRef(`${table}.itemId`, "=", "item.id")
+          .select(sql`1`.as("one")),
+      ),
+    );
+  const rows = await db
+    .updateTable("item")
+    .set((eb) => ({ archivedAt: at, changedAt: at, changeSeq, version: eb("version", "+", 1) }))
+    .where("departmentId", "=", departmentId)
+    .where("id", "in", itemIds)
+    .where("createdBy", "=", personId)
+    .where("version", "=", 1)
+    .where("archivedAt", "is", null)
+    .where(isUsedIn("quizPlace"))
+    .where(isUsedIn("quizPoolItem"))
+    .where(isUsedIn("releaseItem"))
+    .returning("id")
+    .execute();
+  return rows.map((row) => row.id);
 }

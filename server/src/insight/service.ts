@@ -164,7 +164,7 @@ async function studentsOf(
         outOf: outOfNow(go),
         waitingPoints: waiting.get(go.id) ?? 0,
         handedInAt: (go.handedInAt ?? scope.now()).toISOString(),
-        late: go.late ?? 0,
+        late: go.late,
       })),
       mark: markOf(
         release.rules.counts,

@@ -64,8 +64,10 @@ export function isUnreachable(error: unknown): boolean {
 }
 
 /** Whether a value cannot be kept as what its column holds, such as a number too large: class 22 of PostgreSQL's codes. */
-export const isOutOfRange = (error: unknown): boolean =>
-  /^22/.test(String((error as { code?: unknown } | null)?.code ?? ""));
+export function isOutOfRange(error: unknown): boolean {
+  const { code } = (error ?? {}) as { code?: unknown };
+  return typeof code === "string" && code.startsWith("22");
+}
 
 /** Brings the schema up to date; several processes may try at once. Returns the newest migration's name. */
 export async function migrate(db: Db): Promise<string> {

@@ -8,17 +8,18 @@ import Tabs from "@mui/material/Tabs";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useDeferredValue, useMemo, useState } from "react";
-import { useNavigate } from "react-router";
+import { Link } from "react-router";
 import { problemOf } from "../platform/problem.ts";
-import { useListTopicsQuery } from "../standards/api.ts";
+import { useAddTopicMutation, useListTopicsQuery } from "../standards/api.ts";
 import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { useToast } from "../ui/Toasts.tsx";
-import { useAddItemsMutation } from "./api.ts";
+import { useAddItemsMutation, useTakeOutItemsMutation } from "./api.ts";
 import { LettersField } from "./LettersField.tsx";
-import { PastedRow, type Taking } from "./PastedRow.tsx";
+import { leftBecause, PastedRow, usualTaking, type Taking } from "./PastedRow.tsx";
 import type { Image } from "@verdant/core/richText";
-import { bringCells, bringPaperKey, bringText, rowsOf, type Row } from "./pasting.ts";
+import { limits } from "@verdant/contract/wire";
+import { bringCells, bringPaperKey, bringSheets, bringText, rowsOf, topicPath, type Row } from "./pasting.ts";
 import { FileField, SheetFields } from "./SheetFields.tsx";
 import { TopicField } from "../standards/TopicField.tsx";
 import { useFileOfQuestions } from "./useFileOfQuestions.ts";
@@ -70,11 +71,16 @@ export function PastePage() {
     setWay("text");
   });
   const [cells, mapping] = [sheet?.cells, sheet?.mapping];
-  const { items, findings } = useMemo(() => {
+  const allOfFile = sheet?.all;
+  const { items: everything, findings } = useMemo(() => {
     if (way === "text") return bringText(laterText, pictures);
     if (way === "paperKey") return bringPaperKey(laterPaper);
+    if (allOfFile && allOfFile.length > 0) return bringSheets(allOfFile);
     return cells && mapping ? bringCells(cells, mapping) : { items: [], findings: [] };
-  }, [way, laterText, pictures, laterPaper, cells, mapping]);
+  }, [way, laterText, pictures, laterPaper, cells, mapping, allOfFile]);
+  const [shownFrom, setShownFrom] = useState(0);
+  const from = shownFrom < everything.length ? shownFrom : 0;
+  const items = useMemo(() => everything.slice(from, from + limits.itemsAtOnce), [everything, from]);
   // Not before it is known which topics and standards there are: what is named could not be found, and would be left out.
   const rows = useMemo(() => (known ? rowsOf(items, topicId, known) : []), [items, topicId, known]);
   const compared = useMemo(
@@ -82,9 +88,11 @@ export function PastePage() {
     [items],
   );
   const likes = useLikeItems(compared);
-  const takingOf = (row: Row): Taking => takings.get(row.key) ?? (row.likeRow === null ? "take" : "leave");
+  const likeOf = (row: Row) => likes.get(row.content) ?? null;
+  const takingOf = (row: Row): Taking => takings.get(row.key) ?? usualTaking(row, likeOf(row));
   const taken = rows.filter((row) => takingOf(row) !== "leave");
-  const { take, isTaking, problem } = useTake();
+  const left = rows.filter((row) => takingOf(row) === "leave");
+  const { take, isTaking, problem, done } = useTake();
   const nameOf = (id: string | null) => known?.topics.find((topic) => topic.id === id)?.name ?? "";
   return (
     <Page
@@ -95,24 +103,31 @@ export function PastePage() {
           variant="contained"
           disabled={isTaking || taken.length === 0}
           onClick={() =>
-            void take(
-              taken.map((row) => {
-                const like = likes.get(row.content);
+            void take({
+              items: taken.map((row) => {
+                const like = likeOf(row);
                 const taking = takingOf(row);
-                const { content, topicId: on, standardIds } = row;
+                const { content, topicId: on, standardIds, earlier } = row;
+                const { family: _family, ...about } = row.about;
+                const alike = taken.findIndex((one) => one.key === earlier?.key);
                 return {
-                  ...{ content, topicId: on, standardIds: [...standardIds] },
+                  ...{ content, topicId: on, standardIds: [...standardIds], about },
                   ...(taking === "variant" && like && { variantOf: like.itemId }),
                   ...(taking === "merge" && like && { mergeInto: like.itemId }),
+                  ...(taking === "take" && alike >= 0 && { alike }),
                 };
               }),
-            )
+              left: left.map((row) => `${row.place}: ${leftBecause(row, likeOf(row))}`),
+              findings,
+            })
           }
         >
           Take {counted(taken.length, "item")} in
         </Button>
       }
     >
+      {done && <Taken done={done} />}
+      <UnknownTopics rows={rows} />
       {problem && (
         <Alert severity="error" sx={{ mb: 2 }}>
           {problem}
@@ -154,7 +169,35 @@ export function PastePage() {
           )}
         </Stack>
         <Box component="section" aria-label="What was understood">
-          {[...(way === "text" ? notCarried : []), ...findings].map((finding) => (
+          {everything.length > items.length && (
+            <Alert
+              severity="info"
+              sx={{ mb: 1 }}
+              action={
+                <Button
+                  color="inherit"
+                  onClick={() => {
+                    setShownFrom(from + limits.itemsAtOnce < everything.length ? from + limits.itemsAtOnce : 0);
+                  }}
+                >
+                  {from + limits.itemsAtOnce < everything.length ? "Show the next" : "Show the first"}
+                </Button>
+              }
+            >
+              {from + 1} to {from + items.length} of {everything.length} items show here: take these in, then show the
+              next.
+            </Alert>
+          )}
+          {left.length > 0 && (
+            <Alert severity="info" sx={{ mb: 1 }}>
+              {counted(left.length, "item")} will be left out:{" "}
+              {[
+                ...new Set(left.map((row) => leftBecause(row, likeOf(row)).replace(/ as item.*| as .*row.*/, ""))),
+              ].join(", ")}
+              . Each says why below, and can be taken in all the same.
+            </Alert>
+          )}
+          {[...(way === "text" ? notCarried : (sheet?.findings ?? [])), ...findings].map((finding) => (
             <Alert key={finding} severity="warning" icon={false} sx={{ mb: 1, py: 0 }}>
               {finding}
             </Alert>
@@ -174,7 +217,7 @@ export function PastePage() {
               row={row}
               topic={nameOf(row.topicId)}
               codes={(known?.standards ?? []).flatMap(({ id, code }) => (row.standardIds.includes(id) ? [code] : []))}
-              like={likes.get(row.content) ?? null}
+              like={likeOf(row)}
               taking={takingOf(row)}
               setTaking={(taking) => {
                 setTakings(new Map(takings).set(row.key, taking));
@@ -231,20 +274,122 @@ function PaperFields({ paper, onChange }: { paper: Paper; onChange: (paper: Pape
   );
 }
 
+interface Done {
+  readonly taken: number;
+  readonly left: readonly string[];
+  readonly findings: readonly string[];
+  readonly isUndone: boolean;
+}
+
+type Items = Parameters<ReturnType<typeof useAddItemsMutation>[0]>[0]["body"]["items"];
+
 function useTake() {
   const [addItems, { isLoading: isTaking }] = useAddItemsMutation();
+  const [takeOut] = useTakeOutItemsMutation();
   const [problem, setProblem] = useState<string | null>(null);
-  const navigate = useNavigate();
+  const [done, setDone] = useState<Done | null>(null);
   const say = useToast();
-  const take = async (items: Parameters<typeof addItems>[0]["body"]["items"]) => {
+  const undo = async (itemIds: readonly string[]) => {
+    const { data, error } = await takeOut({ body: { itemIds: [...itemIds] } });
+    if (error) {
+      say({ text: problemOf(error).detail, isError: true });
+      return;
+    }
+    setDone((before) => before && { ...before, isUndone: true });
+    const kept = data.kept === 0 ? "" : ` ${counted(data.kept, "item")} stayed: changed or used since.`;
+    say({ text: `${counted(data.takenOut, "item")} taken out again.${kept}` });
+  };
+  const take = async ({ items, left, findings }: { items: Items } & Pick<Done, "left" | "findings">) => {
     const answer = await addItems({ body: { items } });
     if (answer.error) {
       setProblem(problemOf(answer.error).detail);
       return;
     }
-    sessionStorage.removeItem(kept.text);
-    say({ text: `${counted(items.length, "item")} taken in.` });
-    await navigate("/bank");
+    const { added } = answer.data;
+    setProblem(null);
+    setDone({ taken: items.length, left, findings, isUndone: false });
+    window.scrollTo({ top: 0 });
+    say({
+      text: `${counted(items.length, "item")} taken in.`,
+      ...(added.length > 0 && { undo: () => void undo(added) }),
+    });
   };
-  return { take, isTaking, problem };
+  return { take, isTaking, problem, done };
+}
+
+/** At the end of every import: what was taken, what was left and why. */
+function Taken({ done }: { done: Done }) {
+  const rest = [...done.findings, ...done.left];
+  return (
+    <Alert
+      severity={done.isUndone ? "info" : "success"}
+      sx={{ mb: 2 }}
+      action={
+        <Button component={Link} to="/bank" color="inherit">
+          See the bank
+        </Button>
+      }
+    >
+      <strong>
+        {done.isUndone ? "Taken out again: " : ""}
+        {counted(done.taken, "item")} taken in, {rest.length === 0 ? "nothing left out" : `${rest.length} not taken`}.
+      </strong>
+      {rest.length > 0 && (
+        <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+          {rest.slice(0, 100).map((text, i) => (
+            <li key={`${i} ${text}`}>{text}</li>
+          ))}
+          {rest.length > 100 && <li>and {rest.length - 100} more</li>}
+        </Box>
+      )}
+    </Alert>
+  );
+}
+
+/** Topics that are named and not there: made with one yes, in the order in which they come, one under the other where a way is written. */
+function UnknownTopics({ rows }: { rows: readonly Row[] }) {
+  const { data } = useListTopicsQuery();
+  const [addTopic, { isLoading }] = useAddTopicMutation();
+  const say = useToast();
+  const names = [...new Set(rows.flatMap((row) => row.unknownTopic ?? []))];
+  if (names.length === 0 || !data) return null;
+  const count = rows.filter((row) => row.unknownTopic !== null).length;
+  const make = async () => {
+    const known = new Map(data.topics.map((topic) => [topic.name.trim().toLowerCase(), topic.id]));
+    for (const written of names) {
+      let parentId: string | null = null;
+      for (const name of topicPath(written)) {
+        const there = known.get(name.toLowerCase());
+        if (there !== undefined) {
+          parentId = there;
+          continue;
+        }
+        const answer: Awaited<ReturnType<typeof addTopic>> = await addTopic({
+          body: { parentId, name: name.slice(0, 120) },
+        });
+        if (!answer.data) {
+          say({ text: problemOf(answer.error).detail, isError: true });
+          return;
+        }
+        parentId = answer.data.id;
+        known.set(name.toLowerCase(), parentId);
+      }
+    }
+    say({ text: `${counted(names.length, "topic")} made.` });
+  };
+  return (
+    <Alert
+      severity="warning"
+      sx={{ mb: 2 }}
+      action={
+        <Button color="inherit" disabled={isLoading} onClick={() => void make()}>
+          Make {names.length === 1 ? "it" : `these ${names.length}`}
+        </Button>
+      }
+    >
+      {counted(count, "item")} {count === 1 ? "names" : "name"} {names.length === 1 ? "a topic" : "topics"} that the
+      bank has not: {names.map((name) => `“${name}”`).join(", ")}. Without {names.length === 1 ? "it" : "them"} they
+      come in without a topic, as drafts.
+    </Alert>
+  );
 }

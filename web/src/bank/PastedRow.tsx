@@ -4,6 +4,7 @@ import MenuItem from "@mui/material/MenuItem";
 import Paper from "@mui/material/Paper";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
+import { relationOf } from "@verdant/core/bank/arrival";
 import { mergedItem } from "@verdant/core/bank/merge";
 import { kindOf } from "@verdant/core/items/kinds";
 import { headline } from "@verdant/core/richText";
@@ -52,7 +53,11 @@ export function PastedRow(props: {
           }}
           sx={{ minWidth: 190 }}
         >
-          <MenuItem value="take">take in</MenuItem>
+          <MenuItem value="take">
+            {row.earlier && row.earlier.relation !== "same"
+              ? `take in, in a family with ${row.earlier.place}`
+              : "take in"}
+          </MenuItem>
           {like && <MenuItem value="variant">take in as a variant of {like.number}</MenuItem>}
           {like && <MenuItem value="merge">merge into {like.number}</MenuItem>}
           <MenuItem value="leave">leave out</MenuItem>
@@ -65,7 +70,16 @@ export function PastedRow(props: {
           names={[`Item ${like.number} now`, "With what it lacks"]}
         />
       )}
-      {taking === "leave" && <Typography color="textSecondary">{headline(content.stem)}</Typography>}
+      {taking === "leave" && (
+        <Typography color="textSecondary">
+          {headline(content.stem)} <strong>{leftBecause(row, like)}</strong>
+        </Typography>
+      )}
+      {taking !== "merge" && like && relationOf(like.content, content) !== "same" && (
+        <Box sx={{ mb: 1 }}>
+          <Difference before={like.content} after={content} names={[`Item ${like.number} in the bank`, row.place]} />
+        </Box>
+      )}
       {(taking === "take" || taking === "variant") && (
         <Player
           view={kind.toStudentView(content, kind.arrange(content, null))}
@@ -75,13 +89,37 @@ export function PastedRow(props: {
         />
       )}
       <Said texts={row.missing} colour="error.main" />
-      {row.likeRow !== null && <Said texts={[`Very like the item of ${row.likeRow}.`]} colour="warning.dark" />}
+      {row.earlier && (
+        <Said texts={[`${relationWords[row.earlier.relation]} ${row.earlier.place}.`]} colour="warning.dark" />
+      )}
       {like && (
-        <Said texts={[`Very like item ${like.number}: “${headline(like.content.stem)}”.`]} colour="warning.dark" />
+        <Said
+          texts={[`${relationWords[relationOf(like.content, content)]} item ${like.number}.`]}
+          colour="warning.dark"
+        />
       )}
       {taking !== "leave" && <Said texts={row.findings} colour="text.secondary" />}
     </Paper>
   );
+}
+
+const relationWords = {
+  same: "The same as",
+  reworded: "Asks the same in other words as",
+  sibling: "A look-alike, with other numbers or another key, of",
+} as const;
+
+/** Why a row is not taken in, in the words that the summary uses too. */
+export function leftBecause(row: Row, like: LikeItem | null): string {
+  if (like && relationOf(like.content, row.content) === "same") return `already here as item ${like.number}`;
+  if (row.earlier?.relation === "same") return `the same as ${row.earlier.place}`;
+  return "you left it out";
+}
+
+/** What is done with a row unless somebody says otherwise: what is here already stays out, look-alikes join a family. */
+export function usualTaking(row: Row, like: LikeItem | null): Taking {
+  if (like) return relationOf(like.content, row.content) === "same" ? "leave" : "variant";
+  return row.earlier?.relation === "same" ? "leave" : "take";
 }
 
 function Said({ texts, colour }: { texts: readonly string[]; colour: string }) {

@@ -11,12 +11,20 @@ import { columnRoles, signatureOf, type ColumnRole } from "@verdant/core/bank/wo
 import { useRef } from "react";
 import { Loading } from "../ui/States.tsx";
 import { useKeepColumnMappingMutation } from "./api.ts";
-import type { SheetInHand } from "./useFileOfQuestions.ts";
+import { allSheets, type SheetInHand } from "./useFileOfQuestions.ts";
 
 const roleWords: Record<ColumnRole, string> = {
   question: "the question",
   option: "an option",
   key: "the right answer",
+  reason: "why an option is wrong",
+  label: "a short label",
+  use: "practice or reserved",
+  demand: "recall, apply or reason",
+  family: "its family",
+  seconds: "expected seconds",
+  points: "points",
+  difficulty: "difficulty, 1 to 5",
   why: "the explanation",
   next: "the next step",
   topic: "the topic",
@@ -96,6 +104,7 @@ export function SheetFields({ sheet }: { sheet: SheetInHand }) {
             choose(Number(event.target.value));
           }}
         >
+          <MenuItem value={allSheets}>all sheets with headings, each by its own</MenuItem>
           {sheets.map((one, i) => (
             <MenuItem key={one.name} value={i}>
               {`${one.name} (${one.cells.length} rows)`}
@@ -103,42 +112,53 @@ export function SheetFields({ sheet }: { sheet: SheetInHand }) {
           ))}
         </TextField>
       )}
-      <Typography variant="body2" color="textSecondary">
-        {mapping.headings >= 0
-          ? `The headings stand in row ${mapping.headings + 1}. What you change here is remembered for the department.`
-          : "No headings were found, so the columns are taken in their order: question, options, right answer."}
-      </Typography>
-      <Box component="ul" aria-label="Columns" sx={{ m: 0, p: 0, listStyle: "none" }}>
-        {mapping.roles.map((role, i) => {
-          const name = cells[mapping.headings]?.[i]?.trim() || `Column ${i + 1}`;
-          return (
-            <Box
-              component="li"
-              key={i}
-              sx={{ display: "grid", gridTemplateColumns: "170px 1fr", gap: 1.5, alignItems: "center", mb: 1 }}
-            >
-              <TextField
-                select
-                size="small"
-                label={name}
-                value={role}
-                onChange={(event) => {
-                  setRole(i, event.target.value as ColumnRole);
-                }}
-              >
-                {columnRoles.map((one) => (
-                  <MenuItem key={one} value={one}>
-                    {roleWords[one]}
-                  </MenuItem>
-                ))}
-              </TextField>
-              <Typography variant="body2" color="textSecondary" noWrap>
-                {samplesOf(cells.slice(mapping.headings + 1).map((row) => row[i] ?? ""))}
-              </Typography>
-            </Box>
-          );
-        })}
-      </Box>
+      {at === allSheets && (
+        <Typography variant="body2" color="textSecondary">
+          {sheet.all.length === 0
+            ? "No sheet has headings that are known."
+            : `Read: ${sheet.all.map((one) => one.name).join(", ")}. To change what a column holds, choose its sheet.`}
+        </Typography>
+      )}
+      {at !== allSheets && (
+        <>
+          <Typography variant="body2" color="textSecondary">
+            {mapping.headings >= 0
+              ? `The headings stand in row ${mapping.headings + 1}. What you change here is remembered for the department.`
+              : "No headings were found, so the columns are taken in their order: question, options, right answer."}
+          </Typography>
+          <Box component="ul" aria-label="Columns" sx={{ m: 0, p: 0, listStyle: "none" }}>
+            {mapping.roles.map((role, i) => {
+              const name = cells[mapping.headings]?.[i]?.trim() || `Column ${i + 1}`;
+              return (
+                <Box
+                  component="li"
+                  key={i}
+                  sx={{ display: "grid", gridTemplateColumns: "170px 1fr", gap: 1.5, alignItems: "center", mb: 1 }}
+                >
+                  <TextField
+                    select
+                    size="small"
+                    label={name}
+                    value={role}
+                    onChange={(event) => {
+                      setRole(i, event.target.value as ColumnRole);
+                    }}
+                  >
+                    {columnRoles.map((one) => (
+                      <MenuItem key={one} value={one}>
+                        {roleWords[one]}
+                      </MenuItem>
+                    ))}
+                  </TextField>
+                  <Typography variant="body2" color="textSecondary" noWrap>
+                    {samplesOf(cells.slice(mapping.headings + 1).map((row) => row[i] ?? ""))}
+                  </Typography>
+                </Box>
+              );
+            })}
+          </Box>
+        </>
+      )}
     </Stack>
   );
 }

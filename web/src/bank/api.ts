@@ -1,5 +1,6 @@
 import {
   addItems,
+  takeOutItems,
   changeFamily,
   changeTray,
   dropDraft,
@@ -48,6 +49,10 @@ export const bankApi = api.injectEndpoints({
       providesTags: ["Item", "Ruling", "Release"],
     }),
     saveItem: build.mutation({ ...calls<typeof saveItem>(saveItem), invalidatesTags: ["Item", "Due", "Quiz"] }),
+    takeOutItems: build.mutation({
+      ...calls<typeof takeOutItems>(takeOutItems),
+      invalidatesTags: ["Item", "Topic"],
+    }),
     addItems: build.mutation({ ...calls<typeof addItems>(addItems), invalidatesTags: ["Item", "Due"] }),
     findLikeItems: build.query({ ...calls<typeof findLikeItems>(findLikeItems), keepUnusedDataFor: 0 }),
     showTwins: build.query({ ...calls<typeof showTwins>(showTwins), providesTags: ["Item"] }),
@@ -123,6 +128,7 @@ export const {
   useListRevisionsQuery,
   useSaveItemMutation,
   useAddItemsMutation,
+  useTakeOutItemsMutation,
   useSetItemStatusMutation,
   useShowDraftQuery,
   useKeepDraftMutation,

@@ -10,11 +10,14 @@ import { paragraphsOf, picturesOf, type WordPicture } from "./wordBlocks.ts";
 export interface Sheet {
   readonly name: string;
   readonly cells: Cells;
+  /** What could not be read as it was meant, in sentences. */
+  readonly findings: readonly string[];
 }
 
 export interface PictureRead {
   readonly alt: string;
-  readonly bytes: ArrayBuffer;
+  /** null: the document names it and does not hold it. */
+  readonly bytes: ArrayBuffer | null;
 }
 
 export type FileRead =
@@ -72,16 +75,31 @@ function unpackedSize(bytes: ArrayBuffer): number {
   return size;
 }
 
-/** UTF-8, or else what spreadsheets of western Europe write. */
-function sheetsOfText(name: string, bytes: ArrayBuffer): FileRead {
-  let text: string;
+/** UTF-16 and UTF-8 by what the file begins with, else UTF-8, or else what spreadsheets of western Europe write. */
+function textOf(bytes: ArrayBuffer): string {
+  const [first, second] = new Uint8Array(bytes);
+  if (first === 0xff && second === 0xfe) return new TextDecoder("utf-16le").decode(bytes);
+  if (first === 0xfe && second === 0xff) return new TextDecoder("utf-16be").decode(bytes);
   try {
-    text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+    return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
   } catch {
-    text = new TextDecoder("windows-1252").decode(bytes);
+    return new TextDecoder("windows-1252").decode(bytes);
   }
-  const { data } = Papa.parse<string[]>(text, { skipEmptyLines: false, preview: mostRows });
-  return { kind: "sheets", sheets: [{ name, cells: data }] };
+}
+
+function sheetsOfText(name: string, bytes: ArrayBuffer): FileRead {
+  const text = textOf(bytes);
+  const { data, errors, meta } = Papa.parse<string[]>(text, { skipEmptyLines: false, preview: mostRows + 1 });
+  const quote = errors.find((error) => error.type === "Quotes");
+  const findings = [
+    ...(quote
+      ? [
+          `Row ${(quote.row ?? 0) + 1} opens a quotation mark (") that is not closed as it should be: rows after it may be swallowed by it. Look at that row, and bring the file again.`,
+        ]
+      : []),
+    ...(data.length > mostRows || meta.truncated ? [`Only the first ${mostRows} rows are read.`] : []),
+  ];
+  return { kind: "sheets", sheets: [{ name, cells: data.slice(0, mostRows), findings }] };
 }
 
 async function sheetsOfWorkbook(bytes: ArrayBuffer): Promise<FileRead> {
@@ -91,6 +109,7 @@ async function sheetsOfWorkbook(bytes: ArrayBuffer): Promise<FileRead> {
     sheets: sheets.map(({ sheet, data }) => ({
       name: sheet,
       cells: data.slice(0, mostRows).map((row) => row.map(asShown)),
+      findings: data.length > mostRows ? [`Only the first ${mostRows} of ${data.length} rows are read.`] : [],
     })),
   };
 }
@@ -117,6 +136,8 @@ async function wordFile(bytes: ArrayBuffer): Promise<FileRead> {
     },
   );
   const pictures: PictureRead[] = [];
-  for (const { alt, read: bytesOf } of inFile.slice(0, mostPictures)) pictures.push({ alt, bytes: await bytesOf() });
+  // One that is missing is named, and takes nothing else with it.
+  for (const { alt, read: bytesOf } of inFile.slice(0, mostPictures))
+    pictures.push({ alt, bytes: await bytesOf().catch(() => null) });
   return { kind: "word", blocks, pictures };
 }

@@ -15,7 +15,13 @@ export interface SheetInHand {
   readonly cells: Cells;
   readonly mapping: Mapping;
   readonly setMapping: (mapping: Mapping) => void;
+  /** Every sheet with headings, each by its own; chosen by {@link allSheets}. */
+  readonly all: readonly (Sheet & { readonly mapping: Mapping })[];
+  readonly findings: readonly string[];
 }
+
+/** Stands for all sheets at once. */
+export const allSheets = -1;
 
 /** The words of a word-processor file, what could not be carried over, and its pictures by their number. */
 export interface WordsOfFile {
@@ -33,13 +39,21 @@ export function useFileOfQuestions(take: (words: WordsOfFile) => void) {
   const [isReading, setReading] = useState(false);
   const [refused, setRefused] = useState<string | null>(null);
   const known = useListColumnMappingsQuery().data?.mappings;
-  const cells = sheets[at]?.cells;
-  const guessed = useMemo((): Mapping | null => {
-    if (!cells) return null;
-    const guess = guessMapping(cells);
-    const remembered = known?.find((one) => one.signature === signatureOf(cells, guess));
-    return remembered ? { ...guess, roles: remembered.roles } : guess;
-  }, [cells, known]);
+  const cells = sheets[at === allSheets ? 0 : at]?.cells;
+  const mappingOf = useMemo(
+    () =>
+      (of: Cells): Mapping => {
+        const guess = guessMapping(of);
+        const remembered = known?.find((one) => one.signature === signatureOf(of, guess));
+        return remembered ? { ...guess, roles: remembered.roles } : guess;
+      },
+    [known],
+  );
+  const guessed = useMemo(() => (cells ? mappingOf(cells) : null), [cells, mappingOf]);
+  const all = useMemo(
+    () => sheets.map((one) => ({ ...one, mapping: mappingOf(one.cells) })).filter((one) => one.mapping.headings >= 0),
+    [sheets, mappingOf],
+  );
 
   const open = async (file: File) => {
     setReading(true);
@@ -65,6 +79,10 @@ export function useFileOfQuestions(take: (words: WordsOfFile) => void) {
     const pictures = new Map<number, Image>();
     const lost: string[] = [];
     for (const [i, { alt, bytes }] of inFile.entries()) {
+      if (bytes === null) {
+        lost.push(`Picture ${i + 1}${alt === "" ? "" : ` (“${alt}”)`} is not in the file: add it in the editor.`);
+        continue;
+      }
       const { data } = await keepMedia(new File([bytes], `picture ${i + 1}`));
       if (data && data.width !== null && data.height !== null) {
         const { hash, width, height, credit } = data;
@@ -83,6 +101,8 @@ export function useFileOfQuestions(take: (words: WordsOfFile) => void) {
           cells,
           mapping,
           setMapping,
+          all: at === allSheets ? all : [],
+          findings: (at === allSheets ? all : sheets.slice(at, at + 1)).flatMap((one) => one.findings),
           choose: (next) => {
             choose(next);
             setMapping(null);

@@ -102,6 +102,7 @@ export async function samples(bench: Workbench) {
       timeZone: "Europe/London",
     },
     addItems: { items: [{ topicId: topic.id, content }] },
+    takeOutItems: { itemIds: [item] },
     findLikeItems: { contents: [content], besides: [] },
     addTopic: { parentId: null, name: "New topic" },
     changeTopic: { name: "Renamed" },
