@@ -82,7 +82,7 @@ export function createApp(parts: Parts): Express {
     next();
   });
   api.use("/department/import", express.json({ limit: "40mb", verify: mustBeBounded(4_000_000) }));
-  const bodies = {
+  const bodies: Record<"known" | "sitter" | "nobody", RequestHandler> = {
     known: express.json({ limit: "1mb", verify: mustBeBounded(200_000) }),
     // The token of a sitting is looked at only where answers are kept, so what comes with one is not known yet.
     sitter: express.json({ limit: "256kb", verify: mustBeBounded(50_000) }),

@@ -72,7 +72,8 @@ export function mixInWords({ topics, today }: Pick<DueList, "topics" | "today">,
     given.reduce((sum, n, i) => sum + ((ready[i]?.standing === "due") === isDue ? n : 0), 0);
   const [due, fresh] = [questions(true), questions(false)];
   const words = [due > 0 && `${due} on what is due`, fresh > 0 && `${fresh} on what keeps well`].filter(Boolean);
-  return words.length === 0 ? "nothing to ask yet" : words.join(", ");
+  if (words.length === 0) return "nothing to ask yet";
+  return due + fresh < count ? `${words.join(", ")}; no more is ready` : words.join(", ");
 }
 
 /** Composes a review for a class and opens it in the composer; says why where that cannot be. */

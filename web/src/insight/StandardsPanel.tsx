@@ -77,7 +77,7 @@ const rightOf = (student: Student) => `${Math.round(student.right * 10) / 10} of
 
 const bins = 40;
 /** Beads that lie on one another higher than this would leave the page: a bar with their number stands for them. */
-const highest = 14;
+const highest = 24;
 
 /** Every student as a bead where they stand, none over another. */
 function Scale({ standard }: { standard: StandardResult }) {
@@ -86,7 +86,7 @@ function Scale({ standard }: { standard: StandardResult }) {
     stacks[Math.min(bins - 1, Math.floor(student.mean * bins))]?.push(student);
   const most = Math.max(1, ...stacks.map((stack) => stack.length));
   const isBars = most > highest;
-  const size = most > 7 ? 8 : 11;
+  const size = most > 14 ? 6 : most > 7 ? 8 : 11;
   const height = isBars ? 90 : most * size;
   return (
     <Box sx={{ position: "relative", pt: 2.5, mt: 0.5 }}>

@@ -41,7 +41,13 @@ export function TodayPage() {
         </Button>
       }
     >
-      <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1.8fr) minmax(0, 1fr)", gap: 3.5 }}>
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 1.8fr) minmax(0, 1fr)" },
+          gap: 3.5,
+        }}
+      >
         <section aria-labelledby="due-heading">
           <Typography variant="h2" id="due-heading" sx={{ mb: 1 }}>
             Due for review
@@ -172,7 +178,7 @@ function ClassRow({ of }: { of: Class }) {
       sx={{
         p: 1.75,
         display: "grid",
-        gridTemplateColumns: "84px minmax(60px, auto) 1fr auto auto",
+        gridTemplateColumns: { xs: "1fr auto", sm: "84px minmax(60px, auto) 1fr auto auto" },
         gap: 2,
         alignItems: "center",
       }}
@@ -191,7 +197,7 @@ function ClassRow({ of }: { of: Class }) {
           {counted(of.students, "student")}
         </Typography>
       </Box>
-      <Box sx={{ display: "flex", gap: 0.5, minWidth: 24 }}>
+      <Box sx={{ display: "flex", gap: 0.5, minWidth: 24, flexWrap: "wrap" }}>
         {due.slice(0, 8).map((topic) => (
           <Bead
             key={topic.topicId}
@@ -202,7 +208,7 @@ function ClassRow({ of }: { of: Class }) {
           />
         ))}
       </Box>
-      <Typography variant="body2">
+      <Typography variant="body2" sx={{ gridColumn: { xs: "1 / -1", sm: "auto" } }}>
         {error ? (
           "The plan could not be loaded."
         ) : !data ? (
