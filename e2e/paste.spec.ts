@@ -35,7 +35,7 @@ test("pasted questions are looked over, one becomes a variant of what is there, 
     understood.getByRole("article", { name: "Item of line 8" }),
   ];
   await expect(first).toContainText("one right answer · Meanders · LG.1.3");
-  await expect(second).toContainText(/Very like item \d+/);
+  await expect(second).toContainText(/(look-alike|in other words).* item \d+/);
   await expectAccessible(teacher);
 
   await teacher.reload();
@@ -46,10 +46,22 @@ test("pasted questions are looked over, one becomes a variant of what is there, 
   await third.getByRole("combobox").click();
   await teacher.getByRole("option", { name: "leave out" }).click();
   await teacher.getByRole("button", { name: "Take 2 items in" }).click();
-  await expect(teacher.getByText("2 items taken in.")).toBeVisible();
+  const done = teacher.getByRole("alert").filter({ hasText: "2 items taken in" });
+  // What was taken, what was left, and why; and what is here now is not offered again.
+  await expect(done).toContainText("line 12: you left it out");
+  await expect(done).toContainText("Line 15: No option is marked as right.");
+  await expect(first).toContainText("already here as item 339");
+  await expectAccessible(teacher);
+  await teacher.keyboard.press("Control+z");
+  await teacher.getByRole("button", { name: "Undo" }).click();
+  await expect(teacher.getByText("2 items taken out again.")).toBeVisible();
+  await expect(first).not.toContainText("already here");
+  await teacher.getByRole("button", { name: "Take 2 items in" }).click();
+  await expect(first).toContainText("already here as item 341");
+  await done.getByRole("link", { name: "See the bank" }).click();
   await expect(teacher.getByText("340 items")).toBeVisible();
   await teacher.getByRole("option").first().click();
-  await expect(teacher.getByRole("article", { name: "Item 340" })).toContainText(/family of \d/);
+  await expect(teacher.getByRole("article", { name: "Item 342" })).toContainText(/family of \d/);
 
   await teacher.goto(`${demo.address}/bank/paste`);
   await expect(teacher.getByRole("textbox", { name: "Questions" })).toHaveValue("");
@@ -63,5 +75,6 @@ test("pasted questions are looked over, one becomes a variant of what is there, 
   await expect(understood.getByRole("article", { name: "Item of question 1" })).toContainText("Meanders · LG.1.3");
   await expectAccessible(teacher);
   await teacher.getByRole("button", { name: "Take 4 items in" }).click();
+  await teacher.getByRole("link", { name: "See the bank" }).click();
   await expect(teacher.getByText("344 items")).toBeVisible();
 });

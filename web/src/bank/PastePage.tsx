@@ -133,8 +133,15 @@ export function PastePage() {
           {problem}
         </Alert>
       )}
-      <Box sx={{ display: "grid", gridTemplateColumns: "1.1fr 1fr", gap: 2.5, alignItems: "start" }}>
-        <Stack spacing={2} sx={{ position: "sticky", top: 16 }}>
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 1.1fr) minmax(0, 1fr)" },
+          gap: 2.5,
+          alignItems: "start",
+        }}
+      >
+        <Stack spacing={2} sx={{ position: { md: "sticky" }, top: 16 }}>
           <Tabs
             value={way}
             onChange={(_, next: typeof way) => {
@@ -307,6 +314,8 @@ function useTake() {
     }
     const { added } = answer.data;
     setProblem(null);
+    // It stays on the page, where it says that it is here now; a reload begins anew.
+    sessionStorage.removeItem(kept.text);
     setDone({ taken: items.length, left, findings, isUndone: false });
     window.scrollTo({ top: 0 });
     say({

@@ -54,7 +54,11 @@ export const bankApi = api.injectEndpoints({
       invalidatesTags: ["Item", "Topic"],
     }),
     addItems: build.mutation({ ...calls<typeof addItems>(addItems), invalidatesTags: ["Item", "Due"] }),
-    findLikeItems: build.query({ ...calls<typeof findLikeItems>(findLikeItems), keepUnusedDataFor: 0 }),
+    findLikeItems: build.query({
+      ...calls<typeof findLikeItems>(findLikeItems),
+      keepUnusedDataFor: 0,
+      providesTags: ["Item"],
+    }),
     showTwins: build.query({ ...calls<typeof showTwins>(showTwins), providesTags: ["Item"] }),
     setTwin: build.mutation({ ...calls<typeof setTwin>(setTwin), invalidatesTags: ["Item"] }),
     askForTwin: build.mutation({ ...calls<typeof askForTwin>(askForTwin), invalidatesTags: ["Item"] }),

@@ -120,15 +120,19 @@ export function rowsOf(
     const telling = tellingWords(asked);
     const { family } = about;
     // Keys of a paper differ in nothing but their numbers.
-    const like =
+    const alike =
       content.kind === "keyOnly"
-        ? undefined
-        : (earlier.find((one) => family !== undefined && one.family === family) ??
-          earlier.find(
+        ? []
+        : earlier.filter(
             (one) =>
               one.telling.filter((word) => telling.includes(word)).length >= 2 &&
               itemLikeness(one.asked, asked) >= veryLike,
-          ));
+          );
+    // Of several that are like it the one that is the same says most.
+    const like =
+      alike.find((one) => relationOf(one.content, content) === "same") ??
+      earlier.find((one) => family !== undefined && one.family === family) ??
+      alike[0];
     const times = seen.get(asked.all) ?? 0;
     seen.set(asked.all, times + 1);
     const key = `${asked.all} ${times}`;
