@@ -94,6 +94,8 @@ export const Plan = z.object({
   ),
   returns: z.array(Return),
   /** Mean recall over all taught topics, week by week to the exam or the end of the year. */
+  /** Topics that have not been taught, and so are in no outlook. */
+  untaught: z.array(z.string()),
   outlook: z.array(z.object({ on: LocalDate, planned: z.number(), nothing: z.number() })),
 });
 export type Plan = z.infer<typeof Plan>;

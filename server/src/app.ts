@@ -4,6 +4,7 @@ import { fileURLToPath } from "node:url";
 import { gzipSync } from "node:zlib";
 import { openApi } from "@verdant/contract/openApi";
 import { platformEndpoints } from "@verdant/contract/platform";
+import compression from "compression";
 import express, { type Express, type NextFunction, type Request, type RequestHandler, type Response } from "express";
 import helmet from "helmet";
 import type { Logger } from "pino";
@@ -67,6 +68,8 @@ export function createApp(parts: Parts): Express {
     }),
   );
 
+  // Answers and pages; what is smaller than a packet goes as it is, and pictures are small already.
+  app.use(compression({ threshold: 1400 }));
   const api = express.Router();
   api.use((_req, res, next) => {
     res.setHeader("cache-control", "no-store");

@@ -54,6 +54,9 @@ const roleOf = (heading: string): ColumnRole => {
   return names.find(([, pattern]) => pattern.test(folded))?.[0] ?? "nothing";
 };
 
+/** Characters of one cell. */
+const longestCell = 5000;
+
 /** Rows in which headings are looked for; titles may stand above them. */
 const searched = 20;
 
@@ -118,9 +121,16 @@ export interface WorkbookItems {
 export function readWorkbook(cells: Cells, { headings, roles }: Mapping, newId: () => string): WorkbookItems {
   const items: PastedItem[] = [];
   const findings: { line: number; text: string }[] = [];
-  cells.forEach((row, index) => {
+  cells.forEach((written, index) => {
     const line = index + 1;
-    if (index <= headings || row.every((cell) => cell.trim() === "")) return;
+    if (index <= headings) return;
+    // Runs of spaces mean nothing, and patterns that search through them would take ages.
+    const row = written.map((cell) => cell.replaceAll(/[^\S\n]+/g, " ").replaceAll(/ ?\n ?/g, "\n"));
+    if (row.some((cell) => cell.length > longestCell)) {
+      findings.push({ line, text: `A cell of this row has more than ${longestCell} characters: shorten it.` });
+      return;
+    }
+    if (row.every((cell) => cell.trim() === "")) return;
     const of = (role: ColumnRole) =>
       roles.flatMap((one, i) => (one === role && (row[i] ?? "").trim() !== "" ? [(row[i] ?? "").trim()] : []));
     const [question] = of("question");

@@ -44,6 +44,9 @@ export const keyLongest = forOptions((content, filled) => {
 /** Items in a row, this one included, that show a habit. */
 const habit = 6;
 
+/** Longer options are read, not told apart at a glance; comparing them letter by letter would take seconds. */
+const longestCompared = 300;
+
 /** The key where it stood in the author's last items, too. */
 export const keyPlace: Rule = (content, { lastKeyPlaces = [] }) => {
   if (content.kind !== "oneRightAnswer") return [];
@@ -74,9 +77,9 @@ export const nearEqual = forOptions((_content, filled) => {
   for (let i = 0; i < texts.length; i++)
     for (let j = 0; j < i; j++) {
       const [one = "", other = ""] = [texts[j], texts[i]];
-      const isNear = one !== "" && one.length > 3 && !/\d/.test(one + other) && editDistance(one, other) <= 1;
+      const areNear = one !== "" && one.length > 3 && isNear(one, other);
       const [first, second] = [filled[j], filled[i]];
-      if (isNear && first && second)
+      if (areNear && first && second)
         return [
           {
             rule: "nearEqual",
@@ -87,6 +90,12 @@ export const nearEqual = forOptions((_content, filled) => {
     }
   return [];
 });
+
+function isNear(one: string, other: string): boolean {
+  if (one === other) return true;
+  if (Math.abs(one.length - other.length) > 1 || Math.max(one.length, other.length) > longestCompared) return false;
+  return !/\d/.test(one + other) && editDistance(one, other) <= 1;
+}
 
 const absolute = /\b(always|never|all(?! (?:day|night|year|over|round|the same))|none|only|every|must|impossible)\b/i;
 

@@ -18,7 +18,8 @@ export interface PlannedReview {
 }
 
 /**
- * Mean recall of a topic on each of `days`, in [0, 1]; on a day of review the value is after it.
+ * Mean recall of a topic on each of `days`, in [0, 1]; on a day of review the value is the one after it, or with
+ * `moment` "before" the one that the class comes with in the morning.
  *
  * Nothing is known of reviews to come, so each is recalled with the probability that the model predicts (pi = R).
  *
@@ -32,6 +33,7 @@ export function project(
   reviews: readonly PlannedReview[],
   days: readonly Day[],
   standards: number,
+  moment: "after" | "before" = "after",
 ): number[] {
   const sums = days.map(() => 0);
   for (const standing of standings) {
@@ -39,7 +41,7 @@ export function project(
     const effective = () => strength.s * Math.exp(standing.offset);
     let next = 0;
     days.forEach((day, i) => {
-      for (let one = reviews[next]; one && one.on <= day; one = reviews[++next]) {
+      for (let one = reviews[next]; one && (moment === "after" ? one.on <= day : one.on < day); one = reviews[++next]) {
         if (one.on < lastOn) continue;
         const pi = recall(one.on - lastOn, effective());
         strength = review(strength, one.on - lastOn, pi, shareExercised(standards, one.items), standing.offset);

@@ -32,7 +32,7 @@ export async function showPlan(scope: Scope<Member>, { params }: Input<typeof co
   const fridays = mondays.map((monday) => monday + 4);
   const ahead = fridays.filter((day) => day >= today);
   const end = endOf(plan);
-  const outlookDays = Array.from({ length: Math.min(45, Math.floor((end - today) / 7) + 1) }, (_, i) => today + 7 * i);
+  const outlookDays = outlookDaysOf(today, end);
   const taught = plan.topics.filter((topic) => topic.taughtOn !== null && topic.taughtOn <= today);
   const outlook = (isPlanned: boolean) => {
     const lines = taught.map((topic) =>
@@ -41,6 +41,8 @@ export async function showPlan(scope: Scope<Member>, { params }: Input<typeof co
         isPlanned ? withSuggestions(plan, topic, reviewsOf(topic.topicId), end) : [],
         outlookDays,
         topic.standards,
+        // With what the class comes in the morning: after its own review everything is fresh.
+        "before",
       ),
     );
     return outlookDays.map((_, i) => lines.reduce((sum, line) => sum + (line[i] ?? 0), 0) / Math.max(1, lines.length));
@@ -98,11 +100,18 @@ export async function showPlan(scope: Scope<Member>, { params }: Input<typeof co
         ];
       }),
     ],
+    untaught: plan.topics.flatMap((topic) => (taught.includes(topic) ? [] : [topic.name])),
     outlook: outlookDays.map((day, i) => ({ on: dateOf(day), planned: withPlan[i] ?? 0, nothing: without[i] ?? 0 })),
   };
 }
 
 type Topic = ClassDue["topics"][number];
+
+/** Week by week, at most 45 of them, and the end itself, since that is the day that is spoken of. */
+function outlookDaysOf(today: Day, end: Day): Day[] {
+  const weekly = Array.from({ length: Math.min(45, Math.ceil((end - today) / 7)) }, (_, i) => today + 7 * i);
+  return [...weekly.filter((day) => day < end), end];
+}
 
 /** How far a plan looks: to the exam, else half a year. */
 const endOf = ({ today, class: { examOn } }: ClassDue): Day =>

@@ -1,6 +1,9 @@
 /** Failures a caller can act on. Anything else that is thrown is a defect and answers 500. */
 import { problemKinds, type Problem, type ProblemKind } from "@verdant/contract/problem";
 import type { z } from "zod";
+import { speakPlainly } from "./plainErrors.ts";
+
+speakPlainly();
 
 export class Failure extends Error {
   override readonly name = "Failure";
@@ -25,7 +28,11 @@ export function invalid(error: z.ZodError, part: string): Failure {
     pointer: `/${[part, ...issue.path].join("/")}`,
     detail: issue.message,
   }));
-  return new Failure("invalid", errors[0]?.detail ?? "Something is not valid.", { errors, cause: error });
+  const [first] = error.issues;
+  const where = first?.path.map((one) => (typeof one === "number" ? String(one + 1) : String(one))).join(" › ");
+  // A sentence that a schema has for itself needs no place; of the others the reader could not tell what they speak of.
+  const detail = first && first.message.startsWith("This is ") && where ? `${where}: ${first.message}` : first?.message;
+  return new Failure("invalid", detail ?? "Something is not valid.", { errors, cause: error });
 }
 
 export function toProblem(failure: Failure, instance: string): Problem {

@@ -177,6 +177,26 @@ describe("requests", () => {
     );
   });
 
+  test("a long answer comes compressed, a short one as it is", async () => {
+    const headers = await signedIn(bench.lead.caller.personId);
+    const [long, short] = [await call("GET", "/items", { headers }), await call("GET", "/session", { headers })];
+    expect([long, short].map((answer) => answer.headers.get("content-encoding"))).toEqual(["gzip", null]);
+    expect(((await long.json()) as { items: unknown[] }).items.length).toBeGreaterThan(0);
+  });
+
+  test("what a schema refuses is said in plain words, with the place", async () => {
+    const headers = await signedIn(bench.lead.caller.personId);
+    const said = async (body: unknown) =>
+      ((await (await call("POST", "/department/import", { headers, body })).json()) as { detail: string }).detail;
+    const file = { format: "verdant-loop-department", formatVersion: 1 };
+    expect(await said([])).toBe("This is not of the kind that is expected here.");
+    expect(await said({ ...file, colour: "green" })).toBe("Nothing is called “colour” here.");
+    expect(await said({ ...file, topics: [{ key: "a" }] })).toBe("topics › 1 › name: This is missing.");
+    expect(await said({ ...file, courses: { name: "x" } })).toBe(
+      "courses: This is not of the kind that is expected here.",
+    );
+  });
+
   test("no page of another site frames what is answered, and neighbours of the address are left alone", async () => {
     const { headers } = await call("GET", "/health");
     expect(headers.get("content-security-policy")).toBe("default-src 'none'; frame-ancestors 'none'");

@@ -20,10 +20,17 @@ export function Outlook({ plan }: { plan: Plan }) {
       <Typography variant="h2">
         {plan.examOn ? `Until the exam on ${longDate(plan.examOn)}` : "The next half year"}
       </Typography>
-      {last && (
+      {last && plan.topics.length === plan.untaught.length && (
         <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
-          With a return whenever a topic falls below 8 in 10: {bandInWords(bandOf(last.planned))} on that day; with no
-          more review {bandInWords(bandOf(last.nothing))}.
+          Nothing has been taught yet, so there is nothing to foresee.
+        </Typography>
+      )}
+      {last && plan.topics.length > plan.untaught.length && (
+        <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
+          With a return whenever a topic falls below 8 in 10: {bandInWords(bandOf(last.planned))} on {longDate(last.on)}
+          ; with no more review {bandInWords(bandOf(last.nothing))}.
+          {plan.untaught.length > 0 &&
+            ` Not in it, since not taught yet: ${plan.untaught.slice(0, 6).join(", ")}${plan.untaught.length > 6 ? ` and ${plan.untaught.length - 6} more` : ""}.`}
         </Typography>
       )}
       <Box sx={{ height: 190 }} aria-hidden>
