@@ -115,6 +115,8 @@ function scopeOf(db: Db, pool: Db, caller: Member, now: Date): Scope<Member> {
     log: pino({ level: "silent" }),
     address: "",
     keepSession: () => undefined,
+    deviceMarks: [],
+    keepMark: () => undefined,
     bank: new BankIndexes(pool),
     secret: Buffer.alloc(0),
     jobs: {

@@ -23,5 +23,10 @@ export const Problem = z.object({
   instance: z.string().optional(),
   /** Which parts of the input are wrong, as JSON pointers into it. */
   errors: z.array(z.object({ pointer: z.string(), detail: z.string() })).optional(),
+  /**
+   * Try again with the header x-work: `challenge:counter`, where the counter is a number that makes the SHA-256 of that
+   * text begin with so many zero bits.
+   */
+  work: z.object({ challenge: z.string(), bits: z.int() }).optional(),
 });
 export type Problem = z.infer<typeof Problem>;

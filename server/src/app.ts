@@ -28,7 +28,7 @@ import { answerErrors, mountAll, mustBe } from "./platform/mount.ts";
 import { mustComeFromHere } from "./platform/origin.ts";
 import type { Installation } from "./platform/scope.ts";
 import * as platformService from "./platform/service.ts";
-import { callerOf, sessionKeeper, tokenOf } from "./platform/session.ts";
+import { callerOf, markKeeper, marksOf, sessionKeeper, tokenOf } from "./platform/session.ts";
 import { isBounded, mayBeIllFormed } from "./platform/wellFormed.ts";
 import { mountShell } from "./platform/shell.ts";
 import { mountReview } from "./review/routes.ts";
@@ -167,6 +167,9 @@ const makeScope =
       address: req.ip ?? "",
       sessionToken: tokenOf(req),
       keepSession: sessionKeeper(req, res, clock),
+      deviceMarks: marksOf(req),
+      keepMark: markKeeper(req, res),
+      work: req.get("x-work"),
     };
     next();
   };

@@ -37,7 +37,17 @@ async function start(): Promise<void> {
   });
   log.info({ port: config.port, migration }, "serving");
   const caller: Nobody = { kind: "nobody" };
-  const ofServer = (): Scope => ({ ...installation, db, log, now, caller, address: "", keepSession: () => undefined });
+  const ofServer = (): Scope => ({
+    ...installation,
+    db,
+    log,
+    now,
+    caller,
+    address: "",
+    keepSession: () => undefined,
+    deviceMarks: [],
+    keepMark: () => undefined,
+  });
   const rounds = [
     startPolling(ofServer, 5000, "closing overdue sittings", closeOverdue),
     startPolling(ofServer, 5000, "refreshing the figures of items", refreshItemStats),

@@ -8,6 +8,9 @@ import { valueOf, violation, type Problem } from "./problem.ts";
 import { shortages, type Shortage } from "./shortages.ts";
 import type { LpSolver } from "./solver.ts";
 
+/** Candidates of each cell that the relaxation starts from; pricing brings in what else is worth it. */
+const perCell = 20;
+
 export interface Budget {
   /** Relative gap at which the search may stop, for example 0.001. */
   readonly tolerance: number;
@@ -17,18 +20,20 @@ export interface Budget {
   readonly cancelled?: (() => boolean) | undefined;
 }
 
+export interface Proven {
+  readonly ok: true;
+  /** Indices of the chosen candidates, ascending. */
+  readonly chosen: readonly number[];
+  readonly value: number;
+  /** No choice from the whole bank is worth more. */
+  readonly bound: number;
+  /** bound - value, and the same relative to the bound; both 0 or more, 0 only when proven best. */
+  readonly gap: number;
+  readonly relativeGap: number;
+}
+
 export type Assembly =
-  | {
-      readonly ok: true;
-      /** Indices of the chosen candidates, ascending. */
-      readonly chosen: readonly number[];
-      readonly value: number;
-      /** No choice from the whole bank is worth more. */
-      readonly bound: number;
-      /** bound - value, and the same relative to the bound; both 0 or more, 0 only when proven best. */
-      readonly gap: number;
-      readonly relativeGap: number;
-    }
+  | Proven
   | {
       readonly ok: false;
       readonly shortages: readonly Shortage[];
@@ -49,36 +54,65 @@ export type Assembly =
  * @throws RangeError when size is no whole number of 0 or more
  */
 export function assemble(problem: Problem, solver: LpSolver, budget: Budget): Assembly {
-  if (!Number.isInteger(problem.size) || problem.size < 0) throw new RangeError(`size must be whole: ${problem.size}`);
-  const missing = shortages(problem);
-  const relaxation = missing.length === 0 ? relax(problem, prefilter(problem, 20), solver) : null;
-  const pool = relaxation ? bestOf(relaxation, Math.max(150, 8 * problem.size)) : [...problem.value.keys()];
-  const bound = relaxation ? relaxation.bound : Number.POSITIVE_INFINITY;
-  const slack = budget.tolerance * Math.max(1e-9, Math.abs(bound));
-
-  const chosen = improve(problem, firstOfEachFamily(problem, pool), {
+  const best = assembleIfMet(problem, solver, budget);
+  if (best) return best;
+  const pool = prefilter(problem, 5);
+  const nearest = improve(problem, firstOfEachFamily(problem, [...problem.value.keys()]), {
     pool,
     rounds: budget.rounds,
-    goodEnough: relaxation ? bound - slack : Number.POSITIVE_INFINITY,
+    goodEnough: Number.POSITIVE_INFINITY,
     next: randomFrom(budget.seed),
     cancelled: budget.cancelled,
-  }).sort((i, j) => i - j);
+  });
+  return { ok: false, shortages: shortages(problem), nearest: nearest.sort((i, j) => i - j) };
+}
 
-  if (!relaxation || violation(problem, chosen) > 1e-9) return { ok: false, shortages: missing, nearest: chosen };
+/**
+ * The same, or null where no choice that meets every requirement was found.
+ *
+ * @param start a choice to improve on, in place of what the relaxation suggests; if it is valid the result is
+ * @throws RangeError when size is no whole number of 0 or more
+ */
+export function assembleIfMet(
+  problem: Problem,
+  solver: LpSolver,
+  budget: Budget,
+  start?: readonly number[],
+): Proven | null {
+  if (!Number.isInteger(problem.size) || problem.size < 0) throw new RangeError(`size must be whole: ${problem.size}`);
+  if (shortages(problem).length > 0) return null;
+  const relaxation = relax(problem, prefilter(problem, perCell), solver);
+  if (!relaxation) return null;
+  const { bound } = relaxation;
+  const pool = suggested(relaxation, problem.size);
+  const chosen = improve(problem, start ?? firstOfEachFamily(problem, pool), {
+    pool,
+    rounds: budget.rounds,
+    goodEnough: bound - budget.tolerance * Math.max(1e-9, Math.abs(bound)),
+    next: randomFrom(budget.seed),
+    cancelled: budget.cancelled,
+  });
+  return violation(problem, chosen) > 1e-9 ? null : against(problem, chosen, bound);
+}
+
+/** How good a valid choice is against a bound over the whole bank. */
+export function against(problem: Problem, chosen: readonly number[], bound: number): Proven {
   const value = valueOf(problem, chosen);
   const gap = bound - value <= 1e-9 ? 0 : bound - value;
-  return { ok: true, chosen, value, bound, gap, relativeGap: gap === 0 ? 0 : gap / Math.max(1e-9, Math.abs(bound)) };
+  const relativeGap = gap === 0 ? 0 : gap / Math.max(1e-9, Math.abs(bound));
+  return { ok: true, chosen: [...chosen].sort((i, j) => i - j), value, bound, gap, relativeGap };
 }
 
 /** The candidates that the relaxation likes best, best first: by fraction, then by reduced cost. */
-function bestOf({ columns, fraction, reducedCost }: Relaxation, count: number): number[] {
+export function suggested({ columns, fraction, reducedCost }: Relaxation, size: number): number[] {
+  const count = Math.max(150, 8 * size);
   const order = [...columns.keys()].sort(
     (a, b) => (fraction[b] ?? 0) - (fraction[a] ?? 0) || (reducedCost[b] ?? 0) - (reducedCost[a] ?? 0) || a - b,
   );
   return order.slice(0, count).map((at) => columns[at] as number);
 }
 
-function firstOfEachFamily(problem: Problem, pool: readonly number[]): number[] {
+export function firstOfEachFamily(problem: Problem, pool: readonly number[]): number[] {
   const families = new Set<number>();
   const picked: number[] = [];
   for (const i of pool) {

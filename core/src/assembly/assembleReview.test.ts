@@ -105,4 +105,47 @@ describe("a review", () => {
       }),
     );
   });
+
+  test("told to stop at any moment, what it gives meets everything or is said not to, and the topics left out are those it has none of", () => {
+    fc.assert(
+      fc.property(
+        items,
+        fc.integer({ min: 1, max: 4 }),
+        fc.integer({ min: 2, max: 30 }),
+        fc.nat(40),
+        (list, size, seconds, patience) => {
+          const problem = atMost(problemOf(list, size), list, seconds);
+          let asked = 0;
+          const { assembly, leftOut } = assembleReview(problem, trivial, {
+            ...budget,
+            cancelled: () => ++asked > patience,
+          });
+          if (!assembly.ok) return;
+          expect(violation(problem, assembly.chosen)).toBe(0);
+          const has = new Set(assembly.chosen.map((i) => list[i]?.topic));
+          expect(leftOut).toEqual([...new Set(problem.sequence.slice(0, size))].filter((topic) => !has.has(topic)));
+        },
+      ),
+    );
+  });
+
+  test("where not all wanted topics fit, the solver is asked about each of them twice at most, however large the bank", () => {
+    const size = 12;
+    const list = Array.from({ length: 480 }, (_, i) => ({ topic: i % 24, seconds: 10 + (i % 24) * 5 + (i % 5) }));
+    let solved = 0;
+    const counting = { solve: (program: Parameters<typeof trivial.solve>[0]) => (solved++, trivial.solve(program)) };
+    const problem: ReviewProblem = {
+      size,
+      value: Float64Array.from(list, (_, i) => 1 - i / 1000),
+      family: Int32Array.from(list.keys()),
+      topic: Int32Array.from(list, (one) => one.topic),
+      sequence: Array.from({ length: size }, (_, i) => 23 - i),
+      mostPerTopic: 2,
+      requirements: [{ id: "seconds", lower: 0, upper: 700, amount: Float64Array.from(list, (one) => one.seconds) }],
+    };
+    const { assembly, leftOut } = assembleReview(problem, counting, { ...budget, rounds: 60 });
+    expect(assembly.ok && violation(problem, assembly.chosen)).toBe(0);
+    expect(leftOut.length).toBeGreaterThan(0);
+    expect(solved).toBeLessThanOrEqual(2 * size + 3);
+  });
 });

@@ -1,9 +1,21 @@
 /** Chooses the items of a review: the topics that are due come first, whatever else is asked besides. */
 
-import { assemble, type Assembly, type Budget } from "./assemble.ts";
+import { randomFrom } from "../random.ts";
+import {
+  against,
+  assemble,
+  assembleIfMet,
+  firstOfEachFamily,
+  suggested,
+  type Assembly,
+  type Budget,
+  type Proven,
+} from "./assemble.ts";
 import { relax } from "./bound.ts";
+import { improve } from "./improve.ts";
 import { prefilter } from "./prefilter.ts";
 import { valueOf, violation, type Problem, type Requirement } from "./problem.ts";
+import { shortages } from "./shortages.ts";
 import type { LpSolver } from "./solver.ts";
 
 export interface ReviewProblem extends Problem {
@@ -33,42 +45,73 @@ export interface Review {
  */
 export function assembleReview(problem: ReviewProblem, solver: LpSolver, budget: Budget): Review {
   const wanted = countsOf(problem.sequence.slice(0, problem.size));
-  const exact = withTopics(problem, (topic) => {
+  const all = restricted(problem);
+  const exact = all.withTopics((topic) => {
     const count = wanted.get(topic) ?? 0;
     return { lower: count, upper: count };
   });
   const picked = pickInSequence(problem);
   const isWhole = picked.length === problem.size;
   if (isWhole && violation(exact, picked) === 0) return { assembly: proven(exact, picked, solver), leftOut: [] };
-  const asWanted = assemble(exact, solver, budget);
-  if (asWanted.ok) return { assembly: asWanted, leftOut: [] };
+  const asWanted = assembleIfMet(exact, solver, budget);
+  if (asWanted) return { assembly: asWanted, leftOut: [] };
   // Without requirements it is the look-alikes across topics that are in the way: the next in the sequence take their place.
-  if (isWhole && violation(withCaps(problem, new Set()), picked) === 0) {
-    const assembly = proven(withCaps(problem, topicsOf(problem, picked)), picked, solver);
-    return { assembly, leftOut: [...wanted.keys()].filter((topic) => !topicsOf(problem, picked).has(topic)) };
-  }
+  const free = withCaps(all, new Set());
+  if (isWhole && violation(free, picked) === 0)
+    return reviewOf(problem, proven(withCaps(all, topicsOf(problem, picked)), picked, solver));
 
-  let best = assemble(withCaps(problem, new Set()), solver, budget);
-  if (!best.ok) return { assembly: best, leftOut: [] };
+  let best = meet(free, solver, budget, picked);
+  if (!best) return { assembly: assemble(free, solver, budget), leftOut: [] };
   const kept = new Set<number>();
-  const leftOut: number[] = [];
   const keep = (topics: readonly number[]): void => {
-    if (topics.length === 0) return;
-    const with_ = assemble(withCaps(problem, new Set([...kept, ...topics])), solver, budget);
-    if (with_.ok) {
-      best = with_;
+    if (topics.length === 0 || budget.cancelled?.() === true) return;
+    const found = meet(withCaps(all, new Set([...kept, ...topics])), solver, budget, best ?? []);
+    if (found) {
+      best = found;
       for (const topic of topics) kept.add(topic);
-    } else if (topics.length === 1) leftOut.push(...topics);
-    else {
+    } else if (topics.length > 1) {
       const half = Math.ceil(topics.length / 2);
       keep(topics.slice(0, half));
       keep(topics.slice(half));
     }
   };
   keep([...wanted.keys()]);
-  // One that was not asked for may have got an item all the same.
-  const has = topicsOf(problem, best.chosen);
-  return { assembly: best, leftOut: leftOut.filter((topic) => !has.has(topic)) };
+  const whole = withCaps(all, kept);
+  // The choice is valid, so that only a solver that fails can take the bound away.
+  return reviewOf(
+    problem,
+    assembleIfMet(whole, solver, budget, best) ?? against(whole, best, Number.POSITIVE_INFINITY),
+  );
+}
+
+/** The wanted topics that this choice has no item of; one that was given up may have got one all the same. */
+function reviewOf(problem: ReviewProblem, assembly: Proven): Review {
+  const has = topicsOf(problem, assembly.chosen);
+  const wanted = new Set(problem.sequence.slice(0, problem.size));
+  return { assembly, leftOut: [...wanted].filter((topic) => !has.has(topic)) };
+}
+
+const quickRounds = 12;
+
+/**
+ * Any choice that meets every requirement, whatever it is worth, or null where none was found: first by few exchanges
+ * from one that nearly does, then from what the relaxation over the best and the extremes of each cell suggests.
+ */
+function meet(problem: Problem, solver: LpSolver, budget: Budget, near: readonly number[]): number[] | null {
+  if (shortages(problem).length > 0) return null;
+  const search = (start: readonly number[], pool: readonly number[], rounds: number) => {
+    const next = randomFrom(budget.seed);
+    const { cancelled } = budget;
+    const found = improve(problem, start, { pool, rounds, goodEnough: Number.NEGATIVE_INFINITY, next, cancelled });
+    return violation(problem, found) === 0 ? found : null;
+  };
+  const quick =
+    near.length === problem.size && search(near, prefilter(problem, 1), Math.min(quickRounds, budget.rounds));
+  if (quick) return quick;
+  const relaxation = relax(problem, prefilter(problem, 4), solver, { startOnly: true });
+  if (!relaxation) return null;
+  const pool = suggested(relaxation, problem.size);
+  return search(firstOfEachFamily(problem, pool), pool, budget.rounds);
 }
 
 /**
@@ -92,28 +135,38 @@ function pickInSequence({ size, topic, value, family, sequence }: ReviewProblem)
 }
 
 /** How good these items are, against the bound over the whole bank. */
-function proven(problem: Problem, chosen: readonly number[], solver: LpSolver): Assembly {
-  const value = valueOf(problem, chosen);
-  const bound = relax(problem, prefilter(problem, 20), solver)?.bound ?? value;
-  const gap = bound - value <= 1e-9 ? 0 : bound - value;
-  return { ok: true, chosen, value, bound, gap, relativeGap: gap === 0 ? 0 : gap / Math.max(1e-9, Math.abs(bound)) };
-}
+const proven = (problem: Problem, chosen: readonly number[], solver: LpSolver): Proven =>
+  against(problem, chosen, relax(problem, prefilter(problem, 20), solver)?.bound ?? valueOf(problem, chosen));
 
 const countsOf = (topics: readonly number[]) =>
   topics.reduce((counts, topic) => counts.set(topic, (counts.get(topic) ?? 0) + 1), new Map<number, number>());
 
 const topicsOf = ({ topic }: ReviewProblem, chosen: readonly number[]) => new Set(chosen.map((i) => topic[i] ?? -1));
 
-const withCaps = (problem: ReviewProblem, atLeastOne: ReadonlySet<number>): Problem =>
-  withTopics(problem, (topic) => ({ lower: atLeastOne.has(topic) ? 1 : 0, upper: problem.mostPerTopic }));
+type Bounds = (topic: number) => { readonly lower: number; readonly upper: number };
 
-/** The problem with how many items each topic may have. */
-function withTopics(problem: ReviewProblem, boundsOf: (topic: number) => { lower: number; upper: number }): Problem {
+const withCaps = ({ problem, withTopics }: Restricted, atLeastOne: ReadonlySet<number>): Problem =>
+  withTopics((topic) => ({ lower: atLeastOne.has(topic) ? 1 : 0, upper: problem.mostPerTopic }));
+
+interface Restricted {
+  readonly problem: ReviewProblem;
+  /** The problem with how many items each topic may have. */
+  readonly withTopics: (boundsOf: Bounds) => Problem;
+}
+
+function restricted(problem: ReviewProblem): Restricted {
   const { size, value, family, requirements, topic } = problem;
-  const perTopic = [...new Set([...problem.sequence, ...topic])].map((one): Requirement => ({
-    id: `topic ${one}`,
-    ...boundsOf(one),
-    amount: Float64Array.from(topic, (at) => (at === one ? 1 : 0)),
-  }));
-  return { size, value, family, requirements: [...requirements, ...perTopic] };
+  const topics = [...new Set([...problem.sequence, ...topic])];
+  const amounts = topics.map((one) => [one, Float64Array.from(topic, (at) => (at === one ? 1 : 0))] as const);
+  return {
+    problem,
+    withTopics: (boundsOf) => {
+      const perTopic = amounts.map(([one, amount]): Requirement => ({
+        id: `topic ${one}`,
+        ...boundsOf(one),
+        amount,
+      }));
+      return { size, value, family, requirements: [...requirements, ...perTopic] };
+    },
+  };
 }

@@ -19,15 +19,20 @@ const mostPerRound = 400;
 /**
  * The optimum of the linear relaxation over the whole bank, found by column generation from `start`: solve on the
  * columns at hand, price every candidate with the duals, add those that would improve it, until none does (Dantzig and
- * Wolfe, 1960). Null when the relaxation is infeasible even with every candidate.
+ * Wolfe, 1960). Null when the relaxation is infeasible even with every candidate; `startOnly`: with those at the start.
  */
-export function relax(problem: Problem, start: readonly number[], solver: LpSolver): Relaxation | null {
+export function relax(
+  problem: Problem,
+  start: readonly number[],
+  solver: LpSolver,
+  { startOnly = false } = {},
+): Relaxation | null {
   let columns = [...start];
   for (;;) {
     const { program, familyRow } = toProgram(problem, columns);
     const outcome = solver.solve(program);
     if (outcome.status === "infeasible") {
-      if (columns.length === problem.value.length) return null;
+      if (startOnly || columns.length === problem.value.length) return null;
       columns = [...problem.value.keys()];
       continue;
     }
@@ -49,7 +54,9 @@ function toProgram(problem: Problem, columns: readonly number[]) {
   const members = new Map<number, number[]>();
   columns.forEach((i, column) => {
     const family = problem.family[i] ?? -1;
-    members.set(family, [...(members.get(family) ?? []), column]);
+    const here = members.get(family);
+    if (here) here.push(column);
+    else members.set(family, [column]);
   });
   const shared = [...members].filter(([, list]) => list.length > 1);
   const familyRow = new Map(shared.map(([family], at) => [family, 1 + problem.requirements.length + at]));
@@ -59,33 +66,26 @@ function toProgram(problem: Problem, columns: readonly number[]) {
   const coefficient: number[] = [];
   const lower: number[] = [];
   const upper: number[] = [];
-  const addRow = (low: number, high: number, entries: Iterable<readonly [number, number]>) => {
-    for (const [column, amount] of entries) {
-      if (amount === 0) continue;
-      index.push(column);
-      coefficient.push(amount);
-    }
+  const addEntry = (column: number, amount: number) => {
+    if (amount === 0) return;
+    index.push(column);
+    coefficient.push(amount);
+  };
+  const endRow = (low: number, high: number) => {
     start.push(index.length);
     lower.push(low);
     upper.push(high);
   };
-  addRow(
-    problem.size,
-    problem.size,
-    columns.map((_, column) => [column, 1] as const),
-  );
-  for (const { lower: low, upper: high, amount } of problem.requirements)
-    addRow(
-      low,
-      high,
-      columns.map((i, column) => [column, amount[i] ?? 0] as const),
-    );
-  for (const [, list] of shared)
-    addRow(
-      0,
-      1,
-      list.map((column) => [column, 1] as const),
-    );
+  for (let column = 0; column < columns.length; column++) addEntry(column, 1);
+  endRow(problem.size, problem.size);
+  for (const { lower: low, upper: high, amount } of problem.requirements) {
+    for (let column = 0; column < columns.length; column++) addEntry(column, amount[columns[column] ?? -1] ?? 0);
+    endRow(low, high);
+  }
+  for (const [, list] of shared) {
+    for (const column of list) addEntry(column, 1);
+    endRow(0, 1);
+  }
 
   const program: LinearProgram = {
     columns: columns.length,

@@ -25,12 +25,15 @@ export function improve(problem: Problem, start: readonly number[], search: Sear
   let best = [...start];
   let bestScore = scoreOf(problem, best, Number.POSITIVE_INFINITY);
   let penalty = 1;
+  const columns = columnsOf(problem, new Set([...start, ...search.pool]));
   const tabuUntil = new Map<number, number>();
 
   for (let round = 0; round < search.rounds; round++) {
     if (bestScore.violation === 0 && bestScore.value >= search.goodEnough) break;
     if (search.cancelled?.() === true) break;
-    const exchange = bestExchange(problem, current, search.pool, penalty, (i) => (tabuUntil.get(i) ?? 0) > round);
+    const chosen = new Set(current);
+    const candidates = search.pool.filter((i) => !chosen.has(i) && (tabuUntil.get(i) ?? 0) <= round);
+    const exchange = bestExchange(problem, current, columns, { candidates, penalty });
     if (!exchange) break;
     tabuUntil.set(exchange.out, round + 5 + Math.floor(search.next() * 5));
     current = current.map((i) => (i === exchange.out ? exchange.in : i));
@@ -50,33 +53,83 @@ function scoreOf(problem: Problem, chosen: readonly number[], penalty: number) {
   return { violation: broken, value, score: value - (broken === 0 ? 0 : penalty * broken) };
 }
 
+/** What a round needs of the problem, laid out for the inner loop: a candidate counts for few of the requirements. */
+interface Columns {
+  readonly lower: Float64Array;
+  readonly upper: Float64Array;
+  /** Candidate i counts for the requirements `row[start[i] .. start[i + 1])` with the amounts at the same places. */
+  readonly start: Int32Array;
+  readonly row: Int32Array;
+  readonly amount: Float64Array;
+}
+
+function columnsOf({ value, requirements }: Problem, members: ReadonlySet<number>): Columns {
+  const start = new Int32Array(value.length + 1);
+  const row: number[] = [];
+  const amount: number[] = [];
+  for (let i = 0; i < value.length; i++) {
+    if (members.has(i))
+      for (const [r, one] of requirements.entries()) {
+        const counts = one.amount[i] as number;
+        if (counts === 0) continue;
+        row.push(r);
+        amount.push(counts);
+      }
+    start[i + 1] = row.length;
+  }
+  return {
+    lower: Float64Array.from(requirements, (one) => one.lower),
+    upper: Float64Array.from(requirements, (one) => one.upper),
+    start,
+    row: Int32Array.from(row),
+    amount: Float64Array.from(amount),
+  };
+}
+
+/** Adds `factor` x what candidate i counts for to the sums. */
+function add(sums: Float64Array, { start, row, amount }: Columns, i: number, factor: 1 | -1): void {
+  for (let at = start[i] as number; at < (start[i + 1] as number); at++) {
+    const r = row[at] as number;
+    sums[r] = (sums[r] as number) + factor * (amount[at] as number);
+  }
+}
+
 function bestExchange(
   problem: Problem,
   current: readonly number[],
-  pool: readonly number[],
-  penalty: number,
-  isTabu: (i: number) => boolean,
+  columns: Columns,
+  { candidates, penalty }: { candidates: readonly number[]; penalty: number },
 ) {
-  const sums = problem.requirements.map(({ amount }) => current.reduce((sum, i) => sum + (amount[i] ?? 0), 0));
-  const families = new Map<number, number>();
-  for (const i of current) families.set(problem.family[i] ?? -1, (families.get(problem.family[i] ?? -1) ?? 0) + 1);
-  const chosen = new Set(current);
+  const { family, value } = problem;
+  const { lower, upper, start, row, amount } = columns;
+  const sums = new Float64Array(lower.length);
+  for (const i of current) add(sums, columns, i, 1);
+  const missed = (r: number, sum: number) => Math.max(0, (lower[r] as number) - sum, sum - (upper[r] as number));
+  const held = new Map<number, number>();
+  for (const i of current) held.set(family[i] as number, (held.get(family[i] as number) ?? 0) + 1);
+  const isHeld = candidates.map((i) => held.has(family[i] as number));
+
   let best: { out: number; in: number } | null = null;
   let bestDelta = Number.NEGATIVE_INFINITY;
+  const without = new Float64Array(sums.length);
+  const missedWithout = new Float64Array(sums.length);
   for (const out of current) {
-    const outFamily = problem.family[out] ?? -1;
-    for (const into of pool) {
-      if (chosen.has(into) || isTabu(into)) continue;
-      const inFamily = problem.family[into] ?? -1;
-      if (inFamily !== outFamily && families.has(inFamily)) continue;
-      const relief = (families.get(outFamily) ?? 0) > 1 && inFamily !== outFamily ? 1 : 0;
-      let broken = -relief;
-      for (let r = 0; r < sums.length; r++) {
-        const { lower, upper, amount } = problem.requirements[r] as (typeof problem.requirements)[number];
-        const sum = (sums[r] ?? 0) - (amount[out] ?? 0) + (amount[into] ?? 0);
-        broken += Math.max(0, lower - sum, sum - upper);
+    const outFamily = family[out] as number;
+    const isTwice = (held.get(outFamily) ?? 0) > 1;
+    without.set(sums);
+    add(without, columns, out, -1);
+    let total = 0;
+    for (let r = 0; r < without.length; r++) total += missedWithout[r] = missed(r, without[r] as number);
+    for (let c = 0; c < candidates.length; c++) {
+      const into = candidates[c] as number;
+      const isSibling = family[into] === outFamily;
+      if (isHeld[c] === true && !isSibling) continue;
+      let broken = isTwice && !isSibling ? total - 1 : total;
+      for (let at = start[into] as number; at < (start[into + 1] as number); at++) {
+        const r = row[at] as number;
+        broken += missed(r, (without[r] as number) + (amount[at] as number)) - (missedWithout[r] as number);
       }
-      const delta = (problem.value[into] ?? 0) - (problem.value[out] ?? 0) - penalty * broken;
+      const delta = (value[into] as number) - (value[out] as number) - penalty * broken;
       if (delta > bestDelta) {
         bestDelta = delta;
         best = { out, in: into };

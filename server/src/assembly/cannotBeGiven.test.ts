@@ -60,9 +60,14 @@ describe("what cannot be given", () => {
       .where("releaseId", "=", released.id)
       .execute();
     expect(given.map((row) => row.itemId)).not.toContain(gone.id);
-    const more = await layOut(seen, part([{ type: "draw", itemIds: pool, take: 3, points: 1 }, fixed(gone.id)]));
-    expect(more.checks.map((check) => check.text)).toEqual([
+    const fewer = await layOut(seen, part([{ type: "draw", itemIds: pool, take: 1, points: 1 }, fixed(c.id)]));
+    expect(fewer.draws?.powerOfTen).toBeCloseTo(Math.log10(2), 9);
+    const alone = await layOut(fewer, part([fixed(gone.id)]));
+    expect(alone.checks.map((check) => check.text)).toEqual([
       `Item ${gone.number} cannot be given: it is retired. Take it out, or look at the item.`,
+    ]);
+    const more = await layOut(alone, part([{ type: "draw", itemIds: pool, take: 3, points: 1 }]));
+    expect(more.checks.map((check) => check.text)).toEqual([
       `A draw gives 3, but only 2 of its 3 can be given that are no look-alikes (item ${gone.number} is retired). Let each student get fewer, or change the pool.`,
     ]);
   });

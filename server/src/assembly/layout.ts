@@ -94,10 +94,14 @@ export async function layOut(
   const seen = new Map(
     places.flatMap((place) => (place.type === "fixed" ? [[place.item.id, place.row.seenRevisionId]] : [])),
   );
-  const isNew = (id: string) => !places.some((place) => place.type === "fixed" && place.item.id === id);
+  const known = new Set(
+    places.flatMap((place) =>
+      place.type === "fixed" ? [place.item.id] : place.type === "draw" ? place.pool.map((item) => item.id) : [],
+    ),
+  );
   for (const id of ids) {
     const item = items.get(id);
-    if (!item || (isNew(id) && item.status === "retired"))
+    if (!item || (!known.has(id) && item.status === "retired"))
       throw invalid("One of the items cannot be used: it is retired or is not there.");
   }
   await store.deleteLayout(db, departmentId, quiz.id);

@@ -9,11 +9,17 @@ export class Failure extends Error {
   override readonly name = "Failure";
   readonly kind: ProblemKind;
   readonly errors: Problem["errors"];
+  readonly work: Problem["work"];
 
-  constructor(kind: ProblemKind, detail: string, more: { errors?: Problem["errors"]; cause?: unknown } = {}) {
+  constructor(
+    kind: ProblemKind,
+    detail: string,
+    more: { errors?: Problem["errors"]; work?: Problem["work"]; cause?: unknown } = {},
+  ) {
     super(detail, { cause: more.cause });
     this.kind = kind;
     this.errors = more.errors;
+    this.work = more.work;
   }
 }
 
@@ -44,5 +50,6 @@ export function toProblem(failure: Failure, instance: string): Problem {
     detail: failure.message,
     instance,
     ...(failure.errors && { errors: failure.errors }),
+    ...(failure.work && { work: failure.work }),
   };
 }

@@ -65,6 +65,11 @@ export interface Scope<C extends Caller = Caller> extends Installation {
   readonly address: string;
   /** The token in this browser's cookie, for signing out. */
   readonly sessionToken?: string | undefined;
+  /** Marks of those who have signed in with this browser, and keeping one more; see {@link file://./knownDevice.ts}. */
+  readonly deviceMarks: readonly string[];
+  readonly keepMark: (mark: string) => void;
+  /** What this browser reckoned to be let on after too many tries; see {@link file://./work.ts}. */
+  readonly work?: string | undefined;
   /** Sets or clears the cookie that signs this browser in; does nothing outside requests. */
   readonly keepSession: (token: string | null, expiresAt: Date) => void;
 }

@@ -48,3 +48,21 @@ export function sessionKeeper(req: Request, res: Response, now: () => Date): Sco
 
 /** The token in the cookie, so that signing out can end its session. */
 export const tokenOf = (req: Request): string | undefined => parse(req.headers.cookie ?? "")[cookieName];
+
+const deviceCookie = "verdant-device";
+/** Accounts that one device remembers: a shared tablet has a class. */
+const mostMarks = 40;
+
+/** The marks of those who have signed in with this browser. */
+export const marksOf = (req: Request): readonly string[] =>
+  (parse(req.headers.cookie ?? "")[deviceCookie] ?? "").split(".").filter((mark) => /^[\w-]{43}$/.test(mark));
+
+/** Keeps one more mark in the browser, for as long as browsers keep anything. */
+export function markKeeper(req: Request, res: Response): Scope["keepMark"] {
+  return (mark) => {
+    const marks = [mark, ...marksOf(req).filter((one) => one !== mark)].slice(0, mostMarks);
+    res.cookie(deviceCookie, marks.join("."), {
+      ...{ httpOnly: true, sameSite: "lax", secure: req.secure, path: "/api", maxAge: 400 * 86_400_000 },
+    });
+  };
+}

@@ -7,7 +7,7 @@ import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
-import { countFailure, mustNotBeThrottled, type Limit } from "../platform/throttle.ts";
+import { giveBack, takeTry, type Limit } from "../platform/throttle.ts";
 import { addGrants, mustKnowTopics, replaceGrants, topicName, topicNames } from "./grants.ts";
 import * as store from "./invitationStore.ts";
 import { beginSession, hashPassword } from "./service.ts";
@@ -80,15 +80,16 @@ export function withdrawInvitation(
 /** The invitation that a secret stands for; one answer for all that cannot be used. */
 async function invitationBy(scope: Scope, secret: string) {
   const limits: Limit[] = [{ key: `invitation address ${scope.address}`, failures: 60 }];
-  await mustNotBeThrottled(scope, limits);
+  await takeTry(scope, limits);
   const [id = ""] = secret.split(".");
   const expected = Buffer.from(/^[0-9a-f-]{36}$/.test(id) ? secretOf(scope, id) : "");
   const given = Buffer.from(secret);
   const isRight = expected.length === given.length && timingSafeEqual(expected, given);
   const found = isRight ? await store.findUsable(scope.db, id, scope.now()) : undefined;
-  if (found) return found;
-  await countFailure(scope, limits);
-  throw new Failure("invalid", "This link lets nobody in any more. Ask whoever gave it to you for a new one.");
+  if (!found)
+    throw new Failure("invalid", "This link lets nobody in any more. Ask whoever gave it to you for a new one.");
+  await giveBack(scope, limits);
+  return found;
 }
 
 export async function showInvitation(
@@ -114,13 +115,13 @@ export async function acceptInvitation(
     { key: `password address ${scope.address}`, failures: 100 },
     { key: `password account ${body.email.toLowerCase()}`, failures: 10 },
   ];
-  await mustNotBeThrottled(scope, limits);
+  await takeTry(scope, limits);
   const person = await store.findPerson(scope.db, body.email);
   if (person && !(person.passwordHash && (await verify(person.passwordHash, body.password)))) {
-    await countFailure(scope, limits);
     const detail = "There is somebody with this e-mail address already, with another password.";
     throw new Failure("invalid", detail, { errors: [{ pointer: "/body/password", detail }] });
   }
+  await giveBack(scope, limits);
   if (!person && body.name === undefined) {
     const detail = "Say your name: this e-mail address is new here.";
     throw new Failure("invalid", detail, { errors: [{ pointer: "/body/name", detail }] });

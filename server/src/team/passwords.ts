@@ -5,7 +5,7 @@ import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { hashOf, newToken } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
-import { countFailure, mustNotBeThrottled, type Limit } from "../platform/throttle.ts";
+import { giveBack, takeTry, type Limit } from "../platform/throttle.ts";
 import * as store from "./passwordStore.ts";
 import { beginSession, hashPassword } from "./service.ts";
 
@@ -43,17 +43,15 @@ export async function setPassword(
   { body }: Input<typeof contract.setPassword>,
 ): Promise<Result<typeof contract.setPassword>> {
   const limits: Limit[] = [{ key: `password link address ${scope.address}`, failures: 60 }];
-  await mustNotBeThrottled(scope, limits);
+  await takeTry(scope, limits);
   const passwordHash = await hashPassword(body.password);
   const reset = await atomically(scope, async ({ db, now }) => {
     const found = await store.takeReset(db, hashOf(body.secret), now());
     if (found) await store.updatePassword(db, found.personId, passwordHash);
     return found;
   });
-  if (!reset) {
-    await countFailure(scope, limits);
-    throw new Failure("invalid", "This link has been used or is too old. Ask your lead for a new one.");
-  }
+  if (!reset) throw new Failure("invalid", "This link has been used or is too old. Ask your lead for a new one.");
+  await giveBack(scope, limits);
   return beginSession(scope, reset.departmentId, reset.personId);
 }
 

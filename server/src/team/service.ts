@@ -3,9 +3,12 @@ import { hash, verify } from "@node-rs/argon2";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/team";
 import { Failure, need } from "../platform/failure.ts";
+import { record } from "../platform/history.ts";
 import { hashOf, newId, newToken } from "../platform/id.ts";
 import type { Scope } from "../platform/scope.ts";
-import { countFailure, mustNotBeThrottled, type Limit } from "../platform/throttle.ts";
+import { isKnownTo, markFor } from "../platform/knownDevice.ts";
+import { giveBack, takeTry, takeTurn, type Limit } from "../platform/throttle.ts";
+import { listDepartmentsOf } from "./passwordStore.ts";
 import * as store from "./store.ts";
 
 type Session = Result<typeof contract.showSession>;
@@ -36,9 +39,7 @@ export async function showSession(scope: Scope): Promise<Session> {
 export async function signUp(scope: Scope, { body }: Input<typeof contract.signUp>): Promise<Session> {
   if (!scope.maySignUp)
     throw new Failure("forbidden", "This installation makes no new departments. Ask whoever runs it.");
-  const limits: Limit[] = [{ key: `sign-up address ${scope.address}`, failures: 20 }];
-  await mustNotBeThrottled(scope, limits);
-  await countFailure(scope, limits);
+  await takeTurn(scope, { key: `sign-up address ${scope.address}`, failures: 20 });
   if (!isTimeZone(body.timeZone)) throw invalidField("timeZone", "This time zone is not known.");
   if (await store.findPersonByEmail(scope.db, body.email))
     throw invalidField("email", "There is somebody with this e-mail address already. Sign in instead.");
@@ -61,18 +62,41 @@ function isTimeZone(name: string): boolean {
 }
 
 export async function signIn(scope: Scope, { body }: Input<typeof contract.signIn>): Promise<Session> {
-  const limits: Limit[] = [
-    { key: `password address ${scope.address}`, failures: 100 },
-    { key: `password account ${body.email.toLowerCase()}`, failures: 10 },
-  ];
-  await mustNotBeThrottled(scope, limits);
+  const email = body.email.toLowerCase();
+  // Where an account has been signed in before, its tries are its own: nobody else can use them up.
+  const isKnown = isKnownTo(scope.secret, `person ${email}`, scope.deviceMarks);
+  const limits: Limit[] = isKnown
+    ? [{ key: `password known ${email}`, failures: 30 }]
+    : [
+        { key: `password address ${scope.address}`, failures: 100 },
+        { key: `password account ${email}`, failures: 10 },
+      ];
   const person = await store.findPersonByEmail(scope.db, body.email);
+  await takeTry(scope, limits, async ({ key }) => {
+    if (person && key.startsWith("password account")) await raiseAlarm(scope, person.id);
+  });
   const isRight = await verify(person?.passwordHash ?? (await nobodysHash), body.password);
-  if (!person?.passwordHash || !isRight) {
-    await countFailure(scope, limits);
+  if (!person?.passwordHash || !isRight)
     throw new Failure("invalid", "This e-mail address and password do not go together.");
-  }
-  return beginMemberSession(scope, person.id);
+  await giveBack(scope, limits);
+  const session = await beginMemberSession(scope, person.id);
+  scope.keepMark(markFor(scope.secret, `person ${email}`));
+  return session;
+}
+
+/** Somebody is guessing at this account: said where its department's leads read what happened. */
+async function raiseAlarm(scope: Scope, personId: string): Promise<void> {
+  const departments = await listDepartmentsOf(scope.db, personId);
+  await record(
+    scope,
+    ...departments.map(({ departmentId }) => ({
+      departmentId,
+      entity: "member",
+      entityId: personId,
+      action: "guessedAt",
+      after: { address: scope.address },
+    })),
+  );
 }
 
 export async function signOut(scope: Scope): Promise<{ ok: true }> {
@@ -83,21 +107,24 @@ export async function signOut(scope: Scope): Promise<{ ok: true }> {
 
 export async function enter(scope: Scope, { body }: Input<typeof contract.enter>): Promise<Session> {
   const card = entryCardOf(body.card);
+  const found = await store.findEntryCard(scope.db, card);
+  // Whoever has come in with this device before is let in whatever others at the school have tried.
+  const isKnown = found && isKnownTo(scope.secret, `student ${found.studentId}`, scope.deviceMarks);
   // A school is one address, so the address is treated generously; a card that is being guessed is not.
   const limits: Limit[] = [
     { key: `card address ${scope.address}`, failures: 300 },
     { key: `card prefix ${card.split(" ").slice(0, 2).join(" ")}`, failures: 20 },
   ];
-  await mustNotBeThrottled(scope, limits);
-  const found = await store.findEntryCard(scope.db, card);
+  if (!isKnown) await takeTry(scope, limits);
   if (!found) {
-    await countFailure(scope, limits);
     throw new Failure("invalid", "No card has these words. Check the spelling, or ask your teacher for a new card.", {
       errors: [{ pointer: "/body/card", detail: "No card has these words." }],
     });
   }
+  if (!isKnown) await giveBack(scope, limits);
   const caller = { kind: "student", departmentId: found.departmentId, studentId: found.studentId } as const;
   await keep(scope, { departmentId: found.departmentId, personId: null, studentId: found.studentId });
+  scope.keepMark(markFor(scope.secret, `student ${found.studentId}`));
   return showSession({ ...scope, caller });
 }
 

@@ -71,6 +71,8 @@ async function openWorkbench(): Promise<Workbench> {
     log: pino({ level: "silent" }),
     address: "127.0.0.1",
     keepSession: () => undefined,
+    deviceMarks: [],
+    keepMark: () => undefined,
   });
   const members = await db
     .selectFrom("membership")
