@@ -30,6 +30,8 @@ export async function openInstallation() {
     now: () => new Date(),
     address: "",
     keepSession: () => undefined,
+    deviceMarks: [] as readonly string[],
+    keepMark: () => undefined,
   });
   const { personId } = await db
     .selectFrom("membership")

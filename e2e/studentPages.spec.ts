@@ -121,7 +121,7 @@ test("only forward: said before and during, no way back by page, list, reload or
   await expect(student.getByText("Question 2 of 6")).toBeVisible();
   await expect(student.getByRole("button", { name: "Back" })).toBeDisabled();
   await student.getByRole("radio").first().click();
-  await expect(student.getByRole("status")).toHaveText("saved");
+  await expect(student.getByText("saved", { exact: true })).toBeVisible();
   await student.reload();
   await expect(student.getByText("Question 3 of 6")).toBeVisible();
   for (let position = 3; position <= 6; position++) {

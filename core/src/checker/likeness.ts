@@ -28,12 +28,15 @@ export function likeness(a: string, b: string): number {
   return shared === 0 ? 0 : shared / (left.size + right.size - shared);
 }
 
+/** What candidates are looked for by: the question, or all that is read where the question says nothing by itself. */
+export const tellingText = (asked: Asked): string => (says(asked) ? asked.question : asked.all);
+
 /**
  * The words by which candidates are looked for: the three longest. Items that are very like share two of them, unless
  * two of just these words were changed.
  */
 export const tellingWords = (asked: Asked): string[] =>
-  [...new Set(wordsOf(says(asked) ? asked.question : asked.all))]
+  [...new Set(wordsOf(tellingText(asked)))]
     .sort((a, b) => b.length - a.length || (a < b ? -1 : 1))
     .slice(0, 3);
 

@@ -313,6 +313,20 @@ describe("several at once", () => {
     const other = await otherDepartment(bench);
     expect(await like(asked, [], other.lead)).toBeNull();
   });
+
+  test("the same words are found among however many items on the same thing, little words or signs notwithstanding", async () => {
+    const { tagging } = await body();
+    const many = Array.from({ length: 60 }, (_, i) => `Where does glacier ${i} of the valley end, and where not?`);
+    await bank.addItems(bench.lead, { body: { items: many.map((stem) => one(stem, tagging.topicId)) } });
+    const stems = ["Where does a glacier drop its sand?", "What's a glacier's 'snout\\' & why (not) !|<->?"];
+    const { itemIds } = await bank.addItems(bench.lead, {
+      body: { items: stems.map((stem) => one(stem, tagging.topicId)) },
+    });
+    const contents = [...stems, "Where does it?", "''", "\\' & | !"].map((stem) => content(stem));
+    const { like } = await bank.findLikeItems(bench.lead, { body: { contents, besides: [] } });
+    expect(like.map((found) => found?.itemId ?? null).slice(0, 2)).toEqual(itemIds);
+    expect(like).toHaveLength(5);
+  });
 });
 
 describe("what was put in can be taken out again", () => {

@@ -1,7 +1,7 @@
 /** Items of the bank that are very like what somebody writes or brings. */
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/like";
-import { askedIn, itemLikeness, tellingWords, veryLike } from "@verdant/core/checker/likeness";
+import { askedIn, itemLikeness, tellingText, veryLike } from "@verdant/core/checker/likeness";
 import type { Content } from "@verdant/core/items/kinds";
 import { headline } from "@verdant/core/richText";
 import { need } from "../platform/failure.ts";
@@ -16,7 +16,7 @@ export async function findLikeItems(
   { body }: Input<typeof contract.findLikeItems>,
 ): Promise<Result<typeof contract.findLikeItems>> {
   const asked = body.contents.map(askedIn);
-  const near = await store.listNear(db, caller.departmentId, asked.map(tellingWords), body.besides);
+  const near = await store.listNear(db, caller.departmentId, asked.map(tellingText), body.besides);
   const like = asked.map((words, place): Like => {
     const ranked = near
       .filter((row) => row.place === place + 1)
@@ -40,7 +40,7 @@ export async function listLikeItems(
   const { departmentId } = caller;
   const item = need(await findItem(db, departmentId, params.itemId), "item");
   const asked = askedIn(item.content);
-  const near = await store.listNear(db, departmentId, [tellingWords(asked)], []);
+  const near = await store.listNear(db, departmentId, [tellingText(asked)], []);
   const family = await listSiblings(db, departmentId, item.id, item.familyId);
   const all = new Map<string, { number: number; content: Content; isFamily: boolean }>([
     ...near.map(({ itemId, number, content }) => [itemId, { number, content, isFamily: false }] as const),

@@ -118,21 +118,21 @@ export async function listNumbersWith(
 /** How many candidates are compared with one text. */
 const mostNear = 40;
 
+/** The words that are looked for: the longest of a text, without those that every text has ("where", "does"). */
+const lookedFor = 4;
+
 /**
- * Items that hold two of the words at least, per list of words.
+ * Items that hold two at least of the words that tell most of a text, those that hold all of them first: what is asked
+ * in the same words is always among them. Of a text with one such word, the items that hold it.
  *
- * @param words plain words in lower case; lists of fewer than two find nothing
  * @param besides items that do not count, nor do those of their families
  */
-export async function listNear(
-  db: Db,
-  departmentId: string,
-  words: readonly (readonly string[])[],
-  besides: readonly string[],
-) {
-  const queries = words.map((list) =>
-    list.flatMap((one, i) => list.slice(i + 1).map((other) => `('${one}' & '${other}')`)).join(" | "),
-  );
+export async function listNear(db: Db, departmentId: string, texts: readonly string[], besides: readonly string[]) {
+  const isOther = sql`item_id not in (
+    select relative.id from item one
+    join item relative on relative.department_id = one.department_id and relative.family_id = one.family_id
+    where one.department_id = ${departmentId} and one.id = any(${[...besides]}::uuid[])
+  )`;
   const { rows } = await sql<{
     place: number;
     itemId: string;
@@ -141,16 +141,30 @@ export async function listNear(
     content: Content;
   }>`
     select asked.place::int as place, item.id as item_id, item.number, item.use, revision.content
-    from unnest(${queries}::text[]) with ordinality as asked(query, place)
+    from unnest(${texts}::text[]) with ordinality as asked(words, place)
     cross join lateral (
-      select item_id from item_search
-      where department_id = ${departmentId} and asked.query <> '' and doc @@ to_tsquery('english', asked.query)
-        and item_id not in (
-          select relative.id from item one join item relative
-            on relative.department_id = one.department_id and relative.family_id = one.family_id
-          where one.department_id = ${departmentId} and one.id = any(${[...besides]}::uuid[])
-        )
-      limit ${mostNear}
+      select array_agg(quoted order by length(lexeme) desc, lexeme) as list from (
+        select lexeme, '''' || replace(replace(lexeme, '\\', '\\\\'), '''', '''''') || '''' as quoted
+        from unnest(to_tsvector('english', unaccent(asked.words)))
+        order by length(lexeme) desc, lexeme limit ${lookedFor}
+      ) as longest
+    ) as telling
+    cross join lateral (
+      select array_to_string(telling.list, ' & ')::tsquery as whole, coalesce(
+        (select string_agg('(' || telling.list[i] || ' & ' || telling.list[j] || ')', ' | ')
+         from generate_subscripts(telling.list, 1) as i join generate_subscripts(telling.list, 1) as j on i < j),
+        telling.list[1]
+      )::tsquery as some
+    ) as query
+    cross join lateral (
+      select item_id from (
+        (select item_id, 0 as rank from item_search
+         where department_id = ${departmentId} and doc @@ query.whole and ${isOther} limit ${mostNear})
+        union all
+        (select item_id, 1 from item_search
+         where department_id = ${departmentId} and doc @@ query.some and ${isOther} limit ${mostNear})
+      ) as found
+      group by item_id order by min(rank) limit ${mostNear}
     ) as near
     join item on item.department_id = ${departmentId} and item.id = near.item_id and item.archived_at is null
     join item_revision revision on revision.department_id = item.department_id and revision.id = item.latest_revision_id`.execute(

@@ -16,6 +16,12 @@ void i18next.init({
         "{{count}} answers wait on this device_other": "{{count}} answers wait on this device",
         "{{count}} answers on this device_one": "{{count}} answer on this device",
         "{{count}} answers on this device_other": "{{count}} answers on this device",
+        "{{count}} seconds left_one": "{{count}} second left",
+        "{{count}} seconds left_other": "{{count}} seconds left",
+        "{{count}} answers came after the time and do not count._one":
+          "{{count}} answer came after the time and does not count.",
+        "{{count}} answers came after the time and do not count._other":
+          "{{count}} answers came after the time and do not count.",
         "{{count}} questions are still open_one": "{{count}} question is still open",
         "{{count}} questions are still open_other": "{{count}} questions are still open",
       },

@@ -30,7 +30,7 @@ export function MatchPlayer({ view, answer, onAnswer, verdict }: PlayerProps<Mat
               key={left.id}
               sx={{
                 display: "grid",
-                gridTemplateColumns: "repeat(auto-fit, minmax(220px, 1fr))",
+                gridTemplateColumns: "repeat(auto-fit, minmax(min(220px, 100%), 1fr))",
                 columnGap: 1.5,
                 rowGap: 0.75,
                 alignItems: "center",

@@ -93,7 +93,7 @@ export function PointOnImagePlayer({ view, answer, name, onAnswer, verdict }: Pl
         </svg>
       </Box>
       {image.credit !== "" && (
-        <Box sx={{ fontSize: 12, color: "text.secondary", lineHeight: 1.4, mt: 0.5 }}>{image.credit}</Box>
+        <Box sx={{ fontSize: "0.75rem", color: "text.secondary", lineHeight: 1.4, mt: 0.5 }}>{image.credit}</Box>
       )}
       {onAnswer && isGiven && (
         <Link

@@ -17,7 +17,7 @@ export function RecordingView({ recording }: { recording: Recording }) {
         </Box>
         <Box sx={{ whiteSpace: "pre-line", mt: 0.5 }}>{transcript}</Box>
       </Box>
-      {credit !== "" && <Box sx={{ fontSize: 12, color: "text.secondary" }}>{credit}</Box>}
+      {credit !== "" && <Box sx={{ fontSize: "0.75rem", color: "text.secondary" }}>{credit}</Box>}
     </Box>
   );
 }

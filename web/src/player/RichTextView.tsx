@@ -88,7 +88,7 @@ function TableView({ table }: { table: Table }) {
 const Figure = styled("figure")(({ theme }) => ({
   margin: "0.4em 0 0.7em",
   "& img": { display: "block", maxWidth: "100%", height: "auto", borderRadius: 4, backgroundColor: "#fff" },
-  "& figcaption": { fontSize: 12, fontWeight: 400, color: theme.vars?.palette.text.secondary },
+  "& figcaption": { fontSize: "0.75rem", fontWeight: 400, color: theme.vars?.palette.text.secondary },
 }));
 
 function ImageView({ image }: { image: Image }) {

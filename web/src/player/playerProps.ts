@@ -15,6 +15,6 @@ export interface PlayerProps<V extends View = View> {
   /** Makes names of inputs differ where several items are on one page. */
   readonly name: string;
   /** Absent: the answer cannot be changed. */
-  readonly onAnswer?: (answer: Answer) => void;
+  readonly onAnswer?: ((answer: Answer) => void) | undefined;
   readonly verdict?: Verdict;
 }

@@ -72,7 +72,7 @@ function OneOfAll(props: { here: SittingHere; sitting: Sitting; item: Sitting["i
       <WordsBefore words={sitting.words} position={position} />
       {stimulus && before?.stimulusId !== item.stimulusId && <StimulusView stimulus={stimulus.content} />}
       <Paper sx={{ p: 2, mb: 2 }} component="section" aria-label={t("Question {{position}}", { position })}>
-        <Typography variant="body2" color="textSecondary" sx={{ mb: 0.5 }}>
+        <Typography component="h2" variant="body2" color="textSecondary" sx={{ mb: 0.5 }}>
           {t("Question {{position}} of {{questions}}", { position, questions: sitting.items.length })} ·{" "}
           {item.points === 1 ? t("1 point") : t("{{points}} points", { points: numberOf(item.points) })}
         </Typography>
@@ -80,7 +80,11 @@ function OneOfAll(props: { here: SittingHere; sitting: Sitting; item: Sitting["i
           view={item.view}
           answer={given.answer}
           name={`question ${position}`}
-          onAnswer={(answer: Answer) => void here.record(position, { ...given, answer }, blankAnswer(item.view.kind))}
+          onAnswer={
+            here.isTimeUp
+              ? undefined
+              : (answer: Answer) => void here.record(position, { ...given, answer }, blankAnswer(item.view.kind))
+          }
         />
       </Paper>
     </Box>

@@ -3,7 +3,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Outlet } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { TypeField } from "../ui/TypeField.tsx";
@@ -59,6 +59,10 @@ function CardForm({ scanned, problem }: { scanned: string; problem?: string }) {
   const [card, setCard] = useState(scanned);
   const [enter, { error, isLoading }] = useEnterMutation();
   const detail = error ? problemOf(error).detail : problem;
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (detail !== undefined && !isLoading) field.current?.focus();
+  }, [detail, isLoading]);
   return (
     <StudentFrame title={t("Come in")} bar={<strong>Verdant Loop</strong>}>
       <Stack
@@ -85,6 +89,9 @@ function CardForm({ scanned, problem }: { scanned: string; problem?: string }) {
             autoComplete="off"
             placeholder={t("for example: river maple stone")}
             value={card}
+            aria-invalid={detail !== undefined}
+            aria-describedby={detail === undefined ? undefined : "cardProblem"}
+            ref={field}
             onChange={(event) => {
               setCard(event.target.value);
             }}
@@ -94,7 +101,11 @@ function CardForm({ scanned, problem }: { scanned: string; problem?: string }) {
             sx={{ width: "100%" }}
           />
         </Box>
-        {detail !== undefined && <Alert severity="error">{detail}</Alert>}
+        {detail !== undefined && (
+          <Alert id="cardProblem" severity="error">
+            {detail}
+          </Alert>
+        )}
         <Button type="submit" variant="contained" size="large" disabled={isLoading}>
           {t("Come in")}
         </Button>

@@ -91,7 +91,7 @@ function Rows({
         <Box sx={{ overflow: "hidden", whiteSpace: "nowrap", textOverflow: "ellipsis" }}>
           {item.position}. {headline(item.view.stem)}
         </Box>
-        <Box sx={{ fontSize: 15, color: "text.secondary" }}>{note}</Box>
+        <Box sx={{ fontSize: "0.9375rem", color: "text.secondary" }}>{note}</Box>
       </Box>
       <Button
         variant="outlined"

@@ -33,7 +33,7 @@ export function QuestionList({
             textAlign: "start",
             color: "text.primary",
             fontWeight: item.position === current ? 700 : 400,
-            fontSize: 16,
+            fontSize: "1rem",
             gap: 1,
           }}
         >
@@ -43,7 +43,7 @@ export function QuestionList({
           <Box component="span" sx={{ flex: 1, overflow: "hidden", whiteSpace: "nowrap", textOverflow: "ellipsis" }}>
             {plainText(item.view.stem)}
           </Box>
-          <Box component="span" sx={{ color: "text.secondary", fontSize: 14 }}>
+          <Box component="span" sx={{ color: "text.secondary", fontSize: "0.875rem" }}>
             {here.given.get(item.position)?.revisit
               ? t("marked")
               : here.isAnswered(item.position)

@@ -16,7 +16,11 @@ import type { SittingHere } from "./useSitting.ts";
 import { WordsBefore } from "./WordsBefore.tsx";
 import { numberOf, t } from "../platform/words.ts";
 
-/** One question of a sitting. */
+/** A field of one line, in which Enter has nothing else to do. */
+const isTypedIn = (target: EventTarget): target is HTMLInputElement =>
+  target instanceof HTMLInputElement && target.type === "text";
+
+/** One question of a sitting. Typed questions go by: type, Enter. */
 export function QuestionView(props: {
   here: SittingHere;
   sitting: Sitting;
@@ -27,19 +31,24 @@ export function QuestionView(props: {
   const { here, sitting, position, show, toLastLook } = props;
   const [isListOpen, setListOpen] = useState(false);
   const top = useRef<HTMLDivElement>(null);
+  const isLast = position === sitting.items.length;
   const { watch } = here;
   useEffect(() => watch(position), [watch, position]);
-  // Whoever reads by ear hears the new question first.
+  // Whoever reads by ear hears the new question first; where one types, one types at once, and the field says the question.
   useEffect(() => {
-    top.current?.focus({ preventScroll: true });
+    const field = top.current?.querySelector<HTMLInputElement>('input[type="text"]');
+    (field ?? top.current)?.focus({ preventScroll: true });
   }, []);
+  const goOn = () => {
+    if (isLast) toLastLook();
+    else show(position + 1);
+  };
   const item = sitting.items.find((one) => one.position === position);
   if (!item) return null;
   const given = here.given.get(position) ?? { answer: null, revisit: false };
   const record = (change: { answer?: Answer; revisit?: boolean }) =>
     void here.record(position, { ...given, ...change }, blankAnswer(item.view.kind));
   const stimulus = sitting.stimuli.find((one) => one.id === item.stimulusId);
-  const isLast = position === sitting.items.length;
   const isForwardOnly = sitting.notice.paging === "forwardOnly";
   return (
     <StudentFrame
@@ -66,14 +75,7 @@ export function QuestionView(props: {
           >
             {t("Back")}
           </Button>
-          <Button
-            variant="contained"
-            size="large"
-            onClick={() => {
-              if (isLast) toLastLook();
-              else show(position + 1);
-            }}
-          >
+          <Button variant="contained" size="large" onClick={goOn}>
             {isLast ? t("Last look") : t("Next")}
           </Button>
         </>
@@ -96,8 +98,21 @@ export function QuestionView(props: {
         />
       )}
       <WordsBefore words={sitting.words} position={position} />
-      <Box ref={top} tabIndex={-1} sx={{ outline: "none !important" }}>
-        <Typography variant="body2" color="textSecondary" sx={{ mb: 0.5 }}>
+      <Box
+        ref={top}
+        tabIndex={-1}
+        sx={{ outline: "none !important" }}
+        onKeyDown={(event) => {
+          if (event.key === "Enter" && isTypedIn(event.target) && !event.nativeEvent.isComposing) {
+            event.preventDefault();
+            const fields = [...(top.current?.querySelectorAll<HTMLInputElement>('input[type="text"]') ?? [])];
+            const next = fields[fields.indexOf(event.target) + 1];
+            if (next) next.focus();
+            else goOn();
+          }
+        }}
+      >
+        <Typography component="h1" variant="body2" color="textSecondary" sx={{ mb: 0.5 }}>
           {t("Question {{position}} of {{questions}}", { position, questions: sitting.items.length })} ·{" "}
           {item.points === 1 ? t("1 point") : t("{{points}} points", { points: numberOf(item.points) })}
         </Typography>
@@ -106,9 +121,13 @@ export function QuestionView(props: {
           view={item.view}
           answer={given.answer}
           name={`question ${position}`}
-          onAnswer={(answer) => {
-            record({ answer });
-          }}
+          onAnswer={
+            here.isTimeUp
+              ? undefined
+              : (answer) => {
+                  record({ answer });
+                }
+          }
         />
       </Box>
       {!isForwardOnly && (
@@ -119,7 +138,7 @@ export function QuestionView(props: {
           onClick={() => {
             record({ revisit: !given.revisit });
           }}
-          sx={{ mt: 2.5, fontSize: 17 }}
+          sx={{ mt: 2.5, fontSize: "1.0625rem", minHeight: 44, py: 1 }}
         >
           {given.revisit ? t("◆ Marked to come back to; take the mark off") : t("◇ Mark to come back")}
         </Link>

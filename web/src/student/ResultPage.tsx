@@ -7,7 +7,7 @@ import type { Result } from "@verdant/contract/endpoint";
 import type { showResult } from "@verdant/contract/delivery";
 import { kindOf, type Content } from "@verdant/core/items/kinds";
 import { Fragment, useId, useState, type ReactNode } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useLocation, useNavigate, useParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { Player } from "../player/Player.tsx";
 import { StimulusView } from "../player/StimulusView.tsx";
@@ -25,6 +25,7 @@ type Shown = Result<typeof showResult>;
 /** How a sitting went, as far as its rules show it: what was right, why, and what to do next. */
 export function ResultPage() {
   const { sittingId = "" } = useParams();
+  const tooLate = (useLocation().state as { tooLate?: number } | null)?.tooLate ?? 0;
   const { data, error, refetch } = useShowResultQuery({ params: { sittingId } }, { refetchOnMountOrArgChange: true });
   if (error) {
     return (
@@ -85,6 +86,11 @@ export function ResultPage() {
               : t("Handed in. Your teacher will say when you can see more.")
             : t("You got {{points}} of {{outOf}}", { points: numberOf(data.points), outOf: numberOf(data.outOf) })}
       </Typography>
+      {tooLate > 0 && (
+        <Alert severity="warning" sx={{ mb: 2 }}>
+          {t("{{count}} answers came after the time and do not count.", { count: tooLate })}
+        </Alert>
+      )}
       {data.settlesAt !== null && <Settling sittingId={sittingId} until={data.settlesAt} />}
       {data.points !== null && data.waitingPoints > 0 && (
         <Typography sx={{ mb: 2 }}>
@@ -210,7 +216,7 @@ function ResultItem({ item, sittingId }: { item: Shown["items"][number]; sitting
         </Box>
       )}
       {item.why && (
-        <Box sx={{ mt: 1.5, fontSize: 17 }}>
+        <Box sx={{ mt: 1.5, fontSize: "1.0625rem" }}>
           {item.why.rationales.length > 0 && (
             <Said title={t("About your answer")}>
               {item.why.rationales.map((rationale, i) => (

@@ -3,6 +3,7 @@ import ButtonBase from "@mui/material/ButtonBase";
 import Link from "@mui/material/Link";
 import Typography from "@mui/material/Typography";
 import type { Sitting } from "@verdant/contract/delivery";
+import visuallyHidden from "@mui/utils/visuallyHidden";
 import { useEffect, useState } from "react";
 import { Ring, type Segment } from "../ui/Ring.tsx";
 import type { SittingHere } from "./useSitting.ts";
@@ -41,7 +42,7 @@ export function SittingBar({
             answered,
             questions: sitting.items.length,
           })}
-          sx={{ borderRadius: "50%" }}
+          sx={{ borderRadius: "50%", minWidth: 44, minHeight: 44 }}
         >
           {ring}
         </ButtonBase>
@@ -52,8 +53,12 @@ export function SittingBar({
         <Typography variant="h2" component="p">
           {sitting.name}
         </Typography>
-        <Box sx={{ fontSize: 15, color: "text.secondary" }}>
-          <span role="status">{savingInWords(here)}</span>
+        <Box sx={{ fontSize: "0.9375rem", color: "text.secondary" }}>
+          {/* After every answer "saved" would be in the way of the next question; what is wrong is said aloud. */}
+          <span>{savingInWords(here)}</span>
+          <Box component="span" role="status" sx={visuallyHidden}>
+            {here.saving === "waiting" || here.saving === "refused" ? savingInWords(here) : ""}
+          </Box>
           {sitting.deadlineAt !== null && <TimeLeft deadlineAt={sitting.deadlineAt} here={here} />}
         </Box>
       </Box>
@@ -71,31 +76,36 @@ function savingInWords({ saving, waiting }: SittingHere): string {
   return t("no network: {{waiting}}", { waiting: t("{{count}} answers wait on this device", { count: waiting }) });
 }
 
-/** Can be hidden; when it runs out, what is there is handed in. */
+/** Can be hidden; when it runs out, what is there is handed in. The minutes at which it is said aloud as well. */
+const saidAt = [10, 5, 1];
+
 function TimeLeft({ deadlineAt, here }: { deadlineAt: string; here: SittingHere }) {
   const [isHidden, setHidden] = useState(false);
   const [left, setLeft] = useState(() => Date.parse(deadlineAt) - here.now());
-  const { flush, now } = here;
+  const { now, isTimeUp } = here;
   useEffect(() => {
     const timer = setInterval(() => {
-      const next = Date.parse(deadlineAt) - now();
-      setLeft(next);
-      if (next <= 0) void flush();
+      setLeft(Date.parse(deadlineAt) - now());
     }, 1000);
     return () => {
       clearInterval(timer);
     };
-  }, [deadlineAt, flush, now]);
+  }, [deadlineAt, now]);
   const minutes = Math.max(0, Math.ceil(left / 60_000));
   // A quiz that shuts next week needs no clock.
   if (minutes > 180) return null;
+  const isOver = isTimeUp || left <= 0;
   return (
     <>
       {" · "}
-      {!isHidden && <span>{left <= 0 ? t("time is up") : t("{{minutes}} min left", { minutes })} </span>}
+      {!isHidden && <span>{isOver ? t("time is up") : timeLeftInWords(left)} </span>}
+      <Box component="span" role="status" sx={visuallyHidden}>
+        {isOver ? t("time is up") : saidAt.includes(minutes) ? t("{{minutes}} min left", { minutes }) : ""}
+      </Box>
       <Link
         component="button"
         type="button"
+        sx={{ minHeight: 44, minWidth: 44, my: -1.5 }}
         onClick={() => {
           setHidden(!isHidden);
         }}
@@ -104,4 +114,12 @@ function TimeLeft({ deadlineAt, here }: { deadlineAt: string; here: SittingHere 
       </Link>
     </>
   );
+}
+
+/** In the last minute by the second. */
+export function timeLeftInWords(leftMs: number): string {
+  const seconds = Math.max(0, Math.ceil(leftMs / 1000));
+  return seconds > 60
+    ? t("{{minutes}} min left", { minutes: Math.ceil(seconds / 60) })
+    : t("{{count}} seconds left", { count: seconds });
 }

@@ -35,7 +35,9 @@ export function SittingPage() {
   useEffect(() => {
     if (condition !== "over") return;
     // Time is up, or it was handed in elsewhere: what waits is delivered, then how it went.
-    void here.handIn().then(() => navigate(`/result/${sittingId}`, { replace: true }));
+    void here
+      .handIn()
+      .then(() => navigate(`/result/${sittingId}`, { replace: true, state: { tooLate: here.countTooLate() } }));
   }, [condition, here, navigate, sittingId]);
 
   if (condition === "loading" || condition === "over") return <Waiting />;

@@ -95,7 +95,7 @@ function ReleaseCard({ of }: { of: Now["releases"][number] }) {
     <Paper sx={{ p: 1.75, mb: 1.25 }}>
       <Box sx={{ display: "flex", gap: 1.5, alignItems: "center" }}>
         <Box sx={{ flex: 1 }}>
-          <Typography sx={{ fontWeight: 700, fontSize: 18 }}>{of.name}</Typography>
+          <Typography sx={{ fontWeight: 700, fontSize: "1.125rem" }}>{of.name}</Typography>
           <Typography variant="body2" color="textSecondary">
             {of.running
               ? t("{{answered}} of {{questions}} answered", {
@@ -166,7 +166,7 @@ function DoneCard({ of }: { of: Now["done"][number] }) {
         label=""
       />
       <Box sx={{ flex: 1 }}>
-        <Typography sx={{ fontWeight: 700, fontSize: 18 }}>{of.name}</Typography>
+        <Typography sx={{ fontWeight: 700, fontSize: "1.125rem" }}>{of.name}</Typography>
         <Typography variant="body2" color="textSecondary">
           {of.points === null
             ? t("handed in")

@@ -18,6 +18,8 @@ export type Saving = "saved" | "saving" | "waiting" | "refused";
 export type Condition = "loading" | "running" | "elsewhere" | "over" | "offline" | "unknown";
 
 const retryMs = 4000;
+/** How often a device that took a sitting over looks for what the one before has delivered since. */
+const lookMs = 10_000;
 
 export function useSitting(sittingId: string) {
   const [sitting, setSitting] = useState<Sitting | null>(null);
@@ -25,6 +27,9 @@ export function useSitting(sittingId: string) {
   const [given, setGiven] = useState<ReadonlyMap<number, Given>>(new Map());
   const [saving, setSaving] = useState<Saving>("saved");
   const [waiting, setWaiting] = useState(0);
+  const [isTimeUp, setTimeUp] = useState(false);
+  /** Answers that came too late to count. */
+  const tooLate = useRef(new Set<number>());
   const [begin] = useBeginSittingMutation();
   const shown = useRef(new Set<number>());
   const spent = useRef(new Map<number, number>());
@@ -76,6 +81,7 @@ export function useSitting(sittingId: string) {
           return false;
         }
         const { answer, refused } = delivery;
+        for (const { seq, disposition } of answer.stored) if (disposition === "rejected") tooLate.current.add(seq);
         for (const position of sentShown) shown.current.delete(position);
         setSaving(left === 0 ? "saved" : left === refused ? "refused" : "saving");
         if (answer.state !== "running") setCondition("over");
@@ -102,6 +108,44 @@ export function useSitting(sittingId: string) {
       clearInterval(timer);
     };
   }, [saving, condition, flush, load]);
+
+  const deadlineAt = sitting?.deadlineAt ?? null;
+  // At the bell what stands in a field is given, and nothing can be typed any more.
+  useEffect(() => {
+    if (deadlineAt === null || condition !== "running") return;
+    const ring = () => {
+      if (Date.parse(deadlineAt) > Date.now() + clockOffset.current) return;
+      if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+      setTimeUp(true);
+      void flush();
+    };
+    const timer = setInterval(ring, 1000);
+    return () => {
+      clearInterval(timer);
+    };
+  }, [deadlineAt, condition, flush]);
+
+  const isTakenOver = (sitting?.epoch ?? 1) > 1 && condition === "running";
+  // What the device before still held arrives when it is online again: it shows here as soon as the server has it.
+  useEffect(() => {
+    if (!isTakenOver) return;
+    const look = async () => {
+      const held = await findHeld(sittingId);
+      const answer = held && (await askAsSitting(held, routes.showSitting));
+      if (!answer?.ok) return;
+      const next = (await answer.json()) as Sitting;
+      setGiven((before) => {
+        const after = new Map(before);
+        for (const { position, answer: theirs, revisit } of next.items)
+          if (theirs !== null && before.get(position)?.answer == null) after.set(position, { answer: theirs, revisit });
+        return after;
+      });
+    };
+    const timer = setInterval(() => void look(), lookMs);
+    return () => {
+      clearInterval(timer);
+    };
+  }, [isTakenOver, sittingId]);
 
   const record = useCallback(
     async (position: number, next: Given, fallback: Answer) => {
@@ -155,9 +199,28 @@ export function useSitting(sittingId: string) {
     [given],
   );
   const now = useCallback(() => Date.now() + clockOffset.current, []);
+  const countTooLate = useCallback(() => tooLate.current.size, []);
   return useMemo(
-    () => ({ sitting, condition, given, saving, waiting, record, watch, handIn, flush, carryOnHere, isAnswered, now }),
-    [sitting, condition, given, saving, waiting, record, watch, handIn, flush, carryOnHere, isAnswered, now],
+    () => ({
+      ...{ sitting, condition, given, saving, waiting, isTimeUp, record, watch, handIn, flush, carryOnHere },
+      ...{ isAnswered, now, countTooLate },
+    }),
+    [
+      sitting,
+      condition,
+      given,
+      saving,
+      waiting,
+      isTimeUp,
+      record,
+      watch,
+      handIn,
+      flush,
+      carryOnHere,
+      isAnswered,
+      now,
+      countTooLate,
+    ],
   );
 }
 
