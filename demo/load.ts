@@ -1,4 +1,5 @@
-/** Loads the demo data into an empty database, through the same import that a department uses. */
+/** Loads the demo data into an empty database, through the same import { sql } from "kysely";
+import that a department uses. */
 import { pathToFileURL } from "node:url";
 import { readPaperKey } from "@verdant/core/bank/paperKey";
 import { groupBy } from "@verdant/core/groupBy";
@@ -35,7 +36,7 @@ export async function loadLarkmoor(pool: Db, now: Date): Promise<string> {
 export async function loadSchool(pool: Db, now: Date, school: School, runningClass?: string): Promise<string> {
   const { about, file, earlierYears = [] } = school;
   const password = await hashPassword(about.password);
-  return pool.transaction().execute(async (db) => {
+  const loaded = await pool.transaction().execute(async (db) => {
     const departmentId = newId();
     const { name, timeZone } = about.department;
     await db
@@ -103,6 +104,9 @@ export async function loadSchool(pool: Db, now: Date, school: School, runningCla
     }
     return departmentId;
   });
+  // Until the server of the database has looked by itself it would take tens of thousands of answers for a handful.
+  await sql`analyze`.execute(pool);
+  return loaded;
 }
 
 function scopeOf(db: Db, pool: Db, caller: Member, now: Date): Scope<Member> {

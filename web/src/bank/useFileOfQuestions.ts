@@ -20,6 +20,9 @@ export interface SheetInHand {
   readonly findings: readonly string[];
 }
 
+/** The same list each time: what depends on it is reckoned anew only when something has changed. */
+const none: SheetInHand["all"] = [];
+
 /** Stands for all sheets at once. */
 export const allSheets = -1;
 
@@ -101,7 +104,7 @@ export function useFileOfQuestions(take: (words: WordsOfFile) => void) {
           cells,
           mapping,
           setMapping,
-          all: at === allSheets ? all : [],
+          all: at === allSheets ? all : none,
           findings: (at === allSheets ? all : sheets.slice(at, at + 1)).flatMap((one) => one.findings),
           choose: (next) => {
             choose(next);
