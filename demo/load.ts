@@ -1,4 +1,5 @@
 /** Loads the demo data into an empty database, through the same import { sql } from "kysely";
+import { sql } from "kysely";
 import that a department uses. */
 import { pathToFileURL } from "node:url";
 import { readPaperKey } from "@verdant/core/bank/paperKey";
