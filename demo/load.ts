@@ -1,6 +1,5 @@
-/** Loads the demo data into an empty database, through the same import { sql } from "kysely";
+/** Loads the demo data into an empty database, through the same import that a department uses. */
 import { sql } from "kysely";
-import that a department uses. */
 import { pathToFileURL } from "node:url";
 import { readPaperKey } from "@verdant/core/bank/paperKey";
 import { groupBy } from "@verdant/core/groupBy";
