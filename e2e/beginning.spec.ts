@@ -30,16 +30,24 @@ test("from sign-up to a student's answer in no more than forty actions", async (
   await act(lead.getByLabel(/^Students, one a line/).fill("Ada Quill"));
   await expect(lead.getByRole("region", { name: "What was understood" })).toContainText("Who built the wall?");
   await expectAccessible(lead);
+  // What was pasted outlives a reload.
+  await lead.reload();
+  await expect(lead.getByLabel(/^Students, one a line/)).toHaveValue("Ada Quill");
   await act(lead.getByRole("button", { name: "Give 2 questions to 6X" }).click());
   await act(lead.getByRole("button", { name: "Release to 6X" }).click());
   await expect(lead.getByRole("heading", { name: "No answers yet." })).toBeVisible();
-  const card = await lead.evaluate(async () => {
-    const { classes } = (await (await fetch("/api/classes")).json()) as { classes: { id: string }[] };
-    const roster = (await (await fetch(`/api/classes/${classes[0]?.id ?? ""}/students`)).json()) as {
-      students: { entryCard: string }[];
-    };
-    return roster.students[0]?.entryCard ?? "";
-  });
+  // What students need to get in stands where the release leads to.
+  const howTo = lead.getByRole("region", { name: "How students get in" });
+  await expect(howTo).toContainText("/s");
+  await expect(howTo.getByRole("link", { name: "Cards of 6X" })).toBeVisible();
+  await act(howTo.getByLabel("One student’s card, 6X").click());
+  await act(lead.getByRole("option", { name: "Ada Quill" }).click());
+  await expectAccessible(lead);
+  const card =
+    (await howTo
+      .getByRole("status")
+      .getByText(/^\w+ \w+ \w+$/)
+      .textContent()) ?? "";
   const student = await studentAt(person, demo.address, card);
   actions += 3;
   await act(student.getByRole("button", { name: /^Begin/ }).click());

@@ -99,6 +99,15 @@ export const openResults = endpoint({
   result: Release,
 });
 
+export const hideResults = endpoint({
+  method: "delete",
+  path: "/releases/:releaseId/results",
+  access: "member",
+  summary: "Takes back that students see their results; what somebody has read by then stays read.",
+  params: z.object({ releaseId: Id }),
+  result: Release,
+});
+
 export const listReleases = endpoint({
   method: "get",
   path: "/releases",
@@ -326,6 +335,7 @@ export const showResult = endpoint({
 export const deliveryEndpoints = {
   releaseQuiz,
   openResults,
+  hideResults,
   listReleases,
   shutRelease,
   whatNow,

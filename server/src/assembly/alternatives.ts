@@ -1,6 +1,7 @@
 /** What could stand in a quiz: swaps for one of its items, and what the words of an add line match. */
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/assembly";
+import { foldedText } from "@verdant/core/foldedText";
 import { groupBy } from "@verdant/core/groupBy";
 import { headline } from "@verdant/core/richText";
 import { listItems } from "../bank/service.ts";
@@ -81,16 +82,17 @@ export async function listMatches(
   { params, query }: Input<typeof contract.listMatches>,
 ): Promise<Result<typeof contract.listMatches>> {
   const loaded = await loadQuiz(scope, scope.caller.departmentId, params.quizId);
-  if (query.text.trim() === "") return { items: [], draws: [] };
+  const words = foldedText(query.text.trim());
+  if (words === "") return { items: [], draws: [] };
   const found = await listItems(scope, {
     query: { text: query.text, status: "approved", sort: "newest", limit: 60 },
   });
   const here = inQuiz(loaded);
-  const candidates = await candidatesOf(
-    scope,
-    loaded.due,
-    found.items.map((item) => item.id),
-  );
+  const named = loaded.due.topics.filter((topic) => words.length >= 3 && foldedText(topic.name).includes(words));
+  const ofNamed = named[0] ? await rankedFor(scope, loaded.due, { topicId: named[0].topicId, among: here }) : [];
+  const candidates = await candidatesOf(scope, loaded.due, [
+    ...new Set([...found.items.map((item) => item.id), ...ofNamed.slice(0, shown)]),
+  ]);
   const hereOf = (item: ItemNow) =>
     here.itemIds.has(item.id)
       ? ("itself" as const)
@@ -98,32 +100,35 @@ export async function listMatches(
         ? ("lookAlike" as const)
         : ("no" as const);
   const rows = candidates.map(({ item, candidate }) => ({ ...candidate, here: hereOf(item) }));
-  return { items: ofUse(rows), draws: await drawsOn(scope, loaded, candidates) };
+  return { items: ofUse(rows, words), draws: await drawsOn(scope, loaded, candidates, named) };
 }
 
 const order = { no: 0, lookAlike: 1, itself: 2 };
 
-function ofUse<Row extends { here: keyof typeof order }>(rows: readonly Row[]): Row[] {
-  return rows.toSorted((a, b) => order[a.here] - order[b.here]).slice(0, 8);
+/** What can be put in first; but what somebody has begun to write out is meant, even where it stands here already. */
+function ofUse<Row extends { here: keyof typeof order; stem: string }>(rows: readonly Row[], words: string): Row[] {
+  const isMeant = (row: Row) => words.includes(" ") && foldedText(row.stem).startsWith(words);
+  return rows.toSorted((a, b) => Number(isMeant(b)) - Number(isMeant(a)) || order[a.here] - order[b.here]).slice(0, 8);
 }
 
-/** A draw for each of the two topics the words match most: from all that could come in on it, not only what matches. */
+/** A draw for each topic that is named, or else that the words match most: from all that could come in on it. */
 async function drawsOn(
   scope: Scope<Member>,
   loaded: Awaited<ReturnType<typeof loadQuiz>>,
   found: Awaited<ReturnType<typeof candidatesOf>>,
+  named: ClassDue["topics"],
 ) {
   const { due } = loaded;
-  const byTopic = [...groupBy(found, ({ item }) => due.rollUp.get(item.topicId ?? "") ?? "")]
+  const matched = [...groupBy(found, ({ item }) => due.rollUp.get(item.topicId ?? "") ?? "")]
     .filter(([topicId]) => topicId !== "")
     .sort(([, one], [, other]) => other.length - one.length)
-    .slice(0, 2);
+    .map(([topicId]) => topicId);
+  const topicIds = [...new Set([...named.map((topic) => topic.topicId), ...matched])].slice(0, 2);
   const draws = [];
-  for (const [topicId, ofTopic] of byTopic) {
+  for (const topicId of topicIds) {
     const itemIds = await rankedFor(scope, due, { topicId, among: inQuiz(loaded) });
     const topic = due.topics.find((one) => one.topicId === topicId);
-    if (itemIds.length >= 3 && topic)
-      draws.push({ topicId, topic: topic.name, strand: ofTopic[0]?.candidate.strand ?? null, itemIds });
+    if (itemIds.length >= 2 && topic) draws.push({ topicId, topic: topic.name, strand: unitOf(due, topicId), itemIds });
   }
   return draws;
 }

@@ -226,6 +226,31 @@ describe("the mix", () => {
     expect(found.items).toMatchObject([{ itemId: place.itemId, here: "itself" }]);
     const wide = await assembly.listMatches(bench.lead, { params: { quizId: quiz.id }, query: { text: "wave" } });
     expect(wide.items.some((item) => item.here === "no")).toBe(true);
+    // The opening words of what stands here mean it, and nothing else that has them.
+    const stem = await assembly.listMatches(bench.lead, {
+      params: { quizId: quiz.id },
+      query: { text: place.stem.split(" ").slice(0, 4).join(" ").toLowerCase() },
+    });
+    expect(stem.items[0]).toMatchObject({ itemId: place.itemId, here: "itself" });
+    // A topic is known by its name, whether or not its items say it.
+    const topic = await bench.db
+      .selectFrom("topic")
+      .innerJoin("item", "item.topicId", "topic.id")
+      .select(["topic.id", "topic.name"])
+      .where("item.id", "=", place.itemId)
+      .executeTakeFirstOrThrow();
+    const named = await assembly.listMatches(bench.lead, {
+      params: { quizId: quiz.id },
+      query: { text: topic.name.toUpperCase() },
+    });
+    expect(named.items.length).toBeGreaterThan(0);
+    expect(named.draws.every((draw) => draw.itemIds.length >= 2)).toBe(true);
+    expect(named.items.some((item) => item.topic === topic.name)).toBe(true);
+  });
+
+  test("a quiz made by hand is named after its class and day", async () => {
+    const { name } = await assembly.createQuiz(bench.lead, { body: { classId: bench.classId, itemIds: [] } });
+    expect(name).toMatch(/^\S+, (Mon|Tues|Wednes|Thurs|Fri|Satur|Sun)day \d+ \w+$/);
   });
 });
 

@@ -42,7 +42,7 @@ export async function createQuiz(scope: Scope<Member>, { body }: Input<typeof co
   const due = await dueOfClass(scope, scope.caller.departmentId, body.classId);
   return insertQuiz(scope, due, {
     quizId: newId(),
-    name: body.name ?? `Quiz of ${dayMonth(dateOf(due.today))}`,
+    name: body.name ?? `${due.class.name}, ${weekdayDayMonth(dateOf(due.today))}`,
     itemIds: body.itemIds,
     blueprint: { asked: body.itemIds.length, gap: null },
     action: "created",
@@ -97,6 +97,11 @@ const nothingToCompose = (className: string) =>
   new Failure(
     "conflict",
     `Nothing can be composed for ${className} yet: no topic that has been taught has a usable practice item. Write items, or check the dates of the units.`,
+  );
+
+const weekdayDayMonth = (date: string) =>
+  new Intl.DateTimeFormat("en-GB", { weekday: "long", day: "numeric", month: "long", timeZone: "UTC" }).format(
+    new Date(date),
   );
 
 const dayMonth = (date: string) =>

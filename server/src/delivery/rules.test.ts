@@ -164,8 +164,22 @@ describe("what shows", () => {
     wait(1.1);
     expect(partsOf(await resultOf(6, one.sittingId))).toEqual(all);
     expect(partsOf(await resultOf(7, other.sittingId))).toEqual(nothing);
-    await delivery.openResults(bench.lead, { params: { releaseId: onWord.releaseId } });
+    const ofWord = { params: { releaseId: onWord.releaseId } };
+    await delivery.openResults(bench.lead, ofWord);
     expect(partsOf(await resultOf(7, other.sittingId))).toEqual(all);
+    // A word given too early can be taken back, and given again; twice is the same as once.
+    for (const _ of [1, 2]) await delivery.hideResults(bench.lead, ofWord);
+    expect(partsOf(await resultOf(7, other.sittingId))).toEqual(nothing);
+    for (const _ of [1, 2]) await delivery.openResults(bench.lead, ofWord);
+    expect(partsOf(await resultOf(7, other.sittingId))).toEqual(all);
+    const deeds = await bench.db
+      .selectFrom("history")
+      .select("action")
+      .where("entityId", "=", onWord.releaseId)
+      .where("action", "like", "results%")
+      .orderBy("id")
+      .execute();
+    expect(deeds.map((deed) => deed.action)).toEqual(["resultsOpened", "resultsHidden", "resultsOpened"]);
   });
 
   test("a reserved question is not shown again: neither its words, nor its key, nor what was chosen", async () => {

@@ -231,15 +231,24 @@ export async function listReleases({ db, caller, now }: Scope<Member>): Promise<
 }
 
 /** Students see their results, as far as the rules go, from now on. */
-export function openResults(scope: Scope<Member>, { params }: Input<typeof contract.openResults>): Promise<Release> {
+export const openResults = (scope: Scope<Member>, { params }: Input<typeof contract.openResults>): Promise<Release> =>
+  setResultsOpen(scope, params.releaseId, true);
+
+/** They see them no longer; what was read is read. */
+export const hideResults = (scope: Scope<Member>, { params }: Input<typeof contract.hideResults>): Promise<Release> =>
+  setResultsOpen(scope, params.releaseId, false);
+
+function setResultsOpen(scope: Scope<Member>, releaseId: string, isOpen: boolean): Promise<Release> {
   return atomically(scope, async (within) => {
     const { db, caller, now } = within;
     const { departmentId } = caller;
-    const [row] = await store.listReleases(db, departmentId, { releaseId: params.releaseId });
-    need(row, "release");
-    await store.openResults(db, departmentId, params.releaseId, now());
-    await record(within, { departmentId, entity: "release", entityId: params.releaseId, action: "resultsOpened" });
-    return describeRelease(within, departmentId, params.releaseId);
+    const [row] = await store.listReleases(db, departmentId, { releaseId });
+    if (((need(row, "release").resultsOpenedAt ?? null) !== null) !== isOpen) {
+      await store.setResultsOpenedAt(db, departmentId, releaseId, isOpen ? now() : null);
+      const action = isOpen ? "resultsOpened" : "resultsHidden";
+      await record(within, { departmentId, entity: "release", entityId: releaseId, action });
+    }
+    return describeRelease(within, departmentId, releaseId);
   });
 }
 

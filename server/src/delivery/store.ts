@@ -120,13 +120,17 @@ export async function countKnownTargets(
   return rows[0]?.n ?? 0;
 }
 
-export async function openResults(db: Db, departmentId: string, releaseId: string, at: Date): Promise<void> {
+export async function setResultsOpenedAt(
+  db: Db,
+  departmentId: string,
+  releaseId: string,
+  at: Date | null,
+): Promise<void> {
   await db
     .updateTable("release")
     .set({ resultsOpenedAt: at })
     .where("departmentId", "=", departmentId)
     .where("id", "=", releaseId)
-    .where("resultsOpenedAt", "is", null)
     .execute();
 }
 

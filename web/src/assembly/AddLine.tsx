@@ -2,7 +2,7 @@
 import Box from "@mui/material/Box";
 import TextField from "@mui/material/TextField";
 import type { Candidate, Quiz } from "@verdant/contract/assembly";
-import { useDeferredValue, useState, type KeyboardEvent, type ReactNode } from "react";
+import { useDeferredValue, useEffect, useEffectEvent, useState, type KeyboardEvent, type ReactNode } from "react";
 import { useListTrayQuery } from "../bank/api.ts";
 import { Bead } from "../ui/Bead.tsx";
 import { shortDate } from "../ui/dates.ts";
@@ -31,18 +31,33 @@ export function AddLine(props: {
   const [active, setActive] = useState(-1);
   const [picked, setPicked] = useState<readonly string[]>([]);
   const words = useDeferredValue(text.trim());
-  const { data } = useListMatchesQuery({ params: { quizId: quiz.id }, query: { text: words } }, { skip: words === "" });
+  const { data, currentData } = useListMatchesQuery(
+    { params: { quizId: quiz.id }, query: { text: words } },
+    { skip: words === "" },
+  );
   const tray = useListTrayQuery();
-  const rows = words === "" ? trayRows(quiz, tray.data?.items ?? []) : rowsOf(data, words, write);
+  const found = words === "" ? trayRows(quiz, tray.data?.items ?? []) : rowsOf(data, words, write);
+  const drawn = found.filter((row) => picked.includes(row.key)).flatMap((row) => itemOf(row));
+  const rows = drawn.length < 2 ? found : [...found, poolRow(drawn)];
+  const [said, setSaid] = useState("");
   const takeIn = (row: Row | undefined) => {
-    if (picked.length > 0) {
+    if (row?.key === poolKey && row.places) insert(row.places);
+    else if (picked.length > 0)
       insert(rows.filter((one) => picked.includes(one.key)).flatMap((one) => one.places ?? []));
-      return;
-    }
-    if (!row || (row.isGrey && row.places)) return;
-    if (row.places) insert(row.places);
-    else row.go?.();
+    else if (row?.isGrey && row.places) setSaid(`Not put in: ${row.about.split(" · ").at(-1) ?? ""}.`);
+    else if (row?.places) insert(row.places);
+    else row?.go?.();
   };
+  // Whoever presses Enter means what was typed, not what the words before it matched.
+  const isFound = words === text.trim() && (words === "" || currentData !== undefined);
+  const [isWanted, setWanted] = useState(false);
+  const takeWanted = useEffectEvent(() => {
+    setWanted(false);
+    takeIn(rows[Math.max(0, active)]);
+  });
+  useEffect(() => {
+    if (isWanted && isFound) takeWanted();
+  }, [isWanted, isFound]);
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key === "ArrowDown" || event.key === "ArrowUp") {
       event.preventDefault();
@@ -54,7 +69,8 @@ export function AddLine(props: {
         setPicked(picked.includes(row.key) ? picked.filter((one) => one !== row.key) : [...picked, row.key]);
     } else if (event.key === "Enter") {
       event.preventDefault();
-      takeIn(rows[Math.max(0, active)]);
+      if (isFound) takeIn(rows[Math.max(0, active)]);
+      else setWanted(true);
     } else if (event.key === "Escape") close();
   };
   return (
@@ -63,11 +79,14 @@ export function AddLine(props: {
         autoFocus
         fullWidth
         size="small"
-        label="Add here: words, a code or a number"
+        label="Add here: words, a topic, a code or a number"
+        helperText={said || "Space picks several; of two or more picked each student can draw one."}
         value={text}
         onChange={(event) => {
           setText(event.target.value);
           setActive(-1);
+          setWanted(false);
+          setSaid("");
         }}
         onKeyDown={onKeyDown}
         slotProps={{
@@ -129,6 +148,19 @@ export function AddLine(props: {
   );
 }
 
+const poolKey = "pool";
+const itemOf = (row: Row): string[] =>
+  row.places?.flatMap((place) => (place.type === "fixed" ? [place.itemId] : [])) ?? [];
+
+/** A draw from what was picked by hand. */
+const poolRow = (itemIds: readonly string[]): Row => ({
+  key: poolKey,
+  text: `draw 1 of the ${itemIds.length} picked`,
+  about: "each student gets 1 of them",
+  isGrey: false,
+  places: [{ type: "draw", itemIds: [...itemIds], take: 1, points: 1 }],
+});
+
 const fixed = (itemId: string): LayoutPlace => ({ type: "fixed", itemId, locked: false });
 
 function rowsOf(
@@ -147,13 +179,18 @@ function rowsOf(
     isGrey: item.here !== "no",
     places: [fixed(item.itemId)],
   }));
-  const draws = (data?.draws ?? []).map((draw): Row => ({
-    key: `draw ${draw.topicId}`,
-    text: <Named strand={draw.strand} text={`draw 2 of the ${draw.itemIds.length} on ${draw.topic}`} />,
-    about: "each student gets 2 of them",
-    isGrey: false,
-    places: [{ type: "draw", itemIds: draw.itemIds, take: 2, points: 1 }],
-  }));
+  const draws = (data?.draws ?? []).map((draw): Row => {
+    const take = Math.min(2, draw.itemIds.length - 1);
+    return {
+      key: `draw ${draw.topicId}`,
+      text: <Named strand={draw.strand} text={`draw ${take} of the ${draw.itemIds.length} on ${draw.topic}`} />,
+      about: `each student gets ${take} of them`,
+      isGrey: false,
+      places: [{ type: "draw", itemIds: draw.itemIds, take, points: 1 }],
+    };
+  });
+  // The topic that the words are about, where it is known.
+  const topicId = data?.draws[0]?.topicId ?? null;
   return [
     ...items,
     ...draws,
@@ -164,7 +201,7 @@ function rowsOf(
       isGrey: false,
       places: null,
       go: () => {
-        write(null);
+        write(topicId);
       },
     },
     {

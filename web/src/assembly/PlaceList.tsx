@@ -86,7 +86,11 @@ export function PlaceList(props: {
           put((now) => inserted(now, at, places));
           setAdding({ part: at.part, place: at.place + places.length });
         }}
-        write={() => void navigate(`/bank/new?quiz=${quiz.id}&part=${at.part}&place=${at.place}`)}
+        write={(topicId) =>
+          void navigate(
+            `/bank/new?quiz=${quiz.id}&part=${at.part}&place=${at.place}${topicId === null ? "" : `&topic=${topicId}`}`,
+          )
+        }
         close={() => {
           setAdding(null);
         }}

@@ -1,13 +1,19 @@
+import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
+import Menu from "@mui/material/Menu";
+import MenuItem from "@mui/material/MenuItem";
 import type { QuizRow } from "@verdant/contract/assembly";
-import { Link as RouterLink } from "react-router";
-import { useClassFilter } from "../courses/api.ts";
+import { useState } from "react";
+import { Link as RouterLink, useNavigate } from "react-router";
+import { problemOf } from "../platform/problem.ts";
+import { useToast } from "../ui/Toasts.tsx";
+import { useClassFilter, useListClassesQuery } from "../courses/api.ts";
 import { ClassSelect } from "../ui/ClassSelect.tsx";
 import { counted, moment } from "../ui/dates.ts";
 import { LinkList } from "../ui/LinkList.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
-import { useListQuizzesQuery } from "./api.ts";
+import { useCreateQuizMutation, useListQuizzesQuery } from "./api.ts";
 
 /** The department's quizzes, newest first; of one class, or of all. */
 export function QuizzesPage() {
@@ -18,12 +24,20 @@ export function QuizzesPage() {
     <Page
       title="Quizzes"
       about={data && counted(quizzes.length, "quiz", "quizzes")}
-      actions={<ClassSelect all value={classId} {...filter} />}
+      actions={
+        <>
+          <ClassSelect all value={classId} {...filter} />
+          <NewQuiz classId={classId} />
+        </>
+      }
     >
       {isLoading && <Loading what="quizzes" />}
       {error && <Failed error={error} retry={() => void refetch()} />}
       {data && quizzes.length === 0 && (
-        <Empty>No quiz yet. Compose one from what is due, on Today or in the plan of a class.</Empty>
+        <Empty>
+          No quiz yet. Compose one from what is due, on Today or in the plan of a class, or make an empty one and add to
+          it.
+        </Empty>
       )}
       {quizzes.length > 0 && (
         <LinkList
@@ -39,6 +53,51 @@ export function QuizzesPage() {
         />
       )}
     </Page>
+  );
+}
+
+/** An empty quiz for a class, to be filled by hand. */
+function NewQuiz({ classId }: { classId: string | null }) {
+  const { data } = useListClassesQuery();
+  const [createQuiz, { isLoading }] = useCreateQuizMutation();
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const navigate = useNavigate();
+  const say = useToast();
+  const make = async (id: string) => {
+    setAnchor(null);
+    const { data: quiz, error } = await createQuiz({ body: { classId: id, itemIds: [] } });
+    if (error) say({ text: problemOf(error).detail, isError: true });
+    else await navigate(`/quizzes/${quiz.id}`);
+  };
+  const classes = data?.classes ?? [];
+  return (
+    <>
+      <Button
+        variant="contained"
+        loading={isLoading}
+        disabled={classes.length === 0}
+        aria-haspopup={classId === null ? "menu" : undefined}
+        onClick={(event) => {
+          if (classId !== null) void make(classId);
+          else setAnchor(event.currentTarget);
+        }}
+      >
+        New quiz
+      </Button>
+      <Menu
+        anchorEl={anchor}
+        open={anchor !== null}
+        onClose={() => {
+          setAnchor(null);
+        }}
+      >
+        {classes.map((one) => (
+          <MenuItem key={one.id} onClick={() => void make(one.id)}>
+            for {one.name}
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
   );
 }
 

@@ -142,6 +142,7 @@ function PasteNames({ roster }: { roster: Roster }) {
 function Groups({ roster }: { roster: Roster }) {
   const [setGroup] = useSetGroupMutation();
   const [name, setName] = useState("");
+  const [chosen, setChosen] = useState<readonly string[]>([]);
   const say = useToast();
   const keep = async (groupId: string, body: { name: string; studentIds: string[] }) => {
     const { error } = await setGroup({ params: { classId: roster.classId, groupId }, body });
@@ -171,16 +172,29 @@ function Groups({ roster }: { roster: Roster }) {
         sx={{ mb: 1 }}
       />
       {name.trim() !== "" && (
-        <Members
-          label={`Students of ${name.trim()}`}
-          roster={roster}
-          studentIds={[]}
-          onChange={(studentIds) =>
-            void keep(crypto.randomUUID(), { name: name.trim(), studentIds }).then((done) => {
-              if (done) setName("");
-            })
-          }
-        />
+        <>
+          <Members
+            label={`Students of ${name.trim()}`}
+            roster={roster}
+            studentIds={chosen}
+            mayBeEmpty
+            onChange={setChosen}
+          />
+          <Button
+            variant="outlined"
+            size="small"
+            disabled={chosen.length === 0}
+            onClick={() =>
+              void keep(crypto.randomUUID(), { name: name.trim(), studentIds: [...chosen] }).then((done) => {
+                if (!done) return;
+                setName("");
+                setChosen([]);
+              })
+            }
+          >
+            Make the group of {chosen.length}
+          </Button>
+        </>
       )}
     </Box>
   );
@@ -191,19 +205,21 @@ function Members(props: {
   roster: Roster;
   studentIds: readonly string[];
   onChange: (studentIds: string[]) => void;
+  mayBeEmpty?: boolean;
 }) {
-  const { label, roster, studentIds, onChange } = props;
+  const { label, roster, studentIds, onChange, mayBeEmpty = false } = props;
   return (
     <Autocomplete
       multiple
       size="small"
       limitTags={3}
+      disableCloseOnSelect
       options={roster.students}
       value={roster.students.filter((student) => studentIds.includes(student.studentId))}
       getOptionLabel={(student) => student.name}
       isOptionEqualToValue={(a, b) => a.studentId === b.studentId}
       onChange={(_, chosen) => {
-        if (chosen.length > 0) onChange(chosen.map((student) => student.studentId));
+        if (chosen.length > 0 || mayBeEmpty) onChange(chosen.map((student) => student.studentId));
       }}
       renderInput={(params) => <TextField {...params} label={label} />}
       sx={{ mb: 1 }}

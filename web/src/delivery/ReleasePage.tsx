@@ -63,25 +63,22 @@ function ReleaseForm({ quiz }: { quiz: Quiz }) {
       title={`Release “${quiz.name}”`}
       about={`${counted(quiz.questions, "question")}${looks > 0 ? `, ${looks} to look at` : ""}`}
       actions={
-        <Button
-          variant="contained"
-          disabled={isLoading || quiz.questions === 0 || targets.length === 0}
-          onClick={() => void submit()}
-        >
-          Release to {whom}
-        </Button>
+        <>
+          <Button component={Link} to={`/quizzes/${quiz.id}`} variant="outlined">
+            Back to the quiz
+          </Button>
+          <Button
+            variant="contained"
+            disabled={isLoading || quiz.questions === 0 || targets.length === 0}
+            onClick={() => void submit()}
+          >
+            Release to {whom}
+          </Button>
+        </>
       }
     >
       {quiz.checks.length > 0 && (
-        <Alert
-          severity="warning"
-          sx={{ mb: 2 }}
-          action={
-            <Button component={Link} to={`/quizzes/${quiz.id}`} color="inherit">
-              Back to the quiz
-            </Button>
-          }
-        >
+        <Alert severity="warning" sx={{ mb: 2 }}>
           {quiz.checks.map((check) => (
             <div key={check.text}>{check.text}</div>
           ))}

@@ -1,4 +1,4 @@
-import { listReleases, openResults, releaseQuiz, shutRelease } from "@verdant/contract/delivery";
+import { hideResults, listReleases, openResults, releaseQuiz, shutRelease } from "@verdant/contract/delivery";
 import {
   giveKeyRuling,
   listKeyRulings,
@@ -15,6 +15,7 @@ export const deliveryApi = api.injectEndpoints({
   endpoints: (build) => ({
     listReleases: build.query({ ...calls<typeof listReleases>(listReleases), providesTags: ["Release"] }),
     releaseQuiz: build.mutation({ ...calls<typeof releaseQuiz>(releaseQuiz), invalidatesTags: ["Release", "Quiz"] }),
+    hideResults: build.mutation({ ...calls<typeof hideResults>(hideResults), invalidatesTags: ["Release"] }),
     openResults: build.mutation({ ...calls<typeof openResults>(openResults), invalidatesTags: ["Release"] }),
     shutRelease: build.mutation({
       ...calls<typeof shutRelease>(shutRelease),
@@ -46,6 +47,7 @@ export const deliveryApi = api.injectEndpoints({
 export const {
   useListReleasesQuery,
   useReleaseQuizMutation,
+  useHideResultsMutation,
   useOpenResultsMutation,
   useShutReleaseMutation,
   useListWrittenAnswersQuery,

@@ -7,7 +7,13 @@ import Tabs from "@mui/material/Tabs";
 import Typography from "@mui/material/Typography";
 import type { Results } from "@verdant/contract/insight";
 import { Link, useParams } from "react-router";
-import { useListReleasesQuery, useShutReleaseMutation, useOpenResultsMutation } from "../delivery/api.ts";
+import { HowTheyGetIn } from "../delivery/HowTheyGetIn.tsx";
+import {
+  useListReleasesQuery,
+  useShutReleaseMutation,
+  useHideResultsMutation,
+  useOpenResultsMutation,
+} from "../delivery/api.ts";
 import { Word } from "../ui/Word.tsx";
 import { problemOf } from "../platform/problem.ts";
 import { useAddress } from "../platform/useAddress.ts";
@@ -56,6 +62,7 @@ export function ResultsPage() {
           ) : (
             <Sentences results={data} />
           )}
+          {data.handedIn === 0 && !data.isOtherYear && <HowTheyGetIn classes={data.classes} />}
           <Tabs
             value={tab}
             onChange={(_, name: string) => {
@@ -148,13 +155,26 @@ function Actions({ results }: { results: Results }) {
   const release = data?.releases.find((one) => one.id === results.releaseId);
   const isOpen = release !== undefined && release.opening !== "shut";
   const [open, { isLoading: isOpening }] = useOpenResultsMutation();
-  const waitsForWord = release?.rules.openFrom === "word" && release.resultsOpenedAt === null;
+  const onWord = release?.rules.openFrom === "word";
+  const waitsForWord = onWord && release.resultsOpenedAt === null;
+  const [hide, { isLoading: isHiding }] = useHideResultsMutation();
+  const hideNow = async () => {
+    const answer = await hide({ params: { releaseId: results.releaseId } });
+    say(
+      answer.error
+        ? { text: problemOf(answer.error).detail, isError: true }
+        : {
+            text: "Students no longer see their results. Who has read them has read them.",
+            undo: () => void openNow(),
+          },
+    );
+  };
   const openNow = async () => {
     const answer = await open({ params: { releaseId: results.releaseId } });
     say(
       answer.error
         ? { text: problemOf(answer.error).detail, isError: true }
-        : { text: "Students see their results now, as far as the rules go." },
+        : { text: "Students see their results now, as far as the rules go.", undo: () => void hideNow() },
     );
   };
   const shutNow = async () => {
@@ -170,6 +190,11 @@ function Actions({ results }: { results: Results }) {
       {waitsForWord && (
         <Button variant="outlined" disabled={isOpening} onClick={() => void openNow()}>
           Show students their results
+        </Button>
+      )}
+      {onWord && !waitsForWord && (
+        <Button variant="outlined" disabled={isHiding} onClick={() => void hideNow()}>
+          Hide the results again
         </Button>
       )}
       {isOpen && (

@@ -101,6 +101,8 @@ export function PersonMenu(props: {
           onClick={() => {
             // A new page load, so that nothing of this person stays in memory.
             void signOut().then(() => {
+              // What was pasted and not yet taken in is nobody else's.
+              sessionStorage.clear();
               window.location.assign("/");
             });
           }}

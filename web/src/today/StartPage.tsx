@@ -2,6 +2,8 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
 import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
@@ -34,39 +36,47 @@ Answer: stack / a stack
 Answer: 1 km`;
 
 export function StartPage() {
-  const [text, setText] = useState("");
-  const [topic, setTopic] = useState("First questions");
-  const [className, setClassName] = useState("");
-  const [names, setNames] = useState("");
+  const [text, setText] = useKept("text", "");
+  const [topic, setTopic] = useKept("topic", "First questions");
+  const [className, setClassName] = useKept("class", "");
+  const [names, setNames] = useKept("names", "");
+  /** Questions that go into the bank only, by their place in the text. */
+  const [notGiven, setNotGiven] = useState<ReadonlySet<number>>(new Set());
   const read = useMemo(() => readPastedItems(text, () => crypto.randomUUID().slice(0, 8)), [text]);
   const { names: understood, left } = readNames(names);
   const students = understood.length;
   const { give, isGiving, problem } = useGive();
+  const isGiven = read.items.map((_, i) => !notGiven.has(i));
+  const given = isGiven.filter(Boolean).length;
   return (
     <Page
       title="Paste questions and give them"
-      about="Plain text from notes; nothing is kept until you give them"
-      actions={
-        <Button
-          variant="contained"
-          disabled={isGiving || read.items.length === 0 || className.trim() === ""}
-          onClick={() => void give({ topic, className, names, contents: read.items.map((item) => item.content) })}
-        >
-          Give {counted(read.items.length, "question")} to {className.trim() || "the class"}
-        </Button>
-      }
+      about="Plain text from notes; the bank gets nothing until you give them"
     >
       {problem && (
         <Alert severity="error" sx={{ mb: 2 }}>
           {problem}
         </Alert>
       )}
-      <Box sx={{ display: "grid", gridTemplateColumns: "1.2fr 1fr", gap: 2.5, alignItems: "start" }}>
+      <Box
+        component="form"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void give({ topic, className, names, contents: read.items.map((item) => item.content), isGiven });
+        }}
+        sx={{
+          display: "grid",
+          gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 1.2fr) minmax(0, 1fr)" },
+          gap: 2.5,
+          alignItems: "start",
+        }}
+      >
         <Stack spacing={2}>
           <TextField
             label="Questions"
             multiline
-            minRows={14}
+            minRows={10}
+            maxRows={20}
             value={text}
             placeholder={example}
             onChange={(event) => {
@@ -99,12 +109,33 @@ export function StartPage() {
             label={`Students, one a line${students > 0 ? ` (${students})` : ""}`}
             multiline
             minRows={3}
+            maxRows={6}
             value={names}
             onChange={(event) => {
               setNames(event.target.value);
             }}
           />
           <NamesLeft left={left} />
+          <Box
+            sx={{
+              ...{ position: "sticky", bottom: 0, bgcolor: "background.default", py: 1.5, zIndex: 1 },
+              ...{ display: "flex", alignItems: "center", gap: 2, flexWrap: "wrap" },
+            }}
+          >
+            <Button
+              type="submit"
+              variant="contained"
+              size="large"
+              disabled={isGiving || given === 0 || className.trim() === ""}
+            >
+              Give {counted(given, "question")} to {className.trim() || "the class"}
+            </Button>
+            {given < read.items.length && (
+              <Typography variant="body2" color="textSecondary">
+                {read.items.length - given} more {read.items.length - given === 1 ? "goes" : "go"} into the bank only.
+              </Typography>
+            )}
+          </Box>
         </Stack>
         <Box component="section" aria-label="What was understood" aria-live="polite">
           {read.findings.map((finding) => (
@@ -118,8 +149,18 @@ export function StartPage() {
               “Why: …” gives the reason. The questions show here as you paste them.
             </Typography>
           )}
-          {read.items.map(({ content, line }) => (
+          {read.items.map(({ content, line }, i) => (
             <Paper key={`${line} ${content.kind}`} sx={{ p: 1.5, mb: 1 }}>
+              <FormControlLabel
+                control={<Checkbox size="small" />}
+                label={`Give question ${i + 1}`}
+                checked={isGiven[i] === true}
+                onChange={() => {
+                  const next = new Set(notGiven);
+                  if (!next.delete(i)) next.add(i);
+                  setNotGiven(next);
+                }}
+              />
               <Player
                 view={kindOf(content).toStudentView(content, kindOf(content).arrange(content, null))}
                 answer={kindOf(content).rightAnswer(content)}
@@ -134,11 +175,28 @@ export function StartPage() {
   );
 }
 
+/** A field that outlives a reload, not the closing of the window. */
+function useKept(name: string, first: string) {
+  const key = `verdant.start.${name}`;
+  const [value, setValue] = useState(() => sessionStorage.getItem(key) ?? first);
+  const set = (next: string) => {
+    sessionStorage.setItem(key, next);
+    setValue(next);
+  };
+  return [value, set] as const;
+}
+
+const forget = () => {
+  for (const key of Object.keys(sessionStorage)) if (key.startsWith("verdant.start.")) sessionStorage.removeItem(key);
+};
+
 interface Given {
   readonly topic: string;
   readonly className: string;
   readonly names: string;
   readonly contents: readonly Content[];
+  /** Of each of them, whether it is given to the class; all go into the bank. */
+  readonly isGiven: readonly boolean[];
 }
 
 /** Each step is whole by itself; where one fails, what is there already can be gone on with. */
@@ -152,7 +210,7 @@ function useGive() {
   const [isGiving, setGiving] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const navigate = useNavigate();
-  const steps = async ({ topic, className, names, contents }: Given) => {
+  const steps = async ({ topic, className, names, contents, isGiven }: Given) => {
     const { id: topicId } = await addTopic({
       body: { parentId: null, name: topic.trim() || "First questions" },
     }).unwrap();
@@ -169,13 +227,16 @@ function useGive() {
     }).unwrap();
     const one = await createClass({ body: { name: className.trim(), courseId: course.id } }).unwrap();
     if (readNames(names).names.length > 0) await enrol({ params: { classId: one.id }, body: { names } }).unwrap();
-    return createQuiz({ body: { classId: one.id, itemIds, name } }).unwrap();
+    return createQuiz({
+      body: { classId: one.id, itemIds: itemIds.filter((_, i) => isGiven[i] === true), name },
+    }).unwrap();
   };
   const give = async (given: Given) => {
     setGiving(true);
     setProblem(null);
     try {
       const quiz = await steps(given);
+      forget();
       await navigate(`/quizzes/${quiz.id}/release`);
     } catch (error) {
       setProblem(problemOf(error).detail);

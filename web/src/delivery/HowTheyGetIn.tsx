@@ -1,0 +1,79 @@
+/** How students get at what was released: the address, their cards, and one student's card on demand. */
+import Autocomplete from "@mui/material/Autocomplete";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Paper from "@mui/material/Paper";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { QRCodeSVG } from "qrcode.react";
+import { useState } from "react";
+import { Link } from "react-router";
+import { useListEnrolmentsQuery } from "../courses/api.ts";
+
+export function HowTheyGetIn({ classes }: { classes: readonly { readonly id: string; readonly name: string }[] }) {
+  const address = `${window.location.host}/s`;
+  return (
+    <Paper component="section" aria-labelledby="getting-in" sx={{ p: 2 }}>
+      <Typography variant="h2" id="getting-in" sx={{ mb: 1 }}>
+        How students get in
+      </Typography>
+      <Typography sx={{ mb: 1 }}>
+        They open <strong>{address}</strong> and type the three words of their card, or hold the camera over its code.
+        What is open for them stands at the top.
+      </Typography>
+      {classes.map((one) => (
+        <OneClass key={one.id} of={one} />
+      ))}
+    </Paper>
+  );
+}
+
+function OneClass({ of }: { of: { readonly id: string; readonly name: string } }) {
+  const { data } = useListEnrolmentsQuery({ params: { classId: of.id } });
+  const [studentId, setStudentId] = useState<string | null>(null);
+  const student = data?.students.find((one) => one.studentId === studentId) ?? null;
+  if (data?.students.length === 0)
+    return (
+      <Typography>
+        Nobody is in {of.name} yet. <Link to={`/classes/${of.id}`}>Put students in</Link>: each gets a card, and what
+        was released to the class is theirs too.
+      </Typography>
+    );
+  return (
+    <>
+      <Box sx={{ display: "flex", gap: 1.5, flexWrap: "wrap", alignItems: "center", mt: 1 }}>
+        <Button component={Link} to={`/classes/${of.id}/cards`} variant="outlined">
+          Cards of {of.name}
+        </Button>
+        <Autocomplete
+          size="small"
+          options={data?.students ?? []}
+          value={student}
+          getOptionLabel={(one) => one.name}
+          isOptionEqualToValue={(a, b) => a.studentId === b.studentId}
+          onChange={(_, chosen) => {
+            setStudentId(chosen?.studentId ?? null);
+          }}
+          renderInput={(params) => <TextField {...params} label={`One student’s card, ${of.name}`} />}
+          sx={{ width: 280, maxWidth: "100%" }}
+        />
+      </Box>
+      {student && (
+        <Box sx={{ display: "flex", gap: 2, alignItems: "center", mt: 1.5 }} role="status">
+          <QRCodeSVG
+            value={`${window.location.origin}/s#${student.entryCard.replaceAll(" ", "-")}`}
+            size={96}
+            marginSize={2}
+            title={`Code of ${student.name}’s card`}
+          />
+          <Box>
+            <Typography variant="body2" color="textSecondary">
+              {student.name}
+            </Typography>
+            <Typography sx={{ fontSize: "1.25rem", fontWeight: 700 }}>{student.entryCard}</Typography>
+          </Box>
+        </Box>
+      )}
+    </>
+  );
+}
