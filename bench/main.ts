@@ -1,6 +1,7 @@
 /** Runs every measure and prints one JSON line each: { name, value, unit, baseline?, ratio?, target, note? }. */
 import { bankSearch } from "./bankSearch.ts";
 import { bundles } from "./bundles.ts";
+import { firstQuestion } from "./firstQuestion.ts";
 import { computation } from "./computation.ts";
 import { saveAnswer } from "./saveAnswer.ts";
 import { scrolling } from "./scrolling.ts";
@@ -19,7 +20,7 @@ export interface Measure {
 
 const rounded = (value: number) => Math.round(value * 1000) / 1000;
 
-const parts = { computation, writing, bundles, bankSearch, sittingEvidence, saveAnswer, scrolling };
+const parts = { computation, writing, bundles, firstQuestion, bankSearch, sittingEvidence, saveAnswer, scrolling };
 /** `npm run bench -- bankSearch` runs one part. */
 const wanted = process.argv.slice(2);
 

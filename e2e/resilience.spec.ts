@@ -79,15 +79,32 @@ test("a sitting goes on after a reload and on another device; the first device s
   await expect(phone.getByRole("heading", { name: /You got/ })).toBeVisible();
 });
 
-test("without network the students' page still starts, and comes back by itself", async ({ person }) => {
+test("on the first visit already a reload without network goes on with the sitting, and loses nothing", async ({
+  person,
+}) => {
+  const teacher = await teacherAt(person, demo.address);
+  await releaseDue(teacher);
   const student = await studentAt(person, demo.address, "calm river lamp");
+  await student
+    .getByRole("button", { name: /^Begin/ })
+    .first()
+    .click();
+  await expect(student.getByText(/^Question 1 of/)).toBeVisible();
   await expect
     .poll(() => student.evaluate(async () => (await navigator.serviceWorker.ready).active?.state))
     .toBe("activated");
-  await student.reload();
+  // What was loaded before the worker was there is kept as well.
+  await expect
+    .poll(() => student.evaluate(async () => (await (await caches.open("verdant-shell-2")).keys()).length > 3))
+    .toBe(true);
   await student.context().setOffline(true);
   await student.reload();
-  await expect(student.getByText("The server was not reached.")).toBeVisible();
+  await expect(student.getByText(/^Question 1 of/)).toBeVisible();
+  await student.getByRole("radio").nth(1).check();
+  await expect(student.getByText("no network: 1 answer waits on this device").first()).toBeVisible();
   await student.context().setOffline(false);
-  await expect(student.getByRole("heading", { name: "What now" })).toBeVisible();
+  await expect(student.getByText("saved", { exact: true })).toBeVisible();
+  await student.reload();
+  await student.getByRole("button", { name: "Back", exact: true }).click();
+  await expect(student.getByRole("radio").nth(1)).toBeChecked();
 });

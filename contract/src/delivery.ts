@@ -179,7 +179,8 @@ export const SittingItem = z.object({
   position: z.int(),
   points: z.number(),
   strand: Strand.nullable(),
-  view: StudentView,
+  /** Null where there is no going back and it has been passed, or its turn is still to come. */
+  view: StudentView.nullable(),
   /** What it hangs on, among the `stimuli` of the sitting. */
   stimulusId: Id.nullable(),
   answer: Answer.nullable(),

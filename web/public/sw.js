@@ -1,9 +1,29 @@
 /* Keeps the students' page itself, so that a reload without network still starts. Never keeps questions or answers. */
-const shell = "verdant-shell-1";
+const shell = "verdant-shell-2";
 
 self.addEventListener("install", (event) => {
-  event.waitUntil(self.skipWaiting());
+  event.waitUntil(Promise.all([self.skipWaiting(), keepFirst()]));
 });
+
+/** The page was there before this worker: it is kept at once, with the files that it names. */
+async function keepFirst() {
+  const cache = await caches.open(shell);
+  const first = await fetch("/s");
+  if (!first.ok) return;
+  await cache.put("/s", first.clone());
+  await keepAll([...(await first.text()).matchAll(/"(\/assets\/[^"]+)"/g)].map((found) => found[1]));
+}
+
+/** What the page has loaded before this worker saw its requests. */
+self.addEventListener("message", (event) => {
+  const { keep } = event.data ?? {};
+  if (Array.isArray(keep)) event.waitUntil(keepAll(keep.map(String).filter((path) => path.startsWith("/assets/"))));
+});
+
+async function keepAll(paths) {
+  const cache = await caches.open(shell);
+  await Promise.allSettled(paths.map(async (path) => (await cache.match(path)) ?? cache.add(path)));
+}
 
 self.addEventListener("activate", (event) => {
   event.waitUntil(

@@ -67,7 +67,8 @@ export const order: Kind<"order", Order, OrderAnswer, OrderView> = {
   arrange: (content, next) => {
     const ids = content.steps.map((step) => step.id);
     const mixed = next === null ? byWords(content) : shuffled(ids, next);
-    return String(mixed) === String(ids) ? [...ids.slice(1), ...ids.slice(0, 1)] : mixed;
+    // Of two things one order is left besides the right one: never to show the right one would give it away.
+    return ids.length > 2 && String(mixed) === String(ids) ? [...ids.slice(1), ...ids.slice(0, 1)] : mixed;
   },
   toStudentView: (content, arranged) => ({
     kind: "order",

@@ -201,7 +201,7 @@ test("no kind of question gives itself away: not before the end, and with openne
   const student = bench.students[2]!.scope;
   const begun = beginContract.result.parse(await delivery.beginSitting(student, { params: { releaseId } }));
   const before = JSON.stringify(begun);
-  expect(begun.sitting.items.map((item) => item.view.kind)).toEqual(contents.map((content) => content.kind));
+  expect(begun.sitting.items.map((item) => item.view?.kind)).toEqual(contents.map((content) => content.kind));
   for (const hidden of [
     "SECRET",
     "isKey",
@@ -240,4 +240,20 @@ test("no kind of question gives itself away: not before the end, and with openne
   const after = JSON.stringify(showResultContract.result.parse(await delivery.showResult(student, { params })));
   for (const hidden of ["isKey", "4217", "SECRET word", "tolerance", "misconception"])
     expect(after).not.toContain(hidden);
+});
+
+test("where there is no going back, no question is sent before its turn but a few, nor again once it is passed", async () => {
+  const { releaseId } = await release(bench, { count: 8, rules: { paging: "forwardOnly" } });
+  const begun = await delivery.beginSitting(bench.students[7]!.scope, { params: { releaseId } });
+  const [sitter, params] = [bench.sitter(begun.token), { sittingId: begun.sitting.id }];
+  const sentOf = ({ items }: typeof begun.sitting) => items.flatMap((item) => (item.view ? [item.position] : []));
+  expect(begun.sitting.items).toHaveLength(8);
+  expect(sentOf(begun.sitting)).toEqual([1, 2, 3, 4, 5, 6]);
+  const show = async () => showSittingContract.result.parse(await delivery.showSitting(sitter, { params }));
+  await delivery.saveAnswers(sitter, { params, body: { epoch: 1, events: [], shown: [1, 2, 3] } });
+  expect(sentOf(await show())).toEqual([3, 4, 5, 6, 7, 8]);
+  await delivery.saveAnswers(sitter, { params, body: { epoch: 1, events: [choice(1, 4, null)], shown: [4] } });
+  const now = await show();
+  expect(sentOf(now)).toEqual([4, 5, 6, 7, 8]);
+  expect(now.items.every((item) => item.view !== null || item.stimulusId === null)).toBe(true);
 });

@@ -4,7 +4,7 @@ import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/delivery";
 import { deadlineOf, openingAt } from "@verdant/core/delivery/opening";
 import { deal, type DealPart, type DealtItem } from "@verdant/core/delivery/deal";
-import { completeRules, minutesAllowed, nextGoFrom } from "@verdant/core/delivery/rules";
+import { completeRules, minutesAllowed, nextGoFrom, type Rules } from "@verdant/core/delivery/rules";
 import { kindOf, markerOf } from "@verdant/core/items/kinds";
 import { randomFrom } from "@verdant/core/random";
 import { needClass } from "../courses/listClasses.ts";
@@ -190,6 +190,16 @@ async function partsToDeal(
   }));
 }
 
+/** Questions that a device gets beforehand where there is no going back, so that it goes on while the network is away. */
+const sentAhead = 5;
+
+/** Which questions of a sitting are sent: where there is no going back, from the one that was reached on, and few ahead. */
+function sentOf(paging: Rules["paging"], reached: readonly number[]): (position: number) => boolean {
+  if (paging !== "forwardOnly") return () => true;
+  const at = Math.max(1, ...reached);
+  return (position) => position >= at && position <= at + sentAhead;
+}
+
 /** A sitting as its student sees it: views, never content. Once it is over its questions are not sent again. */
 async function describeSitting(
   { db, now }: Scope,
@@ -201,6 +211,12 @@ async function describeSitting(
   const items = await sittingStore.listSittingItems(db, departmentId, sittingId);
   const [release] = await store.listReleasesFor(db, departmentId, studentId, { releaseId: sitting.releaseId });
   const over = isOver(sitting, now());
+  const isSent = over
+    ? () => false
+    : sentOf(
+        completeRules(sitting.rules).paging,
+        items.flatMap(({ position, shownAt, answer }) => (shownAt !== null || answer !== null ? [position] : [])),
+      );
   return {
     id: sitting.id,
     name: sitting.name,
@@ -221,12 +237,12 @@ async function describeSitting(
           position: item.position,
           points: item.points,
           strand: strandOf(item),
-          view: kindOf(item.content).toStudentView(item.content, item.optionOrder),
-          stimulusId: item.stimulusId,
+          view: isSent(item.position) ? kindOf(item.content).toStudentView(item.content, item.optionOrder) : null,
+          stimulusId: isSent(item.position) ? item.stimulusId : null,
           answer: item.answer,
           revisit: item.revisit,
         })),
-    stimuli: over ? [] : stimuliOf(items),
+    stimuli: stimuliOf(items.filter((item) => isSent(item.position))),
   };
 }
 

@@ -67,6 +67,8 @@ function OneOfAll(props: { here: SittingHere; sitting: Sitting; item: Sitting["i
   const stimulus = sitting.stimuli.find((one) => one.id === item.stimulusId);
   const before = sitting.items.find((one) => one.position === position - 1);
   const given = here.given.get(position) ?? { answer: null, revisit: false };
+  const { view } = item;
+  if (!view) return null;
   return (
     <Box ref={self}>
       <WordsBefore words={sitting.words} position={position} />
@@ -77,13 +79,13 @@ function OneOfAll(props: { here: SittingHere; sitting: Sitting; item: Sitting["i
           {item.points === 1 ? t("1 point") : t("{{points}} points", { points: numberOf(item.points) })}
         </Typography>
         <Player
-          view={item.view}
+          view={view}
           answer={given.answer}
           name={`question ${position}`}
           onAnswer={
             here.isTimeUp
               ? undefined
-              : (answer: Answer) => void here.record(position, { ...given, answer }, blankAnswer(item.view.kind))
+              : (answer: Answer) => void here.record(position, { ...given, answer }, blankAnswer(view.kind))
           }
         />
       </Paper>

@@ -89,7 +89,7 @@ function Rows({
     <Paper key={item.position} sx={{ px: 1.75, py: 1.25, mt: 1.25, display: "flex", gap: 1.5, alignItems: "center" }}>
       <Box sx={{ flex: 1, minWidth: 0 }}>
         <Box sx={{ overflow: "hidden", whiteSpace: "nowrap", textOverflow: "ellipsis" }}>
-          {item.position}. {headline(item.view.stem)}
+          {item.position}. {item.view && headline(item.view.stem)}
         </Box>
         <Box sx={{ fontSize: "0.9375rem", color: "text.secondary" }}>{note}</Box>
       </Box>

@@ -41,7 +41,7 @@ export function QuestionList({
             {item.position}
           </Box>
           <Box component="span" sx={{ flex: 1, overflow: "hidden", whiteSpace: "nowrap", textOverflow: "ellipsis" }}>
-            {plainText(item.view.stem)}
+            {item.view && plainText(item.view.stem)}
           </Box>
           <Box component="span" sx={{ color: "text.secondary", fontSize: "0.875rem" }}>
             {here.given.get(item.position)?.revisit

@@ -44,10 +44,36 @@ export function QuestionView(props: {
     else show(position + 1);
   };
   const item = sitting.items.find((one) => one.position === position);
+  const view = item?.view ?? null;
+  const isMissing = view === null;
+  const { flush, load } = here;
+  // Where there is no going back, questions come a few at a time: what was shown is told, and the next ones are fetched.
+  const fewLeft =
+    sitting.notice.paging === "forwardOnly" &&
+    sitting.items.some((one) => one.view === null && one.position > position && one.position <= position + 2);
+  useEffect(() => {
+    if (!fewLeft && !isMissing) return;
+    const more = async () => {
+      if (await flush()) await load();
+    };
+    void more();
+    const timer = setInterval(() => void more(), 4000);
+    return () => {
+      clearInterval(timer);
+    };
+  }, [fewLeft, isMissing, flush, load]);
   if (!item) return null;
+  if (!view)
+    return (
+      <StudentFrame title={t("Question {{position}}", { position })} bar={<strong>Verdant Loop</strong>}>
+        <Alert severity="info">
+          {t("The next question comes as soon as the network is back. Your answers are safe.")}
+        </Alert>
+      </StudentFrame>
+    );
   const given = here.given.get(position) ?? { answer: null, revisit: false };
   const record = (change: { answer?: Answer; revisit?: boolean }) =>
-    void here.record(position, { ...given, ...change }, blankAnswer(item.view.kind));
+    void here.record(position, { ...given, ...change }, blankAnswer(view.kind));
   const stimulus = sitting.stimuli.find((one) => one.id === item.stimulusId);
   const isForwardOnly = sitting.notice.paging === "forwardOnly";
   return (
@@ -118,7 +144,7 @@ export function QuestionView(props: {
         </Typography>
         {stimulus && <StimulusView stimulus={stimulus.content} />}
         <Player
-          view={item.view}
+          view={view}
           answer={given.answer}
           name={`question ${position}`}
           onAnswer={

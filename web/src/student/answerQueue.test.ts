@@ -1,8 +1,8 @@
 import "fake-indexeddb/auto";
-import type { AnswerEvent } from "@verdant/contract/delivery";
+import type { AnswerEvent, Sitting } from "@verdant/contract/delivery";
 import fc from "fast-check";
 import { afterEach, expect, test, vi } from "vitest";
-import { deliver, enqueue, hold, listSittingsWaiting, listWaiting } from "./answerQueue.ts";
+import { deliver, enqueue, findHeld, hold, keepShown, listSittingsWaiting, listWaiting } from "./answerQueue.ts";
 
 /** What may become of a request on its way: `late` reaches the server, but its answer does not come back. */
 const fates = ["arrives", "lost", "late", "serverError"] as const;
@@ -137,4 +137,27 @@ test("more than one request holds go in several, and nothing is kept for a sitti
   await deliver(sittingId, []);
   expect(server.stored.size).toBe(205);
   expect(server.answers().get(24)).toEqual({ kind: "shortText", text: "answer 204" });
+});
+
+test("what is shown stays on the device while the sitting runs, beside its answers, and not after it", async () => {
+  const sittingId = crypto.randomUUID();
+  const sitting = { id: sittingId, name: "Review" } as Sitting;
+  await keepShown(sittingId, sitting);
+  expect(await findHeld(sittingId)).toBeUndefined();
+  await hold(sittingId, "token", 1);
+  await Promise.all([
+    keepShown(sittingId, sitting),
+    enqueue(sittingId, {
+      position: 1,
+      answer: { kind: "shortText", text: "a" },
+      revisit: false,
+      spentMs: 0,
+      clientMs: 0,
+    }),
+  ]);
+  expect(await findHeld(sittingId)).toMatchObject({ seq: 1, shown: { sitting } });
+  await keepShown(sittingId, null);
+  expect(await findHeld(sittingId)).toMatchObject({ token: "token", seq: 1 });
+  expect((await findHeld(sittingId))?.shown).toBeUndefined();
+  expect(await listWaiting(sittingId)).toHaveLength(1);
 });

@@ -1,5 +1,5 @@
 /** Answers on their way: kept on the device first, delivered when the network is there, thrown away only when the server has them. */
-import type { AnswerEvent, saveAnswers } from "@verdant/contract/delivery";
+import type { AnswerEvent, saveAnswers, Sitting } from "@verdant/contract/delivery";
 import type { Result } from "@verdant/contract/endpoint";
 import { openDB, type DBSchema } from "idb";
 import { routes } from "./routes.generated.ts";
@@ -11,6 +11,8 @@ export interface Held {
   readonly epoch: number;
   /** The last number given to an event. */
   readonly seq: number;
+  /** The sitting as it was last shown, while it runs, and when by this device: a reload without network goes on with it. */
+  readonly shown?: { readonly sitting: Sitting; readonly at: number } | undefined;
 }
 
 export type Delivered = Result<typeof saveAnswers>;
@@ -35,6 +37,13 @@ export async function findHeld(sittingId: string): Promise<Held | undefined> {
 export async function hold(sittingId: string, token: string, epoch: number): Promise<void> {
   const known = await findHeld(sittingId);
   await (await database).put("sittings", { sittingId, token, epoch, seq: known?.epoch === epoch ? known.seq : 0 });
+}
+
+/** Keeps what is shown; null, once the sitting is over: nothing of it stays readable on a shared device. */
+export async function keepShown(sittingId: string, sitting: Sitting | null): Promise<void> {
+  const store = (await database).transaction("sittings", "readwrite").objectStore("sittings");
+  const held = await store.get(sittingId);
+  if (held) await store.put({ ...held, shown: sitting ? { sitting, at: Date.now() } : undefined });
 }
 
 /** Puts one answer into the queue; resolved once it is safe on this device. */

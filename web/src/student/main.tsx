@@ -22,7 +22,18 @@ const store = configureStore({
 });
 setupListeners(store.dispatch);
 
-if ("serviceWorker" in navigator) void navigator.serviceWorker.register("/sw.js");
+if ("serviceWorker" in navigator) {
+  void navigator.serviceWorker.register("/sw.js");
+  // On the first visit the worker comes after these files; a reload without network needs them.
+  void navigator.serviceWorker.ready.then(({ active }) => {
+    const keep = performance
+      .getEntriesByType("resource")
+      .map((entry) => new URL(entry.name))
+      .filter((url) => url.origin === window.location.origin)
+      .map((url) => url.pathname);
+    active?.postMessage({ keep });
+  });
+}
 
 // Answers of any student that a closed tab or a lost network left on this device.
 void listSittingsWaiting().then(async (sittings) => {

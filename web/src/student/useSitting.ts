@@ -5,7 +5,7 @@ import type { Answer } from "@verdant/core/items/kinds";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { oneAtATime } from "../platform/oneAtATime.ts";
 import { preparePlayers } from "../player/Player.tsx";
-import { askAsSitting, deliver, enqueue, findHeld, hold, listWaiting } from "./answerQueue.ts";
+import { askAsSitting, deliver, enqueue, findHeld, hold, keepShown, listWaiting } from "./answerQueue.ts";
 import { useBeginSittingMutation } from "./api.ts";
 import { routes } from "./routes.generated.ts";
 
@@ -35,18 +35,19 @@ export function useSitting(sittingId: string) {
   const spent = useRef(new Map<number, number>());
   const clockOffset = useRef(0);
 
-  const show = useCallback(async (next: Sitting) => {
-    clockOffset.current = Date.parse(next.now) - Date.now();
+  const show = useCallback(async (next: Sitting, shownAt = Date.now()) => {
+    clockOffset.current = Date.parse(next.now) - shownAt;
     const answers = new Map(
       next.items.map((item): [number, Given] => [item.position, { answer: item.answer, revisit: item.revisit }]),
     );
     // What waits on this device is newer than what the server knows.
     for (const event of await listWaiting(next.id))
       answers.set(event.position, { answer: event.answer, revisit: event.revisit });
-    await preparePlayers(next.items.map((item) => item.view.kind));
+    await preparePlayers(next.items.flatMap((item) => item.view?.kind ?? []));
     setGiven(answers);
     setSitting(next);
     setCondition(next.state === "running" ? "running" : "over");
+    if (next.state !== "running") await keepShown(next.id, null);
   }, []);
 
   const load = useCallback(async () => {
@@ -56,14 +57,22 @@ export function useSitting(sittingId: string) {
       return;
     }
     const answer = await askAsSitting(held, routes.showSitting);
-    if (!answer) setCondition("offline");
-    else if (!answer.ok) setCondition("unknown");
+    if (!answer) {
+      if (!held.shown) setCondition("offline");
+      else {
+        await show(held.shown.sitting, held.shown.at);
+        setSaving("waiting");
+      }
+    } else if (!answer.ok) setCondition("unknown");
     else {
       const next = (await answer.json()) as Sitting;
       if (next.epoch > held.epoch && next.state === "running") {
         setSitting(next);
         setCondition("elsewhere");
-      } else await show(next);
+      } else {
+        if (next.state === "running") await keepShown(next.id, next);
+        await show(next);
+      }
     }
   }, [sittingId, show]);
 
@@ -84,8 +93,10 @@ export function useSitting(sittingId: string) {
         for (const { seq, disposition } of answer.stored) if (disposition === "rejected") tooLate.current.add(seq);
         for (const position of sentShown) shown.current.delete(position);
         setSaving(left === 0 ? "saved" : left === refused ? "refused" : "saving");
-        if (answer.state !== "running") setCondition("over");
-        else if (held && answer.epoch > held.epoch) setCondition("elsewhere");
+        if (answer.state !== "running") {
+          await keepShown(sittingId, null);
+          setCondition("over");
+        } else if (held && answer.epoch > held.epoch) setCondition("elsewhere");
         return left === refused;
       }),
     [sittingId],
@@ -178,6 +189,7 @@ export function useSitting(sittingId: string) {
       const answer = await begin({ params: { releaseId } });
       if (!answer.data) return;
       await hold(sittingId, answer.data.token, answer.data.sitting.epoch);
+      await keepShown(sittingId, answer.data.sitting);
       await show(answer.data.sitting);
     },
     [begin, sittingId, show],
@@ -188,6 +200,7 @@ export function useSitting(sittingId: string) {
     if (!(await flush())) return false;
     const held = await findHeld(sittingId);
     const answer = held && (await askAsSitting(held, routes.handIn));
+    if (answer?.ok === true) await keepShown(sittingId, null);
     return answer?.ok === true;
   }, [flush, sittingId]);
 
@@ -203,7 +216,7 @@ export function useSitting(sittingId: string) {
   return useMemo(
     () => ({
       ...{ sitting, condition, given, saving, waiting, isTimeUp, record, watch, handIn, flush, carryOnHere },
-      ...{ isAnswered, now, countTooLate },
+      ...{ isAnswered, now, countTooLate, load },
     }),
     [
       sitting,
@@ -220,6 +233,7 @@ export function useSitting(sittingId: string) {
       isAnswered,
       now,
       countTooLate,
+      load,
     ],
   );
 }

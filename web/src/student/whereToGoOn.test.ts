@@ -21,3 +21,8 @@ test("where there is no going back, what was passed over stays passed over", () 
   expect(whereToGoOn(sitting("forwardOnly"), answered(1, 3))).toBe(4);
   expect(whereToGoOn(sitting("forwardOnly"), answered(4))).toBe(4);
 });
+
+test("nor is what was shown and left: it is not sent again", () => {
+  const items = [1, 2, 3, 4].map((position) => ({ position, view: position < 3 ? null : "…" }));
+  expect(whereToGoOn({ items, notice: { paging: "forwardOnly" } }, answered(1))).toBe(3);
+});

@@ -2,22 +2,22 @@ import type { Sitting } from "@verdant/contract/delivery";
 
 /**
  * The question to go on with, after a break or on another device: the first that is open; where there is no going back,
- * the one after the last that was answered. Everything answered: the last.
+ * the one after the last that was answered or shown. Everything answered: the last.
  */
 export function whereToGoOn(
   {
     items,
     notice,
   }: {
-    readonly items: readonly Pick<Sitting["items"][number], "position">[];
+    readonly items: readonly { readonly position: number; readonly view?: unknown }[];
     readonly notice: Pick<Sitting["notice"], "paging">;
   },
   isAnswered: (position: number) => boolean,
 ): number {
   const positions = items.map((item) => item.position);
   const lastAnswered = Math.max(0, ...positions.filter(isAnswered));
-  const open = positions.find((position) =>
-    notice.paging === "forwardOnly" ? position > lastAnswered : !isAnswered(position),
+  const open = items.find(({ position, view }) =>
+    notice.paging === "forwardOnly" ? position > lastAnswered && view !== null : !isAnswered(position),
   );
-  return open ?? positions.length;
+  return open?.position ?? positions.length;
 }

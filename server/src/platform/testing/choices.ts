@@ -10,7 +10,10 @@ const mustChoose = <T extends Tagged>(tagged: T): Extract<T, { kind: "oneRightAn
 };
 
 export const choiceContent = (content: Content) => mustChoose(content);
-export const choiceView = (view: View) => mustChoose(view);
+export function choiceView(view: View | null) {
+  if (!view) throw new Error("expected a view, found none");
+  return mustChoose(view);
+}
 export const choiceAnswer = (answer: Answer) => mustChoose(answer);
 
 /** The items of a quiz that holds fixed places only. */
