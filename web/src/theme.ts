@@ -2,7 +2,7 @@
 import { createTheme } from "@mui/material/styles";
 
 const text = '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif';
-const heading = '"Bricolage Grotesque Variable", "Atkinson Hyperlegible Next Variable", sans-serif';
+const heading = '"Bricolage Grotesque", "Atkinson Hyperlegible Next Variable", sans-serif';
 
 /** Ten unit hues, safe for colour-blind readers, a white letter readable on each. */
 const unitHues = [
