@@ -37,10 +37,16 @@ export interface Dealt<Item extends DealtItem> {
  * @param seed of this student and go
  * @param met the go in which each item of earlier goes was met last; drawn again only where there is nothing else, the
  *   longest unseen first
+ * @param hand what was dealt already, by place (see {@link file://./dealClass.ts}); drawn here where it says nothing
  */
 export function deal<Item extends DealtItem>(
   parts: readonly DealPart<Item>[],
-  given: { readonly seed: string; readonly ownOrder: boolean; readonly met?: ReadonlyMap<string, number> },
+  given: {
+    readonly seed: string;
+    readonly ownOrder: boolean;
+    readonly met?: ReadonlyMap<string, number>;
+    readonly hand?: ReadonlyMap<string, readonly string[]>;
+  },
 ): Dealt<Item>[] {
   const taken = new Set(
     parts.flatMap((part) =>
@@ -52,7 +58,9 @@ export function deal<Item extends DealtItem>(
       const [only] = place.items;
       if (place.items.length === 1 && only) return [{ placeId: place.placeId, item: only }];
       const open = place.items.filter((item) => !taken.has(item.familyId));
-      const drawn = drawFrom(open, place.take, randomFrom(`${given.seed} ${place.placeId}`), given.met);
+      const drawn =
+        given.hand?.get(place.placeId) ??
+        drawFrom(open, place.take, randomFrom(`${given.seed} ${place.placeId}`), given.met);
       const fromPool = drawn.flatMap((itemId) => {
         const item = open.find((one) => one.itemId === itemId);
         if (!item) return [];

@@ -13,6 +13,7 @@ import { hashOf, newId } from "../platform/id.ts";
 import { dayAfter, localDateOf } from "../platform/localDate.ts";
 import { atomically, type Scope, type Sitter, type Student } from "../platform/scope.ts";
 import * as answerStore from "./answerStore.ts";
+import { handFor } from "./hands.ts";
 import { finish, markAgain } from "./marking.ts";
 import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
@@ -104,7 +105,9 @@ async function startGo(scope: Scope<Student>, release: GivenRelease, goes: reado
     goes.length === 0
       ? new Map<string, number>()
       : await sittingStore.listMetItems(db, departmentId, release.releaseId, studentId);
-  const dealt = deal(await partsToDeal(scope, departmentId, release), { seed, ownOrder: rules.ownOrder, met });
+  const parts = await partsToDeal(scope, departmentId, release);
+  const hand = await handFor(scope, { releaseId: release.releaseId, ordinal }, parts, met);
+  const dealt = deal(parts, { seed, ownOrder: rules.ownOrder, met, ...(hand && { hand }) });
   await sittingStore.insertSitting(
     db,
     {

@@ -253,8 +253,12 @@ export function listReleaseItems(db: Db, departmentId: string, releaseId: string
         .onRef("stimulus.departmentId", "=", "releaseItem.departmentId")
         .onRef("stimulus.id", "=", "releaseItem.stimulusRevisionId"),
     )
+    .leftJoin("itemStats as stats", (join) =>
+      join.onRef("stats.departmentId", "=", "item.departmentId").onRef("stats.itemId", "=", "item.id"),
+    )
     .where("releaseItem.departmentId", "=", departmentId)
     .where("releaseItem.releaseId", "=", releaseId)
+    .select(["stats.answers as knownAnswers", "stats.creditSum as knownCredit"])
     .select([
       "item.id as itemId",
       "item.number",

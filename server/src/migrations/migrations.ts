@@ -27,6 +27,7 @@ import * as twinRequests from "./0024_twinRequests.ts";
 import * as reasons from "./0025_reasons.ts";
 import * as itemPoints from "./0026_itemPoints.ts";
 import * as claims from "./0027_claims.ts";
+import * as hands from "./0028_hands.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -56,4 +57,5 @@ export const migrations: Record<string, Migration> = {
   "0025_reasons": reasons,
   "0026_itemPoints": itemPoints,
   "0027_claims": claims,
+  "0028_hands": hands,
 };

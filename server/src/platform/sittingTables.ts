@@ -85,6 +85,14 @@ export interface SittingTables {
     at: Date;
     version: Default<number>;
   };
+  /** What a student draws in a go of a release: per place the ids of its items. */
+  hand: Owned & {
+    releaseId: string;
+    ordinal: number;
+    studentId: string;
+    drawn: Json<Record<string, string[]>>;
+    at: Date;
+  };
   markingClaim: Owned & { sittingId: string; position: number; personId: string; at: Date };
   keyRuling: Row & {
     itemId: string;

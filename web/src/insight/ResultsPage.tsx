@@ -7,7 +7,7 @@ import Tabs from "@mui/material/Tabs";
 import Typography from "@mui/material/Typography";
 import type { Results } from "@verdant/contract/insight";
 import { Link, useParams } from "react-router";
-import { HowTheyGetIn } from "../delivery/HowTheyGetIn.tsx";
+import { HowTheyGetIn } from "./HowTheyGetIn.tsx";
 import {
   useListReleasesQuery,
   useShutReleaseMutation,

@@ -1,0 +1,125 @@
+import fc from "fast-check";
+import { describe, expect, test } from "vitest";
+import { randomFrom } from "../random.ts";
+import { dealClass, dealOne, expectedOf, type ClassPool, type ClassStudent, type Hands } from "./dealClass.ts";
+
+/** Pools of items whose expected credit is anything; families of one unless said otherwise. */
+function poolsOf(count: number, size: number, take: number, familyOf = (p: number, i: number) => `${p} ${i}`) {
+  const next = randomFrom(`pools ${count} ${size}`);
+  return Array.from({ length: count }, (_, p): ClassPool => ({
+    placeId: `pool ${p}`,
+    take,
+    items: Array.from({ length: size }, (_, i) => ({
+      itemId: `${p} ${i}`,
+      familyId: familyOf(p, i),
+      expected: 0.2 + 0.8 * next(),
+    })),
+  }));
+}
+const classOf = (count: number): ClassStudent[] =>
+  Array.from({ length: count }, (_, i) => ({ studentId: `student ${i}`, met: new Map() }));
+const countsOf = (hands: Hands) => {
+  const counts = new Map<string, number>();
+  for (const hand of hands.values())
+    for (const itemId of [...hand.values()].flat()) counts.set(itemId, (counts.get(itemId) ?? 0) + 1);
+  return counts;
+};
+const spreadOf = (hands: Hands, pools: readonly ClassPool[]) => {
+  const scores = [...hands.values()].map((hand) => expectedOf(hand, pools));
+  const mean = scores.reduce((sum, one) => sum + one, 0) / scores.length;
+  return Math.sqrt(scores.reduce((sum, one) => sum + (one - mean) ** 2, 0) / scores.length);
+};
+const none = new Set<string>();
+
+describe("dealing to a class", () => {
+  test("each item of a pool goes to as many as any other, give or take one, over several goes; nothing comes again before it must", () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 30 }),
+        fc.integer({ min: 2, max: 12 }),
+        fc.integer({ min: 1, max: 4 }),
+        fc.string(),
+        (students, size, wanted, seed) => {
+          const take = Math.min(wanted, size);
+          const pools = poolsOf(2, size, take);
+          const dealt = new Map<string, number>();
+          let class_ = classOf(students);
+          for (let go = 1; go <= 4; go++) {
+            const hands = dealClass(class_, { pools, fixedFamilies: none, dealt, seed: `${seed} ${go}` });
+            for (const [itemId, count] of countsOf(hands)) dealt.set(itemId, (dealt.get(itemId) ?? 0) + count);
+            for (const pool of pools) {
+              const counts = pool.items.map((item) => dealt.get(item.itemId) ?? 0);
+              // A student's own history comes first, so that in later goes it can take one more.
+              expect(Math.max(...counts) - Math.min(...counts)).toBeLessThanOrEqual(
+                go * take <= size || size % take === 0 ? 1 : 2,
+              );
+            }
+            class_ = class_.map(({ studentId, met }) => {
+              const hand = [...(hands.get(studentId)?.values() ?? [])].flat();
+              expect(hand).toHaveLength(2 * take);
+              expect(new Set(hand).size).toBe(hand.length);
+              if (go * take <= size) expect(hand.some((itemId) => met.has(itemId))).toBe(false);
+              return { studentId, met: new Map([...met, ...hand.map((itemId) => [itemId, go] as const)]) };
+            });
+          }
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  test("never two of a family, nor one of what is fixed; as many as there can be", () => {
+    const pools = poolsOf(3, 8, 3, (p, i) => (i < 2 ? "shared" : `${p} ${Math.floor(i / 2)}`));
+    const hands = dealClass(classOf(25), { pools, fixedFamilies: new Set(["0 2"]), seed: "families" });
+    const families = new Map(pools.flatMap((pool) => pool.items.map((item) => [item.itemId, item.familyId])));
+    for (const hand of hands.values()) {
+      const held = [...hand.values()].flat().map((itemId) => families.get(itemId));
+      expect(new Set(held).size).toBe(held.length);
+      expect(held).not.toContain("0 2");
+      // Of the first pool two families are left besides the shared one, of the others three.
+      expect(held.length).toBeGreaterThanOrEqual(8);
+    }
+  });
+
+  test("what is to be expected of students differs fifty times less than by chance, for a class and for a thousand, in every go", () => {
+    for (const students of [30, 1000]) {
+      const pools = poolsOf(10, 12, 4);
+      // The spread of chance: per draw k (1 - k / n) times the variance of the pool.
+      const byChance = Math.sqrt(
+        pools.reduce((sum, { items, take }) => {
+          const mean = items.reduce((all, item) => all + item.expected, 0) / items.length;
+          const variance = items.reduce((all, item) => all + (item.expected - mean) ** 2, 0) / (items.length - 1);
+          return sum + take * (1 - take / items.length) * variance;
+        }, 0),
+      );
+      let class_ = classOf(students);
+      for (let go = 1; go <= 2; go++) {
+        const hands = dealClass(class_, { pools, fixedFamilies: none, seed: `balance ${go}` });
+        expect(byChance / spreadOf(hands, pools)).toBeGreaterThan(50);
+        class_ = class_.map(({ studentId }) => ({
+          studentId,
+          met: new Map([...(hands.get(studentId)?.values() ?? [])].flat().map((itemId) => [itemId, go])),
+        }));
+      }
+    }
+  });
+
+  test("the same students, pools and seed give the same; who comes later gets what was dealt least, near the others' score", () => {
+    const pools = poolsOf(6, 9, 3);
+    const deal = { pools, fixedFamilies: none, seed: "again" };
+    const [hands, again] = [dealClass(classOf(28), deal), dealClass(classOf(28), deal)];
+    expect(again).toEqual(hands);
+    const mean = [...hands.values()].reduce((sum, hand) => sum + expectedOf(hand, pools), 0) / hands.size;
+    const dealt = countsOf(hands);
+    const late = dealOne({ studentId: "late", met: new Map() }, { ...deal, dealt }, mean);
+    expect([...late.values()].map((list) => list.length)).toEqual([3, 3, 3, 3, 3, 3]);
+    for (const pool of pools) {
+      const counts = pool.items.map(
+        (item) => (dealt.get(item.itemId) ?? 0) + (late.get(pool.placeId)?.includes(item.itemId) === true ? 1 : 0),
+      );
+      expect(Math.max(...counts) - Math.min(...counts)).toBeLessThanOrEqual(1);
+    }
+    expect(Math.abs(expectedOf(late, pools) - mean)).toBeLessThan(0.5);
+    expect(dealClass([], deal).size).toBe(0);
+  });
+});

@@ -1,0 +1,95 @@
+/** What students draw: dealt to all whom a release is for when the first of them begins a go; later ones one by one. */
+import { dealClass, dealOne, expectedOf, type ClassPool } from "@verdant/core/delivery/dealClass";
+import type { DealPart, DealtItem } from "@verdant/core/delivery/deal";
+import { kindOf, markerOf, type Content } from "@verdant/core/items/kinds";
+import { expectedScore, slipKnown } from "@verdant/core/plan/posterior";
+import type { Scope, Student } from "../platform/scope.ts";
+import * as store from "./handStore.ts";
+
+interface PoolItem extends DealtItem {
+  readonly now: {
+    readonly content: Content;
+    readonly points: number;
+    readonly writerDifficulty: number;
+    /** First answers so far, and their credit; null while there are none. */
+    readonly knownAnswers: number | null;
+    readonly knownCredit: number | null;
+  };
+}
+
+type Hand = ReadonlyMap<string, readonly string[]>;
+
+/** Recall that is assumed of a topic: it scales what is expected of all students alike. */
+const usualRecall = 0.8;
+
+/**
+ * What this student draws in this go, by place; undefined where nothing is drawn. Dealing waits for nobody but another
+ * dealing of the same release.
+ *
+ * @param met what the student has met in earlier goes, with the go
+ */
+export async function handFor(
+  scope: Scope<Student>,
+  { releaseId, ordinal }: { releaseId: string; ordinal: number },
+  parts: readonly DealPart<PoolItem>[],
+  met: ReadonlyMap<string, number>,
+): Promise<Hand | undefined> {
+  const places = parts.flatMap((part) => part.places);
+  const pools = places.filter((place) => place.items.length > 1).map(toPool);
+  if (pools.length === 0) return undefined;
+  const { db, caller, now } = scope;
+  const { departmentId, studentId } = caller;
+  const key = { departmentId, releaseId, ordinal };
+  const find = async () => {
+    const drawn = await store.findHand(db, { ...key, studentId });
+    return drawn && new Map(Object.entries(drawn));
+  };
+  const known = await find();
+  if (known) return known;
+  await store.lockDealing(db, releaseId);
+  const sinceThen = await find();
+  if (sinceThen) return sinceThen;
+
+  const earlier = await store.listHands(db, departmentId, releaseId, ordinal);
+  const isDealt = earlier.some((row) => row.ordinal === ordinal);
+  const dealt = new Map<string, number>();
+  const metBy = new Map<string, Map<string, number>>();
+  for (const row of earlier)
+    for (const itemId of Object.values(row.drawn).flat()) {
+      dealt.set(itemId, (dealt.get(itemId) ?? 0) + 1);
+      const own = metBy.get(row.studentId) ?? new Map<string, number>();
+      metBy.set(row.studentId, own.set(itemId, row.ordinal));
+    }
+  const fixedFamilies = new Set(places.flatMap(({ items }) => (items.length === 1 ? (items[0]?.familyId ?? []) : [])));
+  const deal = { pools, fixedFamilies, dealt, seed: `${releaseId} ${ordinal}` };
+  const studentOf = (id: string) => ({ studentId: id, met: (id === studentId ? met : metBy.get(id)) ?? new Map() });
+  const hands = new Map<string, Hand>();
+  if (isDealt) {
+    const ofThisGo = earlier.filter((row) => row.ordinal === ordinal);
+    const sum = ofThisGo.reduce((all, row) => all + expectedOf(new Map(Object.entries(row.drawn)), pools), 0);
+    hands.set(studentId, dealOne(studentOf(studentId), deal, sum / ofThisGo.length));
+  } else {
+    const ids = new Set([...(await store.listStudentsFor(db, departmentId, releaseId)), studentId]);
+    for (const [id, hand] of dealClass([...ids].map(studentOf), deal)) hands.set(id, hand);
+  }
+  await store.insertHands(
+    db,
+    { ...key, at: now() },
+    [...hands].map(([id, hand]) => ({ studentId: id, drawn: Object.fromEntries(hand) })),
+  );
+  return hands.get(studentId);
+}
+
+function toPool({ placeId, items, take }: DealPart<PoolItem>["places"][number]): ClassPool {
+  return {
+    placeId,
+    take,
+    items: items.map(({ itemId, familyId, now }) => {
+      const chance = kindOf(now.content).chance(now.content);
+      const known = { right: now.knownCredit ?? 0, outOf: now.knownAnswers ?? 0 };
+      const slip = slipKnown({ writerEstimate: now.writerDifficulty, chance, ...known });
+      const credit = markerOf(now.content) === "nobody" ? 0 : expectedScore(usualRecall, chance, slip);
+      return { itemId, familyId, expected: now.points * credit };
+    }),
+  };
+}
