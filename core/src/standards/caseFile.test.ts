@@ -50,8 +50,62 @@ test("a circle is left out and said; what is no framework is none", () => {
     CFItems: [item("a", "1"), item("b", "2"), item("c", "3")],
     CFAssociations: [under("a", "b", 1), under("b", "a", 1)],
   });
-  expect([read?.standards.map((one) => one.code), read?.notes.length]).toEqual([["3"], 1]);
+  expect(read?.standards.map((one) => one.code)).toEqual(["3"]);
+  expect(read?.notes).toEqual(["1, 2 lie in or under a circle: left as before."]);
+  expect(read?.inDoubt).toEqual(["a", "b"]);
   for (const file of [null, [], {}, { CFDocument: { title: "x" } }]) expect(readCase(file)).toBeNull();
+});
+
+test("each faulty entry is named, and nothing is said of it: neither that it is gone nor where its children lie", () => {
+  const read = readCase({
+    CFDocument: document,
+    CFItems: [
+      item("a", "1"),
+      { identifier: "b", humanCodingScheme: "2", fullStatement: " " },
+      item("b1", "2.1"),
+      { humanCodingScheme: "3", fullStatement: "No identifier" },
+      item("a", "1 again"),
+      "no entry at all",
+      item("c", "4"),
+    ],
+    CFAssociations: [under("a", "doc", 1), under("b1", "b", 1), under("c", "not in the file", 1)],
+  });
+  expect(read?.standards.map(({ code, parentGuid, isParentKnown }) => [code, parentGuid, isParentKnown])).toEqual([
+    ["1", null, true],
+    ["4", null, false],
+    ["2.1", "b", true],
+  ]);
+  expect(read?.inDoubt).toEqual(["b"]);
+  expect(read?.notes).toEqual([
+    "Entry 2 (2) has no statement: left as before.",
+    "Entry 4 (3) has no identifier: not taken.",
+    "Entry 5 (1 again) has the identifier of 1: not taken.",
+    "Entry 6 has no identifier: not taken.",
+    "4 should lie under an entry that is not in the file: its place stays as before.",
+  ]);
+});
+
+test("a second place that would close a circle is called one; another second place is not", () => {
+  const read = readCase({
+    CFDocument: document,
+    CFItems: [item("a", "1"), item("b", "2"), item("c", "3")],
+    CFAssociations: [
+      under("a", "doc", 1),
+      under("b", "a", 1),
+      under("a", "b", 1),
+      under("c", "a", 2),
+      under("c", "b", 2),
+    ],
+  });
+  expect(read?.notes).toEqual([
+    "1 and 2 would lie under each other, in a circle: 1 lies under the framework.",
+    "3 has several parents: it lies under 1, not under 2.",
+  ]);
+  expect(read?.standards.map(({ code, parentGuid }) => [code, parentGuid])).toEqual([
+    ["1", null],
+    ["2", "a"],
+    ["3", "a"],
+  ]);
 });
 
 test("a whole framework as other programs write it: every standard, in its place", () => {

@@ -6,6 +6,8 @@ export interface CaseStandard {
   readonly statement: string;
   /** Guid of the standard it lies under; null at the top. */
   readonly parentGuid: string | null;
+  /** Not where the file names a parent that it does not hold. */
+  readonly isParentKnown: boolean;
   /** The item as it came, so that nothing unknown is lost. */
   readonly raw: unknown;
 }
@@ -17,6 +19,8 @@ export interface CaseFramework {
   readonly standards: readonly CaseStandard[];
   /** What the document says has taken the place of what: pairs of guids, the older first. */
   readonly replacements: readonly (readonly [string, string])[];
+  /** Guids of which the file says something that cannot be: what is known of them stays as it is. */
+  readonly inDoubt: readonly string[];
   readonly notes: readonly string[];
 }
 
@@ -27,56 +31,108 @@ const textIn = (entry: Entry, key: string) => (typeof entry[key] === "string" ? 
 const entriesIn = (entry: Entry, key: string) => (Array.isArray(entry[key]) ? entry[key].filter(isEntry) : []);
 const linkIn = (entry: Entry, key: string) => (isEntry(entry[key]) ? textIn(entry[key], "identifier") : "");
 
-/** The framework of a CASE document; null when it is none. Standards in a circle, or twice under a parent, are noted. */
+/**
+ * The framework of a CASE document; null when it is none. Each entry that is faulty is named in the notes and nothing is
+ * said of it besides: it is `inDoubt`, so that what is known of it stays as it is.
+ */
 export function readCase(file: unknown): CaseFramework | null {
   if (!isEntry(file) || !isEntry(file["CFDocument"])) return null;
   const guid = textIn(file["CFDocument"], "identifier");
   const title = textIn(file["CFDocument"], "title");
   if (guid === "" || title === "") return null;
   const notes: string[] = [];
-  const items = new Map<string, Entry>();
-  for (const item of entriesIn(file, "CFItems")) {
-    const id = textIn(item, "identifier");
-    if (id === "" || textIn(item, "fullStatement") === "")
-      notes.push("An item without identifier or statement was left out.");
-    else items.set(id, item);
-  }
-  const replacements: (readonly [string, string])[] = [];
-  const parents = new Map<string, { parent: string; sequence: number }>();
-  for (const link of entriesIn(file, "CFAssociations")) {
-    const type = textIn(link, "associationType");
-    const [child, parent] = [linkIn(link, "originNodeURI"), linkIn(link, "destinationNodeURI")];
-    if (type === "replacedBy" && items.has(parent)) replacements.push([child, parent]);
-    if (type !== "isChildOf") continue;
-    if (!items.has(child) || (!items.has(parent) && parent !== guid)) continue;
-    if (parents.has(child)) {
-      if (parents.get(child)?.parent !== parent)
-        notes.push(`${codeOf(items.get(child) ?? {})} has several parents; it lies under the first.`);
-      continue;
-    }
-    parents.set(child, { parent, sequence: Number(link["sequenceNumber"] ?? Number.MAX_SAFE_INTEGER) });
-  }
+  const { items, faulty } = itemsOf(file, notes);
+  const replacements = entriesIn(file, "CFAssociations")
+    .filter((link) => textIn(link, "associationType") === "replacedBy")
+    .map((link) => [linkIn(link, "originNodeURI"), linkIn(link, "destinationNodeURI")] as const)
+    .filter(([, newer]) => items.has(newer));
+  const { parents, lost } = parentsOf(file, guid, items, faulty, notes);
+  const name = (id: string) => codeOf(items.get(id) ?? {});
+  const at = (id: string) => parents.get(id) ?? { parent: guid, sequence: Number.MAX_SAFE_INTEGER };
   const childrenOf = (parent: string) =>
     [...items.keys()]
-      .filter((id) => (parents.get(id)?.parent ?? guid) === parent)
-      .sort(
-        (a, b) =>
-          (parents.get(a)?.sequence ?? Number.MAX_SAFE_INTEGER) -
-            (parents.get(b)?.sequence ?? Number.MAX_SAFE_INTEGER) ||
-          codeOf(items.get(a) ?? {}).localeCompare(codeOf(items.get(b) ?? {}), "en", { numeric: true }),
-      );
-  const standards: CaseStandard[] = [];
+      .filter((id) => at(id).parent === parent)
+      .sort((a, b) => at(a).sequence - at(b).sequence || name(a).localeCompare(name(b), "en", { numeric: true }));
+  const standards = new Map<string, CaseStandard>();
   const visit = (parent: string, parentGuid: string | null) => {
     for (const id of childrenOf(parent)) {
       const raw = items.get(id) ?? {};
-      standards.push({ guid: id, code: codeOf(raw), statement: textIn(raw, "fullStatement"), parentGuid, raw });
+      const statement = textIn(raw, "fullStatement");
+      standards.set(id, { guid: id, code: name(id), statement, parentGuid, isParentKnown: !lost.has(id), raw });
       visit(id, id);
     }
   };
   visit(guid, null);
-  if (standards.length < items.size)
-    notes.push(`${items.size - standards.length} standards lie in a circle and were left out.`);
-  return { guid, title, standards, replacements, notes };
+  // What lies under a faulty entry keeps its place there.
+  for (const id of faulty) visit(id, id);
+  const left = new Set([...items.keys()].filter((id) => !standards.has(id)));
+  const inDoubt = [...faulty, ...left];
+  for (const first of left) {
+    const circle = [];
+    for (let id = first; left.delete(id); id = at(id).parent) circle.push(name(id));
+    if (circle.length > 0)
+      notes.push(
+        `${circle.join(", ")} ${circle.length === 1 ? "lies in or under" : "lie in or under"} a circle: left as before.`,
+      );
+  }
+  return { guid, title, standards: [...standards.values()], replacements, inDoubt, notes };
+}
+
+function itemsOf(file: Entry, notes: string[]) {
+  const items = new Map<string, Entry>();
+  const faulty = new Set<string>();
+  const list: unknown[] = Array.isArray(file["CFItems"]) ? file["CFItems"] : [];
+  list.forEach((item, i) => {
+    const entry = isEntry(item) ? item : {};
+    const id = textIn(entry, "identifier");
+    const code = textIn(entry, "humanCodingScheme");
+    const named = `Entry ${i + 1}${code === "" ? "" : ` (${code})`}`;
+    if (id === "") notes.push(`${named} has no identifier: not taken.`);
+    else if (textIn(entry, "fullStatement") === "") {
+      notes.push(`${named} has no statement: left as before.`);
+      faulty.add(id);
+    } else if (items.has(id)) notes.push(`${named} has the identifier of ${codeOf(items.get(id) ?? {})}: not taken.`);
+    else items.set(id, entry);
+  });
+  for (const id of items.keys()) faulty.delete(id);
+  return { items, faulty };
+}
+
+/** The place of each item; `lost`: it should lie under something that the file does not hold. */
+function parentsOf(
+  file: Entry,
+  guid: string,
+  items: ReadonlyMap<string, Entry>,
+  faulty: ReadonlySet<string>,
+  notes: string[],
+) {
+  const name = (id: string) => (id === guid ? "the framework" : codeOf(items.get(id) ?? { identifier: id }));
+  const parents = new Map<string, { parent: string; sequence: number }>();
+  const others: (readonly [child: string, parent: string])[] = [];
+  const missing = new Map<string, string>();
+  for (const link of entriesIn(file, "CFAssociations")) {
+    if (textIn(link, "associationType") !== "isChildOf") continue;
+    const [child, parent] = [linkIn(link, "originNodeURI"), linkIn(link, "destinationNodeURI")];
+    if (!items.has(child)) continue;
+    if (!items.has(parent) && !faulty.has(parent) && parent !== guid) missing.set(child, parent);
+    else if (!parents.has(child))
+      parents.set(child, { parent, sequence: Number(link["sequenceNumber"] ?? Number.MAX_SAFE_INTEGER) });
+    else if (parents.get(child)?.parent !== parent) others.push([child, parent]);
+  }
+  for (const [child, parent] of others) {
+    const above = new Set<string>();
+    for (let id = parent; !above.has(id) && id !== guid && id !== ""; id = parents.get(id)?.parent ?? "") above.add(id);
+    const first = name(parents.get(child)?.parent ?? guid);
+    notes.push(
+      above.has(child)
+        ? `${name(child)} and ${name(parent)} would lie under each other, in a circle: ${name(child)} lies under ${first}.`
+        : `${name(child)} has several parents: it lies under ${first}, not under ${name(parent)}.`,
+    );
+  }
+  const lost = new Set([...missing.keys()].filter((child) => !parents.has(child)));
+  for (const child of lost)
+    notes.push(`${name(child)} should lie under an entry that is not in the file: its place stays as before.`);
+  return { parents, lost };
 }
 
 /** The code people use; where there is none, the beginning of the identifier. */

@@ -119,6 +119,8 @@ interface Read {
   readonly title: string;
   readonly notes: readonly string[];
   readonly replacements: readonly (readonly [string, string])[];
+  /** Guids of which nothing is changed. */
+  readonly inDoubt: readonly string[];
   /** A list says only what it adds; a CASE file is the whole framework. */
   readonly isWhole: boolean;
   readonly standards: readonly {
@@ -127,6 +129,7 @@ interface Read {
     readonly statement: string;
     readonly studentWording: string | null;
     readonly parentGuid: string | null;
+    readonly isParentKnown: boolean;
     readonly raw: unknown;
   }[];
 }
@@ -153,6 +156,7 @@ function read(body: Body): Read {
     title: body.title,
     notes: [],
     replacements: [],
+    inDoubt: [],
     isWhole: false,
     standards: standards.map(({ code, statement, studentWording, parent }) => ({
       guid: guidOf(code),
@@ -160,6 +164,7 @@ function read(body: Body): Read {
       statement,
       studentWording,
       parentGuid: parent === null ? null : guidOf(parent),
+      isParentKnown: true,
       raw: null,
     })),
   };
@@ -198,6 +203,9 @@ export async function importStandards(
     const find = (standard: Read["standards"][number]) =>
       byGuid.get(standard.guid) ?? (given.isWhole ? undefined : byCode.get(standard.code));
     const ids = new Map(given.standards.map((standard) => [standard.guid, find(standard)?.id ?? newId()]));
+    // Under an entry that is in doubt, but known here, a standard keeps its place.
+    const parentOf = ({ parentGuid }: Read["standards"][number]) =>
+      parentGuid === null ? null : (ids.get(parentGuid) ?? byGuid.get(parentGuid)?.id ?? null);
     let changed = 0;
     for (const [position, standard] of given.standards.entries()) {
       const old = find(standard);
@@ -213,7 +221,7 @@ export async function importStandards(
         code: standard.code,
         statement: standard.statement,
         studentWording: wording,
-        parentId: standard.parentGuid === null ? null : (ids.get(standard.parentGuid) ?? null),
+        ...(standard.isParentKnown && { parentId: parentOf(standard) }),
         position,
         retiredAt: null,
         ...(standard.raw !== null && { raw: JSON.stringify(standard.raw) }),
@@ -226,7 +234,7 @@ export async function importStandards(
         departmentId,
         id: ids.get(standard.guid) ?? newId(),
         frameworkId: framework.id,
-        parentId: standard.parentGuid === null ? null : (ids.get(standard.parentGuid) ?? null),
+        parentId: parentOf(standard),
         guid: standard.guid,
         code: standard.code,
         statement: standard.statement,
@@ -238,7 +246,10 @@ export async function importStandards(
       })),
     );
     const kept = new Set(ids.values());
-    const gone = given.isWhole ? before.filter((row) => row.retiredAt === null && !kept.has(row.id)) : [];
+    const inDoubt = new Set(given.inDoubt);
+    const gone = given.isWhole
+      ? before.filter((row) => row.retiredAt === null && !kept.has(row.id) && !inDoubt.has(row.guid))
+      : [];
     for (const row of gone) await store.updateStandard(db, departmentId, row.id, { retiredAt: now() });
     const idOf = (guid: string) => ids.get(guid) ?? byGuid.get(guid)?.id;
     const linked = new Set((await store.listLinks(db, departmentId)).map((link) => `${link.fromId} ${link.toId}`));

@@ -88,3 +88,26 @@ test("a newer version of a framework: tags stay, what it withdrew is marked wher
   expect(await bring(framework), "the older one again").toMatchObject({ created: 0, changed: 2, retired: 0 });
   expect((await listTopics(bench.lead)).withdrawn).toEqual([]);
 });
+
+test("a faulty file withdraws nothing that it is in doubt about, and takes no standard out of its place", async () => {
+  const bring = (file: unknown) => importStandards(bench.lead, { body: { kind: "case", file } });
+  await bring(framework);
+  const rows = () =>
+    bench.db.selectFrom("standard").select(["guid", "parentId", "statement", "retiredAt"]).orderBy("guid").execute();
+  const before = await rows();
+  const faulty = {
+    ...framework,
+    CFItems: framework.CFItems.map((one) =>
+      one.humanCodingScheme === "GEO.1.1" ? { ...one, fullStatement: "" } : one,
+    ),
+    CFAssociations: framework.CFAssociations.map((link) =>
+      link.originNodeURI.identifier === framework.CFItems.at(-1)?.identifier
+        ? { ...link, destinationNodeURI: { identifier: "not in the file" } }
+        : link,
+    ),
+  };
+  const outcome = await bring(faulty);
+  expect(outcome).toMatchObject({ created: 0, retired: 0 });
+  expect(outcome.notes.join(" ")).toContain("(GEO.1.1) has no statement: left as before.");
+  expect(await rows()).toEqual(before);
+});
