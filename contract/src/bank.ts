@@ -282,11 +282,11 @@ export const setItemStatus = endpoint({
   method: "put",
   path: "/items/:itemId/status",
   access: "member",
-  summary: "Retires an item, so that it is drawn no more, or takes it back into use. What was given stays as it was.",
+  summary: "Retires an item, so that it is drawn no more, takes it back to a draft, or takes it back into use. What was given stays as it was.",
   params: z.object({ itemId: Id }),
   body: z.object({
     version: z.int().positive(),
-    status: z.enum(["approved", "retired"]),
+    status: z.enum(["draft", "approved", "retired"]),
     /** Of a retired item: the one that takes its place. */
     successorId: Id.nullable().default(null),
   }),

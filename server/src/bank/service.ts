@@ -233,25 +233,42 @@ export function setItemStatus(
     const { departmentId } = caller;
     const { changeSeq } = await store.nextChange(db, departmentId, 0);
     const before = need(await store.findItem(db, departmentId, params.itemId), "item");
-    if (body.status === "approved" && before.approvedRevisionId === null) {
-      throw new Failure("conflict", "This item lacks something and cannot be used yet. Finish it first.");
-    }
+    const approvedRevisionId =
+      body.status === "draft"
+        ? null
+        : body.status === "approved"
+          ? (before.approvedRevisionId ?? (await approvableOf(within, before)))
+          : before.approvedRevisionId;
     const successorId = body.status === "retired" ? body.successorId : null;
     if (successorId !== null) await mustSucceed(within, before.id, successorId);
-    const change = { status: body.status, successorId, changeSeq, changedAt: within.now() };
+    const change = { status: body.status, approvedRevisionId, successorId, changeSeq, changedAt: within.now() };
     const moved = await store.updateItem(db, { departmentId, itemId: before.id, version: body.version }, change);
     if (!moved) throw stale();
-    if (body.status === "retired") await dropRequest(within, before.id);
+    if (body.status !== "approved") await dropRequest(within, before.id);
     await record(within, {
       departmentId,
       entity: "item",
       entityId: before.id,
-      action: body.status === "retired" ? "retired" : "takenBack",
+      action: statusDeeds[body.status],
       before: { status: before.status },
       after: { status: body.status, successorId },
     });
     return showItem(within, { params });
   });
+}
+
+const statusDeeds = { draft: "takenToDraft", retired: "retired", approved: "takenBack" } as const;
+
+/** The revision that comes into use again of an item that was taken back to a draft. */
+async function approvableOf(
+  scope: Scope<Member>,
+  { content, topicId, revisionId }: NonNullable<Awaited<ReturnType<typeof store.findItem>>>,
+): Promise<string> {
+  if (faultsOf(content, topicId).length > 0)
+    throw new Failure("conflict", "This item lacks something and cannot be used yet. Finish it first.");
+  if ((await rulesOf(scope)).mode === "all")
+    throw new Failure("conflict", "In your department somebody looks an item over first. Hand it in for review.");
+  return revisionId;
 }
 
 async function mustSucceed({ db, caller }: Scope<Member>, itemId: string, successorId: string): Promise<void> {

@@ -169,3 +169,22 @@ test("an item is retired with one that takes its place, which is never itself or
     successor: { id: other.id, number: other.number },
   });
 });
+
+test("an item goes back to a draft and into use again; where all is looked over, by way of a colleague", async () => {
+  const item = await write(bench.lead, "To be worked on?");
+  const set = async (status: "draft" | "approved") => {
+    const { version } = await showItem(bench.lead, { params: { itemId: item.id } });
+    return setItemStatus(bench.lead, { params: { itemId: item.id }, body: { version, status, successorId: null } });
+  };
+  const inUse = async () =>
+    bench.db.selectFrom("item").select(["status", "approvedRevisionId"]).where("id", "=", item.id).executeTakeFirst();
+  const before = await inUse();
+  expect((await set("draft")).status).toBe("draft");
+  expect(await inUse()).toEqual({ status: "draft", approvedRevisionId: null });
+  expect((await set("approved")).status).toBe("approved");
+  expect(await inUse()).toEqual(before);
+  await set("draft");
+  await review.setReviewRules(bench.lead, { body: { mode: "all", mayApproveOwn: false } });
+  await expect(set("approved")).rejects.toMatchObject({ kind: "conflict" });
+  await review.setReviewRules(bench.lead, { body: noReview });
+});

@@ -115,7 +115,7 @@ function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
           Is the key wrong?
         </Button>
         <HandInButton item={item} />
-        <RetireButton item={item} />
+        <StatusButtons item={item} />
       </Box>
       {item.status === "retired" && <SuccessorField key={`successor ${item.id}`} item={item} />}
       <FiguresPanel key={`figures ${item.id}`} itemId={item.id} use={item.tagging.use} />
@@ -148,30 +148,38 @@ function HandInButton({ item }: { item: Item }) {
   );
 }
 
-function RetireButton({ item }: { item: Item }) {
+/** Out of use for good, or to be worked on; and back. */
+function StatusButtons({ item }: { item: Item }) {
   const [setStatus, { isLoading }] = useSetItemStatusMutation();
   const say = useToast();
   if (item.status !== "approved" && item.status !== "retired") return null;
-  const status = item.status === "approved" ? "retired" : "approved";
-  const change = async (version: number, to: "approved" | "retired") => {
+  const before = item.status;
+  const change = async (version: number, status: "draft" | "approved" | "retired", isUndo = false) => {
     const { data, error } = await setStatus({
       params: { itemId: item.id },
-      body: { version, status: to, successorId: null },
+      body: { version, status, successorId: null },
     });
     if (error) say({ text: problemOf(error).detail, isError: true });
-    else if (to === status) {
-      say({
-        text:
-          to === "retired"
-            ? `Item ${item.number} is retired: it is drawn no more.`
-            : `Item ${item.number} is in use again.`,
-        undo: () => void change(data.version, item.status as "approved"),
-      });
-    }
+    else if (!isUndo)
+      say({ text: `Item ${item.number} ${statusWords[status]}`, undo: () => void change(data.version, before, true) });
   };
-  return (
+  const button = (words: string, status: "draft" | "approved" | "retired") => (
     <Button color="inherit" disabled={isLoading} onClick={() => void change(item.version, status)}>
-      {status === "retired" ? "Retire" : "Take back into use"}
+      {words}
     </Button>
   );
+  return item.status === "retired" ? (
+    button("Take back into use", "approved")
+  ) : (
+    <>
+      {button("Back to a draft", "draft")}
+      {button("Retire", "retired")}
+    </>
+  );
 }
+
+const statusWords = {
+  draft: "is a draft again: nobody draws it until it is saved or taken back into use.",
+  approved: "is in use again.",
+  retired: "is retired: it is drawn no more.",
+};

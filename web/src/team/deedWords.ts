@@ -10,6 +10,7 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
       changedTogether: "changed",
       retired: "retired",
       takenBack: "took back into use",
+      takenToDraft: "took back to a draft",
       takenOut: "took out again just after it was put in",
       handedIn: "handed in",
       approved: "approved",
