@@ -16,7 +16,7 @@ import type { Member, Scope } from "../server/src/platform/scope.ts";
 import { changeItems } from "../server/src/bank/bulk.ts";
 import { addItems } from "../server/src/bank/service.ts";
 import { listTopics } from "../server/src/standards/service.ts";
-import { hashPassword } from "../server/src/team/service.ts";
+import { hashPassword } from "../server/src/team/passwordRules.ts";
 import { setGoal } from "../server/src/writing/service.ts";
 import { insertHistory } from "./history.ts";
 import { larkmoor } from "./larkmoor.ts";

@@ -101,7 +101,7 @@ export async function teacherAt(person: Fixtures["person"], address: string, nam
 export async function studentAt(person: Fixtures["person"], address: string, card: string): Promise<Page> {
   const page = await person(phone);
   await page.goto(`${address}/s`);
-  await page.getByLabel("The three words of your entry card").fill(card);
+  await page.getByLabel("The words of your entry card").fill(card);
   await page.getByRole("button", { name: "Come in" }).click();
   await expect(page.getByRole("heading", { name: "What now" })).toBeVisible();
   return page;

@@ -282,7 +282,8 @@ export const setItemStatus = endpoint({
   method: "put",
   path: "/items/:itemId/status",
   access: "member",
-  summary: "Retires an item, so that it is drawn no more, takes it back to a draft, or takes it back into use. What was given stays as it was.",
+  summary:
+    "Retires an item, so that it is drawn no more, takes it back to a draft, or takes it back into use. What was given stays as it was.",
   params: z.object({ itemId: Id }),
   body: z.object({
     version: z.int().positive(),

@@ -12,6 +12,7 @@ import { finderEndpoints } from "./finder.ts";
 import { insightEndpoints } from "./insight.ts";
 import { manyEndpoints } from "./many.ts";
 import { mediaEndpoints } from "./media.ts";
+import { accountEndpoints } from "./account.ts";
 import { membersEndpoints } from "./members.ts";
 import { mergeTopicsEndpoints } from "./mergeTopics.ts";
 import { planEndpoints } from "./plan.ts";
@@ -29,6 +30,7 @@ export const endpoints = {
   ...platformEndpoints,
   ...teamEndpoints,
   ...membersEndpoints,
+  ...accountEndpoints,
   ...standardsEndpoints,
   ...mergeTopicsEndpoints,
   ...bankEndpoints,

@@ -1,5 +1,6 @@
 /** The members of a department: who they are, how they come in, and how they leave. */
 import { z } from "zod";
+import { NewPassword } from "./account.ts";
 import { endpoint } from "./endpoint.ts";
 import { Done, Id, limits, LocalDate, Moment, Name } from "./wire.ts";
 import { Session } from "./team.ts";
@@ -150,7 +151,7 @@ export const acceptInvitation = endpoint({
   body: z.object({
     secret: Secret,
     email: z.email("Enter an e-mail address.").max(254),
-    password: z.string().min(10, "At least 10 characters.").max(200),
+    password: NewPassword,
     /** Of a new account. */
     name: Name.optional(),
   }),
@@ -188,7 +189,7 @@ export const setPassword = endpoint({
   path: "/password",
   access: "public",
   summary: "Sets a new password by a link that a lead made; it works once, and ends all other sessions.",
-  body: z.object({ secret: Secret, password: z.string().min(10, "At least 10 characters.").max(200) }),
+  body: z.object({ secret: Secret, password: NewPassword }),
   result: Session,
 });
 

@@ -1,5 +1,6 @@
 /** Who is signed in: members by password, students by entry card. */
 import { z } from "zod";
+import { NewPassword } from "./account.ts";
 import { endpoint } from "./endpoint.ts";
 import { Done, Id, Moment, Name } from "./wire.ts";
 
@@ -43,7 +44,7 @@ export const signUp = endpoint({
     department: Name,
     name: Name,
     email: z.email("Enter an e-mail address.").max(254),
-    password: z.string().min(10, "At least 10 characters.").max(200),
+    password: NewPassword,
     timeZone: z.string().max(60),
   }),
   result: Session,
@@ -73,8 +74,8 @@ export const enter = endpoint({
   method: "post",
   path: "/entry",
   access: "public",
-  summary: "Lets a student in by the three words of the entry card.",
-  body: z.object({ card: z.string().trim().min(1, "Enter the three words of your card.").max(80) }),
+  summary: "Lets a student in by the words of the entry card.",
+  body: z.object({ card: z.string().trim().min(1, "Enter the words of your card.").max(80) }),
   result: Session,
 });
 

@@ -6,6 +6,7 @@ import { madeUpBank } from "./assembly/composeTask.ts";
 import { BankIndexes } from "./bank/bankIndex.ts";
 import { closeOverdue } from "./delivery/closeOverdue.ts";
 import { refreshItemStats } from "./insight/itemStats.ts";
+import { deleteExpired } from "./team/accountStore.ts";
 import { readConfig } from "./platform/config.ts";
 import { connect, migrate } from "./platform/database.ts";
 import { startJobs } from "./platform/jobs/jobs.ts";
@@ -51,6 +52,7 @@ async function start(): Promise<void> {
   const rounds = [
     startPolling(ofServer, 5000, "closing overdue sittings", closeOverdue),
     startPolling(ofServer, 5000, "refreshing the figures of items", refreshItemStats),
+    startPolling(ofServer, 600_000, "putting away what has run out", ({ db, now }) => deleteExpired(db, now())),
   ];
   void jobs.warm(madeUpBank(400, 12, randomFrom("warm"))).catch((error: unknown) => {
     log.warn({ err: error }, "the worker could not be warmed up");

@@ -1,5 +1,5 @@
 /** Makes a department with its first lead: node server/dist/newDepartment.js "Geography, My School" Europe/London lead@school.example "Lead's name" */
-import { hashPassword } from "./team/service.ts";
+import { hashPassword } from "./team/passwordRules.ts";
 import { insertDepartment } from "./team/store.ts";
 import { readConfig } from "./platform/config.ts";
 import { connect, migrate } from "./platform/database.ts";

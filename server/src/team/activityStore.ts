@@ -11,7 +11,7 @@ export async function findTimeZone(db: Db, departmentId: string): Promise<string
   return row.timeZone;
 }
 
-/** Deeds of members, the newest first; what was changed in one go is one. */
+/** Deeds of members, and what the server noticed about their accounts, the newest first; what was changed in one go is one. */
 export async function listDeeds(
   db: Db,
   departmentId: string,
@@ -27,17 +27,17 @@ export async function listDeeds(
     what: string | null;
   }>`
     with newest as (
-      select batch_id, at, actor_id, entity, action, entity_id, after from history
-      where department_id = ${departmentId} and actor_kind = 'person'
+      select batch_id, id, at, actor_id, entity, action, entity_id, after from history
+      where department_id = ${departmentId} and (actor_kind = 'person' or (entity = 'member' and action = 'guessedAt'))
         and (${which.personId}::uuid is null or actor_id = ${which.personId})
         and (${which.before}::timestamptz is null or at < ${which.before})
       order by at desc, id desc
       limit 20000
     ),
     deeds as (
-      select batch_id, max(at) as at, (array_agg(actor_id))[1] as actor_id, entity, action, count(*)::int as count,
+      select batch_id, max(at) as at, max(id::text collate "C") as last, (array_agg(actor_id))[1] as actor_id, entity, action, count(*)::int as count,
         (array_agg(entity_id))[1] as entity_id, (array_agg(after))[1] as after
-      from newest group by batch_id, entity, action order by 2 desc limit ${which.limit}
+      from newest group by batch_id, entity, action order by max(at) desc, max(id::text collate "C") desc limit ${which.limit}
     )
     select batch_id, at, person.name as who, entity, action, count,
       coalesce(
@@ -48,6 +48,6 @@ export async function listDeeds(
         (select member.name from person member where member.id = deeds.entity_id and deeds.entity = 'member'),
         after ->> 'name', after ->> 'title') as what
     from deeds left join person on person.id = deeds.actor_id
-    order by at desc`.execute(db);
+    order by at desc, last collate "C" desc`.execute(db);
   return rows;
 }

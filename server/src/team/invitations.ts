@@ -10,7 +10,8 @@ import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { giveBack, takeTry, type Limit } from "../platform/throttle.ts";
 import { addGrants, mustKnowTopics, replaceGrants, topicName, topicNames } from "./grants.ts";
 import * as store from "./invitationStore.ts";
-import { beginSession, hashPassword } from "./service.ts";
+import { hashPassword, mustBeHardToGuess } from "./passwordRules.ts";
+import { beginSession } from "./service.ts";
 
 /** Made from the installation's secret, so that it can be shown again and is nowhere to be stolen from. */
 const secretOf = ({ secret }: Scope, id: string) =>
@@ -126,6 +127,7 @@ export async function acceptInvitation(
     const detail = "Say your name: this e-mail address is new here.";
     throw new Failure("invalid", detail, { errors: [{ pointer: "/body/name", detail }] });
   }
+  if (!person) mustBeHardToGuess(body.password, [body.name ?? "", body.email]);
   const passwordHash = person ? null : await hashPassword(body.password);
   const personId = person?.id ?? newId();
   const { departmentId, role, grants, id } = invitation;

@@ -7,7 +7,8 @@ import { hashOf, newToken } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { giveBack, takeTry, type Limit } from "../platform/throttle.ts";
 import * as store from "./passwordStore.ts";
-import { beginSession, hashPassword } from "./service.ts";
+import { hashPassword, mustBeHardToGuess } from "./passwordRules.ts";
+import { beginSession } from "./service.ts";
 
 const linkDays = 3;
 
@@ -44,6 +45,7 @@ export async function setPassword(
 ): Promise<Result<typeof contract.setPassword>> {
   const limits: Limit[] = [{ key: `password link address ${scope.address}`, failures: 60 }];
   await takeTry(scope, limits);
+  mustBeHardToGuess(body.password, []);
   const passwordHash = await hashPassword(body.password);
   const reset = await atomically(scope, async ({ db, now }) => {
     const found = await store.takeReset(db, hashOf(body.secret), now());

@@ -1,7 +1,9 @@
+import { accountEndpoints } from "@verdant/contract/account";
 import { membersEndpoints } from "@verdant/contract/members";
 import { teamEndpoints } from "@verdant/contract/team";
 import type { Router } from "express";
 import { mountAll } from "../platform/mount.ts";
+import * as account from "./account.ts";
 import * as members from "./members.ts";
 import * as service from "./service.ts";
 
@@ -9,4 +11,5 @@ import * as service from "./service.ts";
 export const mountTeam = (router: Router): void => {
   mountAll(router, teamEndpoints, service);
   mountAll(router, membersEndpoints, members);
+  mountAll(router, accountEndpoints, account);
 };

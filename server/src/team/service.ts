@@ -9,17 +9,14 @@ import type { Scope } from "../platform/scope.ts";
 import { isKnownTo, markFor } from "../platform/knownDevice.ts";
 import { giveBack, takeTry, takeTurn, type Limit } from "../platform/throttle.ts";
 import { listDepartmentsOf } from "./passwordStore.ts";
+import { argon2, hashPassword, mustBeHardToGuess } from "./passwordRules.ts";
 import * as store from "./store.ts";
 
 type Session = Result<typeof contract.showSession>;
 
 const sessionDays = 30;
-/** argon2id with 19 MiB and two passes, as OWASP recommends (2024). */
-const argon2 = { memoryCost: 19_456, timeCost: 2, parallelism: 1 } as const;
 /** Verified when the address is unknown, so that the time taken does not tell. */
 const nobodysHash = hash("nobody", argon2);
-
-export const hashPassword = (password: string): Promise<string> => hash(password, argon2);
 
 export async function showSession(scope: Scope): Promise<Session> {
   const { caller, db, isDemo, maySignUp } = scope;
@@ -41,6 +38,7 @@ export async function signUp(scope: Scope, { body }: Input<typeof contract.signU
     throw new Failure("forbidden", "This installation makes no new departments. Ask whoever runs it.");
   await takeTurn(scope, { key: `sign-up address ${scope.address}`, failures: 20 });
   if (!isTimeZone(body.timeZone)) throw invalidField("timeZone", "This time zone is not known.");
+  mustBeHardToGuess(body.password, [body.department, body.name, body.email]);
   if (await store.findPersonByEmail(scope.db, body.email))
     throw invalidField("email", "There is somebody with this e-mail address already. Sign in instead.");
   const ids = { departmentId: newId(), personId: newId(), membershipId: newId() };

@@ -62,7 +62,6 @@ export async function insertSession(
     expiresAt: Date;
   },
 ): Promise<void> {
-  await db.deleteFrom("session").where("expiresAt", "<", row.createdAt).execute();
   await db.insertInto("session").values(row).execute();
 }
 

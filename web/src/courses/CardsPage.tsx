@@ -24,7 +24,7 @@ export function CardsPage() {
   return (
     <Page
       title={data ? `Entry cards of ${data.className}` : "Entry cards"}
-      about={`Students enter at ${window.location.host}/s with the three words, or by the code`}
+      about={`Students enter at ${window.location.host}/s with the words of their card, or by the code`}
       actions={
         <Button
           variant="contained"

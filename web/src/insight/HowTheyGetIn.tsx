@@ -18,8 +18,8 @@ export function HowTheyGetIn({ classes }: { classes: readonly { readonly id: str
         How students get in
       </Typography>
       <Typography sx={{ mb: 1 }}>
-        They open <strong>{address}</strong> and type the three words of their card, or hold the camera over its code.
-        What is open for them stands at the top.
+        They open <strong>{address}</strong> and type the words of their card, or hold the camera over its code. What is
+        open for them stands at the top.
       </Typography>
       {classes.map((one) => (
         <OneClass key={one.id} of={one} />

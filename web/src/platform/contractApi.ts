@@ -49,6 +49,7 @@ export const api = createApi({
     "Course",
     "View",
     "Member",
+    "OwnSession",
   ],
   refetchOnFocus: true,
   refetchOnReconnect: true,

@@ -5,6 +5,7 @@ import MenuItem from "@mui/material/MenuItem";
 import Typography from "@mui/material/Typography";
 import { useColorScheme } from "@mui/material/styles";
 import { useState } from "react";
+import { Link } from "react-router";
 import { useChangeDepartmentMutation, useListMyDepartmentsQuery, useSignOutMutation } from "../team/api.ts";
 
 const modes = [
@@ -87,6 +88,11 @@ export function PersonMenu(props: {
               Go to {one.name}
             </MenuItem>
           ))}
+        {showKeys && (
+          <MenuItem component={Link} to="/account" onClick={close}>
+            Your account
+          </MenuItem>
+        )}
         {showKeys && (
           <MenuItem
             onClick={() => {

@@ -80,14 +80,14 @@ function CardForm({ scanned, problem }: { scanned: string; problem?: string }) {
         </Box>
         <Box>
           <Typography component="label" htmlFor="card" sx={{ display: "block", fontWeight: 700, mb: 0.75 }}>
-            {t("The three words of your entry card")}
+            {t("The words of your entry card")}
           </Typography>
           <TypeField
             id="card"
             required
             autoFocus
             autoComplete="off"
-            placeholder={t("for example: river maple stone")}
+            placeholder={t("for example: river maple stone lamp")}
             value={card}
             aria-invalid={detail !== undefined}
             aria-describedby={detail === undefined ? undefined : "cardProblem"}

@@ -1,3 +1,4 @@
+import { changePassword, endOtherSessions, listSessions } from "@verdant/contract/account";
 import { listDemoPeople, showSession, signIn, signInDemo, signOut, signUp } from "@verdant/contract/team";
 import {
   acceptInvitation,
@@ -24,6 +25,15 @@ export const teamApi = api.injectEndpoints({
     signIn: build.mutation({ ...calls<typeof signIn>(signIn), invalidatesTags: ["Session"] }),
     signUp: build.mutation({ ...calls<typeof signUp>(signUp), invalidatesTags: ["Session"] }),
     signOut: build.mutation(calls<typeof signOut>(signOut)),
+    changePassword: build.mutation({
+      ...calls<typeof changePassword>(changePassword),
+      invalidatesTags: (_, error) => (error ? [] : ["OwnSession"]),
+    }),
+    listSessions: build.query({ ...calls<typeof listSessions>(listSessions), providesTags: ["OwnSession"] }),
+    endOtherSessions: build.mutation({
+      ...calls<typeof endOtherSessions>(endOtherSessions),
+      invalidatesTags: ["OwnSession"],
+    }),
     listDemoPeople: build.query(calls<typeof listDemoPeople>(listDemoPeople)),
     signInDemo: build.mutation({ ...calls<typeof signInDemo>(signInDemo), invalidatesTags: ["Session"] }),
     listMembers: build.query({ ...calls<typeof listMembers>(listMembers), providesTags: ["Member"] }),
@@ -60,6 +70,9 @@ export const teamApi = api.injectEndpoints({
 export const {
   useShowSessionQuery,
   useSignInMutation,
+  useChangePasswordMutation,
+  useListSessionsQuery,
+  useEndOtherSessionsMutation,
   useSignOutMutation,
   useSignUpMutation,
   useListDemoPeopleQuery,

@@ -86,6 +86,7 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
       left: "ended the membership of",
       roleChanged: "changed the role of",
       grantsChanged: "changed what is open to",
+      passwordChanged: "changed the password of",
       passwordLinkMade: "made a link for a new password of",
       guessedAt: "saw more than ten wrong passwords in a quarter of an hour for",
     },
