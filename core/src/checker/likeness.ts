@@ -36,9 +36,7 @@ export const tellingText = (asked: Asked): string => (says(asked) ? asked.questi
  * two of just these words were changed.
  */
 export const tellingWords = (asked: Asked): string[] =>
-  [...new Set(wordsOf(tellingText(asked)))]
-    .sort((a, b) => b.length - a.length || (a < b ? -1 : 1))
-    .slice(0, 3);
+  [...new Set(wordsOf(tellingText(asked)))].sort((a, b) => b.length - a.length || (a < b ? -1 : 1)).slice(0, 3);
 
 /** What a student reads of an item: the question and its parts, without reasons and explanations. */
 export function askedIn(content: Content): { readonly question: string; readonly all: string } {
