@@ -149,6 +149,8 @@ export const Quiz = z.object({
       shared: z.number(),
       drawn: z.int(),
       chanceOfSame: z.number(),
+      /** Goes that a student can take before a question, or a look-alike of it, comes again. */
+      goes: z.int(),
     })
     .nullable(),
   /** 1 = as woven as can be, 0 = sorted by unit; null when there is nothing to weave. */

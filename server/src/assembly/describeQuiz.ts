@@ -11,6 +11,7 @@ import { groupBy } from "@verdant/core/groupBy";
 import { kindOf, markerOf } from "@verdant/core/items/kinds";
 import { shareOf } from "@verdant/core/insight/wilson";
 import { bandOf } from "@verdant/core/plan/band";
+import { goesOf } from "@verdant/core/coverage/goes";
 import { expectedScore, slipKnown } from "@verdant/core/plan/posterior";
 import { headline } from "@verdant/core/richText";
 import { gatheredByStimulus } from "@verdant/core/stimuli/stimulus";
@@ -190,7 +191,12 @@ function drawsOf(caller: Caller, draws: readonly Draw[], students: number): Quiz
   const shared = draws.reduce((sum, _, i) => sum + sharedByTwo(families[i] ?? [], takes[i] ?? 0), 0);
   const drawn = takes.reduce((sum, take) => sum + take, 0);
   const powerOfTen = ways.reduce((sum, one) => sum + Math.log10(Math.max(1, one)), 0);
-  return { powerOfTen, shared, drawn, chanceOfSame: chanceOfSame(10 ** Math.min(300, powerOfTen), students) };
+  const given = draws.flatMap((draw, i) => {
+    const take = takes[i] ?? 0;
+    return take === 0 ? [] : [{ part: "", take, families: usableIn(caller, draw).map((item) => item.familyId) }];
+  });
+  const goes = given.length === 0 ? 0 : goesOf(given).goes;
+  return { powerOfTen, shared, drawn, goes, chanceOfSame: chanceOfSame(10 ** Math.min(300, powerOfTen), students) };
 }
 
 /** Interleaving index of the order as it stands, against the best order found for the same items. Parts never mix. */

@@ -1,6 +1,6 @@
 /** What the bank has for each topic, what reviews will need, and how often a check can be sat. */
 import { expect, test } from "vitest";
-import { createQuiz, setLayout } from "../assembly/service.ts";
+import { createQuiz, setLayout, showQuiz } from "../assembly/service.ts";
 import { listItems, setItemStatus, showItem } from "../bank/service.ts";
 import { showItemFigures } from "../insight/itemFigures.ts";
 import { showBeforeTeaching } from "../insight/beforeTeaching.ts";
@@ -111,4 +111,13 @@ test("a check can be sat as often as its scarcest draw allows", async () => {
     goes: 1,
     bottleneck: { parts: ["Poor"], take: 2, families: 3 },
   });
+  // A part without a heading is named by its number, a quiz of one part is the quiz.
+  const nameless = async (...places: ReturnType<typeof draw>[][]) => {
+    const { version } = await showQuiz(bench.lead, { params: { quizId: quiz.id } });
+    const parts = places.map((own) => ({ ...part("", own), heading: null }));
+    await setLayout(bench.lead, { params: { quizId: quiz.id }, body: { version, parts } });
+    return (await listChecks(bench.lead)).checks.find((one) => one.quizId === quiz.id)?.bottleneck.parts;
+  };
+  expect(await nameless([draw(ids.slice(0, 4), 1)], [draw(ids.slice(4, 7), 2)])).toEqual(["part 2"]);
+  expect(await nameless([draw(ids.slice(0, 4), 1)])).toEqual(["the quiz"]);
 });

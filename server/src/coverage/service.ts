@@ -118,8 +118,8 @@ export async function listChecks({ db, caller }: Scope<Member>): Promise<Result<
     const [first] = own;
     if (!first) return [];
     const { goes, bottleneck } = goesOf(
-      own.map(({ heading, partPosition, take, families }) => ({
-        part: heading ?? `part ${String(partPosition + 1)}`,
+      own.map(({ heading, partPosition, partCount, take, families }) => ({
+        part: heading ?? (partCount === 1 ? "the quiz" : `part ${partPosition}`),
         take,
         families,
       })),

@@ -29,10 +29,12 @@ export async function listDraws(db: Db, departmentId: string) {
     name: string;
     heading: string | null;
     partPosition: number;
+    partCount: number;
     take: number;
     families: string[];
   }>`
     select quiz.id as quiz_id, quiz.number, quiz.name, part.heading, part.position as part_position,
+      (select count(*)::int from quiz_part p where p.department_id = part.department_id and p.quiz_id = part.quiz_id) as part_count,
       coalesce(place.take, 1) as take, coalesce(array_agg(distinct item.family_id) filter (where item.family_id is not null), '{}') as families
     from quiz_place place
     join quiz_part part on part.department_id = place.department_id and part.id = place.part_id
@@ -41,7 +43,7 @@ export async function listDraws(db: Db, departmentId: string) {
     left join item on item.department_id = pool.department_id and item.id = pool.item_id
       and item.status = 'approved' and item.archived_at is null
     where place.department_id = ${departmentId} and place.kind = 'draw' and coalesce(place.take, 1) > 0
-    group by quiz.id, quiz.number, quiz.name, part.heading, part.position, place.id, place.position, place.take
+    group by quiz.id, quiz.number, quiz.name, part.department_id, part.quiz_id, part.heading, part.position, place.id, place.position, place.take
     order by quiz.number desc, part.position, place.position
     limit 2000`.execute(db);
   return rows;

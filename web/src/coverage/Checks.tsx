@@ -32,7 +32,7 @@ export function Checks() {
 }
 
 function inWords({ parts, take, families }: Check["bottleneck"]): string {
-  const names = parts.slice(0, 3).map((part) => `“${part}”`);
+  const names = parts.slice(0, 3).map((part) => (/^(the quiz|part \d+)$/.test(part) ? part : `“${part}”`));
   const who = parts.length > 3 ? `${names.join(", ")} and ${parts.length - 3} more` : names.join(" and ");
   return `${who} ${parts.length === 1 ? "draws" : "together draw"} ${take} of ${families}.`;
 }

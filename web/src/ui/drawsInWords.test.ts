@@ -1,0 +1,20 @@
+import { expect, test } from "vitest";
+import { drawsInWords } from "./drawsInWords.ts";
+
+const draws = { powerOfTen: Math.log10(66), shared: 0.75, drawn: 2, chanceOfSame: 0.99952, goes: 6 };
+
+test("the odds are said for two neighbours, with what they share, the number of quizzes, and the goes without a repeat", () => {
+  expect(drawsInWords(draws, 28)).toBe(
+    "Of two neighbours 1 in 66 draw the same questions; on average they share 0.8 of 2, look-alikes counted. There are 66 different quizzes; the chance that any two of 28 students have the same is over 99%. A student can take 6 goes before a drawn question comes again.",
+  );
+});
+
+test("where all draw the same, or hardly ever do, that is what it says", () => {
+  const one = drawsInWords({ ...draws, powerOfTen: 0, shared: 2, chanceOfSame: 1, goes: 1 }, 28);
+  expect(one).toContain("Two neighbours always draw the same questions");
+  expect(one).toContain("In a second go some questions come again.");
+  const many = drawsInWords({ ...draws, powerOfTen: 27, shared: 13.3, drawn: 40, chanceOfSame: 1e-24 }, 28);
+  expect(many).toContain("Two neighbours hardly ever draw the same questions");
+  expect(many).toContain("more than a thousand million different quizzes");
+  expect(many).toContain("under 0.1%");
+});
