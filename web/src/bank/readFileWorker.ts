@@ -89,7 +89,13 @@ function textOf(bytes: ArrayBuffer): string {
 
 function sheetsOfText(name: string, bytes: ArrayBuffer): FileRead {
   const text = textOf(bytes);
-  const { data, errors, meta } = Papa.parse<string[]>(text, { skipEmptyLines: false, preview: mostRows + 1 });
+  // What stands between cells is found from the rows that have any; empty ones would hide it in a short file.
+  const { delimiter } = Papa.parse<string[]>(text, { skipEmptyLines: "greedy", preview: 20 }).meta;
+  const { data, errors, meta } = Papa.parse<string[]>(text, {
+    delimiter,
+    skipEmptyLines: false,
+    preview: mostRows + 1,
+  });
   const quote = errors.find((error) => error.type === "Quotes");
   const findings = [
     ...(quote
