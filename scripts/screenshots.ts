@@ -46,7 +46,7 @@ b) A spit`;
 /** Sits what is open for one student, answering with whatever comes first. */
 async function sit(page: Page, card: string): Promise<void> {
   await page.goto(`${address}/s`);
-  await page.getByLabel(/three words/).fill(card);
+  await page.getByLabel(/words of your entry card/).fill(card);
   await page.getByRole("button", { name: "Come in" }).click();
   await page
     .getByRole("button", { name: /^Begin/ })
@@ -140,7 +140,7 @@ await staff.getByRole("textbox", { name: "Question" }).waitFor();
 await take(staff, "item");
 await staff.goto(`${address}/bank/paste`);
 await staff.getByRole("textbox", { name: "Questions" }).fill(pasted);
-await staff.getByText(/Very like item/).waitFor();
+await staff.getByText(/item \d+/).first().waitFor();
 await take(staff, "paste");
 
 await staff.goto(`${address}/many`);
