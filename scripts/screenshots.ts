@@ -140,7 +140,10 @@ await staff.getByRole("textbox", { name: "Question" }).waitFor();
 await take(staff, "item");
 await staff.goto(`${address}/bank/paste`);
 await staff.getByRole("textbox", { name: "Questions" }).fill(pasted);
-await staff.getByText(/item \d+/).first().waitFor();
+await staff
+  .getByText(/item \d+/)
+  .first()
+  .waitFor();
 await take(staff, "paste");
 
 await staff.goto(`${address}/many`);
