@@ -6,10 +6,11 @@ import { madeUpBank } from "./assembly/composeTask.ts";
 import { BankIndexes } from "./bank/bankIndex.ts";
 import { closeOverdue } from "./delivery/closeOverdue.ts";
 import { refreshItemStats } from "./insight/itemStats.ts";
-import { deleteExpired } from "./team/accountStore.ts";
+import { deleteExpiredAccess } from "./team/accountStore.ts";
 import { readConfig } from "./platform/config.ts";
 import { connect, migrate } from "./platform/database.ts";
 import { startJobs } from "./platform/jobs/jobs.ts";
+import { deleteExpiredRequests } from "./platform/expired.ts";
 import { createLog } from "./platform/log.ts";
 import { startPolling } from "./platform/poller.ts";
 import type { Installation, Nobody, Scope } from "./platform/scope.ts";
@@ -52,7 +53,10 @@ async function start(): Promise<void> {
   const rounds = [
     startPolling(ofServer, 5000, "closing overdue sittings", closeOverdue),
     startPolling(ofServer, 5000, "refreshing the figures of items", refreshItemStats),
-    startPolling(ofServer, 600_000, "putting away what has run out", ({ db, now }) => deleteExpired(db, now())),
+    startPolling(ofServer, 600_000, "putting away what has run out", async ({ db, now }) => {
+      await deleteExpiredRequests(db, now());
+      await deleteExpiredAccess(db, now());
+    }),
   ];
   void jobs.warm(madeUpBank(400, 12, randomFrom("warm"))).catch((error: unknown) => {
     log.warn({ err: error }, "the worker could not be warmed up");

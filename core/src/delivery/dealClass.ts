@@ -41,7 +41,7 @@ const band = 0.025;
  * that each item goes to as many students as any other of its pool, give or take one (a deck that is dealt out before it
  * is mixed again). Then students whose expected score is too high change an item with others whose is too low, which
  * leaves all of that as it is, until all expected scores lie within a twentieth of a point or no change helps: 1,000
- * students with 10 draws of 4 of 12 come from a spread of a point to one of a hundredth.
+ * students with 10 draws of 4 of 12 come from a spread of 1.25 points to one of 0.012.
  *
  * Deterministic for the same students in the same order, pools and seed.
  */

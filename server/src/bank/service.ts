@@ -1,7 +1,6 @@
 /** Rules of the item bank: what a save makes of an item, and what a change leaves behind. */
 import { createHash } from "node:crypto";
 import type * as contract from "@verdant/contract/bank";
-import type * as customs from "@verdant/contract/customs";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import { changeKindOf } from "@verdant/core/bank/changeKind";
 import { mergedItem } from "@verdant/core/bank/merge";
@@ -17,6 +16,7 @@ import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { askFor, dropRequest, followRevision, rulesOf } from "../review/requests.ts";
 import { withMathml } from "./maths.ts";
 import { linkMedia, missingMedia } from "../media/service.ts";
+import { joinFamily, stale } from "./families.ts";
 import { refreshSearchWords } from "./searchWords.ts";
 import * as store from "./store.ts";
 
@@ -26,9 +26,11 @@ type Tagging = Save["body"]["tagging"];
 
 export { approveRevision, sendBackItem, waitForReview } from "./approval.ts";
 export { dropDraft, keepDraft, showDraft } from "./drafts.ts";
+export { listFamily } from "./families.ts";
 export { findLikeItems, listLikeItems } from "./likeItems.ts";
 export { keepColumnMapping, listColumnMappings } from "./columnMappings.ts";
 export { keepOptionSet, listOptionSets, removeOptionSet } from "./optionSets.ts";
+export { addMisconception, listMisconceptions } from "./misconceptions.ts";
 export { listRevisions } from "./revisions.ts";
 export { listItems } from "./search.ts";
 export { addWords, findKnownWords, listKeyPlaces } from "./words.ts";
@@ -223,6 +225,17 @@ export const assumed = {
   points: 1,
 } satisfies Omit<Tagging, "topicId" | "standardIds">;
 
+/** Puts an item into the family of another, or into one of its own. */
+export function changeFamily(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.changeFamily>,
+): Promise<Result<typeof contract.changeFamily>> {
+  return atomically(scope, async (within) => {
+    await joinFamily(within, params.itemId, body);
+    return showItem(within, { params });
+  });
+}
+
 /** Retires an item or takes it back. What it was given in stays as it was. */
 export function setItemStatus(
   scope: Scope<Member>,
@@ -277,59 +290,6 @@ async function mustSucceed({ db, caller }: Scope<Member>, itemId: string, succes
   const detail = "Choose another item that is in use to take its place.";
   throw new Failure("invalid", detail, { errors: [{ pointer: "/body/successorId", detail }] });
 }
-
-/** The look-alikes of an item. */
-export async function listFamily(
-  { db, caller }: Scope<Member>,
-  { params }: Input<typeof contract.listFamily>,
-): Promise<Result<typeof contract.listFamily>> {
-  const item = need(await store.findItem(db, caller.departmentId, params.itemId), "item");
-  return { items: await store.listSiblings(db, caller.departmentId, item.id, item.familyId) };
-}
-
-/** Puts an item into the family of another, or into one of its own. */
-export function changeFamily(
-  scope: Scope<Member>,
-  { params, body }: Input<typeof contract.changeFamily>,
-): Promise<Result<typeof contract.changeFamily>> {
-  return atomically(scope, async (within) => {
-    const { db, caller, now } = within;
-    const { departmentId } = caller;
-    const { changeSeq } = await store.nextChange(db, departmentId, 0);
-    const before = need(await store.findItem(db, departmentId, params.itemId), "item");
-    const joined = body.joins === null ? null : need(await store.findItem(db, departmentId, body.joins), "item");
-    const familyId = joined?.familyId ?? newId();
-    if (!joined) await store.insertFamily(db, departmentId, familyId);
-    const key = { departmentId, itemId: before.id, version: body.version };
-    if (!(await store.updateItem(db, key, { familyId, changeSeq, changedAt: now() }))) throw stale();
-    await record(within, {
-      departmentId,
-      entity: "item",
-      entityId: before.id,
-      action: joined ? "joinedFamily" : "leftFamily",
-      before: { familyId: before.familyId },
-      after: { familyId },
-    });
-    return showItem(within, { params });
-  });
-}
-
-export async function listMisconceptions({ db, caller }: Scope<Member>) {
-  return { misconceptions: await store.listMisconceptions(db, caller.departmentId) };
-}
-
-export function addMisconception(
-  { db, caller }: Scope<Member>,
-  { body }: Input<typeof customs.addMisconception>,
-): Promise<{ id: string; name: string }> {
-  return store.insertMisconception(db, { departmentId: caller.departmentId, id: newId(), name: body.name });
-}
-
-const stale = () =>
-  new Failure(
-    "stale",
-    "Somebody saved this item after you opened it. Your work is kept as a draft; compare the two and save again.",
-  );
 
 const taggingOf = ({
   label,

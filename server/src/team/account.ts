@@ -9,6 +9,7 @@ import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { giveBack, takeTry, type Limit } from "../platform/throttle.ts";
 import * as store from "./accountStore.ts";
 import { hashPassword, mustBeHardToGuess } from "./passwordRules.ts";
+import { updatePassword } from "./passwordStore.ts";
 
 export async function changePassword(
   scope: Scope<Member>,
@@ -26,8 +27,7 @@ export async function changePassword(
   mustBeHardToGuess(body.password, [person.name, person.email]);
   const passwordHash = await hashPassword(body.password);
   return atomically(scope, async (within) => {
-    await store.updatePassword(within.db, personId, passwordHash);
-    await store.deleteSessions(within.db, personId, thisOne(scope));
+    await updatePassword(within.db, personId, passwordHash, thisOne(scope));
     await record(within, { departmentId, entity: "member", entityId: personId, action: "passwordChanged" });
     return { ok: true };
   });

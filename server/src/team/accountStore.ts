@@ -1,6 +1,7 @@
 /** SQL for one's own account, and for putting away what has run out. */
 import { sql } from "kysely";
 import type { Db } from "../platform/database.ts";
+import { deleteSome } from "../platform/expired.ts";
 
 export function findPerson(db: Db, personId: string) {
   return db
@@ -8,10 +9,6 @@ export function findPerson(db: Db, personId: string) {
     .select(["name", "email", "passwordHash"])
     .where("id", "=", personId)
     .executeTakeFirst();
-}
-
-export async function updatePassword(db: Db, personId: string, passwordHash: string): Promise<void> {
-  await db.updateTable("person").set({ passwordHash }).where("id", "=", personId).execute();
 }
 
 export function listSessions(db: Db, personId: string, now: Date) {
@@ -35,19 +32,8 @@ export async function deleteSessions(db: Db, personId: string, but: Buffer | nul
   return Number(numDeletedRows);
 }
 
-/** As many as are put away in one round: a round is short, and another comes. */
-const atOnce = 5000;
-
-/** Rows that nobody will ask for again; how many were put away. */
-export async function deleteExpired(db: Db, now: Date): Promise<number> {
-  const dayAgo = new Date(now.getTime() - 86_400_000);
-  const rounds = [
-    sql`delete from session where ctid = any(array(select ctid from session where expires_at < ${now} limit ${atOnce}))`,
-    sql`delete from throttle where ctid = any(array(select ctid from throttle where window_start < ${dayAgo} limit ${atOnce}))`,
-    sql`delete from request_key where ctid = any(array(select ctid from request_key where at < ${dayAgo} limit ${atOnce}))`,
-    sql`delete from password_reset where ctid = any(array(select ctid from password_reset where expires_at < ${dayAgo} limit ${atOnce}))`,
-  ];
-  let put = 0;
-  for (const round of rounds) put += Number((await round.execute(db)).numAffectedRows ?? 0);
-  return put;
+/** Sessions and links that have run out; how many were put away. */
+export async function deleteExpiredAccess(db: Db, now: Date): Promise<number> {
+  const sessions = await deleteSome(db, "session", sql`expires_at < ${now}`);
+  return sessions + (await deleteSome(db, "password_reset", sql`expires_at < ${now}`));
 }

@@ -4,6 +4,7 @@ import { describe, expect, test } from "vitest";
 import type { Failure } from "../platform/failure.ts";
 import { useWorkbench } from "../platform/testing/workbench.ts";
 import { newWork, solvedBy, type Work } from "../platform/work.ts";
+import { listActivity } from "./activity.ts";
 import * as team from "./service.ts";
 
 const bench = useWorkbench();
@@ -111,6 +112,11 @@ describe("passwords", () => {
       .where("action", "=", "guessedAt")
       .execute();
     expect(alarms).toEqual([{ actorKind: "server", entityId: session.member?.personId }]);
+    const lead = bench.scopeOf({ ...session.member!, kind: "member" as const });
+    const { deeds } = await listActivity(lead, { query: {} });
+    expect(deeds.filter((deed) => deed.action === "guessedAt")).toMatchObject([
+      { who: "the server", what: "Mara Quill" },
+    ]);
   });
 
   test("where one has signed in before, others' wrong tries cost one nothing", async () => {

@@ -2,6 +2,7 @@
 import type { Insertable } from "kysely";
 import type { Db } from "../platform/database.ts";
 import type { Tables } from "../platform/tables.ts";
+import { deleteSessions } from "./accountStore.ts";
 
 export function listDepartmentsOf(db: Db, personId: string) {
   return db
@@ -30,8 +31,13 @@ export function takeReset(db: Db, tokenHash: Buffer, now: Date) {
     .executeTakeFirst();
 }
 
-/** Ends all sessions of that person. */
-export async function updatePassword(db: Db, personId: string, passwordHash: string): Promise<void> {
+/** Ends all sessions of that person, but the one that is named. */
+export async function updatePassword(
+  db: Db,
+  personId: string,
+  passwordHash: string,
+  but: Buffer | null = null,
+): Promise<void> {
   await db.updateTable("person").set({ passwordHash }).where("id", "=", personId).execute();
-  await db.deleteFrom("session").where("personId", "=", personId).execute();
+  await deleteSessions(db, personId, but);
 }

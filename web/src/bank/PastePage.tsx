@@ -10,7 +10,7 @@ import Typography from "@mui/material/Typography";
 import { useDeferredValue, useMemo, useState } from "react";
 import { Link } from "react-router";
 import { problemOf } from "../platform/problem.ts";
-import { useAddTopicMutation, useListTopicsQuery } from "../standards/api.ts";
+import { useListTopicsQuery } from "../standards/api.ts";
 import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { useToast } from "../ui/Toasts.tsx";
@@ -19,10 +19,11 @@ import { LettersField } from "./LettersField.tsx";
 import { leftBecause, PastedRow, usualTaking, type Taking } from "./PastedRow.tsx";
 import type { Image } from "@verdant/core/richText";
 import { limits } from "@verdant/contract/wire";
-import { bringCells, bringPaperKey, bringSheets, bringText, rowsOf, topicPath, type Row } from "./pasting.ts";
+import { bringCells, bringPaperKey, bringSheets, bringText, rowsOf, type Row } from "./pasting.ts";
 import { FileField, SheetFields } from "./SheetFields.tsx";
 import { TopicField } from "../standards/TopicField.tsx";
 import { useFileOfQuestions } from "./useFileOfQuestions.ts";
+import { UnknownTopics } from "./UnknownTopics.tsx";
 import { useLikeItems } from "./useLikeItems.ts";
 
 const example = `## Meanders
@@ -351,54 +352,6 @@ function Taken({ done }: { done: Done }) {
           {rest.length > 100 && <li>and {rest.length - 100} more</li>}
         </Box>
       )}
-    </Alert>
-  );
-}
-
-/** Topics that are named and not there: made with one yes, in the order in which they come, one under the other where a way is written. */
-function UnknownTopics({ rows }: { rows: readonly Row[] }) {
-  const { data } = useListTopicsQuery();
-  const [addTopic, { isLoading }] = useAddTopicMutation();
-  const say = useToast();
-  const names = [...new Set(rows.flatMap((row) => row.unknownTopic ?? []))];
-  if (names.length === 0 || !data) return null;
-  const count = rows.filter((row) => row.unknownTopic !== null).length;
-  const make = async () => {
-    const known = new Map(data.topics.map((topic) => [topic.name.trim().toLowerCase(), topic.id]));
-    for (const written of names) {
-      let parentId: string | null = null;
-      for (const name of topicPath(written)) {
-        const there = known.get(name.toLowerCase());
-        if (there !== undefined) {
-          parentId = there;
-          continue;
-        }
-        const answer: Awaited<ReturnType<typeof addTopic>> = await addTopic({
-          body: { parentId, name: name.slice(0, 120) },
-        });
-        if (!answer.data) {
-          say({ text: problemOf(answer.error).detail, isError: true });
-          return;
-        }
-        parentId = answer.data.id;
-        known.set(name.toLowerCase(), parentId);
-      }
-    }
-    say({ text: `${counted(names.length, "topic")} made.` });
-  };
-  return (
-    <Alert
-      severity="warning"
-      sx={{ mb: 2 }}
-      action={
-        <Button color="inherit" disabled={isLoading} onClick={() => void make()}>
-          Make {names.length === 1 ? "it" : `these ${names.length}`}
-        </Button>
-      }
-    >
-      {counted(count, "item")} {count === 1 ? "names" : "name"} {names.length === 1 ? "a topic" : "topics"} that the
-      bank has not: {names.map((name) => `“${name}”`).join(", ")}. Without {names.length === 1 ? "it" : "them"} they
-      come in without a topic, as drafts.
     </Alert>
   );
 }

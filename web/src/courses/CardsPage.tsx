@@ -2,10 +2,10 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
-import { QRCodeSVG } from "qrcode.react";
 import { useParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
+import { CardCode } from "../ui/CardCode.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useListEnrolmentsQuery, useReissueCardMutation } from "./api.ts";
@@ -41,13 +41,7 @@ export function CardsPage() {
       <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(320px, 1fr))", gap: 1.5 }}>
         {data?.students.map((student) => (
           <Paper key={student.studentId} sx={{ p: 2, breakInside: "avoid", display: "flex", gap: 2 }}>
-            <QRCodeSVG
-              value={`${window.location.origin}/s#${student.entryCard.replaceAll(" ", "-")}`}
-              size={88}
-              marginSize={2}
-              title={`Code of ${student.name}’s card`}
-              style={{ flexShrink: 0 }}
-            />
+            <CardCode card={student.entryCard} of={student.name} size={88} />
             <Box sx={{ flex: 1, minWidth: 0 }}>
               <Typography variant="body2" color="textSecondary">
                 {student.name}, {data.className}

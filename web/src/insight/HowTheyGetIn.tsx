@@ -5,10 +5,10 @@ import Button from "@mui/material/Button";
 import Paper from "@mui/material/Paper";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import { QRCodeSVG } from "qrcode.react";
 import { useState } from "react";
 import { Link } from "react-router";
 import { useListEnrolmentsQuery } from "../courses/api.ts";
+import { CardCode } from "../ui/CardCode.tsx";
 
 export function HowTheyGetIn({ classes }: { classes: readonly { readonly id: string; readonly name: string }[] }) {
   const address = `${window.location.host}/s`;
@@ -60,12 +60,7 @@ function OneClass({ of }: { of: { readonly id: string; readonly name: string } }
       </Box>
       {student && (
         <Box sx={{ display: "flex", gap: 2, alignItems: "center", mt: 1.5 }} role="status">
-          <QRCodeSVG
-            value={`${window.location.origin}/s#${student.entryCard.replaceAll(" ", "-")}`}
-            size={96}
-            marginSize={2}
-            title={`Code of ${student.name}’s card`}
-          />
+          <CardCode card={student.entryCard} of={student.name} size={96} />
           <Box>
             <Typography variant="body2" color="textSecondary">
               {student.name}

@@ -6,15 +6,18 @@ import Typography from "@mui/material/Typography";
 import type { Sitting } from "@verdant/contract/delivery";
 import { blankAnswer } from "@verdant/core/items/blank";
 import type { Answer } from "@verdant/core/items/kinds";
-import { useEffect, useRef, useState } from "react";
+import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import { Player } from "../player/Player.tsx";
 import { StimulusView } from "../player/StimulusView.tsx";
-import { QuestionList } from "./QuestionList.tsx";
 import { SittingBar } from "./SittingBar.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
 import type { SittingHere } from "./useSitting.ts";
 import { WordsBefore } from "./WordsBefore.tsx";
 import { numberOf, t } from "../platform/words.ts";
+
+/** Comes right after the first question, so that opening it waits for nothing. */
+export const loadQuestionList = async () => ({ default: (await import("./QuestionList.tsx")).QuestionList });
+const QuestionList = lazy(loadQuestionList);
 
 /** A field of one line, in which Enter has nothing else to do. */
 const isTypedIn = (target: EventTarget): target is HTMLInputElement =>
@@ -113,15 +116,17 @@ export function QuestionView(props: {
         </Alert>
       )}
       {isListOpen && !isForwardOnly && (
-        <QuestionList
-          here={here}
-          sitting={sitting}
-          current={position}
-          show={(next) => {
-            setListOpen(false);
-            show(next);
-          }}
-        />
+        <Suspense fallback={null}>
+          <QuestionList
+            here={here}
+            sitting={sitting}
+            current={position}
+            show={(next) => {
+              setListOpen(false);
+              show(next);
+            }}
+          />
+        </Suspense>
       )}
       <WordsBefore words={sitting.words} position={position} />
       <Box

@@ -3,8 +3,8 @@ import ButtonBase from "@mui/material/ButtonBase";
 import Link from "@mui/material/Link";
 import Typography from "@mui/material/Typography";
 import type { Sitting } from "@verdant/contract/delivery";
-import visuallyHidden from "@mui/utils/visuallyHidden";
 import { useEffect, useState } from "react";
+import { onlyHeard } from "../ui/onlyHeard.ts";
 import { Ring, type Segment } from "../ui/Ring.tsx";
 import type { SittingHere } from "./useSitting.ts";
 import { t } from "../platform/words.ts";
@@ -56,7 +56,7 @@ export function SittingBar({
         <Box sx={{ fontSize: "0.9375rem", color: "text.secondary" }}>
           {/* After every answer "saved" would be in the way of the next question; what is wrong is said aloud. */}
           <span>{savingInWords(here)}</span>
-          <Box component="span" role="status" sx={visuallyHidden}>
+          <Box component="span" role="status" sx={onlyHeard}>
             {here.saving === "waiting" || here.saving === "refused" ? savingInWords(here) : ""}
           </Box>
           {sitting.deadlineAt !== null && <TimeLeft deadlineAt={sitting.deadlineAt} here={here} />}
@@ -99,7 +99,7 @@ function TimeLeft({ deadlineAt, here }: { deadlineAt: string; here: SittingHere 
     <>
       {" · "}
       {!isHidden && <span>{isOver ? t("time is up") : timeLeftInWords(left)} </span>}
-      <Box component="span" role="status" sx={visuallyHidden}>
+      <Box component="span" role="status" sx={onlyHeard}>
         {isOver ? t("time is up") : saidAt.includes(minutes) ? t("{{minutes}} min left", { minutes }) : ""}
       </Box>
       <Link

@@ -4,7 +4,7 @@ import Button from "@mui/material/Button";
 import { lazy, Suspense, useEffect, useState, type ReactNode } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import { Waiting } from "./Waiting.tsx";
-import { QuestionView } from "./QuestionView.tsx";
+import { loadQuestionList, QuestionView } from "./QuestionView.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
 import { useSitting } from "./useSitting.ts";
 import { whereToGoOn } from "./whereToGoOn.ts";
@@ -29,7 +29,8 @@ export function SittingPage() {
 
   const isAll = sitting?.notice.paging === "all";
   useEffect(() => {
-    if (sitting !== null) void Promise.allSettled([loadLastLook(), ...(isAll ? [loadAllQuestions()] : [])]);
+    if (sitting !== null)
+      void Promise.allSettled([loadLastLook(), loadQuestionList(), ...(isAll ? [loadAllQuestions()] : [])]);
   }, [sitting, isAll]);
 
   useEffect(() => {

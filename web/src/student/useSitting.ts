@@ -34,6 +34,7 @@ export function useSitting(sittingId: string) {
   const shown = useRef(new Set<number>());
   const spent = useRef(new Map<number, number>());
   const clockOffset = useRef(0);
+  const shownEpoch = useRef<number | null>(null);
 
   const show = useCallback(async (next: Sitting, shownAt = Date.now()) => {
     clockOffset.current = Date.parse(next.now) - shownAt;
@@ -44,7 +45,10 @@ export function useSitting(sittingId: string) {
     for (const event of await listWaiting(next.id))
       answers.set(event.position, { answer: event.answer, revisit: event.revisit });
     await preparePlayers(next.items.flatMap((item) => item.view?.kind ?? []));
-    setGiven(answers);
+    // What was given here while the server was asked is newer than its answer.
+    const isSame = shownEpoch.current === next.epoch;
+    shownEpoch.current = next.epoch;
+    setGiven((before) => (isSame ? new Map([...answers, ...[...before].filter(([, one]) => one.answer)]) : answers));
     setSitting(next);
     setCondition(next.state === "running" ? "running" : "over");
     if (next.state !== "running") await keepShown(next.id, null);
