@@ -17,7 +17,7 @@ export default defineConfig({
           name: "server",
           include: ["server/src/**/*.test.ts"],
           globalSetup: "server/src/platform/testing/cluster.ts",
-          testTimeout: 30_000,
+          testTimeout: 120_000,
           hookTimeout: 60_000,
           sequence: { groupOrder: 1 },
         },

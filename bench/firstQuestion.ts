@@ -2,6 +2,7 @@
 import type { AddressInfo } from "node:net";
 import { chromium } from "@playwright/test";
 import { createApp } from "../server/src/app.ts";
+import { wordsOf } from "../server/src/courses/entryCard.ts";
 import { openInstallation } from "./installation.ts";
 import type { Measure } from "./main.ts";
 
@@ -13,7 +14,7 @@ export async function firstQuestion(): Promise<Measure[]> {
   await new Promise((resolve) => server.once("listening", resolve));
   const address = `http://localhost:${(server.address() as AddressInfo).port}`;
   // A student of the class whose review is open.
-  const { entryCard } = await db
+  const card = await db
     .selectFrom("releaseTarget as target")
     .innerJoin("release", "release.id", "target.releaseId")
     .innerJoin("enrolment", "enrolment.classId", "target.classId")
@@ -31,7 +32,7 @@ export async function firstQuestion(): Promise<Measure[]> {
       ),
     )
     .orderBy("release.releasedAt", "desc")
-    .select("enrolment.entryCard")
+    .select(["enrolment.entryCard", "enrolment.cardSealed"])
     .executeTakeFirstOrThrow();
 
   const browser = await chromium.launch({
@@ -47,7 +48,7 @@ export async function firstQuestion(): Promise<Measure[]> {
   client.on("Network.requestWillBeSent", () => requests++);
   client.on("Network.loadingFinished", ({ encodedDataLength }) => (bytes += encodedDataLength));
   await page.goto(`${address}/s`);
-  await page.getByRole("textbox").fill(entryCard);
+  await page.getByRole("textbox").fill(wordsOf(installation.secret, card));
   await page.getByRole("button", { name: "Come in" }).click();
   await page
     .getByRole("button", { name: /^Begin/ })

@@ -5,6 +5,7 @@ import { pino } from "pino";
 import { loadLarkmoor } from "../demo/load.ts";
 import { BankIndexes } from "../server/src/bank/bankIndex.ts";
 import { connect, migrate } from "../server/src/platform/database.ts";
+import { keyIn } from "../server/src/platform/key.ts";
 import { startJobs } from "../server/src/platform/jobs/jobs.ts";
 import type { Caller, Scope } from "../server/src/platform/scope.ts";
 
@@ -17,9 +18,9 @@ export async function openInstallation() {
   await sql.raw(`create database ${database}`).execute(admin);
   const db = connect(address(database), poolSize);
   await migrate(db);
-  const departmentId = await loadLarkmoor(db, new Date());
+  const secret = keyIn(".data/bench/key");
+  const departmentId = await loadLarkmoor(db, new Date(), secret);
   const jobs = startJobs();
-  const { secret } = await db.selectFrom("installation").select("secret").executeTakeFirstOrThrow();
   const installation = { isDemo: false, maySignUp: true, jobs, bank: new BankIndexes(db), secret };
   const log = pino({ level: "silent" });
   const scope = <C extends Caller>(caller: C): Scope<C> => ({

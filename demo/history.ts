@@ -2,6 +2,7 @@
 import { dayOf, weekdayOf, type Day } from "@verdant/core/plan/day";
 import { loadPlan, rollUpOf } from "../server/src/plan/loadPlan.ts";
 import { replayClass } from "../server/src/plan/memory.ts";
+import { wordsOf } from "../server/src/courses/entryCard.ts";
 import type { Member, Scope } from "../server/src/platform/scope.ts";
 import { ClassHistory, type Plan } from "./classHistory.ts";
 import { listUsable } from "./usableItems.ts";
@@ -30,9 +31,16 @@ export async function insertHistory(scope: Scope<Member>, until: Day, runningCla
   for (const { id, name, endsOn } of classes) {
     const plan = await loadPlan(scope, departmentId, id);
     const rollUp = await rollUpOf(scope, departmentId, plan.class.courseId);
-    const studentIds = (
-      await db.selectFrom("enrolment").select("studentId").where("classId", "=", id).orderBy("entryCard").execute()
-    ).map((row) => row.studentId);
+    const enrolled = await db
+      .selectFrom("enrolment")
+      .select(["studentId", "entryCard", "cardSealed"])
+      .where("classId", "=", id)
+      .execute();
+    // By their cards, which are the same in every loading.
+    const studentIds = enrolled
+      .map((row) => ({ ...row, words: wordsOf(scope.secret, row) }))
+      .sort((a, b) => (a.words < b.words ? -1 : 1))
+      .map((row) => row.studentId);
     const story = new ClassHistory(
       scope,
       plan,

@@ -11,6 +11,7 @@ import { saveMany } from "../server/src/many/service.ts";
 import { clockFrom } from "../server/src/platform/config.ts";
 import { connect, migrate, type Db } from "../server/src/platform/database.ts";
 import { newId } from "../server/src/platform/id.ts";
+import { keyIn, mustFit } from "../server/src/platform/key.ts";
 import { localDateOf } from "../server/src/platform/localDate.ts";
 import type { Member, Scope } from "../server/src/platform/scope.ts";
 import { changeItems } from "../server/src/bank/bulk.ts";
@@ -23,17 +24,25 @@ import { larkmoor } from "./larkmoor.ts";
 import type { School } from "./school.ts";
 
 /** Larkmoor School with a term and a half of past reviews, as of `now`. Returns its department's id. */
-export async function loadLarkmoor(pool: Db, now: Date): Promise<string> {
+export async function loadLarkmoor(pool: Db, now: Date, key: Buffer): Promise<string> {
   const school = await larkmoor(localDateOf(now, "Europe/London"));
-  return loadSchool(pool, now, school, "8B");
+  return loadSchool(pool, now, school, key, "8B");
 }
 
 /**
  * Loads a school in one transaction. Returns its department's id.
  *
+ * @param key the installation's; its cards are sealed with it
  * @param runningClass the class whose newest review is still running; without one there is no history at all
  */
-export async function loadSchool(pool: Db, now: Date, school: School, runningClass?: string): Promise<string> {
+export async function loadSchool(
+  pool: Db,
+  now: Date,
+  school: School,
+  key: Buffer,
+  runningClass?: string,
+): Promise<string> {
+  await mustFit(pool, key);
   const { about, file, earlierYears = [] } = school;
   const password = await hashPassword(about.password);
   const loaded = await pool.transaction().execute(async (db) => {
@@ -65,21 +74,21 @@ export async function loadSchool(pool: Db, now: Date, school: School, runningCla
       name: "",
       role: "lead",
     };
-    const scope = scopeOf(db, pool, caller, now);
+    const scope = scopeOf(db, key, pool, caller, now);
     await importDepartment(scope, { body: { ...file, items: [] } });
     // Colleagues have shared the topics out and written them one after the other, more than a year ago.
     const shares = [...groupBy(file.items, (item) => item.topic?.split(" / ")[0] ?? "").values()];
     for (const [i, items] of shares.entries()) {
       const writer = { ...caller, personId: people[i % people.length]?.personId ?? caller.personId };
       const then = new Date(now.getTime() - (400 - 5 * i) * 86_400_000);
-      await importDepartment(scopeOf(db, pool, writer, then), { body: { ...file, items } });
+      await importDepartment(scopeOf(db, key, pool, writer, then), { body: { ...file, items } });
     }
     for (const body of earlierYears) await importDepartment(scope, { body });
     if (runningClass !== undefined) {
       await insertHistory(scope, dayOf(localDateOf(now, timeZone)), runningClass);
     }
     const { topics } = await listTopics(scope);
-    const lately = scopeOf(db, pool, caller, new Date(now.getTime() - 9 * 86_400_000));
+    const lately = scopeOf(db, key, pool, caller, new Date(now.getTime() - 9 * 86_400_000));
     for (const { name: called, topic, body } of school.many ?? []) {
       const topicId = topics.find((one) => one.name === topic)?.id ?? null;
       await saveMany(lately, { params: { manyId: newId() }, body: { version: 0, name: called, topicId, body } });
@@ -109,7 +118,7 @@ export async function loadSchool(pool: Db, now: Date, school: School, runningCla
   return loaded;
 }
 
-function scopeOf(db: Db, pool: Db, caller: Member, now: Date): Scope<Member> {
+function scopeOf(db: Db, key: Buffer, pool: Db, caller: Member, now: Date): Scope<Member> {
   return {
     db,
     caller,
@@ -122,7 +131,7 @@ function scopeOf(db: Db, pool: Db, caller: Member, now: Date): Scope<Member> {
     deviceMarks: [],
     keepMark: () => undefined,
     bank: new BankIndexes(pool),
-    secret: Buffer.alloc(0),
+    secret: key,
     jobs: {
       run: () => Promise.reject(new Error("no jobs here")),
       warm: () => Promise.resolve(),
@@ -134,6 +143,7 @@ function scopeOf(db: Db, pool: Db, caller: Member, now: Date): Scope<Member> {
 async function main(): Promise<void> {
   const db = connect(process.env["DATABASE_URL"] ?? "", 4);
   const now = clockFrom(process.env["DEMO_CLOCK"] || undefined)();
+  const key = keyIn(process.env["KEY_FILE"] ?? ".data/key");
   await migrate(db);
   const existing = await db
     .selectFrom("department")
@@ -149,7 +159,7 @@ async function main(): Promise<void> {
     console.log(`· keeping the demo data, which are ${age}${days > 20 ? "; npm run demo -- --fresh starts anew" : ""}`);
   } else {
     console.log("· loading the demo data: Larkmoor School");
-    await loadLarkmoor(db, now);
+    await loadLarkmoor(db, now, key);
   }
   await db.destroy();
 }

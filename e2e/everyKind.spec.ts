@@ -192,6 +192,7 @@ test("eleven kinds are answered by two students, rightly where there is a right 
     const pane = teacher.getByRole("article", { name: /^Item/ });
     await pane.getByRole("button", { name: "Set aside" }).click();
     await expect(pane.getByRole("button", { name: "Take out of the tray" })).toBeVisible();
+    await expect(pane.getByRole("button", { name: "Take out of the tray" })).toBeVisible();
   }
   await teacher.getByRole("button", { name: "Give these 11 to…" }).click();
   await teacher.getByRole("menuitem", { name: "8D" }).click();

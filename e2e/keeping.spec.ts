@@ -44,6 +44,7 @@ test("a wrong key is put right after the quiz: who gains and loses shows first, 
     await teacher.getByLabel("Search items").fill("#6");
     await teacher.getByRole("option", { name: /^Inner bank builds up/ }).click();
     await teacher.getByRole("button", { name: "Set aside" }).click();
+    await expect(teacher.getByRole("button", { name: "Take out of the tray" })).toBeVisible();
     await teacher.getByRole("button", { name: "Give these 1 to…" }).click();
     await teacher.getByRole("menuitem", { name: "8D" }).click();
     await teacher.getByRole("link", { name: "Release to 8D" }).click();

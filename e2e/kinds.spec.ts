@@ -60,6 +60,7 @@ test("an order, a text with gaps and a key for a paper are written, given to a c
   const pane = teacher.getByRole("article", { name: /^Item/ });
   const setAside = async (count: string) => {
     await pane.getByRole("button", { name: "Set aside" }).click();
+    await expect(pane.getByRole("button", { name: "Take out of the tray" })).toBeVisible();
     await expect(teacher.getByRole("region", { name: "Tray" })).toContainText(count);
   };
 
@@ -133,9 +134,11 @@ test("a written answer and an opinion are written, given, answered on a phone, m
   await teacher.getByRole("textbox", { name: "Model answer" }).fill("Drift carries sand past the bend of the coast.");
   await finishItem(teacher);
   await pane.getByRole("button", { name: "Set aside" }).click();
+  await expect(pane.getByRole("button", { name: "Take out of the tray" })).toBeVisible();
   await beginItem(teacher, "How sure are you about spits?", /^opinion/);
   await finishItem(teacher);
   await pane.getByRole("button", { name: "Set aside" }).click();
+  await expect(pane.getByRole("button", { name: "Take out of the tray" })).toBeVisible();
   const tray = teacher.getByRole("region", { name: "Tray" });
   await expect(tray).toContainText("2 items set aside");
   await tray.getByRole("button", { name: "Give these 2 to…" }).click();

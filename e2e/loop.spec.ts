@@ -154,6 +154,18 @@ test("a plan is seen and changed; a quiz by blueprint, with a draw and a part, i
     await line.press("Escape");
   });
 
+  await test.step("an item is added to what the draw draws from", async () => {
+    const draw = teacher.getByRole("button", { name: /^Each student gets 2 of these \d+/ });
+    const size = Number(/of these (\d+)/.exec(await draw.innerText())?.[1]);
+    await draw.click();
+    await teacher.getByRole("combobox", { name: "Add an item to the pool" }).fill("migration");
+    await expect(teacher.getByRole("listbox")).toBeVisible();
+    await expectAccessible(teacher);
+    await teacher.getByRole("option", { disabled: false }).first().click();
+    await expect(draw).toHaveText(new RegExp(`of these ${size + 1}:`));
+    await draw.click();
+  });
+
   await test.step("what cannot be met is said", async () => {
     await teacher.getByRole("button", { name: "Requirements" }).click();
     await teacher.getByRole("textbox", { name: "Energy and resources" }).fill("9");

@@ -5,6 +5,7 @@ import { loadLarkmoor, loadSchool } from "../demo/load.ts";
 import { testSchool } from "../demo/testSchool.ts";
 import { startCluster } from "../scripts/cluster.mjs";
 import { connect, migrate } from "../server/src/platform/database.ts";
+import { keyIn } from "../server/src/platform/key.ts";
 
 /** A small school whose figures journeys can count on, and the whole of the demo. */
 const templates = { small_template: "small", larkmoor_template: "larkmoor" } as const;
@@ -13,6 +14,8 @@ const templates = { small_template: "small", larkmoor_template: "larkmoor" } as 
 const now = new Date(process.env["TEST_CLOCK"] ?? "2026-11-28T09:30:00Z");
 
 async function setup(): Promise<() => Promise<void>> {
+  const keyFile = fileURLToPath(new URL("../.data/e2e/key", import.meta.url));
+  const key = keyIn(keyFile);
   const cluster = await startCluster({
     folder: fileURLToPath(new URL("../.data/e2e", import.meta.url)),
     durable: false,
@@ -30,10 +33,11 @@ async function setup(): Promise<() => Promise<void>> {
     cluster.createDatabase(template);
     const db = connect(cluster.url(template), 2);
     await migrate(db);
-    if (school === "small") await loadSchool(db, now, testSchool(now.toISOString().slice(0, 10)));
-    else await loadLarkmoor(db, now);
+    if (school === "small") await loadSchool(db, now, testSchool(now.toISOString().slice(0, 10)), key);
+    else await loadLarkmoor(db, now, key);
     await db.destroy();
   }
+  process.env["KEY_FILE"] = keyFile;
   process.env["TEST_CLOCK"] = now.toISOString();
   process.env["E2E_DATABASE_URL"] = cluster.url("{}");
   return () => cluster.stop();

@@ -16,6 +16,7 @@ test("a map is kept once with two items on it; students see it first, point at i
     await expectAccessible(teacher);
     await teacher.getByRole("button", { name: "Finish", exact: true }).click();
     await pane.getByRole("button", { name: "Set aside" }).click();
+    await expect(pane.getByRole("button", { name: "Take out of the tray" })).toBeVisible();
   };
 
   await teacher.goto(`${demo.address}/stimuli/new`);

@@ -31,6 +31,7 @@ run(async () => {
     ...process.env,
     DATABASE_URL: cluster.url("verdant"),
     PORT: String(port),
+    KEY_FILE: join(folder, "key"),
     DEMO: "1",
   };
   const loaded = spawnSync(process.execPath, [join(root, "server/dist/loadDemo.js")], {

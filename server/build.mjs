@@ -7,6 +7,7 @@ await build({
     worker: "src/platform/jobs/worker.ts",
     loadDemo: "../demo/load.ts",
     newDepartment: "src/newDepartment.ts",
+    newKey: "src/newKey.ts",
   },
   outdir: "dist",
   bundle: true,

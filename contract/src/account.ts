@@ -8,7 +8,7 @@ export const NewPassword = z.string().min(10, "At least 10 characters.").max(200
 export const changePassword = endpoint({
   method: "put",
   path: "/account/password",
-  access: "member",
+  access: "account",
   summary: "Changes one's own password, and signs out everywhere else.",
   body: z.object({ current: z.string().min(1, "Enter the password you have now.").max(200), password: NewPassword }),
   result: Done,
@@ -17,7 +17,7 @@ export const changePassword = endpoint({
 export const listSessions = endpoint({
   method: "get",
   path: "/account/sessions",
-  access: "member",
+  access: "account",
   summary: "Where one is signed in, newest first.",
   result: z.object({
     sessions: z.array(z.object({ signedInAt: Moment, until: Moment, isThis: z.boolean() })),
@@ -27,7 +27,7 @@ export const listSessions = endpoint({
 export const endOtherSessions = endpoint({
   method: "delete",
   path: "/account/sessions",
-  access: "member",
+  access: "account",
   summary: "Signs out everywhere but in this browser.",
   result: z.object({ ended: z.int() }),
 });

@@ -8,10 +8,11 @@ type Names<Path extends string> = Path extends `${string}:${infer Name}/${infer 
     : never;
 
 /**
- * Who may call: `public` anybody, signed in or not; `member` teachers and leads of the department; `lead` its leads;
+ * Who may call: `public` anybody, signed in or not; `member` teachers and leads of the department;
+ * `account` these too, also while they still owe a second factor; `lead` its leads;
  * `guest` whoever was let in to see parts of the bank; `student` a student who came in by an entry card; `sitting` whoever holds the token of the sitting.
  */
-export type Access = "public" | "member" | "lead" | "guest" | "student" | "sitting";
+export type Access = "public" | "account" | "member" | "lead" | "guest" | "student" | "sitting";
 
 export interface Endpoint {
   readonly method: "get" | "post" | "put" | "patch" | "delete";

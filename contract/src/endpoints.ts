@@ -13,6 +13,7 @@ import { insightEndpoints } from "./insight.ts";
 import { manyEndpoints } from "./many.ts";
 import { mediaEndpoints } from "./media.ts";
 import { accountEndpoints } from "./account.ts";
+import { secondFactorEndpoints } from "./secondFactor.ts";
 import { membersEndpoints } from "./members.ts";
 import { mergeTopicsEndpoints } from "./mergeTopics.ts";
 import { planEndpoints } from "./plan.ts";
@@ -31,6 +32,7 @@ export const endpoints = {
   ...teamEndpoints,
   ...membersEndpoints,
   ...accountEndpoints,
+  ...secondFactorEndpoints,
   ...standardsEndpoints,
   ...mergeTopicsEndpoints,
   ...bankEndpoints,

@@ -2,6 +2,7 @@
 import { z } from "zod";
 import { NewPassword } from "./account.ts";
 import { endpoint } from "./endpoint.ts";
+import { Code } from "./secondFactor.ts";
 import { Done, Id, limits, LocalDate, Moment, Name } from "./wire.ts";
 import { Session } from "./team.ts";
 
@@ -27,6 +28,7 @@ export const Member = z.object({
   leftAt: Moment.nullable(),
   /** What a guest gets to see and write; empty for colleagues, who see everything. */
   grants: z.array(NamedGrant),
+  hasSecondFactor: z.boolean(),
 });
 export type Member = z.infer<typeof Member>;
 
@@ -35,7 +37,7 @@ export const listMembers = endpoint({
   path: "/members",
   access: "member",
   summary: "Who belongs to the department, and who did.",
-  result: z.object({ members: z.array(Member) }),
+  result: z.object({ members: z.array(Member), asksSecondFactor: z.boolean() }),
 });
 
 export const changeRole = endpoint({
@@ -154,6 +156,7 @@ export const acceptInvitation = endpoint({
     password: NewPassword,
     /** Of a new account. */
     name: Name.optional(),
+    code: Code.optional(),
   }),
   result: Session,
 });
@@ -189,7 +192,7 @@ export const setPassword = endpoint({
   path: "/password",
   access: "public",
   summary: "Sets a new password by a link that a lead made; it works once, and ends all other sessions.",
-  body: z.object({ secret: Secret, password: NewPassword }),
+  body: z.object({ secret: Secret, password: NewPassword, code: Code.optional() }),
   result: Session,
 });
 

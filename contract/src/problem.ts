@@ -4,6 +4,8 @@ import { z } from "zod";
 export const problemKinds = {
   invalid: { status: 422, title: "Something in the request is not valid" },
   signedOut: { status: 401, title: "Sign in first" },
+  /** The password was right; the second factor is missing. */
+  codeNeeded: { status: 401, title: "A code is needed" },
   forbidden: { status: 403, title: "You may not do this" },
   missing: { status: 404, title: "This is not here" },
   stale: { status: 409, title: "Somebody else changed this first" },

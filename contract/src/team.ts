@@ -2,6 +2,7 @@
 import { z } from "zod";
 import { NewPassword } from "./account.ts";
 import { endpoint } from "./endpoint.ts";
+import { Code } from "./secondFactor.ts";
 import { Done, Id, Moment, Name } from "./wire.ts";
 
 export const Session = z.object({
@@ -19,6 +20,8 @@ export const Session = z.object({
       departmentId: Id,
       department: z.string(),
       timeZone: z.string(),
+      /** The department asks for a second factor, and there is none yet: until then only the account is open. */
+      owesSecondFactor: z.boolean(),
     })
     .nullable(),
   /** Somebody who was let in to see parts of the bank. */
@@ -46,6 +49,7 @@ export const signUp = endpoint({
     email: z.email("Enter an e-mail address.").max(254),
     password: NewPassword,
     timeZone: z.string().max(60),
+    code: Code.optional(),
   }),
   result: Session,
 });
@@ -58,6 +62,8 @@ export const signIn = endpoint({
   body: z.object({
     email: z.string().trim().min(3, "Enter your e-mail address.").max(254),
     password: z.string().min(1, "Enter your password.").max(200),
+    /** Of the second factor, for those who have one. */
+    code: Code.optional(),
   }),
   result: Session,
 });

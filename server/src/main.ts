@@ -4,6 +4,7 @@ import { randomFrom } from "@verdant/core/random";
 import { createApp } from "./app.ts";
 import { madeUpBank } from "./assembly/composeTask.ts";
 import { BankIndexes } from "./bank/bankIndex.ts";
+import { sealPlainCards } from "./courses/sealCards.ts";
 import { closeOverdue } from "./delivery/closeOverdue.ts";
 import { refreshItemStats } from "./insight/itemStats.ts";
 import { deleteExpiredAccess } from "./team/accountStore.ts";
@@ -11,6 +12,7 @@ import { readConfig } from "./platform/config.ts";
 import { connect, migrate } from "./platform/database.ts";
 import { startJobs } from "./platform/jobs/jobs.ts";
 import { deleteExpiredRequests } from "./platform/expired.ts";
+import { keyIn, mustFit } from "./platform/key.ts";
 import { createLog } from "./platform/log.ts";
 import { startPolling } from "./platform/poller.ts";
 import type { Installation, Nobody, Scope } from "./platform/scope.ts";
@@ -20,7 +22,9 @@ async function start(): Promise<void> {
   const log = createLog(config.logLevel);
   const db = connect(config.databaseUrl, config.poolSize);
   const migration = await migrate(db);
-  const { secret } = await db.selectFrom("installation").select("secret").executeTakeFirstOrThrow();
+  const secret = keyIn(config.keyFile);
+  await mustFit(db, secret);
+  await sealPlainCards(db, secret);
   const jobs = startJobs();
   const installation: Installation = {
     isDemo: config.isDemo,

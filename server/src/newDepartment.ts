@@ -1,5 +1,6 @@
 /** Makes a department with its first lead: node server/dist/newDepartment.js "Geography, My School" Europe/London lead@school.example "Lead's name" */
 import { hashPassword } from "./team/passwordRules.ts";
+import { insertPerson, lockAddress } from "./team/accountStore.ts";
 import { insertDepartment } from "./team/store.ts";
 import { readConfig } from "./platform/config.ts";
 import { connect, migrate } from "./platform/database.ts";
@@ -16,7 +17,14 @@ async function main([name, timeZone, email, leadName]: readonly string[]): Promi
     const password = newToken().slice(0, 16);
     const passwordHash = await hashPassword(password);
     const ids = { departmentId: newId(), personId: newId(), membershipId: newId() };
-    await insertDepartment(db, { ...ids, name, timeZone, email, leadName, passwordHash, at: new Date() });
+    await db.transaction().execute(async (within) => {
+      if ((await lockAddress(within, email)) > 0)
+        throw new Error(
+          `${email} has an account. Sign in with it and make the department there, or give another address.`,
+        );
+      await insertPerson(within, { id: ids.personId, email, name: leadName, passwordHash });
+      await insertDepartment(within, { ...ids, name, timeZone, at: new Date() });
+    });
     return `${name} is there. ${leadName} signs in with ${email} and the password ${password}`;
   } finally {
     await db.destroy();

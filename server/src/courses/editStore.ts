@@ -342,15 +342,6 @@ export async function insertEnrolment(
     .execute();
 }
 
-export async function isCardTaken(db: Db, entryCard: string): Promise<boolean> {
-  const row = await db
-    .selectFrom("enrolment")
-    .select("studentId")
-    .where("entryCard", "=", entryCard)
-    .executeTakeFirst();
-  return row !== undefined;
-}
-
 export function updateEnrolment(
   db: Db,
   key: { departmentId: string; classId: string; studentId: string },

@@ -9,8 +9,9 @@ import { newId } from "../platform/id.ts";
 import { localDateOf } from "../platform/localDate.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { todayOf } from "../platform/today.ts";
+import { isCardTaken, replaceCard } from "./cardStore.ts";
 import * as edits from "./editStore.ts";
-import { newEntryCard } from "./entryCard.ts";
+import { cardMarkOf, newEntryCard, sealedCard, wordsOf } from "./entryCard.ts";
 import { needClass } from "./listClasses.ts";
 import * as store from "./store.ts";
 
@@ -29,10 +30,10 @@ export async function listEnrolments(
   return {
     classId: one.id,
     className: one.name,
-    students: students.map(({ studentId, givenName, familyName, entryCard, arrangements }) => ({
+    students: students.map(({ studentId, givenName, familyName, arrangements, ...card }) => ({
       studentId,
       name: `${givenName} ${familyName}`.trim(),
-      entryCard,
+      entryCard: wordsOf(scope.secret, card),
       extraTimePercent: arrangements.extraTimePercent ?? 0,
       topics: (topics.get(studentId) ?? []).map(({ topicId, taughtOn }) => ({ topicId, taughtOn })),
     })),
@@ -69,9 +70,8 @@ export function enrolStudents(
         externalId: null,
         pseudonymisedAt: null,
       });
-      let entryCard = newEntryCard();
-      while (await edits.isCardTaken(db, entryCard)) entryCard = newEntryCard();
-      await edits.insertEnrolment(db, { departmentId, classId: one.id, studentId, entryCard, joinedOn, leftOn: null });
+      const card = await freeCard(within);
+      await edits.insertEnrolment(db, { departmentId, classId: one.id, studentId, ...card, joinedOn, leftOn: null });
     }
     await record(within, {
       departmentId,
@@ -82,6 +82,13 @@ export function enrolStudents(
     });
     return listEnrolments(within, { params });
   });
+}
+
+/** The columns of a new card that nobody has. */
+async function freeCard({ db, secret }: Scope) {
+  let words = newEntryCard();
+  while (await isCardTaken(db, cardMarkOf(secret, words))) words = newEntryCard();
+  return sealedCard(secret, words);
 }
 
 export function changeEnrolment(
@@ -135,10 +142,8 @@ export function reissueCard(
   const { classId, studentId } = params;
   return atomically(scope, async (within) => {
     const { db, caller } = within;
-    let replaced: { studentId: string } | null | undefined;
-    do replaced = await store.replaceCard(db, caller.departmentId, classId, studentId, newEntryCard());
-    while (replaced === null);
-    need(replaced, "student in this class");
+    const isReplaced = await replaceCard(db, caller.departmentId, classId, studentId, await freeCard(within));
+    need(isReplaced || undefined, "student in this class");
     await store.deleteStudentSessions(db, caller.departmentId, studentId);
     await record(within, {
       departmentId: caller.departmentId,

@@ -84,30 +84,12 @@ export function listEnrolments(db: Db, departmentId: string, classId: string) {
       "student.givenName",
       "student.familyName",
       "enrolment.entryCard",
+      "enrolment.cardSealed",
       "enrolment.arrangements",
     ])
     .orderBy("student.familyName")
     .orderBy("student.givenName")
     .execute();
-}
-
-/** Undefined when the student is not in the class; null when the card is taken already. */
-export async function replaceCard(db: Db, departmentId: string, classId: string, studentId: string, entryCard: string) {
-  const taken = await db
-    .selectFrom("enrolment")
-    .select("studentId")
-    .where("entryCard", "=", entryCard)
-    .executeTakeFirst();
-  if (taken) return null;
-  return db
-    .updateTable("enrolment")
-    .set({ entryCard })
-    .where("departmentId", "=", departmentId)
-    .where("classId", "=", classId)
-    .where("studentId", "=", studentId)
-    .where("leftOn", "is", null)
-    .returning("studentId")
-    .executeTakeFirst();
 }
 
 export async function deleteStudentSessions(db: Db, departmentId: string, studentId: string): Promise<void> {

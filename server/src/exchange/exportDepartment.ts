@@ -1,6 +1,7 @@
 /** Writes a department as a file: what an import of it into an empty department gives back unchanged. */
 import type { DepartmentFile } from "@verdant/contract/exchange";
 import { groupBy } from "@verdant/core/groupBy";
+import { wordsOf } from "../courses/entryCard.ts";
 import { listClosedDays } from "../courses/listClasses.ts";
 import type { Member, Scope } from "../platform/scope.ts";
 import { fromContent, fromText } from "./fileContent.ts";
@@ -11,7 +12,8 @@ import * as store from "./store.ts";
 const optional = <K extends string, T>(key: K, value: T | null | undefined) =>
   value == null ? {} : ({ [key]: value } as { [P in K]: T });
 
-export async function exportDepartment({ db, caller }: Scope<Member>): Promise<DepartmentFile> {
+export async function exportDepartment(scope: Scope<Member>): Promise<DepartmentFile> {
+  const { db, caller } = scope;
   const { departmentId } = caller;
   const standards = await store.listStandards(db, departmentId);
   const codes = new Map(standards.map((row) => [row.id, row.code]));
@@ -49,18 +51,15 @@ export async function exportDepartment({ db, caller }: Scope<Member>): Promise<D
       standards: codesOf(topicStandards.get(row.id) ?? [], codes),
     })),
     misconceptions: misconceptions.map(({ name }) => ({ key: name, name })),
-    courses: await coursesOf({ db, caller }, paths),
-    ...(await schoolYearOf({ db, caller }, paths)),
+    courses: await coursesOf(scope, paths),
+    ...(await schoolYearOf(scope, paths)),
     stimuli: stimuli.map(({ key, content }) => ({ key, title: content.title, text: fromText(content.text) })),
-    items: await itemsOf(
-      { db, caller },
-      {
-        paths,
-        codes,
-        misconceptions: new Map(misconceptions.map((row) => [row.id, row.name])),
-        stimuli: new Map(stimuli.map((row) => [row.id, row.key])),
-      },
-    ),
+    items: await itemsOf(scope, {
+      paths,
+      codes,
+      misconceptions: new Map(misconceptions.map((row) => [row.id, row.name])),
+      stimuli: new Map(stimuli.map((row) => [row.id, row.key])),
+    }),
     many: (await store.listMany(db, departmentId)).map(({ name, topicId, body, items }) => ({
       name,
       ...optional("topic", paths.get(topicId ?? "")),
@@ -88,7 +87,7 @@ export function keysOfStimuli<T extends { content: { title: string } }>(rows: re
 const codesOf = (rows: readonly { standardId: string }[], codes: ReadonlyMap<string, string>) =>
   rows.flatMap((row) => codes.get(row.standardId) ?? []).sort();
 
-type Reader = Pick<Scope<Member>, "db" | "caller">;
+type Reader = Pick<Scope<Member>, "db" | "caller" | "secret">;
 
 async function coursesOf(
   { db, caller }: Reader,
@@ -114,7 +113,7 @@ async function coursesOf(
 }
 
 async function schoolYearOf(
-  { db, caller }: Reader,
+  { db, caller, secret }: Reader,
   paths: ReadonlyMap<string, string>,
 ): Promise<Pick<DepartmentFile, "schoolYear" | "classes">> {
   const { departmentId } = caller;
@@ -148,10 +147,10 @@ async function schoolYearOf(
       taught: (taught.get(one.id) ?? [])
         .flatMap((row) => (row.taughtOn === null ? [] : [{ topic: paths.get(row.topicId) ?? "", on: row.taughtOn }]))
         .sort((a, b) => (a.topic < b.topic ? -1 : 1)),
-      students: (enrolments.get(one.id) ?? []).map(({ givenName, familyName, entryCard, arrangements }) => ({
+      students: (enrolments.get(one.id) ?? []).map(({ givenName, familyName, arrangements, ...card }) => ({
         givenName,
         familyName,
-        entryCard,
+        entryCard: wordsOf(secret, card),
         ...optional("extraTimePercent", arrangements.extraTimePercent),
       })),
     })),

@@ -1,6 +1,6 @@
 /** Reads the structure of a department file: framework, topics, misconceptions, courses, school year and classes. */
 import type { DepartmentFile } from "@verdant/contract/exchange";
-import { newEntryCard } from "../courses/entryCard.ts";
+import { cardMarkOf, newEntryCard, sealedCard } from "../courses/entryCard.ts";
 import { Failure } from "../platform/failure.ts";
 import { newId } from "../platform/id.ts";
 import type { Member, Scope } from "../platform/scope.ts";
@@ -201,7 +201,7 @@ export async function importClasses(
   file: DepartmentFile,
   { courses, topics }: Pick<Keys, "courses" | "topics">,
 ): Promise<{ classes: number; students: number }> {
-  const { db, caller } = scope;
+  const { db, caller, secret } = scope;
   const { departmentId } = caller;
   const joinedOn = await todayOf(scope);
   if (!file.schoolYear) return { classes: 0, students: 0 };
@@ -231,9 +231,14 @@ export async function importClasses(
   const fresh = file.classes.filter((one) => !known.has(one.name));
   const taken = await store.listTakenCards(
     db,
-    fresh.flatMap((one) => one.students.flatMap((student) => student.entryCard ?? [])),
+    fresh.flatMap((one) =>
+      one.students.flatMap(({ entryCard }) => (entryCard === undefined ? [] : cardMarkOf(secret, entryCard))),
+    ),
   );
-  const cardFor = (wanted: string | undefined) => (wanted === undefined || taken.has(wanted) ? newEntryCard() : wanted);
+  const cardFor = (wanted: string | undefined) => {
+    const isFree = wanted !== undefined && !taken.has(cardMarkOf(secret, wanted).toString("base64"));
+    return sealedCard(secret, isFree ? wanted : newEntryCard());
+  };
   let students = 0;
   for (const one of fresh) {
     const classId = newId();
@@ -294,7 +299,7 @@ export async function importClasses(
         departmentId,
         classId,
         studentId: id,
-        entryCard: cardFor(entryCard),
+        ...cardFor(entryCard),
         joinedOn,
         leftOn: null,
         arrangements: JSON.stringify(extraTimePercent === undefined ? {} : { extraTimePercent }),

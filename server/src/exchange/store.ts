@@ -141,6 +141,7 @@ export function listEnrolments(db: Db, departmentId: string) {
       "student.givenName",
       "student.familyName",
       "enrolment.entryCard",
+      "enrolment.cardSealed",
       "enrolment.arrangements",
     ])
     .orderBy("student.familyName")
@@ -190,11 +191,11 @@ export function listItemStandards(db: Db, departmentId: string) {
     .execute();
 }
 
-/** The entry cards of `cards` that somebody has already, in any department. */
-export async function listTakenCards(db: Db, cards: readonly string[]): Promise<Set<string>> {
-  if (cards.length === 0) return new Set();
-  const rows = await db.selectFrom("enrolment").select("entryCard").where("entryCard", "in", cards).execute();
-  return new Set(rows.map((row) => row.entryCard));
+/** The marks of those of these cards that somebody has already, in any department; in base64. */
+export async function listTakenCards(db: Db, marks: readonly Buffer[]): Promise<Set<string>> {
+  if (marks.length === 0) return new Set();
+  const rows = await db.selectFrom("enrolment").select("cardMark").where("cardMark", "in", marks).execute();
+  return new Set(rows.flatMap(({ cardMark }) => cardMark?.toString("base64") ?? []));
 }
 
 export async function insertMedia(db: Db, row: Insertable<Tables["media"]>): Promise<void> {

@@ -28,6 +28,7 @@ import * as reasons from "./0025_reasons.ts";
 import * as itemPoints from "./0026_itemPoints.ts";
 import * as claims from "./0027_claims.ts";
 import * as hands from "./0028_hands.ts";
+import * as sealed from "./0029_sealed.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -58,4 +59,5 @@ export const migrations: Record<string, Migration> = {
   "0026_itemPoints": itemPoints,
   "0027_claims": claims,
   "0028_hands": hands,
+  "0029_sealed": sealed,
 };

@@ -14,6 +14,8 @@ const Environment = z.object({
   /** How many reverse proxies stand before this process; their X-Forwarded headers are believed. */
   TRUST_PROXY: z.coerce.number().int().min(0).default(0),
   LOG_LEVEL: z.enum(["debug", "info", "warn", "error", "silent"]).default("info"),
+  /** The file with the installation's key; made at the first start. All processes of an installation need the same one. */
+  KEY_FILE: z.string().min(1).default(".data/key"),
   POOL_SIZE: z.coerce.number().int().min(2).max(200).default(20),
 });
 
@@ -27,6 +29,7 @@ export interface Config {
   readonly trustProxy: number;
   readonly logLevel: "debug" | "info" | "warn" | "error" | "silent";
   readonly poolSize: number;
+  readonly keyFile: string;
 }
 
 /** @throws Error with one sentence per setting that is missing or wrong */
@@ -36,7 +39,8 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     const faults = parsed.error.issues.map((issue) => `${issue.path.join(".")}: ${issue.message}`);
     throw new Error(`The environment is not complete. ${faults.join(" ")}`);
   }
-  const { DATABASE_URL, PORT, HOST, DEMO, DEMO_CLOCK, SIGN_UP, TRUST_PROXY, LOG_LEVEL, POOL_SIZE } = parsed.data;
+  const { DATABASE_URL, PORT, HOST, DEMO, DEMO_CLOCK, SIGN_UP, TRUST_PROXY, LOG_LEVEL, POOL_SIZE, KEY_FILE } =
+    parsed.data;
   return {
     databaseUrl: DATABASE_URL,
     port: PORT,
@@ -47,6 +51,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     trustProxy: TRUST_PROXY,
     logLevel: LOG_LEVEL,
     poolSize: POOL_SIZE,
+    keyFile: KEY_FILE,
   };
 }
 

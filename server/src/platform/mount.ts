@@ -54,6 +54,8 @@ export function mountAll<Es extends Record<string, Endpoint>>(
 export function mustBe(access: Access, caller: Caller): void {
   if (mayCall(access, caller)) return;
   if (caller.kind === "nobody") throw new Failure("signedOut", "Sign in and try again; nothing was lost.");
+  if (caller.kind === "member" && caller.owesSecondFactor === true)
+    throw new Failure("forbidden", "Your department asks for a second step at sign-in. Set it up first: Your account.");
   throw new Failure("forbidden", "Your account may not do this.");
 }
 
@@ -61,10 +63,12 @@ function mayCall(access: Access, caller: Caller): boolean {
   switch (access) {
     case "public":
       return true;
-    case "member":
+    case "account":
       return caller.kind === "member";
+    case "member":
+      return caller.kind === "member" && caller.owesSecondFactor !== true;
     case "lead":
-      return caller.kind === "member" && caller.role === "lead";
+      return caller.kind === "member" && caller.owesSecondFactor !== true && caller.role === "lead";
     case "guest":
       return caller.kind === "guest";
     case "student":

@@ -6,7 +6,7 @@ import { sql } from "kysely";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { freePort } from "../../../scripts/cluster.mjs";
 import { connect, migrate } from "./database.ts";
-import { loadedAt } from "./testing/cluster.ts";
+import { keyFile, loadedAt } from "./testing/cluster.ts";
 import { choice } from "./testing/sittings.ts";
 import { useWorkbench } from "./testing/workbench.ts";
 
@@ -20,6 +20,7 @@ async function startProcess() {
       ...process.env,
       DATABASE_URL: bench.url,
       PORT: String(port),
+      KEY_FILE: keyFile,
       DEMO: "1",
       LOG_LEVEL: "error",
       HOST: "127.0.0.1",

@@ -1,6 +1,14 @@
 /** Creates that are sent twice, because an answer got lost, happen once. */
 import { Failure } from "./failure.ts";
 import { atomically, type Caller, type Scope } from "./scope.ts";
+import { seal, unseal } from "./sealing.ts";
+
+/** Answers hold entry cards and links; what is kept of them is sealed. */
+const purpose = "answer";
+
+/** As it was kept; a process of the version before kept it open. */
+const opened = ({ secret }: Scope, kept: unknown): unknown =>
+  typeof kept === "string" ? JSON.parse(unseal(secret, purpose, Buffer.from(kept, "base64"))) : kept;
 
 /**
  * The answer of `work`, or the answer that was given when the same key was sent before. Key and work are one transaction:
@@ -27,11 +35,11 @@ export function answerOnce<C extends Caller>(
       .where("departmentId", "=", row.departmentId)
       .where("key", "=", row.key);
     if (fresh.numInsertedOrUpdatedRows === 0n)
-      return (await match.select("answered").executeTakeFirstOrThrow()).answered;
+      return opened(scope, (await match.select("answered").executeTakeFirstOrThrow()).answered);
     const answered = await work(within);
     await within.db
       .updateTable("requestKey")
-      .set({ answered: JSON.stringify(answered) })
+      .set({ answered: JSON.stringify(seal(scope.secret, purpose, JSON.stringify(answered)).toString("base64")) })
       .where("departmentId", "=", row.departmentId)
       .where("key", "=", row.key)
       .execute();

@@ -14,6 +14,8 @@ export interface Member {
   readonly personId: string;
   readonly name: string;
   readonly role: "lead" | "teacher";
+  /** The department asks for a second factor, and there is none yet. */
+  readonly owesSecondFactor?: boolean;
 }
 /** Sees parts of the bank of a department that is not theirs. */
 export interface Guest {
@@ -35,7 +37,7 @@ export interface Sitter {
 export type Caller = Nobody | Member | Guest | Student | Sitter;
 
 /** The caller that an endpoint's access lets through. */
-export type CallerOf<A extends Access> = A extends "member" | "lead"
+export type CallerOf<A extends Access> = A extends "account" | "member" | "lead"
   ? Member
   : A extends "guest"
     ? Guest
@@ -52,7 +54,7 @@ export interface Installation {
   readonly maySignUp: boolean;
   readonly jobs: Jobs;
   readonly bank: BankIndexes;
-  /** Known only to the server; from it the tokens of sittings are made. */
+  /** The key that is kept outside the database: links are made from it, and with it cards are sealed. */
   readonly secret: Buffer;
 }
 

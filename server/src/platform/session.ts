@@ -23,15 +23,21 @@ export async function callerOf(db: Db, req: Request, now: Date): Promise<Caller>
         .onRef("membership.departmentId", "=", "session.departmentId")
         .on("membership.leftAt", "is", null),
     )
+    .leftJoin("department", "department.id", "session.departmentId")
+    .leftJoin("secondFactor", (join) =>
+      join.onRef("secondFactor.personId", "=", "session.personId").on("secondFactor.confirmedAt", "is not", null),
+    )
     .where("session.tokenHash", "=", hashOf(token))
     .where("session.expiresAt", ">", now)
     .select(["session.departmentId", "session.personId", "session.studentId", "person.name", "membership.role"])
+    .select(["department.asksSecondFactor", "secondFactor.confirmedAt"])
     .executeTakeFirst();
   if (row?.studentId != null) return { kind: "student", departmentId: row.departmentId, studentId: row.studentId };
   if (row?.personId == null || row.role === null) return { kind: "nobody" };
   const { departmentId, personId, role } = row;
+  const owesSecondFactor = row.asksSecondFactor === true && row.confirmedAt === null;
   const who = { departmentId, personId, name: row.name ?? "" };
-  return role === "guest" ? { kind: "guest", ...who } : { kind: "member", ...who, role };
+  return role === "guest" ? { kind: "guest", ...who } : { kind: "member", ...who, role, owesSecondFactor };
 }
 
 /**

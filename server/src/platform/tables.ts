@@ -20,7 +20,7 @@ export interface QuizBlueprint {
 }
 
 export interface Tables extends SittingTables, WritingTables {
-  installation: { onlyOne: Default<boolean>; secret: Buffer };
+  installation: { onlyOne: Default<boolean>; secret: Buffer; keyCheck: Default<Buffer | null> };
   department: {
     id: string;
     name: string;
@@ -30,6 +30,7 @@ export interface Tables extends SittingTables, WritingTables {
     nextQuizNumber: Default<number>;
     bankVersion: Default<number>;
     isDemo: Default<boolean>;
+    asksSecondFactor: Default<boolean>;
     createdAt: Date;
   };
   person: { id: string; email: string; name: string; passwordHash: string | null };
@@ -163,6 +164,8 @@ export interface Tables extends SittingTables, WritingTables {
     mayEdit: Default<boolean>;
     invitationId: string | null;
   };
+  secondFactor: { personId: string; secretSealed: Buffer; confirmedAt: Date | null; lastStep: Default<number> };
+  recoveryCode: { personId: string; codeHash: Buffer };
   passwordReset: { tokenHash: Buffer; personId: string; departmentId: string; by: string; expiresAt: Date };
   statsThrough: Owned & { through: Date };
   savedView: Row & { personId: string | null; name: string; address: string; by: string; at: Date };
@@ -233,7 +236,10 @@ export interface Tables extends SittingTables, WritingTables {
   enrolment: Owned & {
     classId: string;
     studentId: string;
-    entryCard: string;
+    /** As a process of the version before wrote it; see courses/entryCard. */
+    entryCard: string | null;
+    cardMark: Default<Buffer | null>;
+    cardSealed: Default<Buffer | null>;
     joinedOn: string;
     leftOn: string | null;
     arrangements: Json<{ extraTimePercent?: number | undefined }>;

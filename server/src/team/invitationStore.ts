@@ -52,21 +52,6 @@ export function findUsable(db: Db, id: string, now: Date) {
     .executeTakeFirst();
 }
 
-export function findPerson(db: Db, email: string) {
-  return db.selectFrom("person").select(["id", "passwordHash"]).where("email", "=", email).executeTakeFirst();
-}
-
-/** False when somebody of that address came in meanwhile. */
-export async function insertPerson(db: Db, row: Insertable<Tables["person"]>): Promise<boolean> {
-  const done = await db
-    .insertInto("person")
-    .values(row)
-    .onConflict((conflict) => conflict.column("email").doNothing())
-    .returning("id")
-    .executeTakeFirst();
-  return done !== undefined;
-}
-
 export function findMembership(db: Db, departmentId: string, personId: string) {
   return db
     .selectFrom("membership")

@@ -1,6 +1,5 @@
 /** Links that let people in: shown to a lead, passed on by hand, withdrawn or expired. */
 import { createHmac, timingSafeEqual } from "node:crypto";
-import { verify } from "@node-rs/argon2";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/members";
 import { Failure, need } from "../platform/failure.ts";
@@ -11,6 +10,8 @@ import { giveBack, takeTry, type Limit } from "../platform/throttle.ts";
 import { addGrants, mustKnowTopics, replaceGrants, topicName, topicNames } from "./grants.ts";
 import * as store from "./invitationStore.ts";
 import { hashPassword, mustBeHardToGuess } from "./passwordRules.ts";
+import { findAccount, insertAccount } from "./findAccount.ts";
+import { mustPassSecondFactor } from "./secondFactor.ts";
 import { beginSession } from "./service.ts";
 
 /** Made from the installation's secret, so that it can be shown again and is nowhere to be stolen from. */
@@ -117,25 +118,20 @@ export async function acceptInvitation(
     { key: `password account ${body.email.toLowerCase()}`, failures: 10 },
   ];
   await takeTry(scope, limits);
-  const person = await store.findPerson(scope.db, body.email);
-  if (person && !(person.passwordHash && (await verify(person.passwordHash, body.password)))) {
-    const detail = "There is somebody with this e-mail address already, with another password.";
-    throw new Failure("invalid", detail, { errors: [{ pointer: "/body/password", detail }] });
-  }
+  const found = await findAccount(scope, body.email, body.password);
+  // Without a name one says that one has an account; what is wrong with the two is not told.
+  if (found.personId === null && body.name === undefined)
+    throw new Failure("invalid", "This e-mail address and password do not go together.");
   await giveBack(scope, limits);
-  if (!person && body.name === undefined) {
-    const detail = "Say your name: this e-mail address is new here.";
-    throw new Failure("invalid", detail, { errors: [{ pointer: "/body/name", detail }] });
-  }
-  if (!person) mustBeHardToGuess(body.password, [body.name ?? "", body.email]);
-  const passwordHash = person ? null : await hashPassword(body.password);
-  const personId = person?.id ?? newId();
+  if (found.personId !== null) await mustPassSecondFactor(scope, found.personId, body.code);
+  else mustBeHardToGuess(body.password, [body.name ?? "", body.email]);
+  const passwordHash = found.personId === null ? await hashPassword(body.password) : null;
+  const personId = found.personId ?? newId();
   const { departmentId, role, grants, id } = invitation;
   await atomically(scope, async (within) => {
     const { db, now } = within;
-    const fresh = { id: personId, email: body.email, name: body.name ?? "" };
-    if (passwordHash !== null && !(await store.insertPerson(db, { ...fresh, passwordHash })))
-      throw new Failure("conflict", "Somebody with this e-mail address came in at the same moment. Sign in instead.");
+    const { email, name = "" } = body;
+    if (passwordHash !== null) await insertAccount(within, { id: personId, email, name, passwordHash }, found);
     const before = await store.findMembership(db, departmentId, personId);
     // Who is in already is never made less by a link.
     if (before && before.leftAt === null && before.role !== "guest")

@@ -56,7 +56,9 @@ describe("an invitation", () => {
     const session = await come(secret, "new@larkmoor.example");
     expect(session.member).toMatchObject({ name: "New Person", role: "teacher", departmentId: bench.departmentId });
     await expect(come(secret, "new@larkmoor.example")).rejects.toMatchObject({ kind: "conflict" });
-    await expect(come(secret, "new@larkmoor.example", "another password")).rejects.toMatchObject({ kind: "invalid" });
+    await expect(come(secret, "new@larkmoor.example", "another password", null)).rejects.toMatchObject({
+      kind: "invalid",
+    });
     expect((await members.listInvitations(bench.lead)).invitations).toMatchObject([{ id, came: ["New Person"] }]);
 
     const twice = await Promise.allSettled([1, 2].map(() => come(secret, "twice@larkmoor.example")));

@@ -7,6 +7,7 @@ import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { listGrants, mustKnowTopics, replaceGrants } from "./grants.ts";
+import { isAsked } from "./secondFactorStore.ts";
 import * as store from "./membersStore.ts";
 
 export { acceptInvitation, invite, listInvitations, showInvitation, withdrawInvitation } from "./invitations.ts";
@@ -24,6 +25,7 @@ export async function listMembers({ db, caller }: Scope<Member>): Promise<Result
       leftAt: leftAt?.toISOString() ?? null,
       grants: grants.get(row.personId) ?? [],
     })),
+    asksSecondFactor: await isAsked(db, departmentId),
   };
 }
 

@@ -6,7 +6,9 @@ export function listMembers(db: Db, departmentId: string) {
   return db
     .selectFrom("membership")
     .innerJoin("person", "person.id", "membership.personId")
+    .leftJoin("secondFactor", "secondFactor.personId", "person.id")
     .where("membership.departmentId", "=", departmentId)
+    .select((eb) => eb("secondFactor.confirmedAt", "is not", null).$castTo<boolean>().as("hasSecondFactor"))
     .select(["person.id as personId", "person.name", "membership.role", "membership.joinedAt", "membership.leftAt"])
     .orderBy("person.name")
     .execute();

@@ -21,6 +21,15 @@ export async function replaceReset(db: Db, row: Insertable<Tables["passwordReset
   await db.insertInto("passwordReset").values(row).execute();
 }
 
+export function findReset(db: Db, tokenHash: Buffer, now: Date) {
+  return db
+    .selectFrom("passwordReset")
+    .select("personId")
+    .where("tokenHash", "=", tokenHash)
+    .where("expiresAt", ">", now)
+    .executeTakeFirst();
+}
+
 /** Takes the link out, so that it works once. */
 export function takeReset(db: Db, tokenHash: Buffer, now: Date) {
   return db

@@ -8,6 +8,7 @@ import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { giveBack, takeTry, type Limit } from "../platform/throttle.ts";
 import * as store from "./passwordStore.ts";
 import { hashPassword, mustBeHardToGuess } from "./passwordRules.ts";
+import { mustPassSecondFactor } from "./secondFactor.ts";
 import { beginSession } from "./service.ts";
 
 const linkDays = 3;
@@ -47,6 +48,8 @@ export async function setPassword(
   await takeTry(scope, limits);
   mustBeHardToGuess(body.password, []);
   const passwordHash = await hashPassword(body.password);
+  const owner = await store.findReset(scope.db, hashOf(body.secret), scope.now());
+  if (owner) await mustPassSecondFactor(scope, owner.personId, body.code);
   const reset = await atomically(scope, async ({ db, now }) => {
     const found = await store.takeReset(db, hashOf(body.secret), now());
     if (found) await store.updatePassword(db, found.personId, passwordHash);

@@ -1,22 +1,23 @@
 /** Signing in and out: members by password, students by entry card. */
-import { hash, verify } from "@node-rs/argon2";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/team";
+import { cardMarkOf, entryCardOf, wordsOf } from "../courses/entryCard.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { hashOf, newId, newToken } from "../platform/id.ts";
-import type { Scope } from "../platform/scope.ts";
+import { atomically, type Scope } from "../platform/scope.ts";
 import { isKnownTo, markFor } from "../platform/knownDevice.ts";
 import { giveBack, takeTry, takeTurn, type Limit } from "../platform/throttle.ts";
 import { listDepartmentsOf } from "./passwordStore.ts";
-import { argon2, hashPassword, mustBeHardToGuess } from "./passwordRules.ts";
+import { listPeopleOf } from "./accountStore.ts";
+import { findAccount, insertAccount } from "./findAccount.ts";
+import { hashPassword, mustBeHardToGuess } from "./passwordRules.ts";
+import { mustPassSecondFactor } from "./secondFactor.ts";
 import * as store from "./store.ts";
 
 type Session = Result<typeof contract.showSession>;
 
 const sessionDays = 30;
-/** Verified when the address is unknown, so that the time taken does not tell. */
-const nobodysHash = hash("nobody", argon2);
 
 export async function showSession(scope: Scope): Promise<Session> {
   const { caller, db, isDemo, maySignUp } = scope;
@@ -28,8 +29,9 @@ export async function showSession(scope: Scope): Promise<Session> {
   if (caller.kind !== "member" && caller.kind !== "guest") return empty;
   const found = await store.findMemberSession(db, caller.departmentId, caller.personId);
   if (!found) return empty;
-  const { role, ...who } = found;
-  return role === "guest" ? { ...empty, guest: who } : { ...empty, member: { ...who, role } };
+  const { role, asksSecondFactor, confirmedAt, ...who } = found;
+  if (role === "guest") return { ...empty, guest: who };
+  return { ...empty, member: { ...who, role, owesSecondFactor: asksSecondFactor && confirmedAt === null } };
 }
 
 /** A department with its first lead, who is signed in at once. */
@@ -39,13 +41,20 @@ export async function signUp(scope: Scope, { body }: Input<typeof contract.signU
   await takeTurn(scope, { key: `sign-up address ${scope.address}`, failures: 20 });
   if (!isTimeZone(body.timeZone)) throw invalidField("timeZone", "This time zone is not known.");
   mustBeHardToGuess(body.password, [body.department, body.name, body.email]);
-  if (await store.findPersonByEmail(scope.db, body.email))
-    throw invalidField("email", "There is somebody with this e-mail address already. Sign in instead.");
-  const ids = { departmentId: newId(), personId: newId(), membershipId: newId() };
   const { department: name, name: leadName, email, timeZone } = body;
+  // Whoever has an account already, and its password, leads the new department with it.
+  const found = await findAccount(scope, email, body.password);
+  if (found.personId !== null) await mustPassSecondFactor(scope, found.personId, body.code);
   const passwordHash = await hashPassword(body.password);
-  await store.insertDepartment(scope.db, { ...ids, name, timeZone, email, leadName, passwordHash, at: scope.now() });
-  return beginMemberSession(scope, ids.personId);
+  const departmentId = newId();
+  const personId = found.personId ?? newId();
+  await atomically(scope, async (within) => {
+    if (found.personId === null)
+      await insertAccount(within, { id: personId, email, name: leadName, passwordHash }, found);
+    const ids = { departmentId, personId, membershipId: newId() };
+    await store.insertDepartment(within.db, { ...ids, name, timeZone, at: within.now() });
+  });
+  return beginSession(scope, departmentId, personId);
 }
 
 const invalidField = (field: string, detail: string) =>
@@ -69,15 +78,15 @@ export async function signIn(scope: Scope, { body }: Input<typeof contract.signI
         { key: `password address ${scope.address}`, failures: 100 },
         { key: `password account ${email}`, failures: 10 },
       ];
-  const person = await store.findPersonByEmail(scope.db, body.email);
   await takeTry(scope, limits, async ({ key }) => {
-    if (person && key.startsWith("password account")) await raiseAlarm(scope, person.id);
+    if (!key.startsWith("password account")) return;
+    for (const { id } of await listPeopleOf(scope.db, email)) await raiseAlarm(scope, id);
   });
-  const isRight = await verify(person?.passwordHash ?? (await nobodysHash), body.password);
-  if (!person?.passwordHash || !isRight)
-    throw new Failure("invalid", "This e-mail address and password do not go together.");
+  const { personId } = await findAccount(scope, email, body.password);
+  if (personId === null) throw new Failure("invalid", "This e-mail address and password do not go together.");
   await giveBack(scope, limits);
-  const session = await beginMemberSession(scope, person.id);
+  await mustPassSecondFactor(scope, personId, body.code);
+  const session = await beginMemberSession(scope, personId);
   scope.keepMark(markFor(scope.secret, `person ${email}`));
   return session;
 }
@@ -105,7 +114,7 @@ export async function signOut(scope: Scope): Promise<{ ok: true }> {
 
 export async function enter(scope: Scope, { body }: Input<typeof contract.enter>): Promise<Session> {
   const card = entryCardOf(body.card);
-  const found = await store.findEntryCard(scope.db, card);
+  const found = await store.findEntryCard(scope.db, cardMarkOf(scope.secret, card));
   // Whoever has come in with this device before is let in whatever others at the school have tried.
   const isKnown = found && isKnownTo(scope.secret, `student ${found.studentId}`, scope.deviceMarks);
   // A school is one address, so the address is treated generously; a card that is being guessed is not.
@@ -126,15 +135,6 @@ export async function enter(scope: Scope, { body }: Input<typeof contract.enter>
   return showSession({ ...scope, caller });
 }
 
-/** The words of a card as they are kept: lower case, one space between. */
-export function entryCardOf(typed: string): string {
-  return typed
-    .toLowerCase()
-    .split(/[^\p{L}]+/u)
-    .filter(Boolean)
-    .join(" ");
-}
-
 export async function listDemoPeople(scope: Scope): Promise<Result<typeof contract.listDemoPeople>> {
   mustBeDemo(scope);
   const members = (await store.listDemoMembers(scope.db)).flatMap(({ role, ...one }) =>
@@ -145,7 +145,7 @@ export async function listDemoPeople(scope: Scope): Promise<Result<typeof contra
     members,
     cards: cards.map((card) => ({
       name: `${card.givenName} ${card.familyName}, ${card.className}`,
-      card: card.entryCard,
+      card: wordsOf(scope.secret, card),
     })),
   };
 }

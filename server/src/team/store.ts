@@ -2,10 +2,6 @@
 import { sql } from "kysely";
 import type { Db } from "../platform/database.ts";
 
-export function findPersonByEmail(db: Db, email: string) {
-  return db.selectFrom("person").select(["id", "passwordHash"]).where("email", "=", email).executeTakeFirst();
-}
-
 export function findMembership(db: Db, personId: string) {
   return (
     db
@@ -25,11 +21,15 @@ export function findMemberSession(db: Db, departmentId: string, personId: string
     .selectFrom("membership")
     .innerJoin("person", "person.id", "membership.personId")
     .innerJoin("department", "department.id", "membership.departmentId")
+    .leftJoin("secondFactor", (join) =>
+      join.onRef("secondFactor.personId", "=", "membership.personId").on("secondFactor.confirmedAt", "is not", null),
+    )
     .where("membership.departmentId", "=", departmentId)
     .where("membership.personId", "=", personId)
     .where("membership.leftAt", "is", null)
     .select(["person.id as personId", "person.name", "membership.role", "department.id as departmentId"])
     .select(["department.name as department", "department.timeZone"])
+    .select(["department.asksSecondFactor", "secondFactor.confirmedAt"])
     .executeTakeFirst();
 }
 
@@ -42,11 +42,11 @@ export function findStudent(db: Db, departmentId: string, studentId: string) {
     .executeTakeFirst();
 }
 
-export function findEntryCard(db: Db, card: string) {
+export function findEntryCard(db: Db, cardMark: Buffer) {
   return db
     .selectFrom("enrolment")
     .select(["departmentId", "studentId"])
-    .where("entryCard", "=", card)
+    .where("cardMark", "=", cardMark)
     .where("leftOn", "is", null)
     .executeTakeFirst();
 }
@@ -95,7 +95,8 @@ export function listDemoCards(db: Db, now: Date, limit: number) {
     .innerJoin("department", "department.id", "enrolment.departmentId")
     .where("department.isDemo", "=", true)
     .where("enrolment.leftOn", "is", null)
-    .select(["student.givenName", "student.familyName", "class.name as className", "enrolment.entryCard"])
+    .select(["student.givenName", "student.familyName", "class.name as className"])
+    .select(["enrolment.entryCard", "enrolment.cardSealed"])
     .orderBy(
       // First those who have something to sit now.
       sql`exists (
@@ -113,34 +114,15 @@ export function listDemoCards(db: Db, now: Date, limit: number) {
     .execute();
 }
 
-/** A department with its first lead, in one transaction. */
+/** A department with its first lead, who has an account. */
 export async function insertDepartment(
-  pool: Db,
-  given: {
-    departmentId: string;
-    personId: string;
-    membershipId: string;
-    name: string;
-    timeZone: string;
-    email: string;
-    leadName: string;
-    passwordHash: string;
-    at: Date;
-  },
+  db: Db,
+  given: { departmentId: string; personId: string; membershipId: string; name: string; timeZone: string; at: Date },
 ): Promise<void> {
-  await pool.transaction().execute(async (db) => {
-    const { departmentId, personId, at } = given;
-    await db
-      .insertInto("department")
-      .values({ id: departmentId, name: given.name, timeZone: given.timeZone, createdAt: at })
-      .execute();
-    await db
-      .insertInto("person")
-      .values({ id: personId, email: given.email, name: given.leadName, passwordHash: given.passwordHash })
-      .execute();
-    await db
-      .insertInto("membership")
-      .values({ departmentId, id: given.membershipId, personId, role: "lead", joinedAt: at, leftAt: null })
-      .execute();
-  });
+  const { departmentId, personId, membershipId, name, timeZone, at } = given;
+  await db.insertInto("department").values({ id: departmentId, name, timeZone, createdAt: at }).execute();
+  await db
+    .insertInto("membership")
+    .values({ departmentId, id: membershipId, personId, role: "lead", joinedAt: at, leftAt: null })
+    .execute();
 }

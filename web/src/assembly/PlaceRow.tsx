@@ -17,6 +17,7 @@ import { counted, shortDate } from "../ui/dates.ts";
 import { KeptField } from "../ui/KeptField.tsx";
 import { pointsOf } from "../ui/points.ts";
 import { shareInWords, Whisker } from "../ui/Whisker.tsx";
+import { PoolAdd } from "./PoolAdd.tsx";
 import { SwapList } from "./SwapList.tsx";
 import { useListQuizzesQuery } from "./api.ts";
 
@@ -184,13 +185,14 @@ function EditHereOrEverywhere({ quizId, place }: { quizId: string; place: FixedP
 }
 
 function DrawRow(props: {
+  quiz: Quiz;
   place: Extract<Place, { type: "draw" }>;
   number: number;
   isOpen: boolean;
   toggle: () => void;
   acts: PlaceActs;
 }) {
-  const { place, number, isOpen, toggle, acts } = props;
+  const { quiz, place, number, isOpen, toggle, acts } = props;
   const last = number + place.take - 1;
   const usable = place.pool.filter((item) => item.hindrance === null);
   const topics = [...new Set(place.pool.map((item) => item.topic))];
@@ -229,6 +231,15 @@ function DrawRow(props: {
       <Collapse in={isOpen} unmountOnExit>
         <Box sx={{ px: 6.5 }}>
           <PointsField label="Points for each question drawn" points={place.points} set={acts.setPoints} />
+        </Box>
+        <Box sx={{ px: 6.5, pt: 1 }}>
+          <PoolAdd
+            quizId={quiz.id}
+            pool={place.pool.map((item) => item.itemId)}
+            add={(itemId) => {
+              acts.setPool([...place.pool.map((item) => item.itemId), itemId]);
+            }}
+          />
         </Box>
         <Box component="ul" sx={{ m: 0, px: 8, pb: 1.5, fontSize: 14 }}>
           {place.pool.map((item) => (

@@ -12,6 +12,8 @@ import { useListClassesQuery } from "../courses/api.ts";
 import { useListTopicsQuery } from "../standards/api.ts";
 import { useListMembersQuery } from "../team/api.ts";
 import { counted } from "../ui/dates.ts";
+import { problemOf } from "../platform/problem.ts";
+import { useToast } from "../ui/Toasts.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { useChangeTrayMutation, useListTrayQuery } from "./api.ts";
@@ -48,8 +50,12 @@ export function BankPage() {
   const [changeTray] = useChangeTrayMutation();
   const known = useKnownValues({ topics, standards, members, classes, counts: first?.facets });
   const inTray = new Set(tray.data?.items.map((item) => item.id));
-  const setAside = (item: ItemRow) =>
-    void changeTray({ body: inTray.has(item.id) ? { add: [], remove: [item.id] } : { add: [item.id], remove: [] } });
+  const say = useToast();
+  const putAside = async (itemId: string, isOn: boolean) => {
+    const { error } = await changeTray({ body: isOn ? { add: [itemId], remove: [] } : { add: [], remove: [itemId] } });
+    if (error) say({ text: `The tray is as it was. ${problemOf(error).detail}`, isError: true });
+  };
+  const setAside = (item: ItemRow) => void putAside(item.id, !inTray.has(item.id));
   return (
     <Page
       title="Items"
@@ -199,11 +205,7 @@ export function BankPage() {
               key={filter.itemId}
               itemId={filter.itemId}
               isSetAside={inTray.has(filter.itemId)}
-              setAside={(isOn) =>
-                void changeTray({
-                  body: isOn ? { add: [filter.itemId ?? ""], remove: [] } : { add: [], remove: [filter.itemId ?? ""] },
-                })
-              }
+              setAside={(isOn) => void putAside(filter.itemId ?? "", isOn)}
             />
           )}
         </Box>

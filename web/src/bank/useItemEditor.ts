@@ -2,16 +2,16 @@
 import type { Item, Tagging } from "@verdant/contract/bank";
 import type { Content } from "@verdant/core/items/kinds";
 import { isEmptyText } from "@verdant/core/richText";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useToast } from "../ui/Toasts.tsx";
 import { problemOf, type Trouble } from "../platform/problem.ts";
 import { useDropDraftMutation, useKeepDraftMutation, useSaveItemMutation } from "./api.ts";
+import { draftKeeper, type Keeping } from "./draftKeeper.ts";
 
 export interface Work {
   readonly tagging: Tagging;
   readonly content: Content;
 }
-
-export type Keeping = "asSaved" | "typing" | "draftKept" | "notKept";
 
 /** The pause after which a draft is kept, in milliseconds. */
 const pause = 700;
@@ -24,6 +24,7 @@ export function useItemEditor(
   const [work, setWork] = useState(start.work);
   const [version, setVersion] = useState(start.version);
   const [keeping, setKeeping] = useState<Keeping>(start.isDraft ? "draftKept" : "asSaved");
+  const say = useToast();
   const [trouble, setTrouble] = useState<Trouble | null>(null);
   const [keepDraft] = useKeepDraftMutation();
   const [dropDraft] = useDropDraftMutation();
@@ -32,38 +33,42 @@ export function useItemEditor(
   latest.current.work = work;
   latest.current.version = version;
 
-  const change = useCallback((next: Work) => {
-    latest.current.isDirty = true;
-    setWork(next);
-    setKeeping("typing");
-  }, []);
+  const keeper = useMemo(
+    () =>
+      draftKeeper<Work>(
+        async ({ tagging, content }) => {
+          const body = { baseVersion: latest.current.version, body: { tagging, content } };
+          return (await keepDraft({ params: { itemId }, body })).error === undefined;
+        },
+        setKeeping,
+        pause,
+      ),
+    [itemId, keepDraft],
+  );
 
-  useEffect(() => {
-    if (keeping !== "typing") return;
-    const timer = setTimeout(() => {
-      void keepDraft({
-        params: { itemId },
-        body: { baseVersion: version, body: { tagging: work.tagging, content: work.content } },
-      }).then((answer) => {
-        setKeeping((now) => (now === "typing" ? (answer.error ? "notKept" : "draftKept") : now));
-      });
-    }, pause);
-    return () => {
-      clearTimeout(timer);
-    };
-  }, [keeping, work, version, itemId, keepDraft]);
+  const change = useCallback(
+    (next: Work) => {
+      latest.current.isDirty = true;
+      setWork(next);
+      keeper.changed(next);
+    },
+    [keeper],
+  );
 
   /** Makes the revision; the item as it is then, or null when that could not be (the reason is in `trouble`). */
   const save = useCallback(
     async (onVersion?: number, merged?: Work): Promise<Item | null> => {
       const { work: written, version: base } = latest.current;
       const current = merged ?? written;
+      // A draft that came after the revision would stand there as if something were unfinished.
+      await keeper.stop();
       const answer = await saveItem({
         params: { itemId },
         body: { version: onVersion ?? base, tagging: current.tagging, content: current.content, variantOf },
       });
       if (answer.error) {
         setTrouble(problemOf(answer.error));
+        keeper.changed(written);
         return null;
       }
       latest.current.isDirty = false;
@@ -72,21 +77,30 @@ export function useItemEditor(
       setKeeping("asSaved");
       return answer.data;
     },
-    [itemId, saveItem, variantOf],
+    [itemId, keeper, saveItem, variantOf],
   );
 
   // Whoever leaves by another way than the button leaves a revision too, unless nothing was written.
   useEffect(() => {
     const current = latest.current;
     return () => {
-      if (current.isDirty && !isEmptyText(current.work.content.stem)) void save();
+      if (current.isDirty && !isEmptyText(current.work.content.stem)) {
+        void save().then((saved) => {
+          if (!saved)
+            say({
+              text: "What you wrote could not be saved. It is kept as your draft if the server is reached again soon; open the item to see.",
+              isError: true,
+            });
+        });
+      } else void keeper.stop();
     };
-  }, [save]);
+  }, [keeper, save, say]);
 
   const giveUp = useCallback(async () => {
     latest.current.isDirty = false;
+    await keeper.stop();
     await dropDraft({ params: { itemId } });
-  }, [dropDraft, itemId]);
+  }, [dropDraft, itemId, keeper]);
 
   return { work, change, keeping, trouble, isSaving, save, giveUp };
 }

@@ -3,7 +3,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
 import { styled } from "@mui/material/styles";
-import { lazy, Suspense, type ReactNode } from "react";
+import { lazy, Suspense, useState, type ReactNode } from "react";
 import { NavLink, Outlet, Link as RouterLink, useLocation } from "react-router";
 import { SignInPage } from "../team/SignInPage.tsx";
 import { useShowSessionQuery } from "../team/api.ts";
@@ -14,6 +14,7 @@ import { PersonMenu } from "./PersonMenu.tsx";
 import { useShellKeys } from "./useShellKeys.ts";
 
 const GuestPage = lazy(async () => ({ default: (await import("../sharing/GuestPage.tsx")).GuestPage }));
+const AccountPage = lazy(async () => ({ default: (await import("../team/AccountPage.tsx")).AccountPage }));
 const Finder = lazy(async () => ({ default: (await import("../finder/Finder.tsx")).Finder }));
 const Shortcuts = lazy(async () => ({ default: (await import("./Shortcuts.tsx")).Shortcuts }));
 
@@ -46,6 +47,7 @@ export function Shell() {
   const { data, error, refetch } = useShowSessionQuery();
   const { dialog, setDialog } = useShellKeys();
   const { pathname } = useLocation();
+  const [isSettingUp, setSettingUp] = useState(false);
   const close = () => {
     setDialog(null);
   };
@@ -64,6 +66,24 @@ export function Shell() {
       </>
     );
   if (!data.member) return <SignInPage isDemo={data.isDemo} maySignUp={data.maySignUp} />;
+  // The recovery codes that come with it stay on the page until they have been kept.
+  if (data.member.owesSecondFactor && !isSettingUp) setSettingUp(true);
+  if (data.member.owesSecondFactor || isSettingUp)
+    return (
+      <>
+        <Bar department={data.member.department}>
+          <Box sx={{ flex: 1 }} />
+          <PersonMenu name={data.member.name} belongsAs={data.member.role} departmentId={data.member.departmentId} />
+        </Bar>
+        <Suspense fallback={<Loading what="your account" />}>
+          <AccountPage
+            goOn={() => {
+              setSettingUp(false);
+            }}
+          />
+        </Suspense>
+      </>
+    );
   return (
     <>
       <Link

@@ -11,13 +11,33 @@ import { counted, moment } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
-import { useChangePasswordMutation, useEndOtherSessionsMutation, useListSessionsQuery } from "./api.ts";
+import {
+  useChangePasswordMutation,
+  useEndOtherSessionsMutation,
+  useListSessionsQuery,
+  useShowSessionQuery,
+} from "./api.ts";
+import { SecondFactor } from "./SecondFactor.tsx";
 
-export function AccountPage() {
+/** @param goOn leads on to where somebody wanted to go who had to set up the second step first */
+export function AccountPage({ goOn }: { goOn?: () => void }) {
+  const owes = useShowSessionQuery().data?.member?.owesSecondFactor === true;
   return (
     <Page title="Your account">
       <Stack spacing={2} sx={{ maxWidth: 560 }}>
+        {owes && (
+          <Alert severity="warning">
+            Your department asks for a second step when you sign in. Set it up here; then everything is open again.
+          </Alert>
+        )}
+        {goOn && <SecondFactor />}
+        {goOn && !owes && (
+          <Button variant="contained" sx={{ alignSelf: "start" }} onClick={goOn}>
+            I have kept the codes: go on
+          </Button>
+        )}
         <PasswordForm />
+        {!goOn && <SecondFactor />}
         <Sessions />
       </Stack>
     </Page>

@@ -11,6 +11,7 @@ import { limits } from "@verdant/contract/wire";
 import { useEffect, useState } from "react";
 import { problemOf } from "../platform/problem.ts";
 import { shortDate } from "../ui/dates.ts";
+import { CodeField, isSaidAbove, useCode } from "./CodeField.tsx";
 import { useAcceptInvitationMutation, useShowInvitationQuery } from "./api.ts";
 
 /** Behind the #, which no browser sends to a server. */
@@ -50,8 +51,9 @@ function JoinForm({ secret }: { secret: string }) {
   const [email, setEmail] = useState("");
   const [password, setPassword] = useState("");
   const [accept, { isLoading, error }] = useAcceptInvitationMutation();
+  const asked = useCode(error);
   const submit = async () => {
-    const answer = await accept({ body: { secret, email, password, ...(isNew && { name }) } });
+    const answer = await accept({ body: { secret, email, password, ...(isNew && { name }), ...asked.sent } });
     // A new page load: who somebody is decides everything that follows.
     if (!answer.error) window.location.assign("/");
   };
@@ -98,7 +100,8 @@ function JoinForm({ secret }: { secret: string }) {
             setPassword(event.target.value);
           }}
         />
-        {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
+        <CodeField {...asked} />
+        {isSaidAbove(asked.problem) && <Alert severity="error">{asked.problem.detail}</Alert>}
         <Button type="submit" variant="contained" loading={isLoading}>
           Come in
         </Button>

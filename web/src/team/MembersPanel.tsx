@@ -22,6 +22,7 @@ import {
   useEndMembershipMutation,
   useListMembersQuery,
   useMakePasswordLinkMutation,
+  useResetSecondFactorMutation,
 } from "./api.ts";
 import { GrantsField, grantsInWords, newGrant } from "./GrantsField.tsx";
 import { LinkToPassOn } from "./LinkToPassOn.tsx";
@@ -85,6 +86,12 @@ function MemberRow(props: { member: Member; isMe: boolean; isLead: boolean; leav
     if (error) say({ text: problemOf(error).detail, isError: true });
     else setGrants(null);
   };
+  const [reset] = useResetSecondFactorMutation();
+  const resetFactor = async () => {
+    const { error } = await reset({ params });
+    if (error) say({ text: problemOf(error).detail, isError: true });
+    else say({ text: `${member.name} signs in with the password alone, until a new second step is set up.` });
+  };
   const newLink = async () => {
     const { error } = await makeLink({ params });
     if (error) say({ text: problemOf(error).detail, isError: true });
@@ -95,6 +102,7 @@ function MemberRow(props: { member: Member; isMe: boolean; isLead: boolean; leav
         <Typography sx={{ flex: 1 }}>
           <strong>{member.name}</strong>
           {isMe && " (you)"}
+          {member.hasSecondFactor && " · second step on"}
           {member.grants.length > 0 && ` · ${grantsInWords(member.grants)}`}
         </Typography>
         {isLead && member.role !== "guest" ? (
@@ -125,6 +133,11 @@ function MemberRow(props: { member: Member; isMe: boolean; isLead: boolean; leav
         {isLead && !isMe && (
           <Button size="small" onClick={() => void newLink()}>
             New password
+          </Button>
+        )}
+        {isLead && !isMe && member.hasSecondFactor && (
+          <Button size="small" onClick={() => void resetFactor()}>
+            Turn second step off
           </Button>
         )}
         {(isLead || isMe) && (

@@ -7,18 +7,19 @@ import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useEffect, useState } from "react";
-import { problemOf } from "../platform/problem.ts";
+import { CodeField, isSaidAbove, useCode } from "./CodeField.tsx";
 import { useSetPasswordMutation } from "./api.ts";
 
 export function PasswordPage() {
   const [secret] = useState(() => window.location.hash.slice(1));
   const [password, setPassword] = useState("");
   const [setNew, { isLoading, error }] = useSetPasswordMutation();
+  const asked = useCode(error);
   useEffect(() => {
     document.title = "New password · Verdant Loop";
   }, []);
   const submit = async () => {
-    const answer = await setNew({ body: { secret, password } });
+    const answer = await setNew({ body: { secret, password, ...asked.sent } });
     if (!answer.error) window.location.assign("/");
   };
   return (
@@ -46,7 +47,8 @@ export function PasswordPage() {
               setPassword(event.target.value);
             }}
           />
-          {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
+          <CodeField {...asked} />
+          {isSaidAbove(asked.problem) && <Alert severity="error">{asked.problem.detail}</Alert>}
           <Button type="submit" variant="contained" loading={isLoading}>
             Set it and sign in
           </Button>

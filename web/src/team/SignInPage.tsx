@@ -7,8 +7,8 @@ import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useEffect, useState } from "react";
-import { problemOf } from "../platform/problem.ts";
 import { Ring } from "../ui/Ring.tsx";
+import { CodeField, isSaidAbove, useCode } from "./CodeField.tsx";
 import { useListDemoPeopleQuery, useSignInDemoMutation, useSignInMutation, useSignUpMutation } from "./api.ts";
 
 /** Signing in: members by password; in the demo also by one click. */
@@ -57,13 +57,14 @@ function PasswordForm() {
   const [email, setEmail] = useState("");
   const [password, setPassword] = useState("");
   const [signIn, { error, isLoading }] = useSignInMutation();
+  const asked = useCode(error);
   return (
     <Paper
       component="form"
       sx={{ p: 3 }}
       onSubmit={(event) => {
         event.preventDefault();
-        void signIn({ body: { email, password } });
+        void signIn({ body: { email, password, ...asked.sent } });
       }}
     >
       <Stack spacing={2}>
@@ -88,7 +89,8 @@ function PasswordForm() {
             setPassword(event.target.value);
           }}
         />
-        {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
+        <CodeField {...asked} />
+        {isSaidAbove(asked.problem) && <Alert severity="error">{asked.problem.detail}</Alert>}
         <Button type="submit" variant="contained" disabled={isLoading}>
           Sign in
         </Button>
@@ -101,6 +103,7 @@ function PasswordForm() {
 function SignUpForm() {
   const [given, setGiven] = useState({ department: "", name: "", email: "", password: "" });
   const [signUp, { error, isLoading }] = useSignUpMutation();
+  const asked = useCode(error);
   const { timeZone } = new Intl.DateTimeFormat().resolvedOptions();
   const fields = [
     ["department", "Department and school", "text", "organization"],
@@ -114,7 +117,7 @@ function SignUpForm() {
       sx={{ p: 3 }}
       onSubmit={(event) => {
         event.preventDefault();
-        void signUp({ body: { ...given, timeZone } });
+        void signUp({ body: { ...given, timeZone, ...asked.sent } });
       }}
     >
       <Stack spacing={2}>
@@ -132,7 +135,8 @@ function SignUpForm() {
             }}
           />
         ))}
-        {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
+        <CodeField {...asked} />
+        {isSaidAbove(asked.problem) && <Alert severity="error">{asked.problem.detail}</Alert>}
         <Button type="submit" variant="contained" disabled={isLoading}>
           Make the department
         </Button>

@@ -20,6 +20,7 @@ import { ActivityPanel } from "./ActivityPanel.tsx";
 import { InvitationsPanel } from "./InvitationsPanel.tsx";
 import { MembersPanel } from "./MembersPanel.tsx";
 import { ReviewRulesPanel } from "./ReviewRulesPanel.tsx";
+import { SecondFactorPanel } from "./SecondFactorPanel.tsx";
 import { useImportDepartmentMutation, useLazyExportDepartmentQuery, useShowSessionQuery } from "./api.ts";
 
 /** The department: its classes with their entry cards, and the whole of it as a file. */
@@ -45,6 +46,7 @@ export function TeamPage() {
       {error && <Failed error={error} retry={() => void refetch()} />}
       {session.data?.member && <MembersPanel meId={session.data.member.personId} isLead={isLead} />}
       {isLead && <InvitationsPanel />}
+      {isLead && <SecondFactorPanel />}
       <Typography variant="h2" sx={{ mt: 3, mb: 1.5 }}>
         Classes
       </Typography>

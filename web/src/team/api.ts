@@ -1,4 +1,13 @@
 import { changePassword, endOtherSessions, listSessions } from "@verdant/contract/account";
+import {
+  askSecondFactor,
+  beginSecondFactor,
+  confirmSecondFactor,
+  endSecondFactor,
+  renewRecoveryCodes,
+  resetSecondFactor,
+  showSecondFactor,
+} from "@verdant/contract/secondFactor";
 import { listDemoPeople, showSession, signIn, signInDemo, signOut, signUp } from "@verdant/contract/team";
 import {
   acceptInvitation,
@@ -33,6 +42,31 @@ export const teamApi = api.injectEndpoints({
     endOtherSessions: build.mutation({
       ...calls<typeof endOtherSessions>(endOtherSessions),
       invalidatesTags: ["OwnSession"],
+    }),
+    showSecondFactor: build.query({
+      ...calls<typeof showSecondFactor>(showSecondFactor),
+      providesTags: ["OwnSession"],
+    }),
+    beginSecondFactor: build.mutation(calls<typeof beginSecondFactor>(beginSecondFactor)),
+    confirmSecondFactor: build.mutation({
+      ...calls<typeof confirmSecondFactor>(confirmSecondFactor),
+      invalidatesTags: (_, error) => (error ? [] : ["OwnSession", "Session", "Member"]),
+    }),
+    renewRecoveryCodes: build.mutation({
+      ...calls<typeof renewRecoveryCodes>(renewRecoveryCodes),
+      invalidatesTags: (_, error) => (error ? [] : ["OwnSession"]),
+    }),
+    endSecondFactor: build.mutation({
+      ...calls<typeof endSecondFactor>(endSecondFactor),
+      invalidatesTags: (_, error) => (error ? [] : ["OwnSession", "Member"]),
+    }),
+    askSecondFactor: build.mutation({
+      ...calls<typeof askSecondFactor>(askSecondFactor),
+      invalidatesTags: ["Member", "OwnSession"],
+    }),
+    resetSecondFactor: build.mutation({
+      ...calls<typeof resetSecondFactor>(resetSecondFactor),
+      invalidatesTags: ["Member"],
     }),
     listDemoPeople: build.query(calls<typeof listDemoPeople>(listDemoPeople)),
     signInDemo: build.mutation({ ...calls<typeof signInDemo>(signInDemo), invalidatesTags: ["Session"] }),
@@ -73,6 +107,13 @@ export const {
   useChangePasswordMutation,
   useListSessionsQuery,
   useEndOtherSessionsMutation,
+  useShowSecondFactorQuery,
+  useBeginSecondFactorMutation,
+  useConfirmSecondFactorMutation,
+  useRenewRecoveryCodesMutation,
+  useEndSecondFactorMutation,
+  useAskSecondFactorMutation,
+  useResetSecondFactorMutation,
   useSignOutMutation,
   useSignUpMutation,
   useListDemoPeopleQuery,

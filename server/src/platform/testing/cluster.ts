@@ -5,6 +5,7 @@ import { loadSchool } from "../../../../demo/load.ts";
 import { testSchool } from "../../../../demo/testSchool.ts";
 import { startCluster } from "../../../../scripts/cluster.mjs";
 import { connect, migrate } from "../database.ts";
+import { keyIn } from "../key.ts";
 
 declare module "vitest" {
   interface ProvidedContext {
@@ -15,6 +16,7 @@ declare module "vitest" {
 
 /** The moment at which the tests' Larkmoor was loaded: a Wednesday in the middle of its year. */
 export const loadedAt = new Date("2031-02-05T10:00:00Z");
+export const keyFile = fileURLToPath(new URL("../../../../.data/test/key", import.meta.url));
 export const template = "larkmoor_template";
 
 export async function setup(project: TestProject): Promise<() => Promise<void>> {
@@ -31,7 +33,7 @@ export async function setup(project: TestProject): Promise<() => Promise<void>> 
   cluster.createDatabase(template);
   const db = connect(cluster.url(template), 2);
   await migrate(db);
-  await loadSchool(db, loadedAt, testSchool("2031-02-05"));
+  await loadSchool(db, loadedAt, testSchool("2031-02-05"), keyIn(keyFile));
   await db.destroy();
   project.provide("databaseUrl", cluster.url("{}"));
   return () => cluster.stop();

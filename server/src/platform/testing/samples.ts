@@ -11,6 +11,35 @@ import { fixedPlaces } from "./choices.ts";
 import { release } from "./sittings.ts";
 import type { Workbench } from "./workbench.ts";
 
+/** What a member of another department is answered, where it is not "missing" or an empty list. */
+export const statusElsewhere: Readonly<Record<string, number>> = {
+  // The password that it has now is another one.
+  changePassword: 422,
+  beginSecondFactor: 422,
+  confirmSecondFactor: 422,
+  renewRecoveryCodes: 422,
+  endSecondFactor: 422,
+  // Who asks for a second factor has one.
+  askSecondFactor: 409,
+  showDraft: 200,
+  dropDraft: 200,
+  saveItem: 409,
+  createQuiz: 404,
+  createClass: 404,
+  setCourse: 422,
+  addItems: 422,
+  saveMany: 422,
+  saveStimulus: 409,
+  submitForReview: 404,
+  keepPresence: 200,
+  keepOptionSet: 200,
+  removeOptionSet: 200,
+  setGoal: 422,
+  copySharedItems: 404,
+  saveSharedItem: 422,
+  setSecureLine: 404,
+};
+
 export async function samples(bench: Workbench) {
   const { quiz, releaseId } = await release(bench);
   const begun = await delivery.beginSitting(bench.students[1]!.scope, { params: { releaseId } });
@@ -157,6 +186,12 @@ export async function samples(bench: Workbench) {
     showInvitation: { secret: "x".repeat(30) },
     acceptInvitation: { secret: "x".repeat(30), email: "n@new.example", password: "long enough" },
     setPassword: { secret: "x".repeat(30), password: "long enough" },
+    changePassword: { current: "not this one", password: "four plain unlikely words" },
+    beginSecondFactor: { password: "not this one" },
+    confirmSecondFactor: { code: "000000" },
+    renewRecoveryCodes: { password: "not this one" },
+    endSecondFactor: { password: "not this one" },
+    askSecondFactor: { isAsked: true },
     changeDepartment: { departmentId: bench.departmentId },
     giveReason: { text: "I guessed" },
     setTwin: { twinId: null },

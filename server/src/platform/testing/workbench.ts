@@ -4,12 +4,14 @@ import { sql } from "kysely";
 import { pino } from "pino";
 import { afterAll, beforeAll, inject } from "vitest";
 import { BankIndexes } from "../../bank/bankIndex.ts";
+import { wordsOf } from "../../courses/entryCard.ts";
 import { connect, type Db } from "../database.ts";
 import { newId } from "../id.ts";
 import { startJobs } from "../jobs/jobs.ts";
 import type { Caller, Installation, Member, Nobody, Scope, Sitter, Student } from "../scope.ts";
 import { hashOf } from "../id.ts";
-import { loadedAt, template } from "./cluster.ts";
+import { keyIn } from "../key.ts";
+import { keyFile, loadedAt, template } from "./cluster.ts";
 
 export interface Workbench {
   readonly db: Db;
@@ -54,7 +56,7 @@ async function openWorkbench(): Promise<Workbench> {
 
   const url = address(name);
   const db = connect(url, 20);
-  const { secret } = await db.selectFrom("installation").select("secret").executeTakeFirstOrThrow();
+  const secret = keyIn(keyFile);
   const installation: Installation = {
     isDemo: false,
     maySignUp: true,
@@ -87,7 +89,8 @@ async function openWorkbench(): Promise<Workbench> {
   const enrolments = await db
     .selectFrom("enrolment")
     .innerJoin("student", "student.id", "enrolment.studentId")
-    .select(["enrolment.classId", "enrolment.studentId", "enrolment.entryCard", "enrolment.departmentId"])
+    .select(["enrolment.classId", "enrolment.studentId", "enrolment.departmentId"])
+    .select(["enrolment.entryCard", "enrolment.cardSealed"])
     .orderBy("student.familyName")
     .execute();
   return {
@@ -98,9 +101,9 @@ async function openWorkbench(): Promise<Workbench> {
     lead: member("lead"),
     teacher: member("teacher"),
     classId: enrolments[0]!.classId,
-    students: enrolments.map(({ departmentId, studentId, entryCard }) => ({
+    students: enrolments.map(({ departmentId, studentId, ...card }) => ({
       scope: scopeOf({ kind: "student", departmentId, studentId }),
-      entryCard,
+      entryCard: wordsOf(secret, card),
       studentId,
     })),
     clock,

@@ -1,0 +1,56 @@
+/** The code of the second step, once the server has asked for it. */
+import TextField from "@mui/material/TextField";
+import { useEffect, useState } from "react";
+import { problemOf, type Trouble } from "../platform/problem.ts";
+
+export interface CodeAsked {
+  /** Whether the field shows. */
+  readonly isAsked: boolean;
+  readonly code: string;
+  readonly setCode: (code: string) => void;
+  /** What goes into the request. */
+  readonly sent: { readonly code?: string };
+  /** What is to be said beside the form; that a code is needed says the field itself. */
+  readonly problem: Trouble | null;
+}
+
+/** @param error of the request that may need a code */
+export function useCode(error: unknown): CodeAsked {
+  const [code, setCode] = useState("");
+  const [isAsked, setAsked] = useState(false);
+  const problem = error === undefined ? null : problemOf(error);
+  const isNeeded = problem?.kind === "codeNeeded";
+  useEffect(() => {
+    if (isNeeded) setAsked(true);
+  }, [isNeeded]);
+  return {
+    isAsked,
+    code,
+    setCode,
+    sent: isAsked && code.trim() !== "" ? { code: code.trim() } : {},
+    problem: isNeeded ? null : problem,
+  };
+}
+
+export function CodeField({ isAsked, code, setCode, problem }: CodeAsked) {
+  if (!isAsked) return null;
+  const wrong = problem?.fields["/body/code"];
+  return (
+    <TextField
+      label="Code"
+      required
+      autoFocus
+      autoComplete="one-time-code"
+      value={code}
+      error={wrong !== undefined}
+      helperText={wrong ?? "The six digits that your app shows now, or one of your recovery codes."}
+      onChange={(event) => {
+        setCode(event.target.value);
+      }}
+    />
+  );
+}
+
+/** Whether the form has something to say that no field says. */
+export const isSaidAbove = (problem: Trouble | null): problem is Trouble =>
+  problem !== null && problem.fields["/body/code"] === undefined;
