@@ -116,6 +116,7 @@ export const Check = z.object({
     "dueLeftOut",
     "drawItemLeftOut",
     "optionMoves",
+    "metLately",
   ]),
   text: z.string(),
   /** The item it is about, where it is about one. */

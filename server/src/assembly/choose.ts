@@ -10,6 +10,7 @@ import type { ClassDue } from "../plan/service.ts";
 import type { Member, Scope } from "../platform/scope.ts";
 import { classBank, type ClassBank } from "./classBank.ts";
 import type { ComposeInput, ComposeOutput } from "./composeTask.ts";
+import { restDays } from "./rested.ts";
 import { requirementsOf, shortfallsOf } from "./requirements.ts";
 
 export interface Choice {
@@ -161,7 +162,7 @@ function valueOf(due: ClassDue, { bank, listed, lastUse }: ClassBank, seed: stri
   return (i) => {
     const itemId = bank.itemIds[i] ?? "";
     const last = lastUse.get(itemId);
-    const rested = last === undefined ? 1 : 0.9 * Math.min(1, (due.today - dayOf(last)) / 84);
+    const rested = last === undefined ? 1 : 0.9 * Math.min(1, (due.today - dayOf(last)) / restDays);
     // The last hundredth varies from quiz to quiz, so that equally good items take turns. It belongs to the item: however
     // many others there are, and however many questions are asked for, it is the same.
     const turn = randomFrom(`${seed} ${itemId}`)();

@@ -28,6 +28,7 @@ import {
   type LoadedPlace,
   type LoadedQuiz,
 } from "./loadQuiz.ts";
+import { restChecks } from "./rested.ts";
 import * as store from "./store.ts";
 
 type Quiz = Result<typeof contract.showQuiz>;
@@ -69,7 +70,10 @@ export async function describeQuiz(scope: Scope, departmentId: string, quizId: s
     woven: wovenOf(loaded, strands),
     gap: quiz.blueprint?.gap ?? null,
     expected: expectedOf(places, due, facilities),
-    checks: checksOf(scope.caller, loaded, strands, { asked, questions }),
+    checks: [
+      ...checksOf(scope.caller, loaded, strands, { asked, questions }),
+      ...restChecks(loaded, lastUse, await scope.bank.usableItems(departmentId)),
+    ],
     releases: releases.map((one) => ({ id: one.id, releasedAt: one.releasedAt.toISOString() })),
   };
 }
