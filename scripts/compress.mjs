@@ -13,7 +13,7 @@ for (const name of readdirSync(assets)) {
   const path = join(assets, name);
   if (!text.test(name) || statSync(path).size < smallest) continue;
   const bytes = readFileSync(path);
-  const quality = { [constants.BROTLI_PARAM_QUALITY]: 9, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length };
+  const quality = { [constants.BROTLI_PARAM_QUALITY]: 11, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length };
   writeFileSync(`${path}.br`, brotliCompressSync(bytes, { params: quality }));
   writeFileSync(`${path}.gz`, gzipSync(bytes, { level: 9 }));
 }

@@ -1,7 +1,7 @@
 /** What both pages stand in: styles with the page's nonce, theme, fonts. */
 import "@fontsource-variable/atkinson-hyperlegible-next/index.css";
-import "@fontsource/bricolage-grotesque/latin-700.css";
-import "@fontsource/bricolage-grotesque/latin-ext-700.css";
+// Not its subsets by name: those say nothing of which characters they hold, so a browser would fetch all of them.
+import "@fontsource/bricolage-grotesque/700.css";
 import createCache from "@emotion/cache";
 import { CacheProvider } from "@emotion/react";
 import CssBaseline from "@mui/material/CssBaseline";

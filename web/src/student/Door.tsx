@@ -9,7 +9,7 @@ import { problemOf } from "../platform/problem.ts";
 import { TypeField } from "../ui/TypeField.tsx";
 import { Ring } from "../ui/Ring.tsx";
 import { Waiting } from "./Waiting.tsx";
-import { useEnterMutation, useStudentSessionQuery } from "./api.ts";
+import { useEnter, useStudentSessionQuery } from "./api.ts";
 import { StudentFrame } from "./StudentFrame.tsx";
 import { t } from "../platform/words.ts";
 
@@ -26,9 +26,9 @@ function takeScannedCard(): string {
 /** Lets in who has a card; the pages behind it need a student. A scanned card lets its student in, whoever was here. */
 export function Door() {
   const [scanned] = useState(takeScannedCard);
-  const [enter, entering] = useEnterMutation();
+  const [enter, entering] = useEnter();
   useEffect(() => {
-    if (scanned !== "") void enter({ body: { card: scanned } });
+    if (scanned !== "") void enter(scanned);
   }, [scanned, enter]);
   const [isAway, setAway] = useState(false);
   const { data, error, refetch } = useStudentSessionQuery(undefined, { pollingInterval: isAway ? 3000 : 0 });
@@ -57,7 +57,7 @@ export function Door() {
 
 function CardForm({ scanned, problem }: { scanned: string; problem?: string }) {
   const [card, setCard] = useState(scanned);
-  const [enter, { error, isLoading }] = useEnterMutation();
+  const [enter, { error, isLoading }] = useEnter();
   const detail = error ? problemOf(error).detail : problem;
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => {
@@ -71,7 +71,7 @@ function CardForm({ scanned, problem }: { scanned: string; problem?: string }) {
         sx={{ pt: 3 }}
         onSubmit={(event) => {
           event.preventDefault();
-          void enter({ body: { card } });
+          void enter(card);
         }}
       >
         <Box sx={{ display: "flex", alignItems: "center", gap: 2 }}>

@@ -59,7 +59,9 @@ export function SittingBar({
           <Box component="span" role="status" sx={onlyHeard}>
             {here.saving === "waiting" || here.saving === "refused" ? savingInWords(here) : ""}
           </Box>
-          {sitting.deadlineAt !== null && <TimeLeft deadlineAt={sitting.deadlineAt} here={here} />}
+          {sitting.deadlineAt !== null && (
+            <TimeLeft deadlineAt={sitting.deadlineAt} bySecond={isShort(sitting.notice.timeLimitMinutes)} here={here} />
+          )}
         </Box>
       </Box>
     </>
@@ -79,7 +81,8 @@ function savingInWords({ saving, waiting }: SittingHere): string {
 /** Can be hidden; when it runs out, what is there is handed in. The minutes at which it is said aloud as well. */
 const saidAt = [10, 5, 1];
 
-function TimeLeft({ deadlineAt, here }: { deadlineAt: string; here: SittingHere }) {
+function TimeLeft(props: { deadlineAt: string; bySecond: boolean; here: SittingHere }) {
+  const { deadlineAt, bySecond, here } = props;
   const [isHidden, setHidden] = useState(false);
   const [left, setLeft] = useState(() => Date.parse(deadlineAt) - here.now());
   const { now, isTimeUp } = here;
@@ -98,7 +101,7 @@ function TimeLeft({ deadlineAt, here }: { deadlineAt: string; here: SittingHere 
   return (
     <>
       {" · "}
-      {!isHidden && <span>{isOver ? t("time is up") : timeLeftInWords(left)} </span>}
+      {!isHidden && <span>{isOver ? t("time is up") : timeLeftInWords(left, bySecond)} </span>}
       <Box component="span" role="status" sx={onlyHeard}>
         {isOver ? t("time is up") : saidAt.includes(minutes) ? t("{{minutes}} min left", { minutes }) : ""}
       </Box>
@@ -116,9 +119,14 @@ function TimeLeft({ deadlineAt, here }: { deadlineAt: string; here: SittingHere 
   );
 }
 
-/** In the last minute by the second. */
-export function timeLeftInWords(leftMs: number): string {
+/** Timed practice: so short that every second counts from the start. */
+const isShort = (timeLimitMinutes: number | null) => timeLimitMinutes !== null && timeLimitMinutes <= 10;
+
+/** @param bySecond throughout; otherwise in the last minute only */
+export function timeLeftInWords(leftMs: number, bySecond = false): string {
   const seconds = Math.max(0, Math.ceil(leftMs / 1000));
+  if (bySecond && seconds > 60)
+    return t("{{time}} left", { time: `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, "0")}` });
   return seconds > 60
     ? t("{{minutes}} min left", { minutes: Math.ceil(seconds / 60) })
     : t("{{count}} seconds left", { count: seconds });

@@ -2,18 +2,22 @@
 import type * as delivery from "@verdant/contract/delivery";
 import type * as reasons from "@verdant/contract/reasons";
 import type * as team from "@verdant/contract/team";
+import type { ThunkDispatch, UnknownAction } from "@reduxjs/toolkit";
+import { useCallback } from "react";
+import { useDispatch } from "react-redux";
 import { api, calls } from "../platform/contractApi.ts";
 import { routes } from "./routes.generated.ts";
 
 export const studentApi = api.injectEndpoints({
   endpoints: (build) => ({
     studentSession: build.query({ ...calls<typeof team.showSession>(routes.showSession), providesTags: ["Session"] }),
-    enter: build.mutation({ ...calls<typeof team.enter>(routes.enter), invalidatesTags: ["Session", "Now"] }),
+    enter: build.mutation({ ...calls<typeof team.enter>(routes.enter), invalidatesTags: ["Now"] }),
     leave: build.mutation(calls<typeof team.signOut>(routes.signOut)),
     whatNow: build.query({ ...calls<typeof delivery.whatNow>(routes.whatNow), providesTags: ["Now"] }),
     beginSitting: build.mutation({
       ...calls<typeof delivery.beginSitting>(routes.beginSitting),
-      invalidatesTags: ["Now"],
+      // What has begun leads to another page; back here it is asked for anew.
+      invalidatesTags: (_, error) => (error ? ["Now"] : []),
     }),
     giveReason: build.mutation({
       ...calls<typeof reasons.giveReason>(routes.giveReason),
@@ -29,7 +33,6 @@ export const studentApi = api.injectEndpoints({
 
 export const {
   useStudentSessionQuery,
-  useEnterMutation,
   useLeaveMutation,
   useWhatNowQuery,
   useBeginSittingMutation,
@@ -37,3 +40,21 @@ export const {
   useShowResultQuery,
   useGiveReasonMutation,
 } = studentApi;
+
+interface State {
+  readonly api: ReturnType<typeof studentApi.reducer>;
+}
+
+/** Coming in by the words of a card; the answer says who is in, so that nobody asks once more. */
+export function useEnter() {
+  const [enter, state] = studentApi.useEnterMutation();
+  const dispatch = useDispatch<ThunkDispatch<State, unknown, UnknownAction>>();
+  const comeIn = useCallback(
+    async (card: string) => {
+      const { data } = await enter({ body: { card } });
+      if (data) await dispatch(studentApi.util.upsertQueryData("studentSession", undefined, data));
+    },
+    [enter, dispatch],
+  );
+  return [comeIn, state] as const;
+}
