@@ -7,7 +7,7 @@ import { BankIndexes } from "../server/src/bank/bankIndex.ts";
 import { connect, migrate } from "../server/src/platform/database.ts";
 import { keyIn } from "../server/src/platform/key.ts";
 import { startJobs } from "../server/src/platform/jobs/jobs.ts";
-import type { Caller, Scope } from "../server/src/platform/scope.ts";
+import type { Caller, OpenScope } from "../server/src/platform/scope.ts";
 
 export const poolSize = 20;
 
@@ -23,7 +23,7 @@ export async function openInstallation() {
   const jobs = startJobs();
   const installation = { isDemo: false, maySignUp: true, jobs, bank: new BankIndexes(db), secret };
   const log = pino({ level: "silent" });
-  const scope = <C extends Caller>(caller: C): Scope<C> => ({
+  const scope = <C extends Caller>(caller: C): OpenScope<C> => ({
     ...installation,
     db,
     caller,

@@ -13,7 +13,7 @@ import { connect, migrate, type Db } from "../server/src/platform/database.ts";
 import { newId } from "../server/src/platform/id.ts";
 import { keyIn, mustFit } from "../server/src/platform/key.ts";
 import { localDateOf } from "../server/src/platform/localDate.ts";
-import type { Member, Scope } from "../server/src/platform/scope.ts";
+import type { Member, OpenScope } from "../server/src/platform/scope.ts";
 import { changeItems } from "../server/src/bank/bulk.ts";
 import { addItems } from "../server/src/bank/service.ts";
 import { listTopics } from "../server/src/standards/service.ts";
@@ -118,7 +118,7 @@ export async function loadSchool(
   return loaded;
 }
 
-function scopeOf(db: Db, key: Buffer, pool: Db, caller: Member, now: Date): Scope<Member> {
+function scopeOf(db: Db, key: Buffer, pool: Db, caller: Member, now: Date): OpenScope<Member> {
   return {
     db,
     caller,

@@ -15,7 +15,7 @@ import { deleteExpiredRequests } from "./platform/expired.ts";
 import { keyIn, mustFit } from "./platform/key.ts";
 import { createLog } from "./platform/log.ts";
 import { startPolling } from "./platform/poller.ts";
-import type { Installation, Nobody, Scope } from "./platform/scope.ts";
+import type { Installation, Nobody, OpenScope } from "./platform/scope.ts";
 
 async function start(): Promise<void> {
   const config = readConfig(process.env);
@@ -43,7 +43,7 @@ async function start(): Promise<void> {
   });
   log.info({ port: config.port, migration }, "serving");
   const caller: Nobody = { kind: "nobody" };
-  const ofServer = (): Scope => ({
+  const ofServer = (): OpenScope => ({
     ...installation,
     db,
     log,

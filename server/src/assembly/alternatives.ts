@@ -7,7 +7,7 @@ import { headline } from "@verdant/core/richText";
 import { listItems } from "../bank/service.ts";
 import type { ClassDue } from "../plan/service.ts";
 import { Failure } from "../platform/failure.ts";
-import type { Member, Scope } from "../platform/scope.ts";
+import type { Member, OpenScope } from "../platform/scope.ts";
 import { rankedFor } from "./choose.ts";
 import { facilityOf } from "./describeQuiz.ts";
 import { loadQuiz, unitOf, type ItemNow } from "./loadQuiz.ts";
@@ -16,7 +16,7 @@ import * as store from "./store.ts";
 
 const shown = 6;
 
-async function candidatesOf(scope: Scope<Member>, due: ClassDue, itemIds: readonly string[]) {
+async function candidatesOf(scope: OpenScope<Member>, due: ClassDue, itemIds: readonly string[]) {
   const { departmentId } = scope.caller;
   const [items, lastUse, facilities] = [
     await store.listItemsById(scope.db, departmentId, itemIds),
@@ -47,7 +47,7 @@ async function candidatesOf(scope: Scope<Member>, due: ClassDue, itemIds: readon
 }
 
 export async function listSwaps(
-  scope: Scope<Member>,
+  scope: OpenScope<Member>,
   { params }: Input<typeof contract.listSwaps>,
 ): Promise<Result<typeof contract.listSwaps>> {
   const loaded = await loadQuiz(scope, scope.caller.departmentId, params.quizId);
@@ -78,7 +78,7 @@ function changesBetween(before: ItemNow, after: ItemNow): string[] {
 }
 
 export async function listMatches(
-  scope: Scope<Member>,
+  scope: OpenScope<Member>,
   { params, query }: Input<typeof contract.listMatches>,
 ): Promise<Result<typeof contract.listMatches>> {
   const loaded = await loadQuiz(scope, scope.caller.departmentId, params.quizId);
@@ -113,7 +113,7 @@ function ofUse<Row extends { here: keyof typeof order; stem: string }>(rows: rea
 
 /** A draw for each topic that is named, or else that the words match most: from all that could come in on it. */
 async function drawsOn(
-  scope: Scope<Member>,
+  scope: OpenScope<Member>,
   loaded: Awaited<ReturnType<typeof loadQuiz>>,
   found: Awaited<ReturnType<typeof candidatesOf>>,
   named: ClassDue["topics"],

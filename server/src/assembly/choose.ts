@@ -7,7 +7,7 @@ import { mixSequence } from "@verdant/core/plan/mix";
 import { difficultyOf } from "@verdant/core/plan/posterior";
 import { randomFrom } from "@verdant/core/random";
 import type { ClassDue } from "../plan/service.ts";
-import type { Member, Scope } from "../platform/scope.ts";
+import type { Member, OpenScope } from "../platform/scope.ts";
 import { classBank, type ClassBank } from "./classBank.ts";
 import type { ComposeInput, ComposeOutput } from "./composeTask.ts";
 import { restDays } from "./rested.ts";
@@ -30,7 +30,7 @@ const nothing: Choice = { itemIds: [], gap: null, shortfalls: [] };
  * the topics it is made for come first, then what is asked besides.
  */
 export async function choose(
-  scope: Scope<Member>,
+  scope: OpenScope<Member>,
   due: ClassDue,
   { count, blueprint, seed }: { count: number; blueprint: Blueprint | null; seed: string },
 ): Promise<Choice> {
@@ -123,7 +123,7 @@ interface Given {
   readonly seed: string;
 }
 
-function compose(scope: Scope<Member>, due: ClassDue, seen: ClassBank, given: Given): Promise<ComposeOutput> {
+function compose(scope: OpenScope<Member>, due: ClassDue, seen: ClassBank, given: Given): Promise<ComposeOutput> {
   const { places, seed } = given;
   const topicNumber = new Map(due.topics.map((topic, at) => [topic.topicId, at]));
   const unitNumber = new Map([...new Set(due.topics.map((topic) => topic.strand.unitId))].map((id, at) => [id, at]));
@@ -172,7 +172,7 @@ function valueOf(due: ClassDue, { bank, listed, lastUse }: ClassBank, seed: stri
 
 /** Practice items of a unit or topic that could come into a quiz, best first: breadth first over topics, then by value. */
 export async function rankedFor(
-  scope: Scope<Member>,
+  scope: OpenScope<Member>,
   due: ClassDue,
   wanted: {
     unitId?: string;

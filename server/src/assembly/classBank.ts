@@ -1,7 +1,7 @@
 /** The bank as one class sees it. */
 import type { UsableItems } from "../bank/bankIndex.ts";
 import type { ClassDue } from "../plan/service.ts";
-import type { Member, Scope } from "../platform/scope.ts";
+import type { Member, OpenScope } from "../platform/scope.ts";
 import * as store from "./store.ts";
 
 /** The usable items by place, with the topic of the course each counts for. */
@@ -11,7 +11,7 @@ export interface ClassBank {
   readonly lastUse: ReadonlyMap<string, string>;
 }
 
-export async function classBank(scope: Scope<Member>, due: ClassDue): Promise<ClassBank> {
+export async function classBank(scope: OpenScope<Member>, due: ClassDue): Promise<ClassBank> {
   const { departmentId } = scope.caller;
   const bank = await scope.bank.usableItems(departmentId);
   return {

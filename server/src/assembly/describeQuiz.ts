@@ -18,7 +18,7 @@ import { gatheredByStimulus } from "@verdant/core/stimuli/stimulus";
 import type { z } from "zod";
 import { faultsOf } from "../bank/service.ts";
 import type { ClassDue } from "../plan/service.ts";
-import type { Caller, Scope } from "../platform/scope.ts";
+import type { Caller, OpenScope } from "../platform/scope.ts";
 import {
   loadQuiz,
   revisionFor,
@@ -39,7 +39,7 @@ const isFixed = (place: LoadedPlace): place is Fixed => place.type === "fixed";
 const isDraw = (place: LoadedPlace): place is Draw => place.type === "draw";
 const questionsIn = (place: LoadedPlace) => (place.type === "fixed" ? 1 : place.type === "draw" ? place.take : 0);
 
-export async function describeQuiz(scope: Scope, departmentId: string, quizId: string): Promise<Quiz> {
+export async function describeQuiz(scope: OpenScope, departmentId: string, quizId: string): Promise<Quiz> {
   const loaded = await loadQuiz(scope, departmentId, quizId);
   const { quiz, due, parts, places } = loaded;
   const fixed = places.filter(isFixed);

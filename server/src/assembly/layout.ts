@@ -4,7 +4,7 @@ import type * as contract from "@verdant/contract/assembly";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
-import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import { atomically, type Member, type Scope, type OpenScope } from "../platform/scope.ts";
 import { describeQuiz } from "./describeQuiz.ts";
 import { loadQuiz, unitOf, type LoadedQuiz } from "./loadQuiz.ts";
 import * as store from "./store.ts";
@@ -14,9 +14,13 @@ export type Part = Input<typeof contract.setLayout>["body"]["parts"][number];
 export type Place = Part["places"][number];
 
 /** Sets all parts and places. Places that stay keep the revision that was seen when they came in. */
-export function setLayout(scope: Scope<Member>, { params, body }: Input<typeof contract.setLayout>): Promise<Quiz> {
-  return atomically(scope, async (within) => {
-    const loaded = await loadQuiz(within, within.caller.departmentId, params.quizId);
+export async function setLayout(
+  scope: OpenScope<Member>,
+  { params, body }: Input<typeof contract.setLayout>,
+): Promise<Quiz> {
+  // Read before the transaction: whatever changes meanwhile is another version, and then nothing is written.
+  const loaded = await loadQuiz(scope, scope.caller.departmentId, params.quizId);
+  await atomically(scope, async (within) => {
     const itemsOf = (parts: readonly Part[]) =>
       parts
         .flatMap((part) => part.places)
@@ -43,8 +47,8 @@ export function setLayout(scope: Scope<Member>, { params, body }: Input<typeof c
       before: layoutOf(loaded),
       after: body.parts,
     });
-    return describeQuiz(within, within.caller.departmentId, params.quizId);
   });
+  return describeQuiz(scope, scope.caller.departmentId, params.quizId);
 }
 
 export const questionsOf = (parts: readonly Part[]) =>

@@ -4,7 +4,7 @@ import type { Strand } from "@verdant/core/assembly/orderCost";
 import { dueOfClass, type ClassDue } from "../plan/service.ts";
 import { need } from "../platform/failure.ts";
 import { faultsOf } from "../bank/service.ts";
-import type { Caller, Scope } from "../platform/scope.ts";
+import type { Caller, OpenScope } from "../platform/scope.ts";
 import * as store from "./store.ts";
 
 export type ItemNow = Awaited<ReturnType<typeof store.listItemsById>>[number];
@@ -29,7 +29,7 @@ export interface LoadedQuiz {
   readonly places: readonly LoadedPlace[];
 }
 
-export async function loadQuiz(scope: Scope, departmentId: string, quizId: string): Promise<LoadedQuiz> {
+export async function loadQuiz(scope: OpenScope, departmentId: string, quizId: string): Promise<LoadedQuiz> {
   const { db } = scope;
   const quiz = need(await store.findQuiz(db, departmentId, quizId), "quiz");
   const due = await dueOfClass(scope, departmentId, quiz.classId ?? "");

@@ -4,7 +4,7 @@ import type * as contract from "@verdant/contract/assembly";
 import { placeFor, weaveAround } from "@verdant/core/assembly/weave";
 import { gatheredByStimulus } from "@verdant/core/stimuli/stimulus";
 import { Failure } from "../platform/failure.ts";
-import type { Member, Scope } from "../platform/scope.ts";
+import type { Member, OpenScope } from "../platform/scope.ts";
 import { rankedFor } from "./choose.ts";
 
 import { layoutOf, setLayout, type Part } from "./layout.ts";
@@ -15,7 +15,7 @@ type Quiz = Result<typeof contract.showQuiz>;
 
 /** One question more or fewer of a unit. What is locked stays, and stays in its place. */
 export async function changeMix(
-  scope: Scope<Member>,
+  scope: OpenScope<Member>,
   { params, body }: Input<typeof contract.changeMix>,
 ): Promise<Quiz> {
   const loaded = await loadQuiz(scope, scope.caller.departmentId, params.quizId);
@@ -23,7 +23,7 @@ export async function changeMix(
   return setLayout(scope, { params, body: { version: body.version, parts } });
 }
 
-async function withOneMore(scope: Scope<Member>, loaded: LoadedQuiz, unitId: string): Promise<Part[]> {
+async function withOneMore(scope: OpenScope<Member>, loaded: LoadedQuiz, unitId: string): Promise<Part[]> {
   const { due } = loaded;
   const ranked = await rankedFor(scope, due, { unitId, among: inQuiz(loaded) });
   const [best] = ranked;
@@ -99,7 +99,7 @@ function itemsOf(loaded: LoadedQuiz, part: Part) {
 
 /** Orders the fixed questions of every part; draws and interludes keep their place, as does what is locked. */
 export async function weaveQuiz(
-  scope: Scope<Member>,
+  scope: OpenScope<Member>,
   { params, body }: Input<typeof contract.weaveQuiz>,
 ): Promise<Quiz> {
   const loaded = await loadQuiz(scope, scope.caller.departmentId, params.quizId);

@@ -4,7 +4,7 @@ import type * as contract from "@verdant/contract/assembly";
 import { deal, type DealPart, type DealtItem } from "@verdant/core/delivery/deal";
 import { kindOf } from "@verdant/core/items/kinds";
 import { randomFrom } from "@verdant/core/random";
-import type { Member, Scope } from "../platform/scope.ts";
+import type { Member, OpenScope } from "../platform/scope.ts";
 import { listShownStimuli } from "../stimuli/service.ts";
 import { loadQuiz, strandOfItem, unitOf, type ItemNow, type LoadedQuiz } from "./loadQuiz.ts";
 
@@ -30,7 +30,7 @@ function partsToDeal({ due, parts, places }: LoadedQuiz): DealPart<DealItem>[] {
 }
 
 export async function previewQuiz(
-  scope: Scope<Member>,
+  scope: OpenScope<Member>,
   { params, query }: Input<typeof contract.previewQuiz>,
 ): Promise<Result<typeof contract.previewQuiz>> {
   const loaded = await loadQuiz(scope, scope.caller.departmentId, params.quizId);

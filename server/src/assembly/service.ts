@@ -6,7 +6,7 @@ import { dueOfClass, type ClassDue } from "../plan/service.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
-import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import { atomically, type Member, type Scope, type OpenScope } from "../platform/scope.ts";
 import { choose, type Choice } from "./choose.ts";
 import { describeQuiz } from "./describeQuiz.ts";
 import { layOut, layoutOf, moveOn, type Part } from "./layout.ts";
@@ -21,7 +21,7 @@ export { previewQuiz } from "./preview.ts";
 type Quiz = Result<typeof contract.showQuiz>;
 
 export async function composeQuiz(
-  scope: Scope<Member>,
+  scope: OpenScope<Member>,
   { params, body }: Input<typeof contract.composeQuiz>,
 ): Promise<Quiz> {
   const due = await dueOfClass(scope, scope.caller.departmentId, params.classId);
@@ -38,7 +38,7 @@ export async function composeQuiz(
 }
 
 /** A quiz from items chosen by hand. */
-export async function createQuiz(scope: Scope<Member>, { body }: Input<typeof contract.createQuiz>): Promise<Quiz> {
+export async function createQuiz(scope: OpenScope<Member>, { body }: Input<typeof contract.createQuiz>): Promise<Quiz> {
   const due = await dueOfClass(scope, scope.caller.departmentId, body.classId);
   return insertQuiz(scope, due, {
     quizId: newId(),
@@ -49,8 +49,8 @@ export async function createQuiz(scope: Scope<Member>, { body }: Input<typeof co
   });
 }
 
-function insertQuiz(
-  scope: Scope<Member>,
+async function insertQuiz(
+  scope: OpenScope<Member>,
   due: ClassDue,
   given: {
     quizId: string;
@@ -60,10 +60,10 @@ function insertQuiz(
     action: string;
   },
 ): Promise<Quiz> {
-  return atomically(scope, async (within) => {
+  const { quizId, name, itemIds, blueprint, action } = given;
+  await atomically(scope, async (within) => {
     const { db, caller, now } = within;
     const { departmentId, personId } = caller;
-    const { quizId, name, itemIds, blueprint, action } = given;
     const number = await store.takeQuizNumber(db, departmentId);
     await store.insertQuiz(db, {
       departmentId,
@@ -82,8 +82,8 @@ function insertQuiz(
     const quiz = need(await store.findQuiz(db, departmentId, quizId), "quiz");
     await layOut(within, { quiz, due, places: [] }, [onePart(itemIds)]);
     await record(within, { departmentId, entity: "quiz", entityId: quizId, action, after: { itemIds: [...itemIds] } });
-    return describeQuiz(within, departmentId, quizId);
   });
+  return describeQuiz(scope, scope.caller.departmentId, quizId);
 }
 
 const onePart = (itemIds: readonly string[]): Part => ({
@@ -112,7 +112,7 @@ const dayMonth = (date: string) =>
  * locked stays, and stays in its place.
  */
 export async function recomposeQuiz(
-  scope: Scope<Member>,
+  scope: OpenScope<Member>,
   { params, body }: Input<typeof contract.recomposeQuiz>,
 ): Promise<Quiz> {
   const { departmentId } = scope.caller;
@@ -124,7 +124,7 @@ export async function recomposeQuiz(
   const count = blueprint?.count ?? body.count;
   const choice = await choose(scope, due, { count, blueprint, seed });
   if (choice.itemIds.length === 0 && !blueprint) throw nothingToCompose(due.class.name);
-  return atomically(scope, async (within) => {
+  await atomically(scope, async (within) => {
     await moveOn(within, params.quizId, body.version, {
       blueprint: JSON.stringify({
         asked: blueprint?.count ?? body.count,
@@ -145,8 +145,8 @@ export async function recomposeQuiz(
       before: layoutOf(loaded),
       after: { count: choice.itemIds.length },
     });
-    return describeQuiz(within, departmentId, quiz.id);
   });
+  return describeQuiz(scope, departmentId, quiz.id);
 }
 
 /** The choice as one part, in which the locked places stand where they stood. */
@@ -174,12 +174,15 @@ async function withLocked(
   return { ...part, places: all };
 }
 
-export function showQuiz(scope: Scope<Member>, { params }: Input<typeof contract.showQuiz>): Promise<Quiz> {
+export function showQuiz(scope: OpenScope<Member>, { params }: Input<typeof contract.showQuiz>): Promise<Quiz> {
   return describeQuiz(scope, scope.caller.departmentId, params.quizId);
 }
 
-export function renameQuiz(scope: Scope<Member>, { params, body }: Input<typeof contract.renameQuiz>): Promise<Quiz> {
-  return atomically(scope, async (within) => {
+export async function renameQuiz(
+  scope: OpenScope<Member>,
+  { params, body }: Input<typeof contract.renameQuiz>,
+): Promise<Quiz> {
+  await atomically(scope, async (within) => {
     const { departmentId } = within.caller;
     const quiz = need(await store.findQuiz(within.db, departmentId, params.quizId), "quiz");
     await moveOn(within, quiz.id, body.version, { name: body.name });
@@ -191,8 +194,8 @@ export function renameQuiz(scope: Scope<Member>, { params, body }: Input<typeof 
       before: quiz.name,
       after: body.name,
     });
-    return describeQuiz(within, departmentId, quiz.id);
   });
+  return describeQuiz(scope, scope.caller.departmentId, params.quizId);
 }
 
 export async function listQuizzes(

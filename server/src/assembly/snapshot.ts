@@ -1,5 +1,7 @@
 /** A quiz as a release takes it: its parts and places with the revisions that are approved now. */
-import type { Caller, Scope } from "../platform/scope.ts";
+import type { Caller, OpenScope } from "../platform/scope.ts";
+import type { Db } from "../platform/database.ts";
+import * as store from "./store.ts";
 import { loadQuiz, revisionFor, type ItemNow } from "./loadQuiz.ts";
 
 const usableFor = (caller: Caller) => (item: ItemNow) => ({
@@ -11,7 +13,7 @@ const usableFor = (caller: Caller) => (item: ItemNow) => ({
   revisionId: revisionFor(caller, item),
 });
 
-export async function snapshotOf(scope: Scope, departmentId: string, quizId: string) {
+export async function snapshotOf(scope: OpenScope, departmentId: string, quizId: string) {
   const usable = usableFor(scope.caller);
   const { quiz, due, parts, places } = await loadQuiz(scope, departmentId, quizId);
   return {
@@ -40,3 +42,7 @@ export async function snapshotOf(scope: Scope, departmentId: string, quizId: str
     })),
   };
 }
+
+/** Whether the quiz is still of this version; locked until the transaction ends. */
+export const isOfVersion = async (db: Db, departmentId: string, quizId: string, version: number): Promise<boolean> =>
+  (await store.lockVersion(db, departmentId, quizId)) === version;

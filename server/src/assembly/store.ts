@@ -256,3 +256,14 @@ export function findQuizzes(db: Db, departmentId: string, text: string, limit: n
     .limit(limit)
     .execute();
 }
+
+export async function lockVersion(db: Db, departmentId: string, quizId: string): Promise<number | null> {
+  const row = await db
+    .selectFrom("quiz")
+    .select("version")
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", quizId)
+    .forShare()
+    .executeTakeFirst();
+  return row?.version ?? null;
+}

@@ -4,7 +4,7 @@ import type * as contract from "@verdant/contract/bulk";
 import { can } from "@verdant/core/team/can";
 import { Failure } from "../platform/failure.ts";
 import { newId } from "../platform/id.ts";
-import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import { atomically, type Member, type Scope, type OpenScope } from "../platform/scope.ts";
 import * as store from "./bulkStore.ts";
 import { listMatchingIds } from "./search.ts";
 import { mustKnowTopic, takeChange } from "./service.ts";
@@ -12,7 +12,7 @@ import { mustKnowTopic, takeChange } from "./service.ts";
 type Body = Input<typeof contract.changeItems>["body"];
 
 export async function changeItems(
-  scope: Scope<Member>,
+  scope: OpenScope<Member>,
   { body }: Input<typeof contract.changeItems>,
 ): Promise<Result<typeof contract.changeItems>> {
   // What a search finds is read before the transaction: the index never reads what is not committed.
@@ -36,7 +36,7 @@ export async function changeItems(
   });
 }
 
-async function idsOf(scope: Scope<Member>, which: Body["which"]): Promise<string[]> {
+async function idsOf(scope: OpenScope<Member>, which: Body["which"]): Promise<string[]> {
   if ("itemIds" in which) return [...new Set(which.itemIds)];
   const found = await listMatchingIds(scope, which.query);
   if (found.length !== which.expected)

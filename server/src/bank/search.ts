@@ -5,7 +5,7 @@ import type * as contract from "@verdant/contract/bank";
 import { countFacets, type Facet } from "@verdant/core/bank/facets";
 import { shareOf } from "@verdant/core/insight/wilson";
 import { headline } from "@verdant/core/richText";
-import type { Guest, Member, Scope } from "../platform/scope.ts";
+import type { Guest, Member, Scope, OpenScope } from "../platform/scope.ts";
 import type { DepartmentIndex } from "./bankIndex.ts";
 import type { Dictionary } from "./dictionary.ts";
 import type { IndexRow } from "./indexStore.ts";
@@ -31,7 +31,7 @@ const several = <T>(value: T | readonly T[] | undefined): readonly T[] =>
 type Filter = Omit<Query, "sort" | "from" | "limit">;
 
 /** @param within ids of the items that the caller may see; absent: all. What lies outside gives no hint either. */
-async function findMatches(scope: Scope<Member | Guest>, filter: Filter, within?: ReadonlySet<string>) {
+async function findMatches(scope: OpenScope<Member | Guest>, filter: Filter, within?: ReadonlySet<string>) {
   const { departmentId } = scope.caller;
   const meaning = await meaningOf(scope, filter.text ?? "");
   const [tree, { index, words }] = await Promise.all([
@@ -48,16 +48,16 @@ async function findMatches(scope: Scope<Member | Guest>, filter: Filter, within?
 }
 
 /** The ids of all items that match, in no order. */
-export async function listMatchingIds(scope: Scope<Member>, filter: Filter): Promise<string[]> {
+export async function listMatchingIds(scope: OpenScope<Member>, filter: Filter): Promise<string[]> {
   const { index, matches } = await findMatches(scope, filter);
   return Array.from(matches, (place) => index.rows[place]?.itemId ?? "");
 }
 
-export const listItems = (scope: Scope<Member>, { query }: { readonly query: Query }): Promise<List> =>
+export const listItems = (scope: OpenScope<Member>, { query }: { readonly query: Query }): Promise<List> =>
   listWithin(scope, query);
 
 export async function listWithin(
-  scope: Scope<Member | Guest>,
+  scope: OpenScope<Member | Guest>,
   query: Query,
   within?: ReadonlySet<string>,
 ): Promise<List> {

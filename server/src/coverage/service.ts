@@ -8,7 +8,7 @@ import { dateOf } from "@verdant/core/plan/day";
 import { classBank } from "../assembly/classBank.ts";
 import type { IndexRow } from "../bank/bankIndex.ts";
 import { dueOfClass, returnsToCome } from "../plan/service.ts";
-import type { Member, Scope } from "../platform/scope.ts";
+import type { Member, Scope, OpenScope } from "../platform/scope.ts";
 import { listGoals } from "../writing/service.ts";
 import * as store from "./store.ts";
 
@@ -18,7 +18,7 @@ type Axis = Input<typeof contract.showCoverage>["query"]["by"];
 const itemsPerReturn = 2;
 
 export async function showCoverage(
-  scope: Scope<Member>,
+  scope: OpenScope<Member>,
   { query }: Input<typeof contract.showCoverage>,
 ): Promise<Result<typeof contract.showCoverage>> {
   const { db, bank } = scope;
@@ -71,7 +71,7 @@ function cellsOf(items: readonly IndexRow[], by: Axis, wantedIds: readonly strin
 }
 
 export async function showNeeds(
-  scope: Scope<Member>,
+  scope: OpenScope<Member>,
   { params }: Input<typeof contract.showNeeds>,
 ): Promise<Result<typeof contract.showNeeds>> {
   const { departmentId } = scope.caller;

@@ -6,7 +6,7 @@ import { completeRules, shows } from "@verdant/core/delivery/rules";
 import { groupBy } from "@verdant/core/groupBy";
 import { isBlank } from "@verdant/core/items/blank";
 import { contentUnder } from "@verdant/core/items/ruling";
-import { snapshotOf } from "../assembly/snapshot.ts";
+import { isOfVersion, snapshotOf } from "../assembly/snapshot.ts";
 import { needClass } from "../courses/listClasses.ts";
 import { rollUpOf } from "../plan/loadPlan.ts";
 import { holdPlannedReturns } from "../plan/service.ts";
@@ -14,7 +14,7 @@ import { localDayOf } from "../platform/localDate.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
-import { atomically, type Member, type Scope, type Student } from "../platform/scope.ts";
+import { atomically, type Member, type Scope, type Student, type OpenScope } from "../platform/scope.ts";
 import { finish } from "./marking.ts";
 import { opennessOf, settlingOf } from "./result.ts";
 import { isOver, obstacleTo, waitUntil } from "./sitting.ts";
@@ -37,21 +37,22 @@ export { beginSitting, handIn, saveAnswers, settleSitting, showSitting } from ".
 
 type Release = Result<typeof contract.releaseQuiz>;
 
+const changedMeanwhile = () =>
+  new Failure("stale", "A colleague changed this quiz after you opened it. Look at the new version, then release it.");
+
 /** Gives a quiz out: a snapshot of parts, places and revisions that later changes do not touch. */
-export function releaseQuiz(
-  scope: Scope<Member>,
+export async function releaseQuiz(
+  scope: OpenScope<Member>,
   { params, body }: Input<typeof contract.releaseQuiz>,
 ): Promise<Release> {
+  const quiz = await snapshotOf(scope, scope.caller.departmentId, params.quizId);
+  if (quiz.version !== body.version) throw changedMeanwhile();
+  mustBeReady(quiz);
   return atomically(scope, async (within) => {
     const { db, caller, now } = within;
     const { departmentId } = caller;
-    const quiz = await snapshotOf(within, departmentId, params.quizId);
-    if (quiz.version !== body.version)
-      throw new Failure(
-        "stale",
-        "A colleague changed this quiz after you opened it. Look at the new version, then release it.",
-      );
-    mustBeReady(quiz);
+    // What was read stands on this version; nobody changes it before the release is written.
+    if (!(await isOfVersion(db, departmentId, quiz.id, body.version))) throw changedMeanwhile();
     const targets = body.targets.map((target) => targetOf(target, now()));
     if ((await store.countKnownTargets(db, departmentId, body.targets)) !== body.targets.length) {
       const detail = "One of those you chose is no longer there. Choose again.";

@@ -5,13 +5,13 @@ import { foldedText } from "@verdant/core/foldedText";
 import { findQuizzes } from "../assembly/service.ts";
 import { listItems } from "../bank/service.ts";
 import { findStudents, listClasses } from "../courses/service.ts";
-import type { Member, Scope } from "../platform/scope.ts";
+import type { Member, OpenScope } from "../platform/scope.ts";
 import { listTopics } from "../standards/service.ts";
 
 const ofEach = 5;
 
 export async function findAnything(
-  scope: Scope<Member>,
+  scope: OpenScope<Member>,
   { query }: Input<typeof contract.findAnything>,
 ): Promise<Result<typeof contract.findAnything>> {
   const { text } = query;

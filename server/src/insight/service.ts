@@ -17,7 +17,7 @@ import { describeRelease, listItemsOfRelease, waitingPointsOf } from "../deliver
 import { stimuliOf } from "../delivery/views.ts";
 import { dueOfClass, listPlannedReturns } from "../plan/service.ts";
 import { Failure, need } from "../platform/failure.ts";
-import type { Member, Scope } from "../platform/scope.ts";
+import type { Member, Scope, OpenScope } from "../platform/scope.ts";
 import { showSecureLines } from "../standards/service.ts";
 import { creditBy, resultsOfItems } from "./itemResults.ts";
 import { resultsOfStandards } from "./standardResults.ts";
@@ -28,7 +28,7 @@ type ReleaseItem = Awaited<ReturnType<typeof listItemsOfRelease>>[number];
 type Release = Awaited<ReturnType<typeof describeRelease>>;
 
 export async function showResults(
-  scope: Scope<Member>,
+  scope: OpenScope<Member>,
   { params, query }: Input<typeof contract.showResults>,
 ): Promise<Results> {
   const { db, caller } = scope;

@@ -3,7 +3,7 @@ import { limits } from "@verdant/contract/wire";
 import { raw, type Response, type Router } from "express";
 import { Failure } from "../platform/failure.ts";
 import { mountAll, mustBe } from "../platform/mount.ts";
-import type { Guest, Member, Scope, Student } from "../platform/scope.ts";
+import type { Guest, Member, OpenScope, Scope, Student } from "../platform/scope.ts";
 import { wellFormedText } from "../platform/wellFormed.ts";
 import * as service from "./service.ts";
 
@@ -25,7 +25,7 @@ export const mountMedia = (router: Router): void => {
       const { name } = req.query;
       res.json(
         await service.keepMedia(
-          req.scope as Scope<Member | Guest>,
+          req.scope as OpenScope<Member | Guest>,
           body,
           typeof name === "string" ? wellFormedText(name) : "",
         ),

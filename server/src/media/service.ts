@@ -7,7 +7,7 @@ import { headline } from "@verdant/core/richText";
 import { groupBy } from "@verdant/core/groupBy";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
-import { atomically, type Guest, type Member, type Scope, type Student } from "../platform/scope.ts";
+import { atomically, type Guest, type Member, type Scope, type Student, type OpenScope } from "../platform/scope.ts";
 import { recordingTypeOf } from "./recording.ts";
 import * as store from "./store.ts";
 
@@ -28,7 +28,11 @@ export const kindOfMime = (mime: string) =>
  *
  * @param name of the file it came in
  */
-export async function keepMedia(scope: Scope<Member | Guest>, bytes: Buffer, name = ""): Promise<contract.KeptMedia> {
+export async function keepMedia(
+  scope: OpenScope<Member | Guest>,
+  bytes: Buffer,
+  name = "",
+): Promise<contract.KeptMedia> {
   const { caller } = scope;
   if (caller.kind === "guest" && !(await store.mayWriteSomewhere(scope.db, caller.departmentId, caller.personId)))
     throw new Failure("forbidden", "Your account may not do this.");
@@ -52,7 +56,7 @@ export async function keepMedia(scope: Scope<Member | Guest>, bytes: Buffer, nam
   return { ...kept, hash, kind: kindOfMime(kept.mime) };
 }
 
-async function madeOf(scope: Scope<Member | Guest>, bytes: Buffer) {
+async function madeOf(scope: OpenScope<Member | Guest>, bytes: Buffer) {
   const recording = recordingTypeOf(bytes);
   if (recording) {
     if (bytes.length > limits.recordingBytes)

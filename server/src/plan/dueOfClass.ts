@@ -4,7 +4,7 @@ import { due, type TopicDue } from "@verdant/core/plan/due";
 import type { ClassMemory } from "@verdant/core/plan/remember";
 import { listStudentIds } from "../courses/listClasses.ts";
 import { localDayOf } from "../platform/localDate.ts";
-import type { Scope } from "../platform/scope.ts";
+import type { OpenScope } from "../platform/scope.ts";
 import { loadPlan, rollUpOf, type LoadedPlan, type LoadedTopic } from "./loadPlan.ts";
 import { loadMemory } from "./memory.ts";
 import * as store from "./store.ts";
@@ -21,7 +21,7 @@ export interface ClassDue extends LoadedPlan {
 }
 
 /** Every topic of a class with its standing today, and what the bank has for it. */
-export async function dueOfClass(scope: Scope, departmentId: string, classId: string): Promise<ClassDue> {
+export async function dueOfClass(scope: OpenScope, departmentId: string, classId: string): Promise<ClassDue> {
   const plan = await loadPlan(scope, departmentId, classId);
   const [memory, studentIds, rollUp, bank] = await Promise.all([
     loadMemory(scope, departmentId, classId),

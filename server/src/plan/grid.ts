@@ -8,7 +8,7 @@ import { memoryKey, offsetsOf, taughtMemory } from "@verdant/core/plan/remember"
 import { listClosedDays } from "../courses/listClasses.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
-import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import { atomically, type Member, type Scope, type OpenScope } from "../platform/scope.ts";
 import { dueOfClass, type ClassDue } from "./dueOfClass.ts";
 import * as store from "./store.ts";
 
@@ -17,7 +17,7 @@ type Plan = Result<typeof contract.showPlan>;
 const weeksBack = 8;
 const weeksAhead = 8;
 
-export async function showPlan(scope: Scope<Member>, { params }: Input<typeof contract.showPlan>): Promise<Plan> {
+export async function showPlan(scope: OpenScope<Member>, { params }: Input<typeof contract.showPlan>): Promise<Plan> {
   const { db, caller } = scope;
   const { departmentId } = caller;
   const plan = await dueOfClass(scope, departmentId, params.classId);
@@ -179,12 +179,15 @@ function nextMeeting({ class: one }: ClassDue, from: Day, isClosed: (day: Day) =
   return from;
 }
 
-export function planReturn(scope: Scope<Member>, { params, body }: Input<typeof contract.planReturn>): Promise<Plan> {
-  return atomically(scope, async (within) => {
+export async function planReturn(
+  scope: OpenScope<Member>,
+  { params, body }: Input<typeof contract.planReturn>,
+): Promise<Plan> {
+  const { classId } = params;
+  const plan = await dueOfClass(scope, scope.caller.departmentId, classId);
+  await atomically(scope, async (within) => {
     const { db, caller } = within;
     const { departmentId } = caller;
-    const { classId } = params;
-    const plan = await dueOfClass(within, departmentId, classId);
     const topic = need(
       plan.topics.find((one) => one.topicId === body.topicId),
       "topic in this class's course",
@@ -205,12 +208,15 @@ export function planReturn(scope: Scope<Member>, { params, body }: Input<typeof 
       action: "returnPlanned",
       after: { topicId: topic.topicId, on },
     });
-    return showPlan(within, { params });
   });
+  return showPlan(scope, { params });
 }
 
-export function dropReturn(scope: Scope<Member>, { params }: Input<typeof contract.dropReturn>): Promise<Plan> {
-  return atomically(scope, async (within) => {
+export async function dropReturn(
+  scope: OpenScope<Member>,
+  { params }: Input<typeof contract.dropReturn>,
+): Promise<Plan> {
+  await atomically(scope, async (within) => {
     const { departmentId } = within.caller;
     const { classId, topicId, on } = params;
     need((await store.deletePlanned(within.db, { departmentId, classId, topicId, on })) || undefined, "planned return");
@@ -221,6 +227,6 @@ export function dropReturn(scope: Scope<Member>, { params }: Input<typeof contra
       action: "returnDropped",
       before: { topicId, on },
     });
-    return showPlan(within, { params: { classId } });
   });
+  return showPlan(scope, { params: { classId: params.classId } });
 }

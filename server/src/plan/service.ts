@@ -4,14 +4,14 @@ import type * as contract from "@verdant/contract/plan";
 import { bandOf } from "@verdant/core/plan/band";
 import { dateOf } from "@verdant/core/plan/day";
 import { type TopicDue } from "@verdant/core/plan/due";
-import type { Member, Scope } from "../platform/scope.ts";
+import type { Member, Scope, OpenScope } from "../platform/scope.ts";
 import { dueOfClass } from "./dueOfClass.ts";
 import * as store from "./store.ts";
 
 export { dueOfClass, type ClassDue } from "./dueOfClass.ts";
 
 export async function listDue(
-  scope: Scope<Member>,
+  scope: OpenScope<Member>,
   { params }: Input<typeof contract.listDue>,
 ): Promise<Result<typeof contract.listDue>> {
   const { departmentId } = scope.caller;

@@ -5,10 +5,13 @@ import type { z } from "zod";
 import { isOutOfRange, isUnreachable } from "./database.ts";
 import { Failure, invalid, toProblem } from "./failure.ts";
 import { answerOnce } from "./requestKey.ts";
-import type { Caller, CallerOf, Scope } from "./scope.ts";
+import type { Caller, CallerOf, OpenScope } from "./scope.ts";
 import { wellFormed } from "./wellFormed.ts";
 
-export type Handler<E extends Endpoint> = (scope: Scope<CallerOf<E["access"]>>, input: Input<E>) => Promise<Result<E>>;
+export type Handler<E extends Endpoint> = (
+  scope: OpenScope<CallerOf<E["access"]>>,
+  input: Input<E>,
+) => Promise<Result<E>>;
 type Handlers<Es extends Record<string, Endpoint>> = { readonly [K in keyof Es]: Handler<Es[K]> };
 
 declare global {
@@ -16,7 +19,7 @@ declare global {
   namespace Express {
     interface Request {
       id: number;
-      scope: Scope;
+      scope: OpenScope;
       /** Its body may hold text that the database cannot keep. */
       mayBeIllFormed?: boolean;
     }
@@ -28,12 +31,13 @@ export function mount<E extends Endpoint>(router: Router, endpoint: E, handle: H
   router[endpoint.method](endpoint.path, async (req: Request, res: Response) => {
     mustBe(endpoint.access, req.scope.caller);
     // Safe: mustBe has just established the kind of caller that the access stands for.
-    const scope = req.scope as Scope<CallerOf<E["access"]>>;
+    const scope = req.scope as OpenScope<CallerOf<E["access"]>>;
     const input = parseInput(endpoint, req);
     // Not for public endpoints: a wrong password must stay counted although its request fails and is rolled back.
     const isCreate = endpoint.method === "post" && endpoint.access !== "public" && endpoint.changesNothing !== true;
     const key = isCreate ? req.get("idempotency-key") : undefined;
-    const answer = async (within: Scope<CallerOf<E["access"]>>) => endpoint.result.parse(await handle(within, input)); // drops what the contract does not name
+    const answer = async (within: OpenScope<CallerOf<E["access"]>>) =>
+      endpoint.result.parse(await handle(within, input)); // drops what the contract does not name
     res.json(key === undefined ? await answer(scope) : await answerOnce(scope, key, answer));
   });
 }

@@ -1,48 +1,92 @@
 /** Creates that are sent twice, because an answer got lost, happen once. */
+import { setTimeout } from "node:timers/promises";
+import type { Db } from "./database.ts";
 import { Failure } from "./failure.ts";
-import { atomically, type Caller, type Scope } from "./scope.ts";
+import type { Caller, Scope } from "./scope.ts";
 import { seal, unseal } from "./sealing.ts";
 
 /** Answers hold entry cards and links; what is kept of them is sealed. */
 const purpose = "answer";
 
 /** As it was kept; a process of the version before kept it open. */
-const opened = ({ secret }: Scope, kept: unknown): unknown =>
+const opened = (secret: Buffer, kept: unknown): unknown =>
   typeof kept === "string" ? JSON.parse(unseal(secret, purpose, Buffer.from(kept, "base64"))) : kept;
 
+/** Stands for the answer from the moment at which the deed was written until its answer is kept. */
+const done = "done";
+
+/** Milliseconds after which a deed that was begun and never ended is taken to have died with its process. */
+const longest = 60_000;
+
 /**
- * The answer of `work`, or the answer that was given when the same key was sent before. Key and work are one transaction:
- * of two at once the second waits for the first.
+ * The answer of `work`, or the answer that was given when the same key was sent before. The key is claimed in a statement of
+ * its own: no transaction waits while the deed reads, asks a worker, or writes in its own transaction.
+ *
+ * @throws Failure unavailable while the same deed is still under way
  */
-export function answerOnce<C extends Caller>(
-  scope: Scope<C>,
+export async function answerOnce<C extends Caller, S extends Scope<C>>(
+  scope: S,
   key: string,
-  work: (scope: Scope<C>) => Promise<unknown>,
+  work: (scope: S) => Promise<unknown>,
 ): Promise<unknown> {
-  const { caller } = scope;
+  const { caller, db, now } = scope;
   if (caller.kind !== "member" && caller.kind !== "student") return work(scope);
   if (key.length > 200) throw new Failure("invalid", "The Idempotency-Key header is longer than 200 characters.");
   const owner = caller.kind === "member" ? caller.personId : caller.studentId;
   const row = { departmentId: caller.departmentId, key: `${owner} ${key}` };
-  return atomically(scope, async (within) => {
-    const fresh = await within.db
-      .insertInto("requestKey")
-      .values({ ...row, answered: null, at: within.now() })
-      .onConflict((conflict) => conflict.doNothing())
-      .executeTakeFirst();
-    const match = within.db
-      .selectFrom("requestKey")
-      .where("departmentId", "=", row.departmentId)
-      .where("key", "=", row.key);
-    if (fresh.numInsertedOrUpdatedRows === 0n)
-      return opened(scope, (await match.select("answered").executeTakeFirstOrThrow()).answered);
-    const answered = await work(within);
-    await within.db
-      .updateTable("requestKey")
-      .set({ answered: JSON.stringify(seal(scope.secret, purpose, JSON.stringify(answered)).toString("base64")) })
-      .where("departmentId", "=", row.departmentId)
-      .where("key", "=", row.key)
+  const claimed = await db
+    .insertInto("requestKey")
+    .values({ ...row, answered: null, at: now() })
+    .onConflict((conflict) =>
+      conflict
+        .columns(["departmentId", "key"])
+        .doUpdateSet({ at: now() })
+        .where("requestKey.answered", "is", null)
+        .where("requestKey.at", "<", new Date(now().getTime() - longest)),
+    )
+    .executeTakeFirst();
+  const ofKey = (using: Db) =>
+    using.updateTable("requestKey").where("departmentId", "=", row.departmentId).where("key", "=", row.key);
+  if (claimed.numInsertedOrUpdatedRows === 0n) return waitFor(scope, row);
+  try {
+    const beforeCommit = async (within: Db) => {
+      await ofKey(within)
+        .set({ answered: JSON.stringify(done) })
+        .execute();
+    };
+    const answered = await work({ ...scope, beforeCommit });
+    const kept = seal(scope.secret, purpose, JSON.stringify(answered)).toString("base64");
+    await ofKey(db)
+      .set({ answered: JSON.stringify(kept) })
       .execute();
     return answered;
-  });
+  } catch (error) {
+    // What failed before anything was written may be tried again with the same key.
+    await db
+      .deleteFrom("requestKey")
+      .where("departmentId", "=", row.departmentId)
+      .where("key", "=", row.key)
+      .where("answered", "is", null)
+      .execute();
+    throw error;
+  }
+}
+
+/** What the same deed, sent before, is answered; while it is under way nothing is held. */
+async function waitFor({ db, secret }: Scope, row: { departmentId: string; key: string }): Promise<unknown> {
+  for (let tries = 0; tries < 50; tries++) {
+    const found = await db
+      .selectFrom("requestKey")
+      .where("departmentId", "=", row.departmentId)
+      .where("key", "=", row.key)
+      .select("answered")
+      .executeTakeFirst();
+    // The first one failed, and did nothing.
+    if (!found) break;
+    if (found.answered !== null && found.answered !== done) return opened(secret, found.answered);
+    if (found.answered === done && tries > 40)
+      throw new Failure("conflict", "This was done already. Load the page again to see it.");
+    await setTimeout(100);
+  }
+  throw new Failure("unavailable", "This is under way already, or could not be done. Try again in a moment.");
 }

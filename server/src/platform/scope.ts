@@ -47,18 +47,23 @@ export type CallerOf<A extends Access> = A extends "account" | "member" | "lead"
         ? Sitter
         : Caller;
 
+/** What waits for something else than the transaction at hand: for workers, or for a connection of its own. */
+export interface Engines {
+  readonly jobs: Jobs;
+  readonly bank: BankIndexes;
+}
+
 /** What is the same for every request of one process. */
-export interface Installation {
+export interface Installation extends Engines {
   readonly isDemo: boolean;
   /** Anybody may make a department. */
   readonly maySignUp: boolean;
-  readonly jobs: Jobs;
-  readonly bank: BankIndexes;
   /** The key that is kept outside the database: links are made from it, and with it cards are sealed. */
   readonly secret: Buffer;
 }
 
-export interface Scope<C extends Caller = Caller> extends Installation {
+/** What may be used anywhere, also inside a transaction. */
+export interface Scope<C extends Caller = Caller> extends Omit<Installation, keyof Engines> {
   readonly db: Db;
   readonly caller: C;
   readonly now: () => Date;
@@ -72,12 +77,25 @@ export interface Scope<C extends Caller = Caller> extends Installation {
   readonly keepMark: (mark: string) => void;
   /** What this browser reckoned to be let on after too many tries; see {@link file://./work.ts}. */
   readonly work?: string | undefined;
+  /** What is written with the deed itself, so that neither is there without the other; see {@link file://./requestKey.ts}. */
+  readonly beforeCommit?: (db: Db) => Promise<void>;
   /** Sets or clears the cookie that signs this browser in; does nothing outside requests. */
   readonly keepSession: (token: string | null, expiresAt: Date) => void;
 }
 
+/**
+ * What a request begins with. Twenty requests that each held a transaction while they waited for a worker, or for a second
+ * connection, once held all connections for good: so the engines are not there inside a transaction, and the compiler says so.
+ */
+export interface OpenScope<C extends Caller = Caller> extends Scope<C>, Engines {}
+
 /** Runs `work` with a scope whose `db` is one transaction; joins the transaction already open, if any. */
 export function atomically<C extends Caller, T>(scope: Scope<C>, work: (scope: Scope<C>) => Promise<T>): Promise<T> {
   if (scope.db.isTransaction) return work(scope);
-  return scope.db.transaction().execute((db) => work({ ...scope, db }));
+  const { jobs: _jobs, bank: _bank, ...rest } = scope as OpenScope<C>;
+  return scope.db.transaction().execute(async (db) => {
+    const done = await work({ ...rest, db });
+    await scope.beforeCommit?.(db);
+    return done;
+  });
 }

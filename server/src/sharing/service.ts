@@ -11,7 +11,7 @@ import { Failure, need } from "../platform/failure.ts";
 import { guestTopics } from "../platform/guestItems.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
-import { atomically, type Guest, type Member, type Scope } from "../platform/scope.ts";
+import { atomically, type Guest, type Member, type Scope, type OpenScope } from "../platform/scope.ts";
 import { rulesOf } from "../review/requests.ts";
 import { submitForReview } from "../review/service.ts";
 import { listTopics } from "../standards/service.ts";
@@ -22,7 +22,7 @@ import * as store from "./store.ts";
 const allowed = ["topic", "standard", "kind", "demand", "use"] as const;
 
 export async function listSharedItems(
-  scope: Scope<Guest>,
+  scope: OpenScope<Guest>,
   { query }: Input<typeof contract.listSharedItems>,
 ): Promise<Result<typeof contract.listSharedItems>> {
   const { db, caller } = scope;

@@ -10,7 +10,7 @@ import { changeItems } from "../bank/bulk.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
-import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import { atomically, type Member, type OpenScope, type Scope } from "../platform/scope.ts";
 import { withLinks } from "./listTopics.ts";
 import * as store from "./store.ts";
 
@@ -69,7 +69,7 @@ export function linkStandards(
 
 /** Items that carry a standard get another in its place; the standard itself stays what it is. */
 export async function replaceStandard(
-  scope: Scope<Member>,
+  scope: OpenScope<Member>,
   { params, body }: Input<typeof contract.replaceStandard>,
 ): Promise<Result<typeof contract.replaceStandard>> {
   const { db, caller } = scope;

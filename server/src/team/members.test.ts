@@ -5,7 +5,7 @@ import { describe, expect, test } from "vitest";
 import { assumed, listItems, saveItem, showItem } from "../bank/service.ts";
 import { findMedia, keepMedia } from "../media/service.ts";
 import { newId } from "../platform/id.ts";
-import type { Guest, Scope } from "../platform/scope.ts";
+import type { Guest, OpenScope } from "../platform/scope.ts";
 import { release } from "../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
 import * as sharing from "../sharing/service.ts";
@@ -81,7 +81,7 @@ describe("an invitation", () => {
   });
 });
 
-async function guestWith(email: string, grants: Invite["grants"]): Promise<Scope<Guest>> {
+async function guestWith(email: string, grants: Invite["grants"]): Promise<OpenScope<Guest>> {
   const { secret } = await link({ role: "guest", grants });
   const { guest } = await come(secret, email);
   return bench.scopeOf({ kind: "guest", departmentId: bench.departmentId, personId: guest!.personId, name: "Guest" });
@@ -188,7 +188,8 @@ describe("a guest", () => {
     const enter = (seesReserved: boolean, email: string) =>
       guestWith(email, [{ topicId: root.id, seesReserved, mayEdit: false }]);
     const guest = await enter(false, "guest@moor.example");
-    const list = (scope: Scope<Guest>, text = "") => sharing.listSharedItems(scope, { query: { text, limit: 200 } });
+    const list = (scope: OpenScope<Guest>, text = "") =>
+      sharing.listSharedItems(scope, { query: { text, limit: 200 } });
     const all = await list(guest);
     const visible = await bench.db
       .selectFrom("item")
@@ -207,7 +208,7 @@ describe("a guest", () => {
       (await list(guest, "quokka by:me waits:me")).items.map((one) => one.id),
       "filters that are not for guests",
     ).toEqual([open]);
-    const show = (scope: Scope<Guest>, itemId: string) => sharing.showSharedItem(scope, { params: { itemId } });
+    const show = (scope: OpenScope<Guest>, itemId: string) => sharing.showSharedItem(scope, { params: { itemId } });
     expect((await show(guest, open)).content.kind).toBe("oneRightAnswer");
     for (const id of [reserved, foreign, draft])
       await expect(show(guest, id)).rejects.toMatchObject({ kind: "missing" });

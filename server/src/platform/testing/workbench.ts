@@ -8,7 +8,7 @@ import { wordsOf } from "../../courses/entryCard.ts";
 import { connect, type Db } from "../database.ts";
 import { newId } from "../id.ts";
 import { startJobs } from "../jobs/jobs.ts";
-import type { Caller, Installation, Member, Nobody, Scope, Sitter, Student } from "../scope.ts";
+import type { Caller, Installation, Member, Nobody, Sitter, Student, OpenScope } from "../scope.ts";
 import { hashOf } from "../id.ts";
 import { keyIn } from "../key.ts";
 import { keyFile, loadedAt, template } from "./cluster.ts";
@@ -18,20 +18,20 @@ export interface Workbench {
   readonly url: string;
   readonly installation: Installation;
   readonly departmentId: string;
-  readonly lead: Scope<Member>;
-  readonly teacher: Scope<Member>;
+  readonly lead: OpenScope<Member>;
+  readonly teacher: OpenScope<Member>;
   readonly classId: string;
   /** In the order of the class list. */
   readonly students: readonly {
-    readonly scope: Scope<Student>;
+    readonly scope: OpenScope<Student>;
     readonly entryCard: string;
     readonly studentId: string;
   }[];
   /** The clock of all scopes; turning it forward moves all of them. */
   readonly clock: { now: Date };
-  readonly scopeOf: <C extends Caller>(caller: C) => Scope<C>;
-  readonly sitter: (token: string) => Scope<Sitter>;
-  readonly nobody: Scope<Nobody>;
+  readonly scopeOf: <C extends Caller>(caller: C) => OpenScope<C>;
+  readonly sitter: (token: string) => OpenScope<Sitter>;
+  readonly nobody: OpenScope<Nobody>;
 }
 
 /** Call at the top of a test file; the returned object is filled before its first test. */
@@ -65,7 +65,7 @@ async function openWorkbench(): Promise<Workbench> {
     secret,
   };
   const clock = { now: loadedAt };
-  const scopeOf = <C extends Caller>(caller: C): Scope<C> => ({
+  const scopeOf = <C extends Caller>(caller: C): OpenScope<C> => ({
     ...installation,
     db,
     caller,
@@ -82,7 +82,7 @@ async function openWorkbench(): Promise<Workbench> {
     .select(["membership.departmentId", "person.id as personId", "person.name", "membership.role"])
     .orderBy("joinedAt")
     .execute();
-  const member = (role: "lead" | "teacher"): Scope<Member> => {
+  const member = (role: "lead" | "teacher"): OpenScope<Member> => {
     const row = members.find((one) => one.role === role)!;
     return scopeOf({ kind: "member", departmentId: row.departmentId, personId: row.personId, name: row.name, role });
   };
@@ -114,7 +114,9 @@ async function openWorkbench(): Promise<Workbench> {
 }
 
 /** A department of other people beside Larkmoor, with nothing in it but its lead and one student in no class. */
-export async function otherDepartment(bench: Workbench): Promise<{ lead: Scope<Member>; student: Scope<Student> }> {
+export async function otherDepartment(
+  bench: Workbench,
+): Promise<{ lead: OpenScope<Member>; student: OpenScope<Student> }> {
   const [departmentId, personId, studentId] = [newId(), newId(), newId()];
   const { db } = bench;
   await db
