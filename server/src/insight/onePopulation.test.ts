@@ -1,6 +1,6 @@
 /** Figures that pages share: what was not reached, what waits, who has left, and what was ruled, by one rule everywhere. */
 import { describe, expect, test } from "vitest";
-import { saveItem, showItem } from "../bank/service.ts";
+import { listItems, saveItem, showItem } from "../bank/service.ts";
 import { changeEnrolment } from "../courses/service.ts";
 import * as delivery from "../delivery/service.ts";
 import { choice, keysOf, release, sit } from "../platform/testing/sittings.ts";
@@ -176,8 +176,14 @@ describe("a key that was ruled on", () => {
 
   test("counts as right for every reader: the results, the opener and what is read before teaching", async () => {
     const topic = await addTopic(bench.lead, { body: { parentId: null, name: "Ruled" } });
-    const { quiz, releaseId } = await release(bench, { count: 2 });
-    const { itemId } = fixedPlaces(quiz)[0]!;
+    // What other tests gave, and ruled on, would be counted in: one that nobody has answered.
+    const given = await bench.db.selectFrom("sittingItem").select("itemId").execute();
+    const items = (await listItems(bench.lead, { query: { sort: "newest", limit: 100 } })).items;
+    const fresh = items.filter(
+      ({ id, kind, use }) => kind === "oneRightAnswer" && use === "practice" && !given.some((one) => one.itemId === id),
+    );
+    const itemId = fresh[0]!.id;
+    const { releaseId } = await release(bench, { itemIds: [itemId] });
     const item = await showItem(bench.lead, { params: { itemId } });
     const body = { version: item.version, tagging: { ...item.tagging, topicId: topic.id }, content: item.content };
     await saveItem(bench.lead, { params: { itemId }, body });
