@@ -6,6 +6,7 @@ import { record } from "../platform/history.ts";
 import { hashOf, newToken } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { giveBack, takeTry, type Limit } from "../platform/throttle.ts";
+import { mustBelongHereOnly } from "./mustBelongHereOnly.ts";
 import * as store from "./passwordStore.ts";
 import { hashPassword, mustBeHardToGuess } from "./passwordRules.ts";
 import { mustPassSecondFactor } from "./secondFactor.ts";
@@ -21,17 +22,7 @@ export function makePasswordLink(
     const { db, caller, now } = within;
     const { departmentId } = caller;
     const { personId } = params;
-    const departments = await store.listDepartmentsOf(db, personId);
-    need(
-      departments.find((one) => one.departmentId === departmentId),
-      "member",
-    );
-    // A lead here must not get into what that person may see elsewhere.
-    if (departments.length > 1)
-      throw new Failure(
-        "conflict",
-        "This colleague belongs to another department too. Whoever runs the server can help.",
-      );
+    await mustBelongHereOnly(within, personId);
     const token = newToken();
     const expiresAt = new Date(now().getTime() + linkDays * 86_400_000);
     await store.replaceReset(db, { tokenHash: hashOf(token), personId, departmentId, by: caller.personId, expiresAt });

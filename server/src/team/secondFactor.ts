@@ -4,12 +4,13 @@ import { verify } from "@node-rs/argon2";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/secondFactor";
 import { Secret, TOTP } from "otpauth";
-import { Failure, need } from "../platform/failure.ts";
+import { Failure } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { markOf, seal, unseal } from "../platform/sealing.ts";
 import { giveBack, takeTry, takeTurn, type Limit } from "../platform/throttle.ts";
 import { findPerson } from "./accountStore.ts";
+import { mustBelongHereOnly } from "./mustBelongHereOnly.ts";
 import { listDepartmentsOf } from "./passwordStore.ts";
 import * as store from "./secondFactorStore.ts";
 
@@ -109,17 +110,7 @@ export function resetSecondFactor(
     const { db, caller } = within;
     const { departmentId } = caller;
     const { personId } = params;
-    const departments = await listDepartmentsOf(db, personId);
-    need(
-      departments.find((one) => one.departmentId === departmentId),
-      "member",
-    );
-    // As with passwords: a lead here must not open what that person may see elsewhere.
-    if (departments.length > 1)
-      throw new Failure(
-        "conflict",
-        "This colleague belongs to another department too. Whoever runs the server can help.",
-      );
+    await mustBelongHereOnly(within, personId);
     if (!(await store.deleteFactor(db, personId))) throw new Failure("conflict", "This colleague has no second step.");
     await record(within, { departmentId, entity: "member", entityId: personId, action: "secondFactorReset" });
     return { ok: true };
