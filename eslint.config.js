@@ -45,7 +45,7 @@ export default tseslint.config(
   },
   {
     // Where a framework reads the default export.
-    files: ["*.config.ts", "e2e/setup.ts", "web/vite.config.ts", "server/src/platform/jobs/worker.ts", "**/*.d.ts"],
+    files: ["*.config.ts", "e2e/setup.ts", "web/vite.config.ts", "server/src/worker.ts", "**/*.d.ts"],
     rules: { "no-restricted-syntax": "off" },
   },
   {

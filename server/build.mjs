@@ -4,7 +4,7 @@ import { build } from "esbuild";
 await build({
   entryPoints: {
     main: "src/main.ts",
-    worker: "src/platform/jobs/worker.ts",
+    worker: "src/worker.ts",
     loadDemo: "../demo/load.ts",
     newDepartment: "src/newDepartment.ts",
     newKey: "src/newKey.ts",

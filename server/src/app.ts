@@ -3,7 +3,7 @@ import type { IncomingMessage } from "node:http";
 import { fileURLToPath } from "node:url";
 import { gzipSync } from "node:zlib";
 import { openApi } from "@verdant/contract/openApi";
-import { platformEndpoints } from "@verdant/contract/platform";
+import { health, platformEndpoints } from "@verdant/contract/platform";
 import compression from "compression";
 import express, { type Express, type NextFunction, type Request, type RequestHandler, type Response } from "express";
 import helmet from "helmet";
@@ -21,9 +21,10 @@ import { mountFinder } from "./finder/routes.ts";
 import { mountInsight } from "./insight/routes.ts";
 import { mountPlan } from "./plan/routes.ts";
 import { version, type Config } from "./platform/config.ts";
-import type { Db } from "./platform/database.ts";
+import { poolState, type Db } from "./platform/database.ts";
 import { Failure } from "./platform/failure.ts";
 import { logRequests } from "./platform/log.ts";
+import type { Metrics } from "./platform/metrics.ts";
 import { answerErrors, mountAll, mustBe } from "./platform/mount.ts";
 import { mustComeFromHere } from "./platform/origin.ts";
 import type { Installation } from "./platform/scope.ts";
@@ -35,6 +36,7 @@ import { mountReview } from "./review/routes.ts";
 import { mountSharing } from "./sharing/routes.ts";
 import { mountStandards } from "./standards/routes.ts";
 import { mountWriting } from "./writing/routes.ts";
+import { mountToday } from "./today/routes.ts";
 import { mountTeam } from "./team/routes.ts";
 
 export interface Parts {
@@ -43,6 +45,7 @@ export interface Parts {
   readonly installation: Installation;
   readonly log: Logger;
   readonly now: () => Date;
+  readonly metrics?: Pick<Metrics, "time">;
 }
 
 const builtPages = fileURLToPath(new URL("../../web/dist", import.meta.url));
@@ -78,6 +81,8 @@ export function createApp(parts: Parts): Express {
   });
   api.use(mustComeFromHere);
   api.get("/openapi.json", describeInterface());
+  if (parts.metrics) api.use(parts.metrics.time);
+  api.use(mustNotBeFull(parts.db));
   api.use(makeScope(parts));
   // Who sends much must be known before it is read.
   api.use("/department/import", (req, _res, next) => {
@@ -115,6 +120,7 @@ export function createApp(parts: Parts): Express {
     mountInsight,
     mountExchange,
     mountFinder,
+    mountToday,
   ];
   for (const mountFeature of features) mountFeature(api);
   api.use((req) => {
@@ -129,6 +135,20 @@ export function createApp(parts: Parts): Express {
   );
   return app;
 }
+
+/** Requests that may wait for each connection: more would wait longer than they are given. */
+const mostWaiting = 25;
+
+/** Where too many wait already, whoever comes now is told so at once; whether the process serves is answered all the same. */
+const mustNotBeFull =
+  (db: Db): RequestHandler =>
+  (req, _res, next) => {
+    const { waiting, most } = poolState(db);
+    const isFull = waiting >= mostWaiting * most && req.path !== health.path;
+    next(
+      isFull ? new Failure("unavailable", "Too many ask at once. Nothing was lost; try again in a moment.") : undefined,
+    );
+  };
 
 /** Looks at a body before it is parsed: what it would cost is bounded, and whether its text can be kept is noted. */
 const mustBeBounded =
@@ -152,6 +172,15 @@ function describeInterface(): RequestHandler {
   };
 }
 
+/** Aborted when the connection ends before the answer does. */
+function goneWith(res: Response): AbortSignal {
+  const gone = new AbortController();
+  res.once("close", () => {
+    if (!res.writableFinished) gone.abort();
+  });
+  return gone.signal;
+}
+
 /** The scope of a request. In the demo a browser test may move the clock by a header; elsewhere the header means nothing. */
 const makeScope =
   ({ db, installation, log, now, config }: Parts): RequestHandler =>
@@ -170,6 +199,7 @@ const makeScope =
       deviceMarks: marksOf(req),
       keepMark: markKeeper(req, res),
       work: req.get("x-work"),
+      gone: goneWith(res),
     };
     next();
   };

@@ -1,69 +1,79 @@
 /** Starts one server process: migrate, warm up, serve; stops gracefully. */
-import { createServer } from "node:http";
+import { createServer, type Server } from "node:http";
 import { randomFrom } from "@verdant/core/random";
 import { createApp } from "./app.ts";
 import { madeUpBank } from "./assembly/composeTask.ts";
-import { BankIndexes } from "./bank/bankIndex.ts";
 import { sealPlainCards } from "./courses/sealCards.ts";
-import { closeOverdue } from "./delivery/closeOverdue.ts";
-import { refreshItemStats } from "./insight/itemStats.ts";
+import { compose } from "./assembly/tasks.ts";
+import { closing } from "./delivery/closing.ts";
+import { countRunningSittings } from "./delivery/service.ts";
+import { figures } from "./insight/figuresJob.ts";
+import { createOperatorApp } from "./operator/routes.ts";
+import { Caches } from "./platform/caches.ts";
 import { deleteExpiredAccess } from "./team/accountStore.ts";
 import { readConfig } from "./platform/config.ts";
 import { connect, migrate } from "./platform/database.ts";
-import { startJobs } from "./platform/jobs/jobs.ts";
+import { startJobs, type Chore } from "./platform/jobs.ts";
 import { deleteExpiredRequests } from "./platform/expired.ts";
 import { keyIn, mustFit } from "./platform/key.ts";
 import { createLog } from "./platform/log.ts";
-import { startPolling } from "./platform/poller.ts";
-import type { Installation, Nobody, OpenScope } from "./platform/scope.ts";
+import { createMetrics } from "./platform/metrics.ts";
+import type { Installation, Nobody, Scope } from "./platform/scope.ts";
+import { startThreads } from "./platform/threads.ts";
+
+/** Connections of their own for jobs and for whoever asks whether the process serves. */
+const backgroundPool = 4;
+
+const chores: Chore[] = [
+  {
+    name: "put-away",
+    cron: "*/10 * * * *",
+    work: async ({ db, now }) => {
+      await deleteExpiredRequests(db, now());
+      await deleteExpiredAccess(db, now());
+    },
+  },
+];
 
 async function start(): Promise<void> {
   const config = readConfig(process.env);
   const log = createLog(config.logLevel);
+  const migration = await migrateFirst(config.databaseUrl);
   const db = connect(config.databaseUrl, config.poolSize);
-  const migration = await migrate(db);
+  const background = connect(config.databaseUrl, backgroundPool);
   const secret = keyIn(config.keyFile);
   await mustFit(db, secret);
   await sealPlainCards(db, secret);
-  const jobs = startJobs();
-  const installation: Installation = {
-    isDemo: config.isDemo,
-    maySignUp: config.maySignUp,
-    jobs,
-    bank: new BankIndexes(db),
+  const threads = startThreads();
+  const { isDemo, maySignUp, clock: now } = config;
+  const installation: Installation = { isDemo, maySignUp, threads, caches: new Caches(db), background, secret };
+  const metrics = createMetrics();
+  const app = createApp({ config, db, installation, log, now, metrics });
+  const ofServer: Scope<Nobody> = {
+    isDemo,
+    maySignUp,
     secret,
-  };
-  const now = config.clock;
-  const app = createApp({ config, db, installation, log, now });
-
-  const server = createServer(app);
-  await new Promise<void>((resolve, reject) => {
-    server.once("error", reject);
-    server.listen(config.port, config.host, resolve);
-  });
-  log.info({ port: config.port, migration }, "serving");
-  const caller: Nobody = { kind: "nobody" };
-  const ofServer = (): OpenScope => ({
-    ...installation,
-    db,
+    db: background,
     log,
     now,
-    caller,
+    caller: { kind: "nobody" },
     address: "",
     keepSession: () => undefined,
     deviceMarks: [],
     keepMark: () => undefined,
-  });
-  const rounds = [
-    startPolling(ofServer, 5000, "closing overdue sittings", closeOverdue),
-    startPolling(ofServer, 5000, "refreshing the figures of items", refreshItemStats),
-    startPolling(ofServer, 600_000, "putting away what has run out", async ({ db, now }) => {
-      await deleteExpiredRequests(db, now());
-      await deleteExpiredAccess(db, now());
-    }),
-  ];
-  void jobs.warm(madeUpBank(400, 12, randomFrom("warm"))).catch((error: unknown) => {
-    log.warn({ err: error }, "the worker could not be warmed up");
+  };
+  const jobs = await startJobs({ databaseUrl: config.databaseUrl, scope: ofServer, kinds: [closing, figures], chores });
+  const observed = { db, threads, jobs, countRunningSittings: () => countRunningSittings(background) };
+  metrics.observe(observed);
+
+  const server = await listen(createServer(app), config.port, config.host);
+  const operator =
+    config.operatorPort === undefined
+      ? null
+      : await listen(createServer(createOperatorApp(observed, metrics)), config.operatorPort, "127.0.0.1");
+  log.info({ port: config.port, migration }, "serving");
+  void threads.warm(compose, madeUpBank(400, 12, randomFrom("warm"))).catch((error: unknown) => {
+    log.warn({ err: error }, "the threads could not be warmed up");
   });
 
   let stopping = false;
@@ -73,20 +83,41 @@ async function start(): Promise<void> {
     log.info("stopping: requests that are running are answered first");
     const closed = new Promise((resolve) => server.close(resolve));
     server.closeIdleConnections();
+    operator?.closeAllConnections();
+    operator?.close();
     const giveUp = setTimeout(() => {
       server.closeAllConnections();
     }, 10_000);
-    for (const one of rounds) await one.stop();
+    await jobs.stop();
     await closed;
     clearTimeout(giveUp);
-    await jobs.stop();
-    await db.destroy();
+    await threads.stop();
+    await Promise.all([db.destroy(), background.destroy()]);
     process.exit(0);
   };
   process.on("SIGTERM", () => void stop());
   process.on("SIGINT", () => void stop());
   // Started by a script: when that is killed, this process goes too instead of keeping the port.
   process.once("disconnect", () => void stop());
+}
+
+/** On a connection of its own: a migration takes the time it takes. */
+async function migrateFirst(databaseUrl: string): Promise<string> {
+  const db = connect(databaseUrl, 2, 0);
+  try {
+    return await migrate(db);
+  } finally {
+    await db.destroy();
+  }
+}
+
+function listen(server: Server, port: number, host: string): Promise<Server> {
+  return new Promise((resolve, reject) => {
+    server.once("error", reject);
+    server.listen(port, host, () => {
+      resolve(server);
+    });
+  });
 }
 
 start().catch((error: unknown) => {

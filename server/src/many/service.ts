@@ -8,7 +8,7 @@ import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import * as store from "./store.ts";
-import { assumed, mustKnowTopic, saveItem, setItemStatus, showItem } from "../bank/service.ts";
+import { assumed, mustKnowTopic, insertItems, saveItem, setItemStatus, showItem } from "../bank/service.ts";
 
 export async function listMany({ db, caller }: Scope<Member>): Promise<Result<typeof contract.listMany>> {
   const rows = await store.listMany(db, caller.departmentId);
@@ -59,13 +59,9 @@ export function saveMany(
       inUse,
       made.filter((one) => !leftOut.includes(one.rowKey)),
     );
-    const added = [];
-    for (const { rowKey, content } of change.added) {
-      const itemId = newId();
-      const tagging = { ...assumed, topicId, standardIds: [] };
-      await saveItem(within, { params: { itemId }, body: { version: 0, tagging, content } });
-      added.push({ itemId, rowKey });
-    }
+    const tagging = { ...assumed, topicId, standardIds: [] };
+    const added = change.added.map(({ rowKey, content }) => ({ itemId: newId(), rowKey, tagging, content }));
+    await insertItems(within, added);
     const moved = before !== undefined && before.topicId !== topicId;
     for (const { itemId, content } of [...change.changed, ...(moved ? change.same : [])]) {
       const { version, tagging } = await showItem(within, { params: { itemId } });

@@ -8,8 +8,10 @@ import { groupBy } from "@verdant/core/groupBy";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Guest, type Member, type Scope, type Student, type OpenScope } from "../platform/scope.ts";
+import { inThread } from "../platform/threads.ts";
 import { recordingTypeOf } from "./recording.ts";
 import * as store from "./store.ts";
+import { reencode } from "./tasks.ts";
 
 const budgetMs = 20_000;
 
@@ -65,7 +67,8 @@ async function madeOf(scope: OpenScope<Member | Guest>, bytes: Buffer) {
   }
   if (bytes.length > limits.mediaBytes)
     throw new Failure("tooLarge", "A picture may have 5 megabytes. Save it smaller and try again.");
-  const made = await scope.jobs.run("slow", "reencode", { bytes }, budgetMs).catch((error: unknown) => {
+  const made = await inThread(scope, reencode, { bytes }, { lane: "slow", budgetMs }).catch((error: unknown) => {
+    if (error instanceof Failure) throw error;
     scope.log.warn({ err: error }, "a picture could not be written anew");
     throw new Failure("invalid", "This picture is too complicated to open. Save it simpler and try again.");
   });

@@ -29,6 +29,7 @@ import * as itemPoints from "./0026_itemPoints.ts";
 import * as claims from "./0027_claims.ts";
 import * as hands from "./0028_hands.ts";
 import * as sealed from "./0029_sealed.ts";
+import * as departments from "./0030_departments.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -60,4 +61,5 @@ export const migrations: Record<string, Migration> = {
   "0027_claims": claims,
   "0028_hands": hands,
   "0029_sealed": sealed,
+  "0030_departments": departments,
 };

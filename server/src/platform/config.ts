@@ -16,6 +16,8 @@ const Environment = z.object({
   LOG_LEVEL: z.enum(["debug", "info", "warn", "error", "silent"]).default("info"),
   /** The file with the installation's key; made at the first start. All processes of an installation need the same one. */
   KEY_FILE: z.string().min(1).default(".data/key"),
+  /** The operator's page and measurements, on this machine's own address only; without it there is none. */
+  OPERATOR_PORT: z.coerce.number().int().min(1).max(65535).optional(),
   POOL_SIZE: z.coerce.number().int().min(2).max(200).default(20),
 });
 
@@ -30,6 +32,7 @@ export interface Config {
   readonly logLevel: "debug" | "info" | "warn" | "error" | "silent";
   readonly poolSize: number;
   readonly keyFile: string;
+  readonly operatorPort: number | undefined;
 }
 
 /** @throws Error with one sentence per setting that is missing or wrong */
@@ -39,8 +42,19 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     const faults = parsed.error.issues.map((issue) => `${issue.path.join(".")}: ${issue.message}`);
     throw new Error(`The environment is not complete. ${faults.join(" ")}`);
   }
-  const { DATABASE_URL, PORT, HOST, DEMO, DEMO_CLOCK, SIGN_UP, TRUST_PROXY, LOG_LEVEL, POOL_SIZE, KEY_FILE } =
-    parsed.data;
+  const {
+    DATABASE_URL,
+    PORT,
+    HOST,
+    DEMO,
+    DEMO_CLOCK,
+    SIGN_UP,
+    TRUST_PROXY,
+    LOG_LEVEL,
+    POOL_SIZE,
+    KEY_FILE,
+    OPERATOR_PORT,
+  } = parsed.data;
   return {
     databaseUrl: DATABASE_URL,
     port: PORT,
@@ -52,6 +66,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     logLevel: LOG_LEVEL,
     poolSize: POOL_SIZE,
     keyFile: KEY_FILE,
+    operatorPort: OPERATOR_PORT,
   };
 }
 

@@ -1,7 +1,8 @@
 /** The connection to PostgreSQL: pool, types as core wants them, migrations under a lock. */
-import { randomBytes } from "node:crypto";
+import { createHash, randomBytes } from "node:crypto";
 import { CamelCasePlugin, Kysely, Migrator, PostgresDialect, sql } from "kysely";
 import pg from "pg";
+import { buildIndexes } from "../migrations/indexes.ts";
 import { migrations } from "../migrations/migrations.ts";
 import type { Tables } from "./tables.ts";
 
@@ -13,36 +14,82 @@ types.setTypeParser(pg.types.builtins.DATE, (text) => text);
 types.setTypeParser(pg.types.builtins.INT8, Number);
 types.setTypeParser(pg.types.builtins.NUMERIC, Number);
 
+/** Statements longer than this join so much that planning them costs more than carrying them out. */
+const longStatement = 500;
+const names = new Map<string, string | undefined>();
+/** Texts that are looked at; more than the stores have. What comes after is planned each time. */
+const mostNames = 500;
+
 /**
- * A client that prepares the statements which ask for it by beginning with a comment "prepared: name": planning a large
- * one anew each time costs several times its execution.
+ * The name under which a statement is prepared: the one it asks for by a comment "prepared: name" at its beginning, or one
+ * of its own for a long query whose text is always the same.
  */
+function nameOf(text: string): string | undefined {
+  if (names.has(text)) return names.get(text);
+  if (names.size >= mostNames) return undefined;
+  const isSame = text.length > longStatement && /^\s*(select|with)\b/.test(text) && !/\(\$\d+, \$\d+/.test(text);
+  const asked = /^\s*\/\* prepared: (\w+) \*\//.exec(text)?.[1];
+  const name = asked ?? (isSame ? createHash("sha256").update(text).digest("hex").slice(0, 24) : undefined);
+  names.set(text, name);
+  return name;
+}
+
+/** A client that prepares what is worth it: planning a large statement anew each time costs several times its execution. */
 class PreparingClient extends pg.Client {
   // The signature of pg's overloads; only the form that Kysely uses is looked at.
   override query(...given: unknown[]): never {
     const [text, values] = given;
-    const name = typeof text === "string" ? /^\s*\/\* prepared: (\w+) \*\//.exec(text)?.[1] : undefined;
+    const name = typeof text === "string" ? nameOf(text) : undefined;
     const query = super.query.bind(this) as (...args: unknown[]) => never;
     return name === undefined ? query(...given) : query({ name, text, values }, ...given.slice(2));
   }
 }
 
-export function connect(url: string, poolSize: number): Db {
+/** Milliseconds: whoever waits longer for a connection is told to come again; a statement that takes longer is ended. */
+const patience = { connection: 5000, statement: 30_000, idleInTransaction: 60_000 };
+
+/** @param statementMs how long a statement may take; 0: as long as it wants, for migrations */
+export function connect(url: string, poolSize: number, statementMs = patience.statement): Db {
   const pool = new pg.Pool({
     connectionString: url,
     max: poolSize,
     types,
     Client: PreparingClient,
     application_name: "verdant-loop",
+    connectionTimeoutMillis: patience.connection,
+    statement_timeout: statementMs,
+    idle_in_transaction_session_timeout: patience.idleInTransaction,
+    keepAlive: true,
   });
   // A connection that breaks is replaced at the next query. Without listeners it would end the process: the pool hears of
   // idle ones only, whoever has taken one out hears of it by the query that fails.
   pool.on("error", () => undefined);
   pool.on("connect", (client) => client.on("error", () => undefined));
-  return new Kysely<Tables>({
+  const db = new Kysely<Tables>({
     dialect: new PostgresDialect({ pool }),
     plugins: [new CamelCasePlugin({ maintainNestedObjectKeys: true })],
   });
+  pools.set(db, pool);
+  return db;
+}
+
+const pools = new WeakMap<Db, pg.Pool>();
+
+/** Connections that are in use, open in all, and allowed; and how many wait for one. */
+export function poolState(db: Db): { inUse: number; open: number; most: number; waiting: number } {
+  const pool = pools.get(db);
+  if (!pool) return { inUse: 0, open: 0, most: 0, waiting: 0 };
+  const { totalCount: open, idleCount, waitingCount: waiting } = pool;
+  return { inUse: open - idleCount, open, most: pool.options.max, waiting };
+}
+
+/**
+ * Whether the database was asked for too much at once: a statement that took too long, a deadlock, a lock that nobody gave
+ * back. The same request may succeed in a moment.
+ */
+export function isOverloaded(error: unknown): boolean {
+  const { code } = (error ?? {}) as { code?: unknown };
+  return typeof code === "string" && /^(57014|40001|40P01|55P03|25P03)$/.test(code);
 }
 
 /**
@@ -57,7 +104,7 @@ export function isUnreachable(error: unknown): boolean {
     return /^(08|53|57P)|^(ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ENOTFOUND|EHOSTUNREACH)$/.test(code);
   return (
     typeof message === "string" &&
-    /^(Connection terminated|Client has encountered a connection error|timeout exceeded when trying to connect)/.test(
+    /^(Connection terminated|driver has already been destroyed|Cannot use a pool after calling end|Client has encountered a connection error|timeout exceeded when trying to connect)/.test(
       message,
     )
   );
@@ -82,6 +129,7 @@ export async function migrate(db: Db): Promise<string> {
   const migrator = new Migrator({ db, provider: { getMigrations: () => Promise.resolve(migrations) } });
   const { error } = await migrator.migrateToLatest();
   if (error !== undefined) throw error instanceof Error ? error : new Error("The migration failed.");
+  await buildIndexes(db as unknown as Kysely<never>);
   await db
     .insertInto("installation")
     .values({ secret: randomBytes(32) })

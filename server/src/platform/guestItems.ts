@@ -17,7 +17,7 @@ export const guestItems = (db: Db, departmentId: string, personId: string, toEdi
         .on("granted.personId", "=", personId)
         .on(
           sql<boolean>`(granted.topic_id is null or exists (
-            select 1 from topic_ancestor above where above.department_id = item.department_id
+            select 1 from topic_ancestor above where above.department_id = ${departmentId}
               and above.topic_id = item.topic_id and above.ancestor_id = granted.topic_id))`,
         )
         .on(sql<boolean>`(item."use" = 'practice' or granted.sees_reserved)`)

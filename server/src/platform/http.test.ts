@@ -255,6 +255,19 @@ describe("requests", () => {
     expect(await bench.db.selectFrom("quiz").select("id").execute()).toHaveLength(1);
   });
 
+  test("the same key at another endpoint, or of somebody else, is another deed", async () => {
+    const send = async (personId: string, path: string, body: unknown) =>
+      (
+        await call("POST", path, { headers: { ...(await signedIn(personId)), "idempotency-key": "same" }, body })
+      ).json();
+    const [lead, teacher] = [bench.lead.caller.personId, bench.teacher.caller.personId];
+    const quizzes = `/classes/${bench.classId}/quizzes`;
+    const mine = (await send(lead, quizzes, { count: 2 })) as { id: string };
+    expect(await send(lead, quizzes, { count: 2 })).toEqual(mine);
+    expect(await send(lead, "/topics", { parentId: null, name: "Glaciers" })).not.toEqual(mine);
+    expect(await send(teacher, quizzes, { count: 2 })).not.toMatchObject({ id: mine.id });
+  });
+
   test("text that the database cannot keep is kept as nearly as it can be, in a body, a path and a query", async () => {
     const headers = await signedIn(bench.lead.caller.personId);
     const stem = richTextOf("a\u0000b \ud83c and \ud83c\udfd4");

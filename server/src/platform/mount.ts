@@ -2,7 +2,7 @@
 import type { Access, Endpoint, Input, Result } from "@verdant/contract/endpoint";
 import type { ErrorRequestHandler, Request, Response, Router } from "express";
 import type { z } from "zod";
-import { isOutOfRange, isUnreachable } from "./database.ts";
+import { isOutOfRange, isOverloaded, isUnreachable } from "./database.ts";
 import { Failure, invalid, toProblem } from "./failure.ts";
 import { answerOnce } from "./requestKey.ts";
 import type { Caller, CallerOf, OpenScope } from "./scope.ts";
@@ -38,7 +38,9 @@ export function mount<E extends Endpoint>(router: Router, endpoint: E, handle: H
     const key = isCreate ? req.get("idempotency-key") : undefined;
     const answer = async (within: OpenScope<CallerOf<E["access"]>>) =>
       endpoint.result.parse(await handle(within, input)); // drops what the contract does not name
-    res.json(key === undefined ? await answer(scope) : await answerOnce(scope, key, answer));
+    // The same key at another endpoint is another deed.
+    const deed = key === undefined ? undefined : `${endpoint.path} ${key}`;
+    res.json(deed === undefined ? await answer(scope) : await answerOnce(scope, deed, answer));
   });
 }
 
@@ -109,7 +111,7 @@ export const answerErrors =
         : (unavailable(error) ??
           clientError(error) ??
           new Failure("internal", "Your input was not changed. The error was recorded; try again."));
-    if (failure.kind === "internal") report(error, req);
+    if (failure.kind === "internal" || isOverloaded(error)) report(error, req);
     if (failure.kind === "unavailable") res.setHeader("retry-after", "2");
     const problem = toProblem(failure, req.originalUrl);
     res.status(problem.status).type("application/problem+json").send(JSON.stringify(problem));
@@ -117,7 +119,7 @@ export const answerErrors =
 
 /** While the database is away nothing is lost: whoever asks again in a moment is answered. */
 const unavailable = (error: unknown): Failure | undefined =>
-  isUnreachable(error)
+  isUnreachable(error) || isOverloaded(error)
     ? new Failure("unavailable", "The server is busy or starting again. Nothing was lost; try again in a moment.", {
         cause: error,
       })

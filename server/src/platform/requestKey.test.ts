@@ -1,7 +1,7 @@
 /** Twenty who compose at once: no transaction is held while anything is waited for, so that a few connections serve all. */
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { composeQuiz } from "../assembly/service.ts";
-import { BankIndexes } from "../bank/bankIndex.ts";
+import { Caches } from "./caches.ts";
 import { connect, type Db } from "./database.ts";
 import { newId } from "./id.ts";
 import { answerOnce } from "./requestKey.ts";
@@ -14,7 +14,7 @@ let lead: OpenScope<Member>;
 
 beforeAll(() => {
   small = connect(bench.url, 3);
-  lead = { ...bench.lead, db: small, bank: new BankIndexes(small) };
+  lead = { ...bench.lead, db: small, caches: new Caches(small) };
 });
 afterAll(async () => {
   await small.destroy();
@@ -31,10 +31,10 @@ test("on three connections all twenty are answered, and another question beside 
   expect(new Set(quizzes.map((quiz) => quiz.number)).size).toBe(20);
 });
 
-test("inside a transaction there is no worker and no index to wait for", async () => {
+test("inside a transaction there is no thread and no cache to wait for", async () => {
   await atomically(lead, (within) => {
-    expect(Object.keys(within)).not.toContain("jobs");
-    expect(Object.keys(within)).not.toContain("bank");
+    expect(Object.keys(within)).not.toContain("threads");
+    expect(Object.keys(within)).not.toContain("caches");
     return Promise.resolve();
   });
 });

@@ -7,7 +7,7 @@ import { join } from "node:path";
 import { sql } from "kysely";
 import { expect, test } from "vitest";
 import { postgresBin } from "../../../scripts/setup.mjs";
-import { BankIndexes } from "../bank/bankIndex.ts";
+import { Caches } from "./caches.ts";
 import { listItems } from "../bank/service.ts";
 import * as delivery from "../delivery/service.ts";
 import { replayClass } from "../plan/memory.ts";
@@ -62,7 +62,7 @@ test("a dump taken while a sitting runs comes back whole: every row, and the sit
     await migrate(db);
     expect(await contentsOf(db)).toEqual(await contentsOf(bench.db));
 
-    const there = { db, bank: new BankIndexes(db) };
+    const there = { db, caches: new Caches(db) };
     const lead = { ...bench.lead, ...there };
     const all = { query: { sort: "newest" as const, limit: 50 } };
     expect(await listItems(lead, all)).toEqual(await listItems(bench.lead, all));

@@ -1,9 +1,9 @@
 /** What one request may use. Built once per request; services receive it first. */
 import type { Access } from "@verdant/contract/endpoint";
 import type { Logger } from "pino";
-import type { BankIndexes } from "../bank/bankIndex.ts";
+import type { Caches } from "./caches.ts";
 import type { Db } from "./database.ts";
-import type { Jobs } from "./jobs/jobs.ts";
+import type { Threads } from "./threads.ts";
 
 export interface Nobody {
   readonly kind: "nobody";
@@ -47,10 +47,12 @@ export type CallerOf<A extends Access> = A extends "account" | "member" | "lead"
         ? Sitter
         : Caller;
 
-/** What waits for something else than the transaction at hand: for workers, or for a connection of its own. */
+/** What waits for something else than the transaction at hand: for a thread, or for a connection of its own. */
 export interface Engines {
-  readonly jobs: Jobs;
-  readonly bank: BankIndexes;
+  readonly threads: Threads;
+  readonly caches: Caches;
+  /** A few connections of their own, for what must go on when requests have taken all others. */
+  readonly background: Db;
 }
 
 /** What is the same for every request of one process. */
@@ -87,12 +89,21 @@ export interface Scope<C extends Caller = Caller> extends Omit<Installation, key
  * What a request begins with. Twenty requests that each held a transaction while they waited for a worker, or for a second
  * connection, once held all connections for good: so the engines are not there inside a transaction, and the compiler says so.
  */
-export interface OpenScope<C extends Caller = Caller> extends Scope<C>, Engines {}
+export interface OpenScope<C extends Caller = Caller> extends Scope<C>, Engines {
+  /** Aborted when whoever asked has gone; absent outside requests. */
+  readonly gone?: AbortSignal;
+}
+
+/** For what is written before the deed itself and stands without it: its commit does not say that the deed was done. */
+export function beforehand<C extends Caller, S extends Scope<C>>(scope: S): Omit<S, "beforeCommit"> {
+  const { beforeCommit: _beforeCommit, ...rest } = scope;
+  return rest;
+}
 
 /** Runs `work` with a scope whose `db` is one transaction; joins the transaction already open, if any. */
 export function atomically<C extends Caller, T>(scope: Scope<C>, work: (scope: Scope<C>) => Promise<T>): Promise<T> {
   if (scope.db.isTransaction) return work(scope);
-  const { jobs: _jobs, bank: _bank, ...rest } = scope as OpenScope<C>;
+  const { threads: _threads, caches: _caches, background: _background, ...rest } = scope as OpenScope<C>;
   return scope.db.transaction().execute(async (db) => {
     const done = await work({ ...rest, db });
     await scope.beforeCommit?.(db);

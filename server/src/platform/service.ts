@@ -4,9 +4,9 @@ import type * as contract from "@verdant/contract/platform";
 import { sql } from "kysely";
 import { version } from "./config.ts";
 import { newestMigration } from "./database.ts";
-import type { Scope } from "./scope.ts";
+import type { OpenScope } from "./scope.ts";
 
-export async function health({ db }: Scope): Promise<Result<typeof contract.health>> {
-  await sql`select 1 from installation`.execute(db);
+export async function health({ background }: OpenScope): Promise<Result<typeof contract.health>> {
+  await sql`select 1 from installation`.execute(background);
   return { status: "ok", version, migration: newestMigration() };
 }

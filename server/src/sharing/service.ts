@@ -6,7 +6,8 @@ import { mediaOf, type Content } from "@verdant/core/items/kinds";
 import { mediaIn } from "@verdant/core/richText";
 import type { Stimulus } from "@verdant/core/stimuli/stimulus";
 import { listWithin } from "../bank/search.ts";
-import { assumed, faultsOf, saveItem, showItem } from "../bank/service.ts";
+import { insertItems, assumed, faultsOf, saveItem, showItem } from "../bank/service.ts";
+import type { NewItem } from "../bank/newItems.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { guestTopics } from "../platform/guestItems.ts";
 import { record } from "../platform/history.ts";
@@ -121,16 +122,15 @@ export function copySharedItems(
       ...new Set(rows.flatMap((row) => [...mediaOf(inUse(row)), ...(row.stimulus ? mediaIn(row.stimulus.text) : [])])),
     ]);
     const department = await store.findDepartmentName(db, departmentId);
-    const origins: { itemId: string; key: string }[] = [];
+    const copies: (NewItem & { key: string })[] = [];
     for (const row of rows) {
-      const itemId = newId();
       // What several items share is there once, however often they are copied.
       const stimulusId = row.stimulus && (await bringStimulus(there, row.stimulus));
       const tagging = { ...assumed, topicId: null, standardIds: [], demand: row.demand, stimulusId };
-      await saveItem(there, { params: { itemId }, body: { version: 0, tagging, content: inUse(row) } });
-      origins.push({ itemId, key: `${department}, item ${row.number}` });
+      copies.push({ itemId: newId(), tagging, content: inUse(row), key: `${department}, item ${row.number}` });
     }
-    await store.keepOrigins(db, body.departmentId, origins);
+    await insertItems(there, copies);
+    await store.keepOrigins(db, body.departmentId, copies);
     await record(within, {
       departmentId,
       entity: "item",

@@ -259,7 +259,7 @@ export async function rebuildAncestors(db: Db, departmentId: string): Promise<vo
       select department_id, id as ancestor_id, id as topic_id, 0 as depth from topic where department_id = ${departmentId}
       union all
       select line.department_id, topic.parent_id, line.topic_id, line.depth + 1
-      from line join topic on topic.department_id = line.department_id and topic.id = line.ancestor_id
+      from line join topic on topic.department_id = ${departmentId} and topic.id = line.ancestor_id
       where topic.parent_id is not null
     )
     select department_id, ancestor_id, topic_id, depth from line`.execute(db);

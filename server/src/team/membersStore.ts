@@ -90,7 +90,8 @@ export async function handOver(
         join sitting_item si on si.department_id = mark.department_id and si.sitting_id = mark.sitting_id
           and si.position = mark.position
         join item on item.department_id = si.department_id and item.id = si.item_id and item.kind = 'written'
-        where sitting.department_id = release.department_id and sitting.release_id = release.id
-          and sitting.state = 'handedIn'))`);
+        where sitting.department_id = ${departmentId} and mark.department_id = ${departmentId}
+          and si.department_id = ${departmentId} and item.department_id = ${departmentId}
+          and sitting.release_id = release.id and sitting.state = 'handedIn'))`);
   return { items, goals: doubled + moved, releases };
 }

@@ -3,14 +3,14 @@ import { randomBytes } from "node:crypto";
 import { sql } from "kysely";
 import { pino } from "pino";
 import { afterAll, beforeAll, inject } from "vitest";
-import { BankIndexes } from "../../bank/bankIndex.ts";
 import { wordsOf } from "../../courses/entryCard.ts";
+import { Caches } from "../caches.ts";
 import { connect, type Db } from "../database.ts";
 import { newId } from "../id.ts";
-import { startJobs } from "../jobs/jobs.ts";
 import type { Caller, Installation, Member, Nobody, Sitter, Student, OpenScope } from "../scope.ts";
 import { hashOf } from "../id.ts";
 import { keyIn } from "../key.ts";
+import { startThreads } from "../threads.ts";
 import { keyFile, loadedAt, template } from "./cluster.ts";
 
 export interface Workbench {
@@ -41,7 +41,7 @@ export function useWorkbench(): Workbench {
     Object.assign(bench, await openWorkbench());
   });
   afterAll(async () => {
-    await bench.installation.jobs.stop();
+    await bench.installation.threads.stop();
     await bench.db.destroy();
   });
   return bench;
@@ -60,8 +60,9 @@ async function openWorkbench(): Promise<Workbench> {
   const installation: Installation = {
     isDemo: false,
     maySignUp: true,
-    jobs: startJobs(),
-    bank: new BankIndexes(db),
+    threads: startThreads(),
+    caches: new Caches(db),
+    background: db,
     secret,
   };
   const clock = { now: loadedAt };

@@ -1,0 +1,40 @@
+/**
+ * Indexes that came after their tables. They are built beside processes that go on writing (`concurrently`, which no
+ * transaction of a migration allows), each by its name; taking one out of this list does not drop it.
+ */
+import { sql, type Kysely } from "kysely";
+
+const indexes: Readonly<Record<string, string>> = {
+  quiz_part_of_quiz: "quiz_part (department_id, quiz_id)",
+  quiz_place_of_part: "quiz_place (department_id, part_id)",
+  quiz_newest: "quiz (department_id, created_at desc) where archived_at is null",
+  release_of_quiz: "release (department_id, quiz_id, released_at desc)",
+  release_newest: "release (department_id, released_at desc, id desc)",
+  release_part_of_release: "release_part (department_id, release_id)",
+  release_place_of_part: "release_place (department_id, part_id)",
+  sitting_of_student: "sitting (department_id, student_id, release_id)",
+  sitting_running: "sitting (department_id) where state = 'running'",
+  lexeme_in_department: "lexeme using gin (department_id, word gin_trgm_ops)",
+  item_search_in_department: "item_search using gin (department_id, doc)",
+  enrolment_of_student: "enrolment (department_id, student_id)",
+};
+
+/** Builds what is missing; an index that was broken off is built anew. One process at a time. */
+export function buildIndexes(db: Kysely<never>): Promise<void> {
+  return db.connection().execute(async (one) => {
+    await sql`select pg_advisory_lock(hashtextextended('building indexes', 0))`.execute(one);
+    try {
+      const { rows } = await sql<{ name: string; isvalid: boolean }>`
+        select relname as name, indisvalid as isvalid from pg_index join pg_class on pg_class.oid = indexrelid
+        where relnamespace = current_schema()::regnamespace and relname = any(${Object.keys(indexes)})`.execute(one);
+      for (const [name, on] of Object.entries(indexes)) {
+        const known = rows.find((row) => row.name === name);
+        if (known?.isvalid === true) continue;
+        if (known) await sql`drop index concurrently ${sql.ref(name)}`.execute(one);
+        await sql`create index concurrently ${sql.ref(name)} on ${sql.raw(on)}`.execute(one);
+      }
+    } finally {
+      await sql`select pg_advisory_unlock(hashtextextended('building indexes', 0))`.execute(one);
+    }
+  });
+}
