@@ -1,5 +1,6 @@
 /** Quizzes: composed from what is due, put in a woven order, changed by hand. */
 import { z } from "zod";
+import { listQuizzes } from "./quizList.ts";
 import { ShownStimulus } from "./stimuli.ts";
 import { endpoint } from "./endpoint.ts";
 import { KindName, StudentView } from "./items/kinds.ts";
@@ -348,30 +349,6 @@ export const renameQuiz = endpoint({
   params: z.object({ quizId: Id }),
   body: z.object({ version: z.int(), name: Name }),
   result: Quiz,
-});
-
-export const QuizRow = z.object({
-  id: Id,
-  number: z.int(),
-  name: z.string(),
-  classId: Id,
-  className: z.string(),
-  questions: z.int(),
-  createdAt: Moment,
-  releasedAt: Moment.nullable(),
-  releaseId: Id.nullable(),
-});
-
-export type QuizRow = z.infer<typeof QuizRow>;
-
-export const listQuizzes = endpoint({
-  method: "get",
-  path: "/quizzes",
-  access: "member",
-  summary:
-    "The department's quizzes, newest first; or those of them that hold an item, in a place or in what is drawn from.",
-  query: z.object({ itemId: Id.optional() }),
-  result: z.object({ quizzes: z.array(QuizRow) }),
 });
 
 export const assemblyEndpoints = {

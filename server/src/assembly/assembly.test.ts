@@ -4,14 +4,23 @@ import { randomFrom } from "@verdant/core/random";
 import { saveItem, showItem } from "../bank/service.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
+import { inThread } from "../platform/threads.ts";
 import { madeUpBank } from "./composeTask.ts";
+import { compose as composing } from "./tasks.ts";
 import type { Part } from "./layout.ts";
 import { listDue } from "../plan/service.ts";
 import * as assembly from "./service.ts";
 
 const bench = useWorkbench();
-const compose = (count: number) =>
-  assembly.composeQuiz(bench.lead, { params: { classId: bench.classId }, body: { count } });
+/** What a deed answers is put together from what it wrote: it must be what is then read. */
+async function asRead(quiz: Awaited<ReturnType<typeof assembly.showQuiz>>) {
+  expect(quiz).toEqual(await assembly.showQuiz(bench.lead, { params: { quizId: quiz.id } }));
+  return quiz;
+}
+const compose = async (count: number) =>
+  asRead(await assembly.composeQuiz(bench.lead, { params: { classId: bench.classId }, body: { count } }));
+const recompose = async (given: Parameters<typeof assembly.recomposeQuiz>[1]) =>
+  asRead(await assembly.recomposeQuiz(bench.lead, given));
 const fixed = (itemId: string, locked = false) => ({ type: "fixed" as const, itemId, locked, points: 1 });
 type LayoutPlace = Part["places"][number];
 const part = (places: LayoutPlace[], heading: string | null = null): Part => ({
@@ -20,8 +29,8 @@ const part = (places: LayoutPlace[], heading: string | null = null): Part => ({
   orderRule: "woven",
   places,
 });
-const layOut = (quiz: { id: string; version: number }, ...parts: Part[]) =>
-  assembly.setLayout(bench.lead, { params: { quizId: quiz.id }, body: { version: quiz.version, parts } });
+const layOut = async (quiz: { id: string; version: number }, ...parts: Part[]) =>
+  asRead(await assembly.setLayout(bench.lead, { params: { quizId: quiz.id }, body: { version: quiz.version, parts } }));
 const arrange = (quiz: { id: string; version: number }, itemIds: string[]) =>
   layOut(quiz, part(itemIds.map((id) => fixed(id))));
 
@@ -50,7 +59,7 @@ describe("composing from what is due", () => {
     const quiz = await compose(4);
     const itemsIn = (one: typeof quiz) => fixedPlaces(one).map((place) => place.itemId);
     const ask = (from: typeof quiz, count: number) =>
-      assembly.recomposeQuiz(bench.lead, {
+      recompose({
         params: { quizId: quiz.id },
         body: { version: from.version, count, blueprint: null },
       });
@@ -110,7 +119,7 @@ describe("composing from what is due", () => {
 
   test("the worker gives the same quiz for the same bank and seed, certified within half a per mille, and stops when told", async () => {
     const input = madeUpBank(2000, 20, randomFrom("bank"));
-    const run = (budgetMs: number) => bench.installation.jobs.run("interactive", "compose", input, budgetMs);
+    const run = (budgetMs: number) => inThread(bench.lead, composing, input, { lane: "interactive", budgetMs });
     const [first, second] = [await run(20_000), await run(20_000)];
     expect(first).toEqual(second);
     expect(first.gap).toBeLessThanOrEqual(0.0005);
@@ -156,7 +165,7 @@ describe("changing a quiz by hand", () => {
     });
     const seen = await assembly.showQuiz(bench.lead, { params: { quizId: quiz.id } });
     expect(seen.checks.map((check) => check.code)).toEqual(["dueLeftOut", "itemChanged"]);
-    const anew = await assembly.recomposeQuiz(bench.lead, {
+    const anew = await recompose({
       params: { quizId: quiz.id },
       body: { version: quiz.version, count: 3, blueprint: null },
     });
@@ -201,7 +210,7 @@ describe("the mix", () => {
       .slice(1)
       .map((place) => place.writerDifficulty);
     expect(difficulties).toEqual([...difficulties].sort((a, b) => a - b));
-    const anew = await assembly.recomposeQuiz(bench.lead, {
+    const anew = await recompose({
       params: { quizId: quiz.id },
       body: { version: sorted.version, count: 5, blueprint: null },
     });
@@ -303,7 +312,7 @@ describe("a blueprint", () => {
   };
   const composeBy = async (change: object) => {
     const quiz = await compose(2);
-    return assembly.recomposeQuiz(bench.lead, {
+    return recompose({
       params: { quizId: quiz.id },
       body: { version: quiz.version, count: 4, blueprint: { ...blueprint, ...change } },
     });
@@ -324,7 +333,7 @@ describe("a blueprint", () => {
   test("a requirement that excludes nothing leaves the review as it is; one that does takes as few due topics as it can, and says which", async () => {
     const quiz = await compose(4);
     const by = (version: number, change: object) =>
-      assembly.recomposeQuiz(bench.lead, {
+      recompose({
         params: { quizId: quiz.id },
         body: { version, count: 4, blueprint: { ...blueprint, ...change } },
       });
@@ -375,7 +384,7 @@ describe("a blueprint", () => {
     const { quiz, releaseId } = await release(bench, { count: 10 });
     await sit(bench, 3, releaseId, () => true);
     bench.clock.now = new Date(bench.clock.now.getTime() + 15 * 86_400_000);
-    const anew = await assembly.recomposeQuiz(bench.lead, {
+    const anew = await recompose({
       params: { quizId: quiz.id },
       body: { version: quiz.version, count: 4, blueprint: { ...blueprint, count: 20, unseenWeeks: 4 } },
     });

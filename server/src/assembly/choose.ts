@@ -8,9 +8,11 @@ import { difficultyOf } from "@verdant/core/plan/posterior";
 import { randomFrom } from "@verdant/core/random";
 import type { ClassDue } from "../plan/service.ts";
 import type { Member, OpenScope } from "../platform/scope.ts";
+import { inThread } from "../platform/threads.ts";
 import { classBank, type ClassBank } from "./classBank.ts";
 import type { ComposeInput, ComposeOutput } from "./composeTask.ts";
 import { restDays } from "./rested.ts";
+import { compose as composing } from "./tasks.ts";
 import { requirementsOf, shortfallsOf } from "./requirements.ts";
 
 export interface Choice {
@@ -146,7 +148,7 @@ function compose(scope: OpenScope<Member>, due: ClassDue, seen: ClassBank, given
     }),
     seed,
   };
-  return scope.jobs.run("interactive", "compose", input, budgetMs);
+  return inThread(scope, composing, input, { lane: "interactive", budgetMs });
 }
 
 /** Numbers for ids, counted from 0 in the order in which they are met. */

@@ -4,7 +4,7 @@ import type { Result } from "@verdant/contract/endpoint";
 import type { Strand as StrandShown } from "@verdant/contract/wire";
 import type * as contract from "@verdant/contract/assembly";
 import { chanceOfSame, sharedByTwo, waysToDraw } from "@verdant/core/assembly/draws";
-import { interleave, wovenIndex } from "@verdant/core/assembly/interleave";
+import { wovenIndex } from "@verdant/core/assembly/interleave";
 import { neighbourPairs, orderCost, unavoidablePairs, type Strand } from "@verdant/core/assembly/orderCost";
 import { aboveMixes } from "@verdant/core/checker/options";
 import { groupBy } from "@verdant/core/groupBy";
@@ -16,9 +16,11 @@ import { expectedScore, slipKnown } from "@verdant/core/plan/posterior";
 import { headline } from "@verdant/core/richText";
 import { gatheredByStimulus } from "@verdant/core/stimuli/stimulus";
 import type { z } from "zod";
+import { usableItems } from "../bank/bankIndex.ts";
 import { faultsOf } from "../bank/service.ts";
 import type { ClassDue } from "../plan/service.ts";
 import type { Caller, OpenScope } from "../platform/scope.ts";
+import { bestSpacing } from "./bestSpacing.ts";
 import {
   loadQuiz,
   revisionFor,
@@ -39,14 +41,19 @@ const isFixed = (place: LoadedPlace): place is Fixed => place.type === "fixed";
 const isDraw = (place: LoadedPlace): place is Draw => place.type === "draw";
 const questionsIn = (place: LoadedPlace) => (place.type === "fixed" ? 1 : place.type === "draw" ? place.take : 0);
 
-export async function describeQuiz(scope: OpenScope, departmentId: string, quizId: string): Promise<Quiz> {
-  const loaded = await loadQuiz(scope, departmentId, quizId);
+export const describeQuiz = async (scope: OpenScope, departmentId: string, quizId: string): Promise<Quiz> =>
+  describeLoaded(scope, departmentId, await loadQuiz(scope, departmentId, quizId));
+
+/** The same of a quiz that is at hand already, as it was just written. */
+export async function describeLoaded(scope: OpenScope, departmentId: string, loaded: LoadedQuiz): Promise<Quiz> {
   const { quiz, due, parts, places } = loaded;
   const fixed = places.filter(isFixed);
   const itemIds = places.flatMap(itemsIn).map((item) => item.id);
-  const lastUse = await store.listLastUse(scope.db, departmentId, due.class.id);
-  const facilities = await store.listFacilities(scope.db, departmentId, itemIds);
-  const releases = await store.listReleasesOf(scope.db, departmentId, quizId);
+  const [lastUse, facilities, releases] = await Promise.all([
+    store.listLastUse(scope.db, departmentId, due.class.id),
+    store.listFacilities(scope.db, departmentId, itemIds),
+    store.listReleasesOf(scope.db, departmentId, quiz.id),
+  ]);
   const strands = fixed.map((place) => strandOfItem(due, place.item));
   const questions = places.reduce((sum, place) => sum + questionsIn(place), 0);
   const asked = quiz.blueprint?.asked ?? questions;
@@ -67,12 +74,12 @@ export async function describeQuiz(scope: OpenScope, departmentId: string, quizI
     blueprint: quiz.blueprint?.requirements ?? null,
     shortfalls: [...(quiz.blueprint?.shortfalls ?? [])],
     draws: drawsOf(scope.caller, places.filter(isDraw), due.studentIds.length),
-    woven: wovenOf(loaded, strands),
+    woven: await wovenOf(scope, loaded, strands),
     gap: quiz.blueprint?.gap ?? null,
     expected: expectedOf(places, due, facilities),
     checks: [
       ...checksOf(scope.caller, loaded, strands, { asked, questions }),
-      ...restChecks(loaded, lastUse, await scope.bank.usableItems(departmentId)),
+      ...restChecks(loaded, lastUse, await usableItems(scope, departmentId)),
     ],
     releases: releases.map((one) => ({ id: one.id, releasedAt: one.releasedAt.toISOString() })),
   };
@@ -204,13 +211,15 @@ function drawsOf(caller: Caller, draws: readonly Draw[], students: number): Quiz
 }
 
 /** Interleaving index of the order as it stands, against the best order found for the same items. Parts never mix. */
-function wovenOf({ quiz, parts, places }: LoadedQuiz, strands: readonly Strand[]): number | null {
-  if (parts.length > 1) return null;
-  const cost = orderCost(strands);
+async function wovenOf(
+  scope: OpenScope,
+  { parts, places }: LoadedQuiz,
+  strands: readonly Strand[],
+): Promise<number | null> {
+  if (parts.length > 1 || places.length === 0) return null;
   const asIs = [...strands.keys()];
-  if (places.length === 0) return null;
-  const best = cost(interleave(strands, quiz.seed, 3000).order).spacing;
-  return wovenIndex(strands, asIs, Math.min(best, cost(asIs).spacing));
+  const best = await bestSpacing(scope, strands);
+  return wovenIndex(strands, asIs, Math.min(best, orderCost(strands)(asIs).spacing));
 }
 
 /** Points the class should score: the sum of expected credits, give or take half a point in ten. */

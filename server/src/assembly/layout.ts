@@ -5,8 +5,8 @@ import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope, type OpenScope } from "../platform/scope.ts";
-import { describeQuiz } from "./describeQuiz.ts";
-import { loadQuiz, unitOf, type LoadedQuiz } from "./loadQuiz.ts";
+import { describeLoaded } from "./describeQuiz.ts";
+import { loadQuiz, placesOf, unitOf, type LoadedQuiz, type PlaceRow } from "./loadQuiz.ts";
 import * as store from "./store.ts";
 
 type Quiz = Result<typeof contract.showQuiz>;
@@ -19,8 +19,18 @@ export async function setLayout(
   { params, body }: Input<typeof contract.setLayout>,
 ): Promise<Quiz> {
   // Read before the transaction: whatever changes meanwhile is another version, and then nothing is written.
-  const loaded = await loadQuiz(scope, scope.caller.departmentId, params.quizId);
-  await atomically(scope, async (within) => {
+  return setLoadedLayout(scope, await loadQuiz(scope, scope.caller.departmentId, params.quizId), body);
+}
+
+/** The same of a quiz that is loaded already. */
+export async function setLoadedLayout(
+  scope: OpenScope<Member>,
+  loaded: LoadedQuiz,
+  body: Input<typeof contract.setLayout>["body"],
+): Promise<Quiz> {
+  const { departmentId } = scope.caller;
+  const quizId = loaded.quiz.id;
+  const written = await atomically(scope, async (within): Promise<LoadedQuiz> => {
     const itemsOf = (parts: readonly Part[]) =>
       parts
         .flatMap((part) => part.places)
@@ -30,25 +40,25 @@ export async function setLayout(
     const isReordered = itemsOf(layoutOf(loaded)) === itemsOf(body.parts);
     const { blueprint } = loaded.quiz;
     const questions = questionsOf(body.parts);
-    await moveOn(within, params.quizId, body.version, {
-      blueprint: JSON.stringify({
-        ...blueprint,
-        asked: isReordered ? (blueprint?.asked ?? questions) : questions,
-        gap: isReordered ? (blueprint?.gap ?? null) : null,
-        shortfalls: isReordered ? (blueprint?.shortfalls ?? []) : [],
-      }),
-    });
-    await layOut(within, loaded, body.parts);
+    const next = {
+      ...blueprint,
+      asked: isReordered ? (blueprint?.asked ?? questions) : questions,
+      gap: isReordered ? (blueprint?.gap ?? null) : null,
+      shortfalls: isReordered ? (blueprint?.shortfalls ?? []) : [],
+    };
+    const version = await moveOn(within, quizId, body.version, { blueprint: JSON.stringify(next) });
+    const laid = await layOut(within, loaded, body.parts);
     await record(within, {
-      departmentId: within.caller.departmentId,
+      departmentId,
       entity: "quiz",
-      entityId: params.quizId,
+      entityId: quizId,
       action: "arranged",
       before: layoutOf(loaded),
       after: body.parts,
     });
+    return { ...loaded, ...laid, quiz: { ...loaded.quiz, version, blueprint: next } };
   });
-  return describeQuiz(scope, scope.caller.departmentId, params.quizId);
+  return describeLoaded(scope, departmentId, written);
 }
 
 export const questionsOf = (parts: readonly Part[]) =>
@@ -81,12 +91,12 @@ export function layoutOf({ parts, places }: Pick<LoadedQuiz, "parts" | "places">
   }));
 }
 
-/** Writes a layout in place of the one that stands. */
+/** Writes a layout in place of the one that stands; what is then there. */
 export async function layOut(
   scope: Scope<Member>,
   { quiz, due, places }: Pick<LoadedQuiz, "quiz" | "due" | "places">,
   parts: readonly Part[],
-): Promise<void> {
+): Promise<Pick<LoadedQuiz, "parts" | "places">> {
   const { db, caller } = scope;
   const { departmentId } = caller;
   const all = parts.flatMap((part) => part.places);
@@ -125,45 +135,65 @@ export async function layOut(
   const rows = placed.flatMap((part) =>
     part.places.map((place, i) => ({ place, id: newId(), partId: part.id, position: i + 1 })),
   );
+  const written = rows.map(({ place, id, partId, position }): { row: PlaceRow; position: number } => {
+    const nothing = { itemId: null, unitId: null, seenRevisionId: null, unit: null, letter: null, hue: null };
+    const base = { id, partId, kind: place.type, points: 0, locked: false, take: null, text: null, ...nothing };
+    if (place.type === "interlude") return { position, row: { ...base, text: place.text } };
+    if (place.type === "draw") return { position, row: { ...base, points: place.points, take: place.take } };
+    const item = items.get(place.itemId);
+    const unit = unitOf(due, item?.topicId ?? null);
+    const row = {
+      ...base,
+      points: place.points ?? item?.points ?? 1,
+      locked: place.locked,
+      itemId: place.itemId,
+      seenRevisionId: seen.get(place.itemId) ?? item?.revisionId ?? null,
+      ...(unit && { unitId: unit.unitId, unit: unit.name, letter: unit.letter, hue: unit.hue }),
+    };
+    return { position, row };
+  });
   await store.insertPlaces(
     db,
-    rows.map(({ place, ...row }) => {
-      const base = { departmentId, ...row, kind: place.type, take: null, text: null, pool: null };
-      if (place.type === "interlude") return { ...base, points: 0, text: JSON.stringify(place.text) };
-      if (place.type === "draw") return { ...base, points: place.points, take: place.take };
-      const item = items.get(place.itemId);
-      return {
-        ...base,
-        points: place.points ?? item?.points ?? 1,
-        locked: place.locked,
-        itemId: place.itemId,
-        unitId: unitOf(due, item?.topicId ?? null)?.unitId ?? null,
-        seenRevisionId: seen.get(place.itemId) ?? item?.revisionId ?? null,
-      };
-    }),
+    written.map(({ position, row: { unit: _unit, letter: _letter, hue: _hue, text, ...row } }) => ({
+      ...{ departmentId, position, pool: null, ...row },
+      text: text === null ? null : JSON.stringify(text),
+    })),
+  );
+  const pools = rows.flatMap(({ place, id }) =>
+    place.type === "draw" ? place.itemIds.map((itemId) => ({ placeId: id, itemId })) : [],
   );
   await store.insertPoolItems(
     db,
-    rows.flatMap(({ place, id }) =>
-      place.type === "draw" ? place.itemIds.map((itemId) => ({ departmentId, placeId: id, itemId })) : [],
-    ),
+    pools.map((one) => ({ departmentId, ...one })),
   );
+  return {
+    parts: placed.map(({ id, heading, instruction, orderRule }) => ({
+      ...{ id, orderRule },
+      heading: heading === "" ? null : heading,
+      instruction: instruction === "" ? null : instruction,
+    })),
+    places: placesOf(
+      written.map((one) => one.row),
+      pools,
+      items,
+    ),
+  };
 }
 
 const invalid = (detail: string) => new Failure("invalid", detail, { errors: [{ pointer: "/body/parts", detail }] });
 
-/** Moves the quiz to its next version, or says that somebody else has. */
+/** Moves the quiz to its next version, which it returns, or says that somebody else has. */
 export async function moveOn(
   { db, caller }: Scope<Member>,
   quizId: string,
   version: number,
   change: Parameters<typeof store.updateQuiz>[2],
-): Promise<void> {
-  need(await store.findQuiz(db, caller.departmentId, quizId), "quiz");
+): Promise<number> {
   const moved = await store.updateQuiz(db, { departmentId: caller.departmentId, quizId, version }, change);
-  if (!moved)
-    throw new Failure(
-      "stale",
-      "A colleague changed this quiz after you opened it. Look at the new version, then change it again.",
-    );
+  if (moved) return moved.version;
+  need(await store.findQuiz(db, caller.departmentId, quizId), "quiz");
+  throw new Failure(
+    "stale",
+    "A colleague changed this quiz after you opened it. Look at the new version, then change it again.",
+  );
 }

@@ -1,14 +1,15 @@
 /** A quiz with everything it stands on: parts, places, the items in them as they are now, and the plan of its class. */
-import { interleave } from "@verdant/core/assembly/interleave";
 import type { Strand } from "@verdant/core/assembly/orderCost";
 import { dueOfClass, type ClassDue } from "../plan/service.ts";
 import { need } from "../platform/failure.ts";
 import { faultsOf } from "../bank/service.ts";
 import type { Caller, OpenScope } from "../platform/scope.ts";
+import { inThread } from "../platform/threads.ts";
 import * as store from "./store.ts";
+import { weave } from "./tasks.ts";
 
 export type ItemNow = Awaited<ReturnType<typeof store.listItemsById>>[number];
-type PlaceRow = Awaited<ReturnType<typeof store.listPlaces>>[number];
+export type PlaceRow = Awaited<ReturnType<typeof store.listPlaces>>[number];
 
 interface PlaceBase {
   readonly row: PlaceRow;
@@ -32,15 +33,26 @@ export interface LoadedQuiz {
 export async function loadQuiz(scope: OpenScope, departmentId: string, quizId: string): Promise<LoadedQuiz> {
   const { db } = scope;
   const quiz = need(await store.findQuiz(db, departmentId, quizId), "quiz");
-  const due = await dueOfClass(scope, departmentId, quiz.classId ?? "");
-  const parts = await store.listParts(db, departmentId, quizId);
-  const rows = await store.listPlaces(db, departmentId, quizId);
-  const pools = await store.listPools(db, departmentId, quizId);
+  const [due, parts, rows, pools] = await Promise.all([
+    dueOfClass(scope, departmentId, quiz.classId ?? ""),
+    store.listParts(db, departmentId, quizId),
+    store.listPlaces(db, departmentId, quizId),
+    store.listPools(db, departmentId, quizId),
+  ]);
   const itemIds = [...rows.flatMap((row) => row.itemId ?? []), ...pools.map((row) => row.itemId)];
   const items = new Map(
     (await store.listItemsById(db, departmentId, [...new Set(itemIds)])).map((row) => [row.id, row]),
   );
-  const places = rows.flatMap((row): LoadedPlace[] => {
+  return { quiz, due, parts, places: placesOf(rows, pools, items) };
+}
+
+/** Places in their order with the items in them; one whose item is not there any more is left out. */
+export function placesOf(
+  rows: readonly PlaceRow[],
+  pools: readonly { readonly placeId: string; readonly itemId: string }[],
+  items: ReadonlyMap<string, ItemNow>,
+): LoadedPlace[] {
+  return rows.flatMap((row): LoadedPlace[] => {
     const base = { row, partId: row.partId, points: row.points };
     if (row.kind === "interlude") return [{ ...base, type: "interlude", text: row.text ?? "" }];
     if (row.kind === "draw") {
@@ -51,7 +63,6 @@ export async function loadQuiz(scope: OpenScope, departmentId: string, quizId: s
     const item = items.get(row.itemId ?? "");
     return item ? [{ ...base, type: "fixed", item }] : [];
   });
-  return { quiz, due, parts, places };
 }
 
 /**
@@ -85,15 +96,13 @@ export const unitOf = (due: ClassDue, topicId: string | null) =>
   due.topics.find((topic) => topic.topicId === due.rollUp.get(topicId ?? ""))?.strand ?? null;
 
 /** The items of a list in a woven order. */
-export function woven<T extends Pick<ItemNow, "id" | "topicId" | "stimulusId" | "kind" | "writerDifficulty">>(
+export async function woven<T extends Pick<ItemNow, "id" | "topicId" | "stimulusId" | "kind" | "writerDifficulty">>(
+  scope: OpenScope,
   due: ClassDue,
   items: readonly T[],
   seed: string,
-): T[] {
-  const { order } = interleave(
-    items.map((item) => strandOfItem(due, item)),
-    seed,
-    4000,
-  );
+): Promise<T[]> {
+  const strands = items.map((item) => strandOfItem(due, item));
+  const order = await inThread(scope, weave, { strands, seed }, { lane: "short", budgetMs: 5000 });
   return order.map((i) => items[i] as T);
 }

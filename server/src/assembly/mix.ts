@@ -1,15 +1,17 @@
 /** The mix of a quiz by + and −, and weaving it again. */
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/assembly";
-import { placeFor, weaveAround } from "@verdant/core/assembly/weave";
+import { placeFor } from "@verdant/core/assembly/weave";
 import { gatheredByStimulus } from "@verdant/core/stimuli/stimulus";
 import { Failure } from "../platform/failure.ts";
 import type { Member, OpenScope } from "../platform/scope.ts";
+import { inThread } from "../platform/threads.ts";
 import { rankedFor } from "./choose.ts";
 
-import { layoutOf, setLayout, type Part } from "./layout.ts";
+import { layoutOf, setLoadedLayout, type Part } from "./layout.ts";
 import { loadQuiz, strandOfItem, unitOf, type ItemNow, type LoadedQuiz } from "./loadQuiz.ts";
 import * as store from "./store.ts";
+import { weave } from "./tasks.ts";
 
 type Quiz = Result<typeof contract.showQuiz>;
 
@@ -20,7 +22,7 @@ export async function changeMix(
 ): Promise<Quiz> {
   const loaded = await loadQuiz(scope, scope.caller.departmentId, params.quizId);
   const parts = body.change === 1 ? await withOneMore(scope, loaded, body.unitId) : withOneFewer(loaded, body.unitId);
-  return setLayout(scope, { params, body: { version: body.version, parts } });
+  return setLoadedLayout(scope, loaded, { version: body.version, parts });
 }
 
 async function withOneMore(scope: OpenScope<Member>, loaded: LoadedQuiz, unitId: string): Promise<Part[]> {
@@ -103,31 +105,32 @@ export async function weaveQuiz(
   { params, body }: Input<typeof contract.weaveQuiz>,
 ): Promise<Quiz> {
   const loaded = await loadQuiz(scope, scope.caller.departmentId, params.quizId);
-  const parts = layoutOf(loaded).map((part) => {
+  const parts: Part[] = [];
+  for (const part of layoutOf(loaded)) {
     const fixed = itemsOf(loaded, part);
     const locked = new Set(fixed.flatMap((one, i) => (one.locked ? [i] : [])));
     const strands = fixed.map((one) => strandOfItem(loaded.due, one.item));
     // What is locked stays where it is, though it be apart from what shares its stimulus: that is said as a check.
     const together = (order: number[]) =>
       locked.size > 0 ? order : gatheredByStimulus(order, (i) => strands[i]?.block);
-    const order =
-      body.order === "woven"
-        ? together(weaveAround(strands, locked, `${loaded.quiz.seed} ${body.version}`))
-        : together(
-            easyToHard(
-              strands.map((one) => one.difficultyRank),
-              locked,
-            ),
-          );
+    const ranks = strands.map((one) => one.difficultyRank);
+    const wovenOrder = () =>
+      inThread(
+        scope,
+        weave,
+        { strands, seed: `${loaded.quiz.seed} ${body.version}`, around: locked },
+        { lane: "short", budgetMs: 5000 },
+      );
+    const order = together(body.order === "woven" ? [...(await wovenOrder())] : easyToHard(ranks, locked));
     let next = 0;
     const places = part.places.map((place) => {
       if (place.type !== "fixed") return place;
       const id = fixed[order[next++] ?? 0]?.item.id;
       return part.places.find((one) => one.type === "fixed" && one.itemId === id) ?? place;
     });
-    return { ...part, places };
-  });
-  return setLayout(scope, { params, body: { version: body.version, parts } });
+    parts.push({ ...part, places });
+  }
+  return setLoadedLayout(scope, loaded, { version: body.version, parts });
 }
 
 function easyToHard(ranks: readonly number[], locked: ReadonlySet<number>): number[] {

@@ -1,11 +1,12 @@
 /** A quiz as one student would get it. Nothing is recorded, so another number shows another student's. */
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/assembly";
-import { deal, type DealPart, type DealtItem } from "@verdant/core/delivery/deal";
+import type { DealPart, DealtItem } from "@verdant/core/delivery/deal";
 import { kindOf } from "@verdant/core/items/kinds";
 import { randomFrom } from "@verdant/core/random";
 import type { Member, OpenScope } from "../platform/scope.ts";
 import { listShownStimuli } from "../stimuli/service.ts";
+import { dealQuestions } from "./dealQuestions.ts";
 import { loadQuiz, strandOfItem, unitOf, type ItemNow, type LoadedQuiz } from "./loadQuiz.ts";
 
 type DealItem = DealtItem & { readonly now: ItemNow };
@@ -35,7 +36,7 @@ export async function previewQuiz(
 ): Promise<Result<typeof contract.previewQuiz>> {
   const loaded = await loadQuiz(scope, scope.caller.departmentId, params.quizId);
   const seed = `preview ${params.quizId} ${query.student}`;
-  const dealt = deal(partsToDeal(loaded), { seed, ownOrder: query.student > 1 });
+  const dealt = await dealQuestions(scope, partsToDeal(loaded), { seed, ownOrder: query.student > 1 });
   const before = wordsBefore(loaded);
   const stimuli = await listShownStimuli(
     scope,

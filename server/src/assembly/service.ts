@@ -1,6 +1,7 @@
 /** Quizzes: composing them, showing them with their checks, changing them by hand. */
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/assembly";
+import type * as quizList from "@verdant/contract/quizList";
 import { dateOf } from "@verdant/core/plan/day";
 import { dueOfClass, type ClassDue } from "../plan/service.ts";
 import { Failure, need } from "../platform/failure.ts";
@@ -8,7 +9,7 @@ import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope, type OpenScope } from "../platform/scope.ts";
 import { choose, type Choice } from "./choose.ts";
-import { describeQuiz } from "./describeQuiz.ts";
+import { describeLoaded, describeQuiz } from "./describeQuiz.ts";
 import { layOut, layoutOf, moveOn, type Part } from "./layout.ts";
 import { loadQuiz, woven } from "./loadQuiz.ts";
 import * as store from "./store.ts";
@@ -61,7 +62,7 @@ async function insertQuiz(
   },
 ): Promise<Quiz> {
   const { quizId, name, itemIds, blueprint, action } = given;
-  await atomically(scope, async (within) => {
+  const written = await atomically(scope, async (within) => {
     const { db, caller, now } = within;
     const { departmentId, personId } = caller;
     const number = await store.takeQuizNumber(db, departmentId);
@@ -79,11 +80,12 @@ async function insertQuiz(
       createdAt: now(),
       archivedAt: null,
     });
-    const quiz = need(await store.findQuiz(db, departmentId, quizId), "quiz");
-    await layOut(within, { quiz, due, places: [] }, [onePart(itemIds)]);
+    const quiz = { id: quizId, number, name, version: 1, classId: due.class.id, blueprint, seed: quizId };
+    const laid = await layOut(within, { quiz, due, places: [] }, [onePart(itemIds)]);
     await record(within, { departmentId, entity: "quiz", entityId: quizId, action, after: { itemIds: [...itemIds] } });
+    return { quiz, due, ...laid };
   });
-  return describeQuiz(scope, scope.caller.departmentId, quizId);
+  return describeLoaded(scope, scope.caller.departmentId, written);
 }
 
 const onePart = (itemIds: readonly string[]): Part => ({
@@ -124,19 +126,18 @@ export async function recomposeQuiz(
   const count = blueprint?.count ?? body.count;
   const choice = await choose(scope, due, { count, blueprint, seed });
   if (choice.itemIds.length === 0 && !blueprint) throw nothingToCompose(due.class.name);
-  await atomically(scope, async (within) => {
-    await moveOn(within, params.quizId, body.version, {
-      blueprint: JSON.stringify({
-        asked: blueprint?.count ?? body.count,
-        gap: choice.gap,
-        requirements: blueprint,
-        shortfalls: choice.shortfalls,
-      }),
-      seed,
-    });
+  const part = await withLocked(scope, loaded, choice);
+  const next = {
+    asked: blueprint?.count ?? body.count,
+    gap: choice.gap,
+    requirements: blueprint,
+    shortfalls: choice.shortfalls,
+  };
+  const written = await atomically(scope, async (within) => {
+    const version = await moveOn(within, params.quizId, body.version, { blueprint: JSON.stringify(next), seed });
     // Only what is locked was seen before; everything else comes in as it is now.
     const kept = loaded.places.filter((place) => place.row.locked);
-    await layOut(within, { ...loaded, places: kept }, [await withLocked(within, loaded, choice)]);
+    const laid = await layOut(within, { ...loaded, places: kept }, [part]);
     await record(within, {
       departmentId,
       entity: "quiz",
@@ -145,23 +146,24 @@ export async function recomposeQuiz(
       before: layoutOf(loaded),
       after: { count: choice.itemIds.length },
     });
+    return { ...loaded, ...laid, quiz: { ...quiz, version, blueprint: next } };
   });
-  return describeQuiz(scope, departmentId, quiz.id);
+  return describeLoaded(scope, departmentId, written);
 }
 
 /** The choice as one part, in which the locked places stand where they stood. */
 async function withLocked(
-  { db, caller }: Scope<Member>,
+  scope: OpenScope<Member>,
   { due, quiz, places }: Awaited<ReturnType<typeof loadQuiz>>,
   choice: Choice,
 ): Promise<Part> {
   const locked = places.flatMap((place, at) => (place.type === "fixed" && place.row.locked ? [{ place, at }] : []));
   const families = new Set(locked.map(({ place }) => place.item.familyId));
-  const chosen = await store.listItemsById(db, caller.departmentId, choice.itemIds);
+  const chosen = await store.listItemsById(scope.db, scope.caller.departmentId, choice.itemIds);
   const byId = new Map(chosen.map((item) => [item.id, item]));
   const others = choice.itemIds.flatMap((id) => byId.get(id) ?? []).filter((item) => !families.has(item.familyId));
   const rest = others.slice(0, Math.max(0, choice.itemIds.length - locked.length));
-  const order = (locked.length > 0 ? woven(due, rest, quiz.seed) : rest).map((item) => item.id);
+  const order = (locked.length > 0 ? await woven(scope, due, rest, quiz.seed) : rest).map((item) => item.id);
   const part = onePart(order);
   const all = [...part.places];
   for (const { place, at } of locked)
@@ -198,13 +200,19 @@ export async function renameQuiz(
   return describeQuiz(scope, scope.caller.departmentId, params.quizId);
 }
 
+const quizzesPerPage = 60;
+
 export async function listQuizzes(
   { db, caller }: Scope<Member>,
-  { query }: Input<typeof contract.listQuizzes>,
-): Promise<Result<typeof contract.listQuizzes>> {
-  const rows = await store.listQuizzes(db, caller.departmentId, query);
+  { query }: Input<typeof quizList.listQuizzes>,
+): Promise<Result<typeof quizList.listQuizzes>> {
+  const { after, ...filter } = query;
+  const rows = await store.listQuizzes(db, caller.departmentId, filter, { after, limit: quizzesPerPage + 1 });
+  const shown = rows.slice(0, quizzesPerPage);
   return {
-    quizzes: rows.map((row) => ({
+    total: await store.countQuizzes(db, caller.departmentId, filter),
+    next: rows.length > shown.length ? (shown.at(-1)?.number ?? null) : null,
+    quizzes: shown.map((row) => ({
       ...row,
       questions: row.questions ?? 0,
       createdAt: row.createdAt.toISOString(),

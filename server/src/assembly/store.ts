@@ -1,6 +1,7 @@
 /** SQL for quizzes and their places. */
 import { sql, type Insertable } from "kysely";
 import type { Db } from "../platform/database.ts";
+import { oneOf } from "../platform/oneOf.ts";
 import { creditSums, firstAnswers } from "../platform/firstAnswers.ts";
 import { holding } from "../platform/holding.ts";
 import type { Tables } from "../platform/tables.ts";
@@ -96,7 +97,7 @@ export function listItemsById(db: Db, departmentId: string, itemIds: readonly st
       join.onRef("stimulus.departmentId", "=", "item.departmentId").onRef("stimulus.id", "=", "item.stimulusId"),
     )
     .where("item.departmentId", "=", departmentId)
-    .where("item.id", "in", itemIds)
+    .where(oneOf("item.id", itemIds))
     .select(["item.id", "item.number", "item.kind", "item.label", "item.familyId", "item.topicId", "item.status"])
     .select(["item.expectedSeconds", "item.writerDifficulty", "item.demand", "item.approvedRevisionId", "item.points"])
     .select(["revision.id as revisionId", "revision.content", "topic.name as topic"])
@@ -108,7 +109,7 @@ export function listItemsById(db: Db, departmentId: string, itemIds: readonly st
 export async function listFacilities(db: Db, departmentId: string, itemIds: readonly string[]) {
   if (itemIds.length === 0) return new Map<string, { right: number; outOf: number }>();
   const rows = await firstAnswers(db, departmentId)
-    .where("si.itemId", "in", itemIds)
+    .where(oneOf("si.itemId", itemIds))
     .groupBy("si.itemId")
     .select("si.itemId")
     .select(creditSums)
@@ -175,12 +176,48 @@ export function listReleasesOf(db: Db, departmentId: string, quizId: string) {
     .execute();
 }
 
-export function listQuizzes(db: Db, departmentId: string, { itemId }: { itemId?: string | undefined }) {
-  return db
+export interface QuizFilter {
+  readonly itemId?: string | undefined;
+  readonly classId?: string | undefined;
+}
+
+/** Those that stand, and of them those that the filter lets through. */
+const standing = (db: Db, departmentId: string, { itemId, classId }: QuizFilter) =>
+  db
     .selectFrom("quiz")
     .innerJoin("class", (join) =>
       join.onRef("class.departmentId", "=", "quiz.departmentId").onRef("class.id", "=", "quiz.classId"),
     )
+    .where("quiz.departmentId", "=", departmentId)
+    .where("quiz.archivedAt", "is", null)
+    .$if(classId !== undefined, (query) => query.where("quiz.classId", "=", classId ?? ""))
+    .$if(itemId !== undefined, (query) =>
+      query.where(
+        sql<boolean>`exists (
+          select 1 from quiz_place place
+          join quiz_part part on part.department_id = place.department_id and part.id = place.part_id
+          left join quiz_pool_item pool on pool.department_id = place.department_id and pool.place_id = place.id
+          where part.department_id = quiz.department_id and part.quiz_id = quiz.id
+            and ${itemId ?? null} in (place.item_id, pool.item_id))`,
+      ),
+    );
+
+export async function countQuizzes(db: Db, departmentId: string, filter: QuizFilter): Promise<number> {
+  const row = await standing(db, departmentId, filter)
+    .select((eb) => eb.cast<number>(eb.fn.countAll(), "integer").as("n"))
+    .executeTakeFirstOrThrow();
+  return row.n;
+}
+
+/** A page of quizzes, the newest first. */
+export function listQuizzes(
+  db: Db,
+  departmentId: string,
+  filter: QuizFilter,
+  { after, limit }: { after: number | undefined; limit: number },
+) {
+  return standing(db, departmentId, filter)
+    .$if(after !== undefined, (query) => query.where("quiz.number", "<", after ?? 0))
     .leftJoinLateral(
       (eb) =>
         eb
@@ -192,18 +229,6 @@ export function listQuizzes(db: Db, departmentId: string, { itemId }: { itemId?:
           .limit(1)
           .as("newest"),
       (join) => join.onTrue(),
-    )
-    .where("quiz.departmentId", "=", departmentId)
-    .where("quiz.archivedAt", "is", null)
-    .$if(itemId !== undefined, (query) =>
-      query.where(
-        sql<boolean>`exists (
-          select 1 from quiz_place place
-          join quiz_part part on part.department_id = place.department_id and part.id = place.part_id
-          left join quiz_pool_item pool on pool.department_id = place.department_id and pool.place_id = place.id
-          where part.department_id = quiz.department_id and part.quiz_id = quiz.id
-            and ${itemId ?? null} in (place.item_id, pool.item_id))`,
-      ),
     )
     .select([
       "quiz.id",
@@ -233,7 +258,7 @@ export function listQuizzes(db: Db, departmentId: string, { itemId }: { itemId?:
         .as("questions"),
     )
     .orderBy("quiz.number", "desc")
-    .limit(200)
+    .limit(limit)
     .execute();
 }
 

@@ -19,7 +19,7 @@ import { pointsOf } from "../ui/points.ts";
 import { shareInWords, Whisker } from "../ui/Whisker.tsx";
 import { PoolAdd } from "./PoolAdd.tsx";
 import { SwapList } from "./SwapList.tsx";
-import { useListQuizzesQuery } from "./api.ts";
+import { useListQuizzesInfiniteQuery } from "./api.ts";
 
 export interface PlaceActs {
   readonly step: (by: 1 | -1) => void;
@@ -155,8 +155,9 @@ function FixedRow(props: {
 
 /** A change of an item changes it wherever it is used; a variant changes this quiz only. */
 function EditHereOrEverywhere({ quizId, place }: { quizId: string; place: FixedPlace }) {
-  const { data } = useListQuizzesQuery({ query: { itemId: place.itemId } });
-  const others = data?.quizzes.filter((quiz) => quiz.id !== quizId) ?? [];
+  const { data } = useListQuizzesInfiniteQuery({ itemId: place.itemId });
+  const [first] = data?.pages ?? [];
+  const others = first?.quizzes.filter((quiz) => quiz.id !== quizId) ?? [];
   return (
     <Box sx={{ mt: 1 }}>
       <Box sx={{ display: "flex", gap: 1 }}>
@@ -178,7 +179,7 @@ function EditHereOrEverywhere({ quizId, place }: { quizId: string; place: FixedP
             : `Also in ${others
                 .slice(0, 5)
                 .map((quiz) => `“${quiz.name}” of ${quiz.className}`)
-                .join(", ")}${others.length > 5 ? ` and ${others.length - 5} more` : ""}.`)}
+                .join(", ")}${others.length > 5 ? ` and ${(first?.total ?? 6) - 6} more` : ""}.`)}
       </Typography>
     </Box>
   );

@@ -2,7 +2,7 @@ import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
-import type { QuizRow } from "@verdant/contract/assembly";
+import type { QuizRow } from "@verdant/contract/quizList";
 import { useState } from "react";
 import { Link as RouterLink, useNavigate } from "react-router";
 import { problemOf } from "../platform/problem.ts";
@@ -11,19 +11,22 @@ import { useClassFilter, useListClassesQuery } from "../courses/api.ts";
 import { ClassSelect } from "../ui/ClassSelect.tsx";
 import { counted, moment } from "../ui/dates.ts";
 import { LinkList } from "../ui/LinkList.tsx";
+import { MorePages } from "../ui/MorePages.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
-import { useCreateQuizMutation, useListQuizzesQuery } from "./api.ts";
+import { useCreateQuizMutation, useListQuizzesInfiniteQuery } from "./api.ts";
 
 /** The department's quizzes, newest first; of one class, or of all. */
 export function QuizzesPage() {
-  const { data, error, isLoading, refetch } = useListQuizzesQuery({ query: {} });
   const { classId, ...filter } = useClassFilter();
-  const quizzes = data?.quizzes.filter((quiz) => classId === null || quiz.classId === classId) ?? [];
+  const list = useListQuizzesInfiniteQuery(classId === null ? {} : { classId });
+  const { data, error, isLoading, refetch } = list;
+  const quizzes = data?.pages.flatMap((page) => page.quizzes) ?? [];
+  const total = data?.pages.at(-1)?.total ?? 0;
   return (
     <Page
       title="Quizzes"
-      about={data && counted(quizzes.length, "quiz", "quizzes")}
+      about={data && counted(total, "quiz", "quizzes")}
       actions={
         <>
           <ClassSelect all value={classId} {...filter} />
@@ -52,6 +55,7 @@ export function QuizzesPage() {
           }))}
         />
       )}
+      <MorePages list={list} shown={quizzes.length} total={total} />
     </Page>
   );
 }

@@ -1,4 +1,5 @@
-import type { DueList } from "@verdant/contract/plan";
+import { listQuizzes } from "@verdant/contract/quizList";
+import type { TodayClass } from "@verdant/contract/today";
 import { mix } from "@verdant/core/plan/mix";
 import { useNavigate } from "react-router";
 import {
@@ -6,7 +7,6 @@ import {
   composeQuiz,
   createQuiz,
   listMatches,
-  listQuizzes,
   listSwaps,
   previewQuiz,
   recomposeQuiz,
@@ -15,14 +15,14 @@ import {
   showQuiz,
   weaveQuiz,
 } from "@verdant/contract/assembly";
-import { api, calls } from "../platform/contractApi.ts";
+import { api, calls, pages } from "../platform/contractApi.ts";
 import { daysBetween } from "../ui/dates.ts";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
 
 export const assemblyApi = api.injectEndpoints({
   endpoints: (build) => ({
-    listQuizzes: build.query({ ...calls<typeof listQuizzes>(listQuizzes), providesTags: ["Quiz"] }),
+    listQuizzes: build.infiniteQuery({ ...pages<typeof listQuizzes>(listQuizzes), providesTags: ["Quiz"] }),
     showQuiz: build.query({ ...calls<typeof showQuiz>(showQuiz), providesTags: ["Quiz"] }),
     composeQuiz: build.mutation({ ...calls<typeof composeQuiz>(composeQuiz), invalidatesTags: ["Quiz"] }),
     createQuiz: build.mutation({ ...calls<typeof createQuiz>(createQuiz), invalidatesTags: ["Quiz"] }),
@@ -38,7 +38,7 @@ export const assemblyApi = api.injectEndpoints({
 });
 
 export const {
-  useListQuizzesQuery,
+  useListQuizzesInfiniteQuery,
   useShowQuizQuery,
   useComposeQuizMutation,
   useCreateQuizMutation,
@@ -56,7 +56,7 @@ export const {
 export const countFor = (due: number) => Math.min(12, Math.max(6, 2 * due));
 
 /** What a review of so many questions is made of, by the very rule that composes it: "2 due, 4 that keep well". */
-export function mixInWords({ topics, today }: Pick<DueList, "topics" | "today">, count: number): string {
+export function mixInWords({ topics, today }: Pick<TodayClass, "topics" | "today">, count: number): string {
   const ready = topics.filter((topic) => topic.standing === "due" || topic.standing === "fresh");
   const given = mix(
     count,
