@@ -8,6 +8,7 @@ import { kinds } from "@verdant/core/items/kinds";
 import { createQuiz } from "../assembly/service.ts";
 import { newId } from "../platform/id.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
+import { usableItems } from "./bankIndex.ts";
 import * as bank from "./service.ts";
 
 const bench = useWorkbench();
@@ -248,7 +249,7 @@ describe("finding", () => {
 
 describe("the bank index", () => {
   test("follows every change, and never shows what a transaction took back", async () => {
-    const count = async () => (await bench.installation.bank.usableItems(bench.departmentId)).itemIds.length;
+    const count = async () => (await usableItems(bench.lead, bench.departmentId)).itemIds.length;
     const before = await count();
     await save(newId(), await body());
     expect(await count()).toBe(before + 1);

@@ -1,7 +1,9 @@
 /** The bank as this process holds it: columns for finding and choosing items fast. A cache; nothing is lost with it. */
+import { LRUCache } from "lru-cache";
 import { markerOf } from "@verdant/core/items/kinds";
 import { wentOf } from "@verdant/core/insight/figures";
 import type { Db } from "../platform/database.ts";
+import type { OpenScope } from "../platform/scope.ts";
 import { Dictionary } from "./dictionary.ts";
 import * as store from "./indexStore.ts";
 
@@ -59,8 +61,12 @@ export class DepartmentIndex {
   #usable: UsableItems | null = null;
   readonly #orders = new Map<string, Int32Array>();
 
+  /** @param rows as they are now; those whose figures alone have changed leave everything else as it was */
   take(rows: readonly store.IndexRow[], version: number): void {
+    let isChangedByHand = false;
     for (const row of rows) {
+      const known = this.rows[this.placeOf.get(row.itemId) ?? -1];
+      isChangedByHand ||= known?.changeSeq !== row.changeSeq;
       const place = this.placeOf.get(row.itemId) ?? this.rows.length;
       this.placeOf.set(row.itemId, place);
       this.placeOfNumber.set(row.number, place);
@@ -79,11 +85,15 @@ export class DepartmentIndex {
       this.used[place] = this.useds.numberOf(row.uses === 0 ? "never" : "given");
     }
     this.version = version;
+    if (!isChangedByHand) return;
     this.#usable = null;
     this.#orders.clear();
   }
 
-  /** Places in an order that is worked out once per version. `name` stands for what `compare` does. */
+  /**
+   * Places in an order that is worked out once for what was changed by hand: `compare`, for which `name` stands, looks at
+   * no figures, which change while students answer.
+   */
   order(name: string, compare: (a: store.IndexRow, b: store.IndexRow) => number): Int32Array {
     const known = this.#orders.get(name);
     if (known) return known;
@@ -107,33 +117,55 @@ const lacksOf = (row: store.IndexRow): string[] => [
   ...(row.hasExplanation || row.kind === "keyOnly" || row.kind === "opinion" ? [] : ["explanation"]),
 ];
 
-/** The indexes of all departments this process has met. Each is checked against `bank_version` on every use. */
-export class BankIndexes {
-  readonly #db: Db;
-  readonly #indexes = new Map<string, DepartmentIndex>();
+/** Items whose rows are held at most, over all departments. Who was met longest ago goes first. */
+const mostItems = 400_000;
 
-  /** @param db the pool, never a transaction: what is not committed must not get into a shared cache */
+/** The indexes of the departments that this process has met lately. Each is checked against `bank_version` on every use. */
+class BankIndexes {
+  readonly #db: Db;
+  readonly #indexes = new LRUCache<string, DepartmentIndex>({ maxSize: mostItems });
+  /** What is being read; whoever comes meanwhile waits for it instead of reading the same. */
+  readonly #reading = new Map<string, Promise<DepartmentIndex>>();
+
   constructor(db: Db) {
     this.#db = db;
   }
 
   /** The department's items as of now: reads what has changed since the last call, all of it at the first. */
   async of(departmentId: string): Promise<DepartmentIndex> {
-    const index = this.#indexes.get(departmentId) ?? new DepartmentIndex();
-    this.#indexes.set(departmentId, index);
     const version = await store.findBankVersion(this.#db, departmentId);
-    if (version !== index.version) {
-      const rows = await store.listIndexRows(this.#db, departmentId, index.version);
-      // Another request may have read as far meanwhile; taking the same rows twice does no harm.
-      if (version >= index.version) index.take(rows, version);
+    for (;;) {
+      const index = this.#indexes.get(departmentId);
+      if (index && index.version >= version) return index;
+      let reading = this.#reading.get(departmentId);
+      if (!reading) {
+        reading = this.#read(departmentId, index ?? new DepartmentIndex(), version).finally(() =>
+          this.#reading.delete(departmentId),
+        );
+        this.#reading.set(departmentId, reading);
+      }
+      const read = await reading;
+      if (read.version >= version) return read;
     }
-    return index;
   }
 
-  async usableItems(departmentId: string): Promise<UsableItems> {
-    return (await this.of(departmentId)).usable;
+  async #read(departmentId: string, index: DepartmentIndex, version: number): Promise<DepartmentIndex> {
+    index.take(await store.listIndexRows(this.#db, departmentId, index.version), version);
+    // Also where it is too large to be kept.
+    this.#indexes.set(departmentId, index, { size: index.rows.length + 1 });
+    return index;
   }
 }
+
+const bankIndexes = (db: Db) => new BankIndexes(db);
+
+/** All items of a department, as of now. */
+export const indexOf = ({ caches }: Pick<OpenScope, "caches">, departmentId: string): Promise<DepartmentIndex> =>
+  caches.of(bankIndexes).of(departmentId);
+
+/** What quizzes may take of a department, as of now. */
+export const usableItems = async (scope: Pick<OpenScope, "caches">, departmentId: string): Promise<UsableItems> =>
+  (await indexOf(scope, departmentId)).usable;
 
 function toColumns(all: readonly store.IndexRow[]): UsableItems {
   // Taken by hand only: what no machine marks, since a review composed in passing must not leave marking behind; and what

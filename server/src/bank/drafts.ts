@@ -39,6 +39,6 @@ export async function dropDraft(
   { db, caller }: Scope<Member>,
   { params }: Input<typeof contract.dropDraft>,
 ): Promise<{ ok: true }> {
-  await store.deleteDraft(db, caller.departmentId, caller.personId, params.itemId);
+  await store.deleteDrafts(db, caller.departmentId, caller.personId, [params.itemId]);
   return { ok: true };
 }

@@ -28,7 +28,7 @@ export async function joinFamily(
   const before = need(await store.findItem(db, departmentId, itemId), "item");
   const joined = body.joins === null ? null : need(await store.findItem(db, departmentId, body.joins), "item");
   const familyId = joined?.familyId ?? newId();
-  if (!joined) await store.insertFamily(db, departmentId, familyId);
+  if (!joined) await store.insertFamilies(db, departmentId, [familyId]);
   const key = { departmentId, itemId: before.id, version: body.version };
   if (!(await store.updateItem(db, key, { familyId, changeSeq, changedAt: now() }))) throw stale();
   await record(scope, {

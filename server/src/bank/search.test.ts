@@ -3,8 +3,9 @@ import { kinds } from "@verdant/core/items/kinds";
 import { richTextOf } from "@verdant/core/richText";
 import { sql } from "kysely";
 import { describe, expect, test } from "vitest";
-import { BankIndexes } from "./bankIndex.ts";
-import { refreshItemStats } from "../insight/itemStats.ts";
+import { Caches } from "../platform/caches.ts";
+import { figures } from "../insight/figuresJob.ts";
+import { doAll } from "../platform/testing/doAll.ts";
 import { newId } from "../platform/id.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
@@ -100,15 +101,15 @@ describe("what is typed", () => {
 
 describe("figures of items", () => {
   test("they follow the answers, and the index of another process follows them", async () => {
-    while (await refreshItemStats(bench.lead));
+    await doAll(bench.nobody, figures);
     const itemIds = (await find("used=0 kind:one status:approved use:practice")).items.slice(0, 2).map((one) => one.id);
     expect(itemIds).toHaveLength(2);
     const { releaseId } = await release(bench, { itemIds });
-    expect(await refreshItemStats(bench.lead), "a release nobody began counts as nothing").toBe(false);
+    expect(await doAll(bench.nobody, figures), "a release nobody began counts as nothing").toBe(0);
     await sit(bench, 0, releaseId, () => true);
     await sit(bench, 1, releaseId, (position) => position === 1);
-    expect(await refreshItemStats(bench.lead)).toBe(true);
-    const elsewhere = { ...bench.lead, bank: new BankIndexes(bench.db) };
+    expect(await doAll(bench.nobody, figures)).toBe(1);
+    const elsewhere = { ...bench.lead, caches: new Caches(bench.db) };
     for (const scope of [bench.lead, elsewhere]) {
       const ids = async (text: string) =>
         (await listItems(scope, { query: { text, sort: "newest", limit: 200 } })).items.map((one) => one.id);
@@ -117,7 +118,7 @@ describe("figures of items", () => {
       expect((await ids("given:me")).filter((id) => itemIds.includes(id))).toHaveLength(2);
       expect((await ids("used=0")).filter((id) => itemIds.includes(id))).toEqual([]);
     }
-    expect(await refreshItemStats(bench.lead), "nothing new").toBe(false);
+    expect(await doAll(bench.nobody, figures), "nothing new").toBe(0);
   });
 });
 

@@ -6,7 +6,7 @@ import { countFacets, type Facet } from "@verdant/core/bank/facets";
 import { shareOf } from "@verdant/core/insight/wilson";
 import { headline } from "@verdant/core/richText";
 import type { Guest, Member, Scope, OpenScope } from "../platform/scope.ts";
-import type { DepartmentIndex } from "./bankIndex.ts";
+import { indexOf, type DepartmentIndex } from "./bankIndex.ts";
 import type { Dictionary } from "./dictionary.ts";
 import type { IndexRow } from "./indexStore.ts";
 import { meaningOf, type Meaning } from "./searchMeaning.ts";
@@ -36,9 +36,10 @@ async function findMatches(scope: OpenScope<Member | Guest>, filter: Filter, wit
   const meaning = await meaningOf(scope, filter.text ?? "");
   const [tree, { index, words }] = await Promise.all([
     store.listTopicTree(scope.db, departmentId),
-    scope.bank
-      .of(departmentId)
-      .then(async (found) => ({ index: found, words: await wordsIn(scope, found, meaning, within) })),
+    indexOf(scope, departmentId).then(async (found) => ({
+      index: found,
+      words: await wordsIn(scope, found, meaning, within),
+    })),
   ]);
   const typed = chosenIn(filter, meaning, words.standardIds);
   // An item that was tagged in one framework is found by what another asks for.

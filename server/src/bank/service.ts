@@ -1,12 +1,9 @@
 /** Rules of the item bank: what a save makes of an item, and what a change leaves behind. */
-import { createHash } from "node:crypto";
 import type * as contract from "@verdant/contract/bank";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import { changeKindOf } from "@verdant/core/bank/changeKind";
 import { mergedItem } from "@verdant/core/bank/merge";
-import { canonicalJson } from "@verdant/core/canonicalJson";
-import type { Fault } from "@verdant/core/items/kind";
-import { faultsOf as contentFaults, hasExplanation, mediaOf, type Content } from "@verdant/core/items/kinds";
+import { hasExplanation, mediaOf, type Content } from "@verdant/core/items/kinds";
 import { afterSave, noReview } from "@verdant/core/review/reviewRules";
 import { can } from "@verdant/core/team/can";
 import { Failure, need } from "../platform/failure.ts";
@@ -16,7 +13,9 @@ import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { askFor, dropRequest, followRevision, rulesOf } from "../review/requests.ts";
 import { withMathml } from "./maths.ts";
 import { linkMedia, missingMedia } from "../media/service.ts";
+import { faultsOf, hashOfContent } from "./content.ts";
 import { joinFamily, stale } from "./families.ts";
+import { insertItems, type NewItem } from "./newItems.ts";
 import { refreshSearchWords } from "./searchWords.ts";
 import * as store from "./store.ts";
 
@@ -24,6 +23,8 @@ type Item = Result<typeof contract.showItem>;
 type Save = Input<typeof contract.saveItem>;
 type Tagging = Save["body"]["tagging"];
 
+export { faultsOf, hashOfContent } from "./content.ts";
+export { insertItems } from "./newItems.ts";
 export { approveRevision, sendBackItem, waitForReview } from "./approval.ts";
 export { dropDraft, keepDraft, showDraft } from "./drafts.ts";
 export { listFamily } from "./families.ts";
@@ -59,18 +60,8 @@ export async function showItem(
   };
 }
 
-/** What keeps an item from being used: only stem, key and topic are asked for. */
-export function faultsOf(content: Content, topicId: string | null): Fault[] {
-  const topic: Fault[] = topicId === null ? [{ path: ["topicId"], text: "Choose a topic." }] : [];
-  return [...contentFaults(content), ...topic];
-}
-
 /** The next bank version, and numbers for `newItems` items; holds the department's row until the transaction ends. */
 export const takeChange = store.nextChange;
-
-/** Hash of a content whatever the order of its keys: jsonb does not keep it. */
-export const hashOfContent = (content: Content): string =>
-  createHash("sha256").update(canonicalJson(content)).digest("hex");
 
 /**
  * Makes the item, or its next revision when the content differs. What can be used is in use at once, unless the department
@@ -89,6 +80,11 @@ export function saveItem(scope: Scope<Member>, { params, body }: Save, isSettled
       throw new Failure("forbidden", "A retired item is kept as it was. Make a variant of it instead.");
     }
     if ((before?.version ?? 0) !== body.version) throw stale();
+    if (!before) {
+      const { tagging, content, variantOf } = body;
+      await insertItems(within, [{ itemId: params.itemId, tagging, content, variantOf }], isSettled);
+      return showItem(within, { params });
+    }
     await mustKnowTopic(within, body.tagging.topicId);
     await mustKnowStimulus(within, body.tagging.stimulusId);
 
@@ -96,11 +92,10 @@ export function saveItem(scope: Scope<Member>, { params, body }: Save, isSettled
     const revisionId = await reviseIfChanged(within, params.itemId, before, content);
     const isUsable = faultsOf(content, body.tagging.topicId).length === 0;
     const { standardIds, ...tagging } = body.tagging;
-    const number = before?.number ?? (await store.nextChange(db, departmentId, 1)).firstNumber;
     const next = afterSave(isSettled ? noReview : await rulesOf(within), {
       isUsable,
-      before: before ? { status: before.status, hasApproved: before.approvedRevisionId !== null } : null,
-      number,
+      before: { status: before.status, hasApproved: before.approvedRevisionId !== null },
+      number: before.number,
       use: tagging.use,
     });
     const state = {
@@ -111,18 +106,14 @@ export function saveItem(scope: Scope<Member>, { params, body }: Save, isSettled
       kind: content.kind,
       hasExplanation: hasExplanation(content),
       latestRevisionId: revisionId,
-      approvedRevisionId: next.approves ? revisionId : (before?.approvedRevisionId ?? null),
+      approvedRevisionId: next.approves ? revisionId : before.approvedRevisionId,
       status: next.status,
     };
-    if (before) {
-      const moved = await store.updateItem(db, { departmentId, itemId: params.itemId, version: body.version }, state);
-      if (!moved) throw stale();
-    } else {
-      await insertNew(within, params.itemId, number, body.variantOf, state);
-    }
+    const moved = await store.updateItem(db, { departmentId, itemId: params.itemId, version: body.version }, state);
+    if (!moved) throw stale();
     if (next.asksSecondLook) await askFor(within, { itemId: params.itemId, revisionId, kind: "secondLook" });
-    else if (before && isUsable) await followRevision(within, params.itemId, revisionId);
-    else if (before) await dropRequest(within, params.itemId);
+    else if (isUsable) await followRevision(within, params.itemId, revisionId);
+    else await dropRequest(within, params.itemId);
     const known = await store.replaceStandards(db, departmentId, params.itemId, standardIds);
     if (known !== new Set(standardIds).size) {
       throw new Failure("invalid", "One of the standards is no longer there.", {
@@ -130,13 +121,13 @@ export function saveItem(scope: Scope<Member>, { params, body }: Save, isSettled
       });
     }
     await refreshSearchWords(db, departmentId, [params.itemId]);
-    await store.deleteDraft(db, departmentId, caller.personId, params.itemId);
+    await store.deleteDrafts(db, departmentId, caller.personId, [params.itemId]);
     await record(within, {
       departmentId,
       entity: "item",
       entityId: params.itemId,
-      action: before ? "saved" : "written",
-      ...(before && { before: { revisionId: before.revisionId, tagging: taggingOf(before) } }),
+      action: "saved",
+      before: { revisionId: before.revisionId, tagging: taggingOf(before) },
       after: { revisionId, tagging: body.tagging },
     });
     return showItem(within, { params });
@@ -150,25 +141,23 @@ export function addItems(
 ): Promise<Result<typeof contract.addItems>> {
   return atomically(scope, async (within) => {
     const itemIds: string[] = [];
-    const added: string[] = [];
+    const fresh: NewItem[] = [];
     for (const { content, topicId, standardIds, variantOf, mergeInto, alike, about } of body.items) {
       if (mergeInto !== undefined) {
         itemIds.push(await mergeItem(within, mergeInto, content, standardIds));
         continue;
       }
-      const item = await saveItem(within, {
-        params: { itemId: newId() },
-        body: {
-          version: 0,
-          tagging: { ...assumed, ...said(about), topicId, standardIds },
-          content,
-          variantOf: variantOf ?? (alike === undefined ? undefined : itemIds[alike]),
-        },
+      const itemId = newId();
+      itemIds.push(itemId);
+      fresh.push({
+        itemId,
+        tagging: { ...assumed, ...said(about), topicId, standardIds },
+        content,
+        variantOf: variantOf ?? (alike === undefined ? undefined : itemIds[alike]),
       });
-      itemIds.push(item.id);
-      added.push(item.id);
     }
-    return { itemIds, added };
+    await insertItems(within, fresh);
+    return { itemIds, added: fresh.map((item) => item.itemId) };
   });
 }
 
@@ -317,13 +306,13 @@ const taggingOf = ({
 
 /** Refuses a topic that the department has not. */
 export async function mustKnowTopic({ db, caller }: Scope<Member>, topicId: string | null): Promise<void> {
-  if (topicId === null || (await store.topicExists(db, caller.departmentId, topicId))) return;
+  if (topicId === null || (await store.countTopics(db, caller.departmentId, [topicId])) === 1) return;
   const detail = "This topic is no longer there. Choose another.";
   throw new Failure("invalid", detail, { errors: [{ pointer: "/body/tagging/topicId", detail }] });
 }
 
 async function mustKnowStimulus({ db, caller }: Scope<Member>, stimulusId: string | null): Promise<void> {
-  if (stimulusId === null || (await store.stimulusExists(db, caller.departmentId, stimulusId))) return;
+  if (stimulusId === null || (await store.countStimuli(db, caller.departmentId, [stimulusId])) === 1) return;
   const detail = "This text, map or chart is no longer there. Choose another.";
   throw new Failure("invalid", detail, { errors: [{ pointer: "/body/tagging/stimulusId", detail }] });
 }
@@ -340,7 +329,7 @@ async function reviseIfChanged(
   if (before?.contentHash === contentHash) return before.revisionId;
   const id = newId();
   const changeKind = changeKindOf(before?.content ?? null, content);
-  await store.insertRevision(db, {
+  const revision = {
     departmentId: caller.departmentId,
     id,
     itemId,
@@ -354,7 +343,8 @@ async function reviseIfChanged(
     authorId: caller.personId,
     note: null,
     at: now(),
-  });
+  };
+  await store.insertRevisions(db, [revision]);
   await linkPictures(scope, id, content);
   return id;
 }
@@ -370,30 +360,4 @@ async function linkPictures(scope: Scope<Member>, revisionId: string, content: C
     scope.db,
     hashes.map((hash) => ({ departmentId, revisionId, hash })),
   );
-}
-
-async function insertNew(
-  { db, caller, now }: Scope<Member>,
-  itemId: string,
-  number: number,
-  variantOf: string | undefined,
-  state: Pick<
-    Parameters<typeof store.insertItem>[1],
-    "changeSeq" | "changedAt" | "status" | "kind" | "demand" | "use" | "expectedSeconds" | "writerDifficulty"
-  >,
-): Promise<void> {
-  const original = variantOf === undefined ? undefined : await store.findItem(db, caller.departmentId, variantOf);
-  const familyId = original?.familyId ?? newId();
-  if (!original) await store.insertFamily(db, caller.departmentId, familyId);
-  await store.insertItem(db, {
-    departmentId: caller.departmentId,
-    id: itemId,
-    number,
-    familyId,
-    ownerId: caller.personId,
-    createdBy: caller.personId,
-    createdAt: now(),
-    language: "en-GB",
-    ...state,
-  });
 }

@@ -74,25 +74,41 @@ export async function nextChange(db: Db, departmentId: string, newItems: number)
   return { changeSeq: row.bankVersion, firstNumber: row.nextItemNumber - newItems };
 }
 
-export async function topicExists(db: Db, departmentId: string, topicId: string): Promise<boolean> {
-  const row = await db
+/** How many of these topics the department has. */
+export async function countTopics(db: Db, departmentId: string, ids: readonly string[]): Promise<number> {
+  if (ids.length === 0) return 0;
+  const rows = await db
     .selectFrom("topic")
     .select("id")
     .where("departmentId", "=", departmentId)
-    .where("id", "=", topicId)
-    .executeTakeFirst();
-  return row !== undefined;
+    .where("id", "in", ids)
+    .execute();
+  return rows.length;
 }
 
-export async function stimulusExists(db: Db, departmentId: string, stimulusId: string): Promise<boolean> {
-  const row = await db
+/** How many of these texts, maps and charts the department has in use. */
+export async function countStimuli(db: Db, departmentId: string, ids: readonly string[]): Promise<number> {
+  if (ids.length === 0) return 0;
+  const rows = await db
     .selectFrom("stimulus")
     .select("id")
     .where("departmentId", "=", departmentId)
-    .where("id", "=", stimulusId)
+    .where("id", "in", ids)
     .where("archivedAt", "is", null)
-    .executeTakeFirst();
-  return row !== undefined;
+    .execute();
+  return rows.length;
+}
+
+/** The family of each of these items that the department has. */
+export async function listFamiliesOf(db: Db, departmentId: string, itemIds: readonly string[]) {
+  if (itemIds.length === 0) return new Map<string, string>();
+  const rows = await db
+    .selectFrom("item")
+    .select(["id", "familyId"])
+    .where("departmentId", "=", departmentId)
+    .where("id", "in", itemIds)
+    .execute();
+  return new Map(rows.map((row) => [row.id, row.familyId]));
 }
 
 export async function itemExists(db: Db, departmentId: string, itemId: string): Promise<boolean> {
@@ -105,12 +121,38 @@ export async function itemExists(db: Db, departmentId: string, itemId: string): 
   return row !== undefined;
 }
 
-export async function insertFamily(db: Db, departmentId: string, id: string): Promise<void> {
-  await db.insertInto("family").values({ departmentId, id, note: null }).execute();
+export async function insertFamilies(db: Db, departmentId: string, ids: readonly string[]): Promise<void> {
+  if (ids.length === 0) return;
+  await db
+    .insertInto("family")
+    .values(ids.map((id) => ({ departmentId, id, note: null })))
+    .execute();
 }
 
-export async function insertItem(db: Db, row: Insertable<Tables["item"]>): Promise<void> {
-  await db.insertInto("item").values(row).execute();
+/** Rows that one statement takes: each value is a parameter, of which there are 65,535 at most. */
+const atOnce = 1000;
+
+async function inBatches<T>(rows: readonly T[], write: (some: readonly T[]) => Promise<unknown>): Promise<void> {
+  for (let from = 0; from < rows.length; from += atOnce) await write(rows.slice(from, from + atOnce));
+}
+
+export const insertItems = (db: Db, rows: readonly Insertable<Tables["item"]>[]): Promise<void> =>
+  inBatches(rows, (some) => db.insertInto("item").values(some).execute());
+
+/** Tags items with standards; returns how many of the pairs name a standard that the department has. */
+export async function insertStandards(
+  db: Db,
+  departmentId: string,
+  pairs: readonly { itemId: string; standardId: string }[],
+): Promise<number> {
+  if (pairs.length === 0) return 0;
+  const done = await sql`
+    insert into item_standard (department_id, item_id, standard_id)
+    select standard.department_id, pair.item_id, standard.id
+    from unnest(${pairs.map((one) => one.itemId)}::uuid[], ${pairs.map((one) => one.standardId)}::uuid[])
+      as pair (item_id, standard_id)
+    join standard on standard.department_id = ${departmentId} and standard.id = pair.standard_id`.execute(db);
+  return Number(done.numAffectedRows ?? 0);
 }
 
 /**
@@ -135,15 +177,16 @@ export async function findParameter(
   return row?.parameterId;
 }
 
-export async function insertRevision(
+export const insertRevisions = (
   db: Db,
-  row: Omit<Insertable<Tables["itemRevision"]>, "content"> & { content: Content },
-): Promise<void> {
-  await db
-    .insertInto("itemRevision")
-    .values({ ...row, content: JSON.stringify(row.content) })
-    .execute();
-}
+  rows: readonly (Omit<Insertable<Tables["itemRevision"]>, "content"> & { content: Content })[],
+): Promise<void> =>
+  inBatches(rows, (some) =>
+    db
+      .insertInto("itemRevision")
+      .values(some.map((row) => ({ ...row, content: JSON.stringify(row.content) })))
+      .execute(),
+  );
 
 /** Moves the item from `version` to the next; undefined when it is no longer at `version`. */
 export function updateItem(
@@ -211,13 +254,18 @@ export async function upsertDraft(db: Db, row: Insertable<Tables["draft"]>): Pro
     .execute();
 }
 
-export async function deleteDraft(db: Db, departmentId: string, personId: string, itemId: string): Promise<void> {
+export async function deleteDrafts(
+  db: Db,
+  departmentId: string,
+  personId: string,
+  itemIds: readonly string[],
+): Promise<void> {
   await db
     .deleteFrom("draft")
     .where("departmentId", "=", departmentId)
     .where("personId", "=", personId)
     .where("entity", "=", "item")
-    .where("entityId", "=", itemId)
+    .where("entityId", "in", itemIds)
     .execute();
 }
 

@@ -6,7 +6,7 @@ import { runsOut } from "@verdant/core/coverage/runsOut";
 import { groupBy } from "@verdant/core/groupBy";
 import { dateOf } from "@verdant/core/plan/day";
 import { classBank } from "../assembly/classBank.ts";
-import type { IndexRow } from "../bank/bankIndex.ts";
+import { indexOf, type IndexRow } from "../bank/bankIndex.ts";
 import { dueOfClass, returnsToCome } from "../plan/service.ts";
 import type { Member, Scope, OpenScope } from "../platform/scope.ts";
 import { listGoals } from "../writing/service.ts";
@@ -21,11 +21,11 @@ export async function showCoverage(
   scope: OpenScope<Member>,
   { query }: Input<typeof contract.showCoverage>,
 ): Promise<Result<typeof contract.showCoverage>> {
-  const { db, bank } = scope;
+  const { db } = scope;
   const { departmentId } = scope.caller;
   const topics = await store.listTopics(db, departmentId);
   const goals = groupBy(await listGoals(scope), (goal) => goal.topicId);
-  const { rows } = await bank.of(departmentId);
+  const { rows } = await indexOf(scope, departmentId);
   const byTopic = groupBy(
     rows.filter((row) => !row.isArchived && row.status !== "retired" && row.topicId !== null),
     (row) => row.topicId ?? "",
