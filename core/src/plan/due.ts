@@ -3,7 +3,7 @@
 import { mondayOf, type Day } from "./day.ts";
 import { totalOffset } from "./learn.ts";
 import { recall } from "./recall.ts";
-import { memoryKey, offsetsOf, taughtMemory, type ClassMemory, type TopicMemory } from "./remember.ts";
+import { memoryKey, offsetsOf, taughtMemory, type RecallMemory } from "./remember.ts";
 import { taughtStrength } from "./review.ts";
 
 /** Recall below which a topic counts as due. */
@@ -75,7 +75,7 @@ const restDays = 3;
  *   has not been taught yet does not count for it
  */
 export function due(
-  memory: ClassMemory,
+  memory: RecallMemory,
   topics: readonly PlanTopic[],
   students: readonly string[],
   today: Day,
@@ -92,7 +92,7 @@ export function due(
 
 /** @param students those whom it has been taught, each with the day */
 function standingOf(
-  memory: ClassMemory,
+  memory: RecallMemory,
   topic: PlanTopic,
   students: readonly { readonly studentId: string; readonly day: Day }[],
   today: Day,
@@ -103,10 +103,11 @@ function standingOf(
     return { topicId, standing: "notTaught", reviewed: false, neglected: false, basis: "calendar", ...nothing };
   }
   const memories = students.map(({ studentId, day }) => {
-    const state: TopicMemory = memory.topics.get(memoryKey(studentId, topicId)) ?? taughtMemory(day);
+    const known = memory.topics.get(memoryKey(studentId, topicId));
+    const state = known ?? taughtMemory(day);
     const offset = totalOffset(offsetsOf(memory, studentId, topicId));
     const stability = state.now.s * Math.exp(offset);
-    return { stability, offset, lastOn: state.lastOn, reviewed: state.answers.length > 0 };
+    return { stability, offset, lastOn: state.lastOn, reviewed: known !== undefined };
   });
   const meanRecall = (day: Day) =>
     memories.reduce((sum, one) => sum + recall(Math.max(0, day - one.lastOn), one.stability), 0) / memories.length;

@@ -5,6 +5,7 @@ import {
   memoryKey,
   noMemory,
   remember,
+  rememberAll,
   type ClassMemory,
   type ItemEvidence,
   type TopicEvidence,
@@ -60,6 +61,20 @@ describe("remember", () => {
       }),
     );
   });
+});
+
+test("many pieces taken in at once are what they are one after the other, to the last bit and in the same order", () => {
+  fc.assert(
+    fc.property(fc.array(piece(), { maxLength: 40 }), fc.nat(40), (pieces, cut) => {
+      const before = fold(pieces.slice(0, cut));
+      const kept = structuredClone(before);
+      const atOnce = rememberAll(before, pieces.slice(cut));
+      const singly = fold(pieces);
+      expect(atOnce).toEqual(singly);
+      expect([...atOnce.topics.keys()]).toEqual([...singly.topics.keys()]);
+      expect(before, "what was there is as it was").toEqual(kept);
+    }),
+  );
 });
 
 const planned = (more: Partial<PlanTopic> = {}): PlanTopic => ({

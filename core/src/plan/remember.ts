@@ -42,6 +42,12 @@ export interface ClassMemory {
   readonly studentOffsets: ReadonlyMap<string, Offset>;
 }
 
+/** As much of a memory as recall is worked out from: without what the last day is worked out anew from. */
+export interface RecallMemory extends Omit<ClassMemory, "topics"> {
+  /** Those that somebody was asked about. */
+  readonly topics: ReadonlyMap<string, Pick<TopicMemory, "now" | "lastOn">>;
+}
+
 export const memoryKey = (studentId: string, topicId: string) => `${studentId} ${topicId}`;
 
 export const noMemory: ClassMemory = {
@@ -57,7 +63,7 @@ export function taughtMemory(taughtOn: Day): TopicMemory {
 }
 
 /** The three offsets that bear on one student and topic. */
-export function offsetsOf(memory: ClassMemory, studentId: string, topicId: string): Offsets {
+export function offsetsOf(memory: RecallMemory, studentId: string, topicId: string): Offsets {
   return {
     classWide: memory.classOffset,
     topic: memory.topicOffsets.get(topicId) ?? priorOffsets.topic,
@@ -74,10 +80,35 @@ export function offsetsOf(memory: ClassMemory, studentId: string, topicId: strin
  *
  * Deterministic: folding the same evidence in the same order gives the same bits, so a replay equals living through it.
  */
-export function remember(memory: ClassMemory, evidence: TopicEvidence): ClassMemory {
+export const remember = (memory: ClassMemory, evidence: TopicEvidence): ClassMemory => rememberAll(memory, [evidence]);
+
+/**
+ * The class's memory after many pieces of evidence, in this order: bit for bit what {@link remember} gives one after the
+ * other, in time that grows with the evidence alone.
+ */
+export function rememberAll(memory: ClassMemory, all: readonly TopicEvidence[]): ClassMemory {
+  const growing: GrowingMemory = {
+    topics: new Map(memory.topics),
+    classOffset: memory.classOffset,
+    topicOffsets: new Map(memory.topicOffsets),
+    studentOffsets: new Map(memory.studentOffsets),
+  };
+  const grown = all.map((evidence) => take(growing, evidence));
+  return grown.includes(true) ? growing : memory;
+}
+
+interface GrowingMemory {
+  readonly topics: Map<string, TopicMemory>;
+  classOffset: Offset;
+  readonly topicOffsets: Map<string, Offset>;
+  readonly studentOffsets: Map<string, Offset>;
+}
+
+/** Takes one piece in; false when it says nothing. */
+function take(memory: GrowingMemory, evidence: TopicEvidence): boolean {
   const { studentId, topicId, taughtOn } = evidence;
   const first = evidence.answers[0];
-  if (!first || taughtOn === null || evidence.on < taughtOn) return memory;
+  if (!first || taughtOn === null || evidence.on < taughtOn) return false;
 
   const key = memoryKey(studentId, topicId);
   const known = memory.topics.get(key) ?? taughtMemory(taughtOn);
@@ -93,12 +124,11 @@ export function remember(memory: ClassMemory, evidence: TopicEvidence): ClassMem
   const pi = posterior(recall(days, before.strength.s * Math.exp(offset)), answers);
   const now = review(before.strength, days, pi, shareExercised(evidence.standards, answers.length), offset);
 
-  return {
-    topics: new Map(memory.topics).set(key, { now, lastOn: on, before, answers }),
-    classOffset: offsets.classWide,
-    topicOffsets: new Map(memory.topicOffsets).set(topicId, offsets.topic),
-    studentOffsets: new Map(memory.studentOffsets).set(studentId, offsets.student),
-  };
+  memory.topics.set(key, { now, lastOn: on, before, answers });
+  memory.classOffset = offsets.classWide;
+  memory.topicOffsets.set(topicId, offsets.topic);
+  memory.studentOffsets.set(studentId, offsets.student);
+  return true;
 }
 
 function firstPerItem(answers: readonly ItemEvidence[]): ItemEvidence[] {

@@ -23,9 +23,6 @@ export async function showCalendar(
   const year = need(await edits.findYearOfClass(db, departmentId, params.classId), "school year");
   const closed = await store.listClosedDays(db, departmentId, year.id, null);
   const dates = new Map((await edits.listClassUnits(db, departmentId, params.classId)).map((row) => [row.unitId, row]));
-  const said = new Map(
-    (await edits.listClassTopics(db, departmentId, params.classId)).map((row) => [row.topicId, row]),
-  );
   return {
     classId: plan.class.id,
     className: plan.class.name,
@@ -49,7 +46,7 @@ export async function showCalendar(
             topicId: topic.topicId,
             name: topic.name,
             taughtOn: topic.taughtOn === null ? null : dateOf(topic.taughtOn),
-            isSaid: said.get(topic.topicId)?.taughtOn != null || said.get(topic.topicId)?.isHeldBack === true,
+            isSaid: topic.isSaid,
             importance: topic.importance,
             stance: topic.stance,
           })),

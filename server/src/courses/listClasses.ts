@@ -24,11 +24,8 @@ export async function listClasses(scope: Scope<Member>): Promise<Result<typeof c
 
 /** The class, or a failure when the department has none of this id. */
 export async function needClass({ db }: Scope, departmentId: string, classId: string) {
-  return need(await store.findClass(db, departmentId, classId), "class");
+  const [found] = await store.findClasses(db, departmentId, [classId]);
+  return need(found, "class");
 }
 
-export async function listStudentIds({ db }: Scope, departmentId: string, classId: string): Promise<string[]> {
-  return (await store.listEnrolments(db, departmentId, classId)).map((row) => row.studentId);
-}
-
-export const { listClosedDays, listStudentTopics } = store;
+export const { findClasses, listClosedDays, listDaysClosedTo, listStudentTopics, listStudentsOf } = store;

@@ -25,7 +25,7 @@ export async function listEnrolments(
   const { departmentId } = caller;
   const one = await needClass(scope, departmentId, params.classId);
   const students = await store.listEnrolments(db, departmentId, one.id);
-  const topics = groupBy(await store.listStudentTopics(db, departmentId, one.id), (row) => row.studentId);
+  const topics = groupBy(await store.listStudentTopics(db, departmentId, [one.id]), (row) => row.studentId);
   const members = groupBy(await edits.listGroupMembers(db, departmentId, one.id), (row) => row.groupId);
   return {
     classId: one.id,

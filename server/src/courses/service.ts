@@ -1,6 +1,6 @@
 /** Courses, classes, calendars and students. */
 export { setCalendar, setTaught, showCalendar } from "./calendar.ts";
 export { createClass, listCourses, setCourse } from "./editCourses.ts";
-export { listClasses, listStudentIds, needClass } from "./listClasses.ts";
+export { listClasses, needClass } from "./listClasses.ts";
 export { changeEnrolment, enrolStudents, findStudents, listEnrolments, reissueCard, setGroup } from "./roster.ts";
 export { bringScheme } from "./scheme.ts";

@@ -1,6 +1,7 @@
 /** SQL for classes, units and enrolments. */
 import { sql, type RawBuilder } from "kysely";
 import type { Db } from "../platform/database.ts";
+import { oneOf } from "../platform/oneOf.ts";
 import { holding } from "../platform/holding.ts";
 
 const strand = ["unit.id as unitId", "unit.name", "unit.letter", "unit.hue"] as const;
@@ -43,7 +44,7 @@ export function listUnits(db: Db, departmentId: string) {
     .execute();
 }
 
-export function findClass(db: Db, departmentId: string, classId: string) {
+export function findClasses(db: Db, departmentId: string, classIds: readonly string[]) {
   return db
     .selectFrom("class")
     .innerJoin("schoolYear", (join) =>
@@ -53,7 +54,7 @@ export function findClass(db: Db, departmentId: string, classId: string) {
     )
     .innerJoin("department", "department.id", "class.departmentId")
     .where("class.departmentId", "=", departmentId)
-    .where("class.id", "=", classId)
+    .where(oneOf("class.id", classIds))
     .select([
       "class.id",
       "class.name",
@@ -67,7 +68,7 @@ export function findClass(db: Db, departmentId: string, classId: string) {
       "schoolYear.name as schoolYear",
       eb.fn.coalesce("class.timeZone", "department.timeZone").as("timeZone"),
     ])
-    .executeTakeFirst();
+    .execute();
 }
 
 export function listEnrolments(db: Db, departmentId: string, classId: string) {
@@ -108,13 +109,47 @@ export function listClosedDays(db: Db, departmentId: string, schoolYearId: strin
     .execute();
 }
 
-/** Topics that single students learned on another day than the class. */
-export function listStudentTopics(db: Db, departmentId: string, classId: string) {
+/** Topics that single students learned on another day than their class. */
+export function listStudentTopics(db: Db, departmentId: string, classIds: readonly string[]) {
   return db
     .selectFrom("studentTopic")
-    .select(["studentId", "topicId", "taughtOn"])
+    .select(["classId", "studentId", "topicId", "taughtOn"])
     .where("departmentId", "=", departmentId)
-    .where("classId", "=", classId)
+    .where(oneOf("classId", classIds))
+    .execute();
+}
+
+/** Days without lessons in the years of these classes: of the school (`classId` null) and of the classes. */
+export function listDaysClosedTo(db: Db, departmentId: string, classIds: readonly string[]) {
+  return db
+    .selectFrom("closedDays")
+    .select(["schoolYearId", "classId", "fromOn", "toOn"])
+    .where("departmentId", "=", departmentId)
+    .where("schoolYearId", "in", (eb) =>
+      eb
+        .selectFrom("class")
+        .select("schoolYearId")
+        .where("class.departmentId", "=", departmentId)
+        .where(oneOf("class.id", classIds)),
+    )
+    .where((eb) => eb.or([eb("classId", "is", null), oneOf("classId", classIds)]))
+    .orderBy("fromOn")
+    .execute();
+}
+
+/** Students of these classes, by class. */
+export function listStudentsOf(db: Db, departmentId: string, classIds: readonly string[]) {
+  return db
+    .selectFrom("enrolment")
+    .innerJoin("student", (join) =>
+      join.onRef("student.departmentId", "=", "enrolment.departmentId").onRef("student.id", "=", "enrolment.studentId"),
+    )
+    .where("enrolment.departmentId", "=", departmentId)
+    .where(oneOf("enrolment.classId", classIds))
+    .where("enrolment.leftOn", "is", null)
+    .select(["enrolment.classId", "enrolment.studentId"])
+    .orderBy("student.familyName")
+    .orderBy("student.givenName")
     .execute();
 }
 

@@ -1,18 +1,21 @@
 /** Every topic of a class with its standing today, and what the bank has for it. */
+import { groupBy } from "@verdant/core/groupBy";
 import { dayOf } from "@verdant/core/plan/day";
 import { due, type TopicDue } from "@verdant/core/plan/due";
-import type { ClassMemory } from "@verdant/core/plan/remember";
-import { listStudentIds } from "../courses/listClasses.ts";
+import { noMemory, type RecallMemory } from "@verdant/core/plan/remember";
+import { usableItems, type UsableItems } from "../bank/bankIndex.ts";
+import { listStudentsOf } from "../courses/listClasses.ts";
+import { need } from "../platform/failure.ts";
 import { localDayOf } from "../platform/localDate.ts";
 import type { OpenScope } from "../platform/scope.ts";
-import { loadPlan, rollUpOf, type LoadedPlan, type LoadedTopic } from "./loadPlan.ts";
-import { loadMemory } from "./memory.ts";
+import { loadPlans, rollUpsOf, type LoadedPlan, type LoadedTopic } from "./loadPlan.ts";
+import { loadRecall } from "./memory.ts";
 import * as store from "./store.ts";
 
 export interface ClassDue extends LoadedPlan {
   readonly today: number;
   readonly studentIds: readonly string[];
-  readonly memory: ClassMemory;
+  readonly memory: RecallMemory;
   readonly topics: readonly (LoadedTopic & TopicDue & { readonly plannedOn: number | null })[];
   /** Listed topic of the course for every topic of the bank. */
   readonly rollUp: ReadonlyMap<string, string>;
@@ -22,35 +25,60 @@ export interface ClassDue extends LoadedPlan {
 
 /** Every topic of a class with its standing today, and what the bank has for it. */
 export async function dueOfClass(scope: OpenScope, departmentId: string, classId: string): Promise<ClassDue> {
-  const plan = await loadPlan(scope, departmentId, classId);
-  const [memory, studentIds, rollUp, bank] = await Promise.all([
-    loadMemory(scope, departmentId, classId),
-    listStudentIds(scope, departmentId, classId),
-    rollUpOf(scope, departmentId, plan.class.courseId),
-    scope.bank.usableItems(departmentId),
+  const [due] = await dueOfClasses(scope, departmentId, [classId]);
+  return need(due, "class");
+}
+
+/** The same for several classes, in the order given; as many statements as for one. */
+export async function dueOfClasses(
+  scope: OpenScope,
+  departmentId: string,
+  classIds: readonly string[],
+): Promise<ClassDue[]> {
+  const plans = await loadPlans(scope, departmentId, classIds);
+  if (plans.length === 0) return [];
+  const courseIds = [...new Set(plans.map((plan) => plan.class.courseId))];
+  const [memories, enrolled, rollUps, bank, allPlanned] = await Promise.all([
+    loadRecall(scope, departmentId, classIds),
+    listStudentsOf(scope.db, departmentId, classIds),
+    rollUpsOf(scope, departmentId, courseIds),
+    usableItems(scope, departmentId),
+    store.listPlanned(scope.db, departmentId, classIds),
   ]);
-  const today = localDayOf(scope.now(), plan.class.timeZone);
-  const planned = await store.listPlanned(scope.db, departmentId, classId);
-  const nextPlanned = new Map([...planned].reverse().map((one) => [one.topicId, dayOf(one.on)]));
-  const topics = plan.topics.map((topic) => ({ ...topic, plannedOn: nextPlanned.get(topic.topicId) ?? null }));
-  const standings = due(memory, topics, studentIds, today, plan.taughtTo);
+  const students = groupBy(enrolled, (row) => row.classId);
+  const planned = groupBy(allPlanned, (row) => row.classId);
+  const available = new Map(
+    courseIds.map((courseId) => [courseId, availableIn(bank, rollUps.get(courseId) ?? new Map())]),
+  );
+  return plans.map((plan) => {
+    const { id, courseId, timeZone } = plan.class;
+    const memory = memories.get(id) ?? noMemory;
+    const studentIds = (students.get(id) ?? []).map((row) => row.studentId);
+    const today = localDayOf(scope.now(), timeZone);
+    const nextPlanned = new Map([...(planned.get(id) ?? [])].reverse().map((one) => [one.topicId, dayOf(one.on)]));
+    const topics = plan.topics.map((topic) => ({ ...topic, plannedOn: nextPlanned.get(topic.topicId) ?? null }));
+    const standings = due(memory, topics, studentIds, today, plan.taughtTo);
+    return {
+      ...plan,
+      today,
+      studentIds,
+      rollUp: rollUps.get(courseId) ?? new Map<string, string>(),
+      memory,
+      topics: topics.map((topic, i) => ({ ...topic, ...(standings[i] as TopicDue) })),
+      available: available.get(courseId) ?? new Map<string, number>(),
+    };
+  });
+}
+
+/** Distinct families of practice items per listed topic. */
+function availableIn(bank: UsableItems, rollUp: ReadonlyMap<string, string>): Map<string, number> {
   const families = new Map<string, Set<string>>();
   bank.itemIds.forEach((_, i) => {
     const listed = rollUp.get(bank.topicIds[i] ?? "");
     if (listed === undefined || bank.isPractice[i] !== true) return;
-    families.set(listed, (families.get(listed) ?? new Set<string>()).add(bank.families[i] ?? ""));
+    const known = families.get(listed);
+    if (known) known.add(bank.families[i] ?? "");
+    else families.set(listed, new Set([bank.families[i] ?? ""]));
   });
-  return {
-    ...plan,
-    today,
-    studentIds,
-    rollUp,
-    memory,
-    topics: plan.topics.map((topic, i) => ({
-      ...topic,
-      ...(standings[i] as TopicDue),
-      plannedOn: nextPlanned.get(topic.topicId) ?? null,
-    })),
-    available: new Map([...families].map(([topicId, set]) => [topicId, set.size])),
-  };
+  return new Map([...families].map(([topicId, set]) => [topicId, set.size]));
 }

@@ -26,7 +26,7 @@ export async function showPlan(scope: OpenScope<Member>, { params }: Input<typeo
   const isClosed = (day: Day) => closed.some((span) => dayOf(span.fromOn) <= day && day <= dayOf(span.toOn));
   const thisMonday = mondayOf(today);
   const mondays = Array.from({ length: weeksBack + weeksAhead + 1 }, (_, i) => thisMonday + 7 * (i - weeksBack));
-  const planned = await store.listPlanned(db, departmentId, params.classId);
+  const planned = await store.listPlanned(db, departmentId, [params.classId]);
   const held = await store.listHeld(db, departmentId, params.classId);
   const reviewsOf = (topicId: string) => plannedReviews(planned, topicId, today);
   const fridays = mondays.map((monday) => monday + 4);
@@ -131,7 +131,7 @@ export async function returnsToCome(
   departmentId: string,
   plan: ClassDue,
 ): Promise<{ until: Day; returns: ReadonlyMap<string, readonly Day[]> }> {
-  const planned = await store.listPlanned(scope.db, departmentId, plan.class.id);
+  const planned = await store.listPlanned(scope.db, departmentId, [plan.class.id]);
   const until = endOf(plan);
   const scheduled = plan.topics.filter((topic) => topic.taughtOn !== null && topic.taughtOn <= until);
   return {

@@ -3,13 +3,16 @@ import { groupBy } from "@verdant/core/groupBy";
 import { dayOf, type Day } from "@verdant/core/plan/day";
 import type { PlanTopic } from "@verdant/core/plan/due";
 import { taughtDays } from "@verdant/core/plan/taught";
-import { listClosedDays, listStudentTopics, needClass } from "../courses/listClasses.ts";
+import { findClasses, listDaysClosedTo, listStudentTopics, type needClass } from "../courses/listClasses.ts";
+import { need } from "../platform/failure.ts";
 import type { Scope } from "../platform/scope.ts";
 import * as store from "./store.ts";
 
 export interface LoadedTopic extends PlanTopic {
   readonly name: string;
   readonly standards: number;
+  /** Somebody has said when it was taught, or that it was not; otherwise the schedule says so. */
+  readonly isSaid: boolean;
   readonly strand: { readonly unitId: string; readonly name: string; readonly letter: string; readonly hue: number };
 }
 
@@ -24,11 +27,44 @@ export interface LoadedPlan {
 
 /** What is scheduled counts as taught, unless somebody has said otherwise. */
 export async function loadPlan(scope: Scope, departmentId: string, classId: string): Promise<LoadedPlan> {
-  const one = await needClass(scope, departmentId, classId);
-  const [rows, closed] = await Promise.all([
-    store.listPlanTopics(scope.db, departmentId, classId),
-    listClosedDays(scope.db, departmentId, one.schoolYearId, classId),
+  const [plan] = await loadPlans(scope, departmentId, [classId]);
+  return need(plan, "class");
+}
+
+/** The plans of those of these classes that the department has, in the order given. */
+export async function loadPlans(
+  { db }: Scope,
+  departmentId: string,
+  classIds: readonly string[],
+): Promise<LoadedPlan[]> {
+  if (classIds.length === 0) return [];
+  const [classes, listed, closed, said] = await Promise.all([
+    findClasses(db, departmentId, classIds),
+    store.listPlanTopics(db, departmentId, classIds),
+    listDaysClosedTo(db, departmentId, classIds),
+    listStudentTopics(db, departmentId, classIds),
   ]);
+  const topics = groupBy(listed, (row) => row.classId);
+  const own = groupBy(said, (row) => row.classId);
+  const byId = new Map(classes.map((one) => [one.id, one]));
+  return classIds.flatMap((id) => {
+    const one = byId.get(id);
+    if (!one) return [];
+    const spans = closed.filter(
+      (span) => span.schoolYearId === one.schoolYearId && (span.classId === null || span.classId === id),
+    );
+    return [planOf(one, topics.get(id) ?? [], spans, own.get(id) ?? [])];
+  });
+}
+
+type Rows<F extends (...given: never[]) => Promise<unknown[]>> = Awaited<ReturnType<F>>;
+
+function planOf(
+  one: LoadedPlan["class"],
+  rows: Rows<typeof store.listPlanTopics>,
+  closed: Rows<typeof listDaysClosedTo>,
+  ofStudents: Rows<typeof listStudentTopics>,
+): LoadedPlan {
   const closedSpans = closed.map((span) => ({ from: dayOf(span.fromOn), to: dayOf(span.toOn) }));
   const scheduled = new Map<string, Day>();
   for (const [, topics] of groupBy(rows, (row) => row.unitId)) {
@@ -43,10 +79,7 @@ export async function loadPlan(scope: Scope, departmentId: string, classId: stri
     taughtDays(schedule, topics.length).forEach((day, i) => scheduled.set(topics[i]?.topicId ?? "", day));
   }
   const own = new Map(
-    (await listStudentTopics(scope.db, departmentId, classId)).map((row) => [
-      `${row.studentId} ${row.topicId}`,
-      row.taughtOn === null ? null : dayOf(row.taughtOn),
-    ]),
+    ofStudents.map((row) => [`${row.studentId} ${row.topicId}`, row.taughtOn === null ? null : dayOf(row.taughtOn)]),
   );
   const topics = rows.map((row) => ({
     topicId: row.topicId,
@@ -58,6 +91,7 @@ export async function loadPlan(scope: Scope, departmentId: string, classId: stri
         : row.isHeldBack === true
           ? null
           : (scheduled.get(row.topicId) ?? null),
+    isSaid: row.taughtOn !== null || row.isHeldBack === true,
     importance: row.importance ?? 1,
     stance: row.stance ?? "auto",
     standards: Math.max(1, row.standards ?? 1),
@@ -73,6 +107,18 @@ export async function loadPlan(scope: Scope, departmentId: string, classId: stri
   };
 }
 
-/** For every topic of the bank, the topic of the class's course that its evidence counts for. */
-export const rollUpOf = ({ db }: Scope, departmentId: string, courseId: string) =>
-  store.listRollUp(db, departmentId, courseId);
+/** For every topic of the bank, the topic of a course that its evidence counts for. */
+export async function rollUpOf(scope: Scope, departmentId: string, courseId: string): Promise<Map<string, string>> {
+  return (await rollUpsOf(scope, departmentId, [courseId])).get(courseId) ?? new Map();
+}
+
+/** The same for several courses, by course. */
+export async function rollUpsOf({ db }: Scope, departmentId: string, courseIds: readonly string[]) {
+  const rows = courseIds.length === 0 ? [] : await store.listRollUp(db, departmentId, courseIds);
+  return new Map(
+    [...groupBy(rows, (row) => row.courseId)].map(([courseId, topics]) => [
+      courseId,
+      new Map(topics.map((row) => [row.topicId, row.ancestorId])),
+    ]),
+  );
+}

@@ -5,8 +5,11 @@ import {
   memoryKey,
   noMemory,
   remember,
+  rememberAll,
   type ClassMemory,
   type ItemEvidence,
+  type RecallMemory,
+  type TopicEvidence,
   type TopicMemory,
 } from "@verdant/core/plan/remember";
 import type { Scope } from "../platform/scope.ts";
@@ -28,36 +31,63 @@ export interface SittingEvidence {
   })[];
 }
 
-/** The memory of a class, or the part of it that concerns one student. */
+/** The part of a class's memory that concerns one student. */
 export async function loadMemory(
   { db }: Scope,
   departmentId: string,
   classId: string,
-  studentId?: string,
+  studentId: string,
 ): Promise<ClassMemory> {
-  const [states, evidence, offsets] = await Promise.all([
-    store.listStates(db, departmentId, classId, studentId),
-    store.listLastDayEvidence(db, departmentId, classId, studentId),
-    store.listOffsets(db, departmentId, classId),
-  ]);
+  const states = await store.listStates(db, departmentId, classId, studentId);
+  const evidence = await store.listLastDayEvidence(db, departmentId, classId, studentId);
+  const offsets = await store.listOffsets(db, departmentId, [classId]);
   const answers = new Map<string, ItemEvidence[]>();
-  for (const { studentId: who, topicId, itemId, chance, slip, credit } of evidence) {
-    const key = memoryKey(who, topicId);
-    const list = answers.get(key) ?? [];
+  for (const { topicId, itemId, chance, slip, credit } of evidence) {
+    const list = answers.get(topicId) ?? [];
     if (!list.some((one) => one.itemId === itemId)) list.push({ itemId, chance, slip, credit });
-    answers.set(key, list);
+    answers.set(topicId, list);
   }
   const topics = states.map((row): [string, TopicMemory] => {
-    const key = memoryKey(row.studentId, row.topicId);
     const before = { strength: { s: row.beforeS, d: row.beforeD }, on: dayOf(row.beforeOn) };
-    return [key, { now: { s: row.s, d: row.d }, lastOn: dayOf(row.lastOn), before, answers: answers.get(key) ?? [] }];
+    const now = { s: row.s, d: row.d };
+    return [
+      memoryKey(studentId, row.topicId),
+      { now, lastOn: dayOf(row.lastOn), before, answers: answers.get(row.topicId) ?? [] },
+    ];
   });
+  return { topics: new Map(topics), ...offsetsIn(offsets) };
+}
+
+/** What recall is worked out from, by class. */
+export async function loadRecall(
+  { db }: Scope,
+  departmentId: string,
+  classIds: readonly string[],
+): Promise<Map<string, RecallMemory>> {
+  if (classIds.length === 0) return new Map();
+  const [allStates, allOffsets] = await Promise.all([
+    store.listRecall(db, departmentId, classIds),
+    store.listOffsets(db, departmentId, classIds),
+  ]);
+  const states = groupBy(allStates, (row) => row.classId);
+  const offsets = groupBy(allOffsets, (row) => row.classId);
+  return new Map(
+    classIds.map((id) => {
+      const topics = (states.get(id) ?? []).map(
+        (row) =>
+          [memoryKey(row.studentId, row.topicId), { now: { s: row.s, d: row.d }, lastOn: dayOf(row.lastOn) }] as const,
+      );
+      return [id, { topics: new Map(topics), ...offsetsIn(offsets.get(id) ?? []) }];
+    }),
+  );
+}
+
+function offsetsIn(rows: Awaited<ReturnType<typeof store.listOffsets>>) {
   const ofKind = (kind: string) =>
-    offsets
+    rows
       .filter((row) => row.kind === kind)
       .map((row) => [row.subjectId, { value: row.value, lambda: row.lambda }] as const);
   return {
-    topics: new Map(topics),
     classOffset: ofKind("class")[0]?.[1] ?? noMemory.classOffset,
     topicOffsets: new Map(ofKind("topic")),
     studentOffsets: new Map(ofKind("student")),
@@ -115,7 +145,7 @@ export async function replayClass(scope: Scope, departmentId: string, classId: s
   await store.lockClassMemory(db, classId);
   const plan = await loadPlan(scope, departmentId, classId);
   const evidence = await store.listEvidence(db, departmentId, classId);
-  let memory: ClassMemory = noMemory;
+  const pieces: TopicEvidence[] = [];
   const touchedBy = new Map<string, number>();
   for (const [seq, rows] of groupBy(evidence, (row) => row.seq)) {
     for (const [topicId, answers] of byTopic(rows)) {
@@ -125,10 +155,11 @@ export async function replayClass(scope: Scope, departmentId: string, classId: s
       const { standards = 1 } = topic ?? {};
       const { studentId } = first;
       const taughtOn = plan.taughtTo(studentId, topicId);
-      memory = remember(memory, { studentId, topicId, on: dayOf(first.on), taughtOn, standards, answers });
+      pieces.push({ studentId, topicId, on: dayOf(first.on), taughtOn, standards, answers });
       touchedBy.set(memoryKey(studentId, topicId), seq);
     }
   }
+  const memory = rememberAll(noMemory, pieces);
   await store.deleteMemory(db, departmentId, classId);
   await storeMemory(scope, departmentId, classId, (key) => touchedBy.get(key) ?? 0, noMemory, memory);
 }

@@ -1,10 +1,11 @@
 /** SQL for plans: what a class's course lists, what its memory holds, what its answers say. */
 import { sql, type Insertable } from "kysely";
 import type { Db } from "../platform/database.ts";
+import { oneOf } from "../platform/oneOf.ts";
 import type { Tables } from "../platform/tables.ts";
 
-/** Topics of the class's course in order, with the planned dates of their unit and what was said about them. */
-export function listPlanTopics(db: Db, departmentId: string, classId: string) {
+/** Topics of each class's course in order, with the planned dates of their unit and what was said about them. */
+export function listPlanTopics(db: Db, departmentId: string, classIds: readonly string[]) {
   return db
     .selectFrom("class")
     .innerJoin("unitTopic", (join) =>
@@ -31,8 +32,16 @@ export function listPlanTopics(db: Db, departmentId: string, classId: string) {
         .onRef("classTopic.topicId", "=", "topic.id"),
     )
     .where("class.departmentId", "=", departmentId)
-    .where("class.id", "=", classId)
-    .select(["topic.id as topicId", "topic.name as topic", "unit.id as unitId", "unit.name", "unit.letter", "unit.hue"])
+    .where(oneOf("class.id", classIds))
+    .select([
+      "class.id as classId",
+      "topic.id as topicId",
+      "topic.name as topic",
+      "unit.id as unitId",
+      "unit.name",
+      "unit.letter",
+      "unit.hue",
+    ])
     .select([
       "classUnit.plannedFrom",
       "classUnit.plannedTo",
@@ -54,9 +63,9 @@ export function listPlanTopics(db: Db, departmentId: string, classId: string) {
     .execute();
 }
 
-/** For every topic of the department: the nearest listed ancestor in a course, itself included. */
-export async function listRollUp(db: Db, departmentId: string, courseId: string): Promise<Map<string, string>> {
-  const rows = await db
+/** For every topic of the department: the nearest listed ancestor in each course, itself included. */
+export function listRollUp(db: Db, departmentId: string, courseIds: readonly string[]) {
+  return db
     .selectFrom("topicAncestor")
     .innerJoin("unitTopic", (join) =>
       join
@@ -64,27 +73,38 @@ export async function listRollUp(db: Db, departmentId: string, courseId: string)
         .onRef("unitTopic.topicId", "=", "topicAncestor.ancestorId"),
     )
     .where("topicAncestor.departmentId", "=", departmentId)
-    .where("unitTopic.courseId", "=", courseId)
-    .distinctOn("topicAncestor.topicId")
-    .select(["topicAncestor.topicId", "topicAncestor.ancestorId"])
+    .where(oneOf("unitTopic.courseId", courseIds))
+    .distinctOn(["unitTopic.courseId", "topicAncestor.topicId"])
+    .select(["unitTopic.courseId", "topicAncestor.topicId", "topicAncestor.ancestorId"])
+    .orderBy("unitTopic.courseId")
     .orderBy("topicAncestor.topicId")
     .orderBy("topicAncestor.depth")
     .execute();
-  return new Map(rows.map((row) => [row.topicId, row.ancestorId]));
 }
 
-export function listStates(db: Db, departmentId: string, classId: string, studentId?: string) {
+/** Everything of one student's states. */
+export function listStates(db: Db, departmentId: string, classId: string, studentId: string) {
   return db
     .selectFrom("memoryState")
-    .selectAll()
+    .select(["topicId", "s", "d", "lastOn", "beforeS", "beforeD", "beforeOn"])
     .where("departmentId", "=", departmentId)
     .where("classId", "=", classId)
-    .$if(studentId !== undefined, (query) => query.where("studentId", "=", studentId ?? ""))
+    .where("studentId", "=", studentId)
     .execute();
 }
 
-/** First answers of the last review day of every state, in the order they were given. */
-export function listLastDayEvidence(db: Db, departmentId: string, classId: string, studentId?: string) {
+/** Of the states of these classes what recall is worked out from. */
+export function listRecall(db: Db, departmentId: string, classIds: readonly string[]) {
+  return db
+    .selectFrom("memoryState")
+    .select(["classId", "studentId", "topicId", "s", "d", "lastOn"])
+    .where("departmentId", "=", departmentId)
+    .where(oneOf("classId", classIds))
+    .execute();
+}
+
+/** First answers of the last review day of every state of a student, in the order they were given. */
+export function listLastDayEvidence(db: Db, departmentId: string, classId: string, studentId: string) {
   return db
     .selectFrom("evidence")
     .innerJoin("memoryState", (join) =>
@@ -97,16 +117,9 @@ export function listLastDayEvidence(db: Db, departmentId: string, classId: strin
     )
     .where("evidence.departmentId", "=", departmentId)
     .where("evidence.classId", "=", classId)
+    .where("evidence.studentId", "=", studentId)
     .where("evidence.void", "=", false)
-    .$if(studentId !== undefined, (query) => query.where("evidence.studentId", "=", studentId ?? ""))
-    .select([
-      "evidence.studentId",
-      "evidence.topicId",
-      "evidence.itemId",
-      "evidence.chance",
-      "evidence.slip",
-      "evidence.credit",
-    ])
+    .select(["evidence.topicId", "evidence.itemId", "evidence.chance", "evidence.slip", "evidence.credit"])
     .orderBy("evidence.seq")
     .orderBy("evidence.position")
     .execute();
@@ -125,12 +138,12 @@ export function listEvidence(db: Db, departmentId: string, classId: string) {
     .execute();
 }
 
-export function listOffsets(db: Db, departmentId: string, classId: string) {
+export function listOffsets(db: Db, departmentId: string, classIds: readonly string[]) {
   return db
     .selectFrom("memoryOffset")
     .selectAll()
     .where("departmentId", "=", departmentId)
-    .where("classId", "=", classId)
+    .where(oneOf("classId", classIds))
     .execute();
 }
 
@@ -250,12 +263,12 @@ export async function deleteMemory(db: Db, departmentId: string, classId: string
   }
 }
 
-export function listPlanned(db: Db, departmentId: string, classId: string) {
+export function listPlanned(db: Db, departmentId: string, classIds: readonly string[]) {
   return db
     .selectFrom("plannedReturn")
-    .select(["topicId", "on", "items"])
+    .select(["classId", "topicId", "on", "items"])
     .where("departmentId", "=", departmentId)
-    .where("classId", "=", classId)
+    .where(oneOf("classId", classIds))
     .where("state", "=", "planned")
     .orderBy("on")
     .execute();

@@ -5,20 +5,18 @@ import Link from "@mui/material/Link";
 import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
+import type { ReviewNews as News } from "@verdant/contract/review";
 import { Link as RouterLink } from "react-router";
-import { useShowReviewNewsQuery } from "../review/api.ts";
 import { counted } from "../ui/dates.ts";
 
 const shown = 4;
 
-export function ReviewNews() {
-  const { data } = useShowReviewNewsQuery(undefined, { refetchOnMountOrArgChange: true });
-  if (!data) return null;
-  const { waiting, sentBack } = data;
+export function ReviewNews({ news }: { news: News }) {
+  const { waiting, sentBack } = news;
   const returned = new Set(sentBack.map((one) => one.itemId));
   const said = [
     ...sentBack.map((one) => ({ ...one, text: `sent back: ${one.words}` })),
-    ...data.comments.filter((one) => !returned.has(one.itemId)).map((one) => ({ ...one, text: one.body })),
+    ...news.comments.filter((one) => !returned.has(one.itemId)).map((one) => ({ ...one, text: one.body })),
   ];
   if (waiting === 0 && said.length === 0) return null;
   return (

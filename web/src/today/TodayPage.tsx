@@ -5,15 +5,14 @@ import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import type { Class } from "@verdant/contract/courses";
 import type { Release } from "@verdant/contract/delivery";
+import type { WaitingMarks } from "@verdant/contract/marking";
+import type { TodayClass } from "@verdant/contract/today";
 import { useState } from "react";
 import { Link as RouterLink } from "react-router";
+import type { z } from "zod";
 import { countFor, mixInWords, useCompose } from "../assembly/api.ts";
-import { useListClassesQuery } from "../courses/api.ts";
-import { useListReleasesQuery, useListWaitingMarksQuery } from "../delivery/api.ts";
 import { inFocusFirst, useClassInFocus } from "../platform/classInFocus.ts";
-import { useListDueQuery } from "../plan/api.ts";
 import { useToday } from "../team/api.ts";
 import { Bead } from "../ui/Bead.tsx";
 import { ago, counted, longDate, moment } from "../ui/dates.ts";
@@ -21,17 +20,22 @@ import { Page } from "../ui/Page.tsx";
 import { Ring, type Segment } from "../ui/Ring.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { ReviewNews } from "./ReviewNews.tsx";
+import { useShowTodayQuery } from "./api.ts";
 import { WeekQuestion } from "./WeekQuestion.tsx";
 
-/** For each class what is due, and what is running. */
+/** For each class what is due, and what is running. One request brings all of it; it comes again by itself while something runs. */
 export function TodayPage() {
   const today = useToday();
-  const classes = useListClassesQuery();
   const inFocus = useClassInFocus().id;
-  const releases = useListReleasesQuery(undefined, { pollingInterval: 15_000, skipPollingIfUnfocused: true });
-  const open = releases.data?.releases.filter((release) => release.opening !== "shut") ?? [];
-  const shut = releases.data?.releases.filter((release) => release.opening === "shut").slice(0, 4) ?? [];
-  if (classes.data?.classes.length === 0) return <ThreeDoors />;
+  const [isRunning, setIsRunning] = useState(false);
+  const { data, error, isLoading, refetch } = useShowTodayQuery(undefined, {
+    refetchOnMountOrArgChange: true,
+    pollingInterval: isRunning ? 15_000 : 0,
+    skipPollingIfUnfocused: true,
+  });
+  const runs = data?.running.some((release) => release.opening === "open") ?? false;
+  if (runs !== isRunning) setIsRunning(runs);
+  if (data?.classes.length === 0) return <ThreeDoors />;
   return (
     <Page
       title={longDate(today)}
@@ -52,11 +56,10 @@ export function TodayPage() {
           <Typography variant="h2" id="due-heading" sx={{ mb: 1 }}>
             Due for review
           </Typography>
-          {classes.isLoading && <Loading what="classes" />}
-          {classes.error && <Failed error={classes.error} retry={() => void classes.refetch()} />}
-
+          {isLoading && <Loading what="classes" />}
+          {error && <Failed error={error} retry={() => void refetch()} />}
           <Stack spacing={1}>
-            {inFocusFirst(classes.data?.classes ?? [], inFocus).map((one) => (
+            {inFocusFirst(data?.classes ?? [], inFocus).map((one) => (
               <ClassRow key={one.id} of={one} />
             ))}
           </Stack>
@@ -65,24 +68,32 @@ export function TodayPage() {
           <Typography variant="h2" id="running-heading" sx={{ mb: 1 }}>
             Running now
           </Typography>
-          {releases.error && <Failed error={releases.error} retry={() => void releases.refetch()} />}
-          {releases.data && open.length === 0 && (
+          {data?.running.length === 0 && (
             <Typography color="textSecondary">Nothing is released at the moment.</Typography>
           )}
           <Stack spacing={1}>
-            {open.map((release) => (
+            {data?.running.map((release) => (
               <ReleaseRow key={release.id} of={release} />
             ))}
           </Stack>
-          <ToMark />
-          <ReviewNews />
-          {shut.length > 0 && (
+          {data?.moreRun === true && (
+            <Typography sx={{ mt: 1 }}>
+              More are open: see{" "}
+              <Link component={RouterLink} to="/results">
+                Results
+              </Link>
+              .
+            </Typography>
+          )}
+          {data && <ToMark releases={data.marking} />}
+          {data && <ReviewNews news={data.news} />}
+          {data && data.lately.length > 0 && (
             <>
               <Typography variant="h2" sx={{ mb: 1, mt: 2.5 }}>
                 Lately
               </Typography>
               <Stack spacing={1}>
-                {shut.map((release) => (
+                {data.lately.map((release) => (
                   <ReleaseRow key={release.id} of={release} />
                 ))}
               </Stack>
@@ -95,8 +106,7 @@ export function TodayPage() {
 }
 
 /** Written answers that wait for somebody to read them. */
-function ToMark() {
-  const releases = useListWaitingMarksQuery().data?.releases ?? [];
+function ToMark({ releases }: { releases: z.infer<typeof WaitingMarks> }) {
   if (releases.length === 0) return null;
   return (
     <>
@@ -164,10 +174,9 @@ function ThreeDoors() {
   );
 }
 
-function ClassRow({ of }: { of: Class }) {
-  const { data, error } = useListDueQuery({ params: { classId: of.id } });
+function ClassRow({ of }: { of: TodayClass }) {
   const { composeFor, isComposing } = useCompose();
-  const due = data?.topics.filter((topic) => topic.standing === "due") ?? [];
+  const due = of.topics.filter((topic) => topic.standing === "due");
   const [first] = due;
   const [typed, setTyped] = useState<string | null>(null);
   const usual = countFor(due.length);
@@ -209,26 +218,20 @@ function ClassRow({ of }: { of: Class }) {
         ))}
       </Box>
       <Typography variant="body2" sx={{ gridColumn: { xs: "1 / -1", sm: "auto" } }}>
-        {error ? (
-          "The plan could not be loaded."
-        ) : !data ? (
-          "…"
-        ) : first ? (
+        {first ? (
           <>
             {counted(due.length, "topic")} due; <strong>{first.name}</strong> was{" "}
-            {first.lastReturn ? "last seen" : "taught"}{" "}
-            {ago(first.lastReturn?.on ?? first.taughtOn ?? data.today, data.today)}
+            {first.basis === "answers" ? "last seen" : "taught"}{" "}
+            {ago((first.basis === "answers" ? first.lastOn : first.taughtOn) ?? of.today, of.today)}
           </>
-        ) : data.topics.some((topic) => topic.standing !== "notTaught") ? (
+        ) : of.topics.some((topic) => topic.standing !== "notTaught") ? (
           "Nothing is due today"
         ) : (
           "Nothing has been taught yet"
         )}
-        {data && (
-          <Typography component="span" variant="caption" color="textSecondary" sx={{ display: "block" }}>
-            {counted(count, "question")}: {mixInWords(data, count)}
-          </Typography>
-        )}
+        <Typography component="span" variant="caption" color="textSecondary" sx={{ display: "block" }}>
+          {counted(count, "question")}: {mixInWords(of, count)}
+        </Typography>
       </Typography>
       <TextField
         type="number"
@@ -243,17 +246,15 @@ function ClassRow({ of }: { of: Class }) {
       />
       <Button
         variant={due.length > 0 ? "contained" : "outlined"}
-        disabled={!data || isComposing}
+        disabled={isComposing}
         onClick={() => void composeFor(of.id, count)}
         aria-label={`Compose ${count} for ${of.name}`}
       >
         {isComposing ? "Composing…" : `Compose ${count}`}
       </Button>
-      {data && (
-        <Box sx={{ gridColumn: "1 / -1", "&:empty": { display: "none" } }}>
-          <WeekQuestion classId={of.id} today={data.today} />
-        </Box>
-      )}
+      <Box sx={{ gridColumn: "1 / -1", "&:empty": { display: "none" } }}>
+        <WeekQuestion of={of} />
+      </Box>
     </Paper>
   );
 }

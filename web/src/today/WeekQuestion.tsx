@@ -2,26 +2,15 @@
 import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
-import { dayOf, weekdayOf } from "@verdant/core/plan/day";
-import { askedThisWeek } from "@verdant/core/plan/weekQuestion";
-import { useSetTaughtMutation, useShowCalendarQuery } from "../courses/api.ts";
+import type { TodayClass } from "@verdant/contract/today";
+import { useSetTaughtMutation } from "../courses/api.ts";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
 
-export function WeekQuestion({ classId, today }: { classId: string; today: string }) {
-  const { data } = useShowCalendarQuery({ params: { classId } }, { skip: weekdayOf(dayOf(today)) < 5 });
+export function WeekQuestion({ of: { id: classId, name, asked } }: { of: TodayClass }) {
   const [setTaught, { isLoading }] = useSetTaughtMutation();
   const say = useToast();
-  const topics = data?.units.flatMap((unit) => unit.topics) ?? [];
-  const asked = askedThisWeek(
-    topics.map((topic) => ({
-      ...topic,
-      day: topic.taughtOn,
-      taughtOn: topic.taughtOn === null ? null : dayOf(topic.taughtOn),
-    })),
-    dayOf(today),
-  );
-  if (!data || !asked) return null;
+  if (!asked) return null;
   const answer = async (taughtOn: string | null, text: string) => {
     const send = (value: string | null) =>
       setTaught({ params: { classId, topicId: asked.topicId }, body: { taughtOn: value } });
@@ -30,15 +19,9 @@ export function WeekQuestion({ classId, today }: { classId: string; today: strin
     else say({ text, undo: () => void send(null) });
   };
   return (
-    <Stack
-      direction="row"
-      spacing={1}
-      role="group"
-      aria-label={`This week in ${data.className}`}
-      sx={{ alignItems: "center" }}
-    >
+    <Stack direction="row" spacing={1} role="group" aria-label={`This week in ${name}`} sx={{ alignItems: "center" }}>
       <Typography variant="body2" sx={{ flex: 1 }}>
-        Did {data.className} get through <strong>{asked.name}</strong> this week, as planned?
+        Did {name} get through <strong>{asked.name}</strong> this week, as planned?
       </Typography>
       <Button
         size="small"

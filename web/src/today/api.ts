@@ -1,0 +1,13 @@
+import { showToday } from "@verdant/contract/today";
+import { api, calls } from "../platform/contractApi.ts";
+
+export const todayApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    showToday: build.query({
+      ...calls<typeof showToday>(showToday),
+      providesTags: ["Class", "Due", "Release", "Marking", "Review", "Comment"],
+    }),
+  }),
+});
+
+export const { useShowTodayQuery } = todayApi;
