@@ -112,8 +112,29 @@ export const listReleases = endpoint({
   method: "get",
   path: "/releases",
   access: "member",
-  summary: "The department's releases, newest first.",
-  result: z.object({ releases: z.array(Release) }),
+  summary: "The department's releases, the newest first, page by page.",
+  query: z.object({
+    /** To this class, or to somebody of it. */
+    classId: Id.optional(),
+    /** The last release of the page before. */
+    after: Id.optional(),
+  }),
+  result: z.object({
+    releases: z.array(Release),
+    /** On all pages. */
+    total: z.int(),
+    /** What to send as `after` for the next page; null: this is the last one. */
+    next: Id.nullable(),
+  }),
+});
+
+export const showRelease = endpoint({
+  method: "get",
+  path: "/releases/:releaseId",
+  access: "member",
+  summary: "One release, with how far its students are.",
+  params: z.object({ releaseId: Id }),
+  result: Release,
 });
 
 export const shutRelease = endpoint({
@@ -338,6 +359,7 @@ export const deliveryEndpoints = {
   openResults,
   hideResults,
   listReleases,
+  showRelease,
   shutRelease,
   whatNow,
   beginSitting,

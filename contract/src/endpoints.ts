@@ -23,6 +23,7 @@ import { sharingEndpoints } from "./sharing.ts";
 import { standardsEndpoints } from "./standards.ts";
 import { stimuliEndpoints } from "./stimuli.ts";
 import { writingEndpoints } from "./writing.ts";
+import { todayEndpoints } from "./today.ts";
 import { teamEndpoints } from "./team.ts";
 import { reasonsEndpoints } from "./reasons.ts";
 import { twinsEndpoints } from "./twins.ts";
@@ -30,6 +31,7 @@ import { twinsEndpoints } from "./twins.ts";
 export const endpoints = {
   ...platformEndpoints,
   ...teamEndpoints,
+  ...todayEndpoints,
   ...membersEndpoints,
   ...accountEndpoints,
   ...secondFactorEndpoints,

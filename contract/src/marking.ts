@@ -149,15 +149,10 @@ export const listWrittenAnswers = endpoint({
   result: WrittenAnswers,
 });
 
-export const listWaitingMarks = endpoint({
-  method: "get",
-  path: "/written",
-  access: "member",
-  summary: "Releases with written answers that nobody has marked yet.",
-  result: z.object({
-    releases: z.array(z.object({ releaseId: Id, name: z.string(), className: z.string(), waiting: z.int() })),
-  }),
-});
+/** Releases with written answers that nobody has marked yet. */
+export const WaitingMarks = z.array(
+  z.object({ releaseId: Id, name: z.string(), className: z.string(), waiting: z.int() }),
+);
 
 export const markWrittenAnswer = endpoint({
   method: "put",
@@ -192,7 +187,6 @@ export const markingEndpoints = {
   giveKeyRuling,
   undoKeyRuling,
   listWrittenAnswers,
-  listWaitingMarks,
   markWrittenAnswer,
   claimWrittenAnswer,
 };

@@ -133,17 +133,13 @@ export const settleComment = endpoint({
   result: Done,
 });
 
-export const showReviewNews = endpoint({
-  method: "get",
-  path: "/review-news",
-  access: "member",
-  summary: "How much waits for me to look over, and what was said about items of mine.",
-  result: z.object({
-    waiting: z.int(),
-    sentBack: z.array(z.object({ itemId: Id, number: z.int(), words: z.string(), by: z.string() })),
-    comments: z.array(z.object({ itemId: Id, number: z.int(), body: z.string(), by: z.string() })),
-  }),
+/** How much waits for me to look over, and what was said about items of mine. */
+export const ReviewNews = z.object({
+  waiting: z.int(),
+  sentBack: z.array(z.object({ itemId: Id, number: z.int(), words: z.string(), by: z.string() })),
+  comments: z.array(z.object({ itemId: Id, number: z.int(), body: z.string(), by: z.string() })),
 });
+export type ReviewNews = z.infer<typeof ReviewNews>;
 
 export const reviewEndpoints = {
   showReviewRules,
@@ -154,5 +150,4 @@ export const reviewEndpoints = {
   listComments,
   addComment,
   settleComment,
-  showReviewNews,
 };

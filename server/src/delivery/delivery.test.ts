@@ -5,7 +5,8 @@ import { showResults } from "../insight/service.ts";
 import { choice, keysOf, release, sit } from "../platform/testing/sittings.ts";
 import { useWorkbench } from "../platform/testing/workbench.ts";
 import { replayClass } from "../plan/memory.ts";
-import { closeOverdue } from "./closeOverdue.ts";
+import { doAll } from "../platform/testing/doAll.ts";
+import { closing } from "./closing.ts";
 import * as delivery from "./service.ts";
 
 const bench = useWorkbench();
@@ -185,8 +186,8 @@ describe("handing in", () => {
     const inTime = ms() + 60_000;
     await deliver(begun, [choice(1, 1, keys.get(1)!.wrong, inTime)]);
     minutesOn(11);
-    expect(await closeOverdue(bench.nobody)).toBe(1);
-    expect(await closeOverdue(bench.nobody)).toBe(0);
+    expect(await doAll(bench.nobody, closing)).toBe(1);
+    expect(await doAll(bench.nobody, closing)).toBe(0);
     const points = async () =>
       (
         await bench.db

@@ -3,7 +3,7 @@ import { dealClass, dealOne, expectedOf, type ClassPool } from "@verdant/core/de
 import type { DealPart, DealtItem } from "@verdant/core/delivery/deal";
 import { kindOf, markerOf, type Content } from "@verdant/core/items/kinds";
 import { expectedScore, slipKnown } from "@verdant/core/plan/posterior";
-import type { Scope, Student } from "../platform/scope.ts";
+import { atomically, beforehand, type Scope, type Student } from "../platform/scope.ts";
 import * as store from "./handStore.ts";
 
 interface PoolItem extends DealtItem {
@@ -37,17 +37,34 @@ export async function handFor(
   const places = parts.flatMap((part) => part.places);
   const pools = places.filter((place) => place.items.length > 1).map(toPool);
   if (pools.length === 0) return undefined;
-  const { db, caller, now } = scope;
-  const { departmentId, studentId } = caller;
-  const key = { departmentId, releaseId, ordinal };
-  const find = async () => {
-    const drawn = await store.findHand(db, { ...key, studentId });
-    return drawn && new Map(Object.entries(drawn));
-  };
-  const known = await find();
-  if (known) return known;
+  const key = { departmentId: scope.caller.departmentId, studentId: scope.caller.studentId, releaseId, ordinal };
+  const known = await findHand(scope, key);
+  // A transaction of its own: what was dealt to a class stands, whether or not this student then begins.
+  return known ?? atomically(beforehand(scope), (within) => dealHands(within, key, { places, pools }, met));
+}
+
+interface HandKey {
+  readonly departmentId: string;
+  readonly releaseId: string;
+  readonly ordinal: number;
+  readonly studentId: string;
+}
+
+async function findHand({ db }: Scope, key: HandKey): Promise<Hand | undefined> {
+  const drawn = await store.findHand(db, key);
+  return drawn && new Map(Object.entries(drawn));
+}
+
+async function dealHands(
+  scope: Scope<Student>,
+  { studentId, ...key }: HandKey,
+  { places, pools }: { places: readonly DealPart<PoolItem>["places"][number][]; pools: readonly ClassPool[] },
+  met: ReadonlyMap<string, number>,
+): Promise<Hand | undefined> {
+  const { db, now } = scope;
+  const { departmentId, releaseId, ordinal } = key;
   await store.lockDealing(db, releaseId);
-  const sinceThen = await find();
+  const sinceThen = await findHand(scope, { ...key, studentId });
   if (sinceThen) return sinceThen;
 
   const earlier = await store.listHands(db, departmentId, releaseId, ordinal);

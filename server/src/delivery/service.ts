@@ -218,17 +218,43 @@ export async function describeRelease({ db, now }: Scope, departmentId: string, 
   return toRelease(need(row, "release"), await store.listTargets(db, departmentId, [releaseId]), now());
 }
 
-export async function listReleases({ db, caller, now }: Scope<Member>): Promise<Result<typeof contract.listReleases>> {
-  const rows = await store.listReleases(db, caller.departmentId, {});
-  const targets = groupBy(
-    await store.listTargets(
-      db,
-      caller.departmentId,
-      rows.map((row) => row.id),
-    ),
-    (target) => target.releaseId,
-  );
-  return { releases: rows.map((row) => toRelease(row, targets.get(row.id) ?? [], now())) };
+const releasesPerPage = 60;
+
+/** A page of the releases, the newest first; `next` is where it goes on. */
+export async function listReleases(
+  scope: Scope<Member>,
+  { query: { classId, after } }: Input<typeof contract.listReleases>,
+): Promise<Result<typeof contract.listReleases>> {
+  const { db, caller } = scope;
+  const rows = await store.listReleases(db, caller.departmentId, {
+    limit: releasesPerPage + 1,
+    classId,
+    afterId: after,
+  });
+  const shown = rows.slice(0, releasesPerPage);
+  return {
+    releases: await describeReleases(scope, shown),
+    total: await store.countReleases(db, caller.departmentId, classId),
+    next: rows.length > shown.length ? (shown.at(-1)?.id ?? null) : null,
+  };
+}
+
+export const showRelease = (scope: Scope<Member>, { params }: Input<typeof contract.showRelease>): Promise<Release> =>
+  describeRelease(scope, scope.caller.departmentId, params.releaseId);
+
+/** The newest releases that are shut by now, or that are not. */
+export async function listReleasesThat(
+  scope: Scope<Member>,
+  { isShut, limit }: { isShut: boolean; limit: number },
+): Promise<Release[]> {
+  const shutAt = { moment: scope.now(), isShut };
+  return describeReleases(scope, await store.listReleases(scope.db, scope.caller.departmentId, { shutAt, limit }));
+}
+
+async function describeReleases({ db, caller, now }: Scope<Member>, rows: readonly store.ReleaseRow[]) {
+  const ids = rows.map((row) => row.id);
+  const targets = groupBy(await store.listTargets(db, caller.departmentId, ids), (target) => target.releaseId);
+  return rows.map((row) => toRelease(row, targets.get(row.id) ?? [], now()));
 }
 
 /** Students see their results, as far as the rules go, from now on. */
@@ -361,3 +387,6 @@ export async function listItemsOfRelease({ db }: Scope, departmentId: string, re
     return { ...item, ruled: ruling, ruling: ruling?.ruling ?? null, content: contentUnder(ruling, item.content) };
   });
 }
+
+/** How many sittings of the installation students have open, for the operator. */
+export const countRunningSittings = (db: Scope["db"]) => sittingStore.countRunning(db);

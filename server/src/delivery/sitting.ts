@@ -3,15 +3,16 @@ import { createHmac } from "node:crypto";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/delivery";
 import { deadlineOf, openingAt } from "@verdant/core/delivery/opening";
-import { deal, type DealPart, type DealtItem } from "@verdant/core/delivery/deal";
+import type { Dealt, DealPart, DealtItem } from "@verdant/core/delivery/deal";
 import { completeRules, minutesAllowed, nextGoFrom, type Rules } from "@verdant/core/delivery/rules";
 import { kindOf, markerOf } from "@verdant/core/items/kinds";
 import { randomFrom } from "@verdant/core/random";
+import { dealQuestions } from "../assembly/dealQuestions.ts";
 import { needClass } from "../courses/listClasses.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { hashOf, newId } from "../platform/id.ts";
 import { dayAfter, localDateOf } from "../platform/localDate.ts";
-import { atomically, type Scope, type Sitter, type Student } from "../platform/scope.ts";
+import { atomically, type OpenScope, type Scope, type Sitter, type Student } from "../platform/scope.ts";
 import * as answerStore from "./answerStore.ts";
 import { handFor } from "./hands.ts";
 import { finish, markAgain } from "./marking.ts";
@@ -30,19 +31,47 @@ export const isOver = (sitting: { state: string; deadlineAt: Date | null }, now:
   sitting.state !== "running" || (sitting.deadlineAt !== null && sitting.deadlineAt <= now);
 
 /** Begins the next go; or, when one is running, takes it over to this device: the other one's epoch is then stale. */
-export function beginSitting(scope: Scope<Student>, { params }: Input<typeof contract.beginSitting>): Promise<Begun> {
+export async function beginSitting(
+  scope: OpenScope<Student>,
+  { params: { releaseId } }: Input<typeof contract.beginSitting>,
+): Promise<Begun> {
+  const { now } = scope;
+  // A go ends, or begins on another device, between the two readings; what was dealt then stands for nothing.
+  for (let tries = 0; tries < 3; tries++) {
+    const release = await releaseFor(scope, releaseId);
+    const goes = await listGoes(scope, releaseId);
+    const isRunning = goes.some((sitting) => !isOver(sitting, now()));
+    const begun = await enter(scope, releaseId, isRunning ? null : await dealGo(scope, release, goes));
+    if (begun) return begun;
+  }
+  throw new Failure("unavailable", "This quiz is being begun on another device. Try again in a moment.");
+}
+
+async function releaseFor({ db, caller }: Scope<Student>, releaseId: string): Promise<GivenRelease> {
+  const [given] = await store.listReleasesFor(db, caller.departmentId, caller.studentId, { releaseId });
+  return need(given, "quiz for you");
+}
+
+const listGoes = ({ db, caller }: Scope<Student>, releaseId: string) =>
+  sittingStore.listSittings(db, caller.departmentId, caller.studentId, { releaseId });
+
+/** Takes over what runs, or writes the go that was dealt; null where it is not the next one any more. */
+function enter(scope: Scope<Student>, releaseId: string, go: DealtGo | null): Promise<Begun | null> {
   return atomically(scope, async (within) => {
     const { db, caller, now, secret } = within;
     const { departmentId, studentId } = caller;
-    await sittingStore.lockBeginning(db, params.releaseId, studentId);
-    const [given] = await store.listReleasesFor(db, departmentId, studentId, { releaseId: params.releaseId });
-    const release = need(given, "quiz for you");
-    const goes = await sittingStore.listSittings(db, departmentId, studentId, { releaseId: params.releaseId });
+    await sittingStore.lockBeginning(db, releaseId, studentId);
+    const release = await releaseFor(within, releaseId);
+    const goes = await listGoes(within, releaseId);
     const running = goes.find((sitting) => !isOver(sitting, now()));
+    if (!running && go?.ordinal !== goes.length + 1) return null;
+    // It may have been shut while the questions were dealt.
+    const obstacle = running ? null : obstacleTo(release, goes, now());
+    if (obstacle !== null) throw new Failure("conflict", obstacle);
     for (const overdue of goes.filter((sitting) => sitting.state === "running" && sitting !== running)) {
       await finish(within, departmentId, overdue.id, overdue.deadlineAt ?? now());
     }
-    const sittingId = running ? running.id : await startGo(within, release, goes);
+    const sittingId = running ? running.id : await startGo(within, release, go as DealtGo, goes);
     if (running) await sittingStore.nextEpoch(db, departmentId, sittingId);
     return {
       sitting: await describeSitting(within, departmentId, studentId, sittingId),
@@ -87,27 +116,47 @@ const windowOf = (release: { opensAt: Date; shutsAt: Date | null }) => ({
   shutsAt: release.shutsAt?.getTime() ?? null,
 });
 
-async function startGo(scope: Scope<Student>, release: GivenRelease, goes: readonly Go[]): Promise<string> {
-  const { db, caller, now, secret } = scope;
+interface DealtGo {
+  readonly ordinal: number;
+  readonly seed: string;
+  readonly dealt: readonly Dealt<DealtItem & { readonly now: ReleaseItem }>[];
+}
+
+/** The questions of the next go; nothing of it is kept yet but what the whole class draws. */
+async function dealGo(scope: OpenScope<Student>, release: GivenRelease, goes: readonly Go[]): Promise<DealtGo> {
+  const { db, caller, now } = scope;
   const { departmentId, studentId } = caller;
-  const at = now();
-  const obstacle = obstacleTo(release, goes, at);
+  const { releaseId } = release;
+  const obstacle = obstacleTo(release, goes, now());
   if (obstacle !== null) throw new Failure("conflict", obstacle);
-  const rules = completeRules(release.rules);
-  const minutes = minutesAllowed(rules.timeLimitMinutes, release.arrangements.extraTimePercent ?? 0);
-  const deadline = deadlineOf(windowOf(release), at.getTime(), minutes);
-  const [id, ordinal] = [newId(), goes.length + 1];
-  const seed = `${release.releaseId} ${studentId} ${ordinal}`;
-  // Its questions may be the same: what would still arrive for an earlier go could have been looked up in this one.
-  const earlier = goes.map((go) => go.id);
-  await sittingStore.endGrace(db, departmentId, earlier, at);
+  const ordinal = goes.length + 1;
+  const seed = `${releaseId} ${studentId} ${ordinal}`;
   const met =
     goes.length === 0
       ? new Map<string, number>()
-      : await sittingStore.listMetItems(db, departmentId, release.releaseId, studentId);
+      : await sittingStore.listMetItems(db, departmentId, releaseId, studentId);
   const parts = await partsToDeal(scope, departmentId, release);
-  const hand = await handFor(scope, { releaseId: release.releaseId, ordinal }, parts, met);
-  const dealt = deal(parts, { seed, ownOrder: rules.ownOrder, met, ...(hand && { hand }) });
+  const hand = await handFor(scope, { releaseId, ordinal }, parts, met);
+  const { ownOrder } = completeRules(release.rules);
+  return { ordinal, seed, dealt: await dealQuestions(scope, parts, { seed, ownOrder, met, hand }) };
+}
+
+async function startGo(
+  scope: Scope<Student>,
+  release: GivenRelease,
+  { ordinal, seed, dealt }: DealtGo,
+  goes: readonly Go[],
+): Promise<string> {
+  const { db, caller, now, secret } = scope;
+  const { departmentId, studentId } = caller;
+  const at = now();
+  const rules = completeRules(release.rules);
+  const minutes = minutesAllowed(rules.timeLimitMinutes, release.arrangements.extraTimePercent ?? 0);
+  const deadline = deadlineOf(windowOf(release), at.getTime(), minutes);
+  const id = newId();
+  // Its questions may be the same: what would still arrive for an earlier go could have been looked up in this one.
+  const earlier = goes.map((go) => go.id);
+  await sittingStore.endGrace(db, departmentId, earlier, at);
   await sittingStore.insertSitting(
     db,
     {

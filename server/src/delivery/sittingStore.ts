@@ -77,18 +77,24 @@ export function lockSitting(db: Db, departmentId: string, sittingId: string) {
     .executeTakeFirst();
 }
 
-/** Running sittings past their deadline that no other process is closing; locked until the transaction ends. */
-export function lockOverdue(db: Db, now: Date, limit: number) {
+/** Sittings whose time is over, by whichever department, that nobody has handed in. */
+export function listOverdue(db: Db, now: Date, besides: readonly string[], limit: number) {
   return db
     .selectFrom("sitting")
-    .select(["departmentId", "id", "deadlineAt"])
+    .select(["departmentId", "id"])
     .where("state", "=", "running")
     .where("deadlineAt", "<=", now)
+    .where(sql<boolean>`id <> all(${[...besides]}::uuid[])`)
     .orderBy("deadlineAt")
     .limit(limit)
-    .forUpdate()
-    .skipLocked()
     .execute();
+}
+
+export async function countRunning(db: Db): Promise<number> {
+  const { rows } = await sql<{
+    count: number;
+  }>`select count(*)::int as count from sitting where state = 'running'`.execute(db);
+  return rows[0]?.count ?? 0;
 }
 
 export function listRunning(db: Db, departmentId: string, releaseId: string) {

@@ -2,6 +2,7 @@
 import type { Rules } from "@verdant/core/delivery/rules";
 import { sql, type Insertable } from "kysely";
 import type { Db } from "../platform/database.ts";
+import { oneOf } from "../platform/oneOf.ts";
 import type { Tables } from "../platform/tables.ts";
 
 export async function insertRelease(
@@ -21,20 +22,22 @@ export async function insertRelease(
   await db.insertInto("releaseItem").values(rows.items).execute();
 }
 
-/** Students that a target names (of the class, of the group, or one), and who had begun before they left. */
-const audience = (departmentId: string) => sql`
-  select release_id, class_id, student_id from sitting
-  where department_id = ${departmentId} and ordinal = 1 and state <> 'voided'
+/** Students that a target of `release` names (of the class, of the group, or one), and who had begun before they left. */
+const audienceOfRelease = sql`
+  select student_id from sitting
+  where sitting.department_id = release.department_id and sitting.release_id = release.id and ordinal = 1
+    and sitting.state <> 'voided'
   union
-  select target.release_id, enrolment.class_id, enrolment.student_id
+  select enrolment.student_id
   from release_target target
   join enrolment on enrolment.department_id = target.department_id and enrolment.class_id = target.class_id
     and enrolment.left_on is null
-  where target.department_id = ${departmentId} and ((target.student_id is null and target.group_id is null) or target.student_id = enrolment.student_id
-    or exists (
-      select 1 from student_group_member member
-      where member.department_id = target.department_id and member.group_id = target.group_id
-        and member.student_id = enrolment.student_id))`;
+  where target.department_id = release.department_id and target.release_id = release.id
+    and ((target.student_id is null and target.group_id is null) or target.student_id = enrolment.student_id
+      or exists (
+        select 1 from student_group_member member
+        where member.department_id = target.department_id and member.group_id = target.group_id
+          and member.student_id = enrolment.student_id))`;
 
 export interface ReleaseRow {
   readonly id: string;
@@ -49,30 +52,70 @@ export interface ReleaseRow {
   readonly handedIn: number;
 }
 
+/** Which releases a list holds. */
+export interface ReleaseFilter {
+  readonly releaseId?: string;
+  /** Those that are open at a moment, or have not opened yet; or those that are shut. */
+  readonly shutAt?: { readonly moment: Date; readonly isShut: boolean };
+  readonly limit?: number;
+  readonly classId?: string | undefined;
+  /** The last one of the page before. */
+  readonly afterId?: string | undefined;
+}
+
+const ofClass = (classId: string) => sql`and exists (
+  select 1 from release_target target
+  where target.department_id = release.department_id and target.release_id = release.id and target.class_id = ${classId})`;
+
+export async function countReleases(db: Db, departmentId: string, classId: string | undefined): Promise<number> {
+  const { rows } = await sql<{ n: number }>`
+    select count(*)::int as n from release
+    where department_id = ${departmentId} ${classId === undefined ? sql`` : ofClass(classId)}`.execute(db);
+  return rows[0]?.n ?? 0;
+}
+
 /** Releases, newest first, with how far their students are: first goes only. */
 export async function listReleases(
   db: Db,
   departmentId: string,
-  filter: { releaseId?: string },
+  { releaseId, shutAt, classId, limit = 1, afterId }: ReleaseFilter,
 ): Promise<ReleaseRow[]> {
+  const isOpen =
+    shutAt &&
+    sql`exists (
+    select 1 from release_target target
+    where target.department_id = release.department_id and target.release_id = release.id
+      and (target.shuts_at is null or target.shuts_at > ${shutAt.moment}))`;
   const { rows } = await sql<ReleaseRow>`
     select release.id, release.name, release.quiz_id, release.rules, release.released_at, release.results_opened_at,
       (select coalesce(sum(case place.kind when 'fixed' then 1 when 'draw' then place.take else 0 end), 0)::int
         from release_place place join release_part part
           on part.department_id = place.department_id and part.id = place.part_id
         where part.department_id = release.department_id and part.release_id = release.id) as questions,
-      (select count(distinct student_id)::int from (${audience(departmentId)}) as audience
-        where audience.release_id = release.id) as students,
-      count(sitting.id) filter (where sitting.state <> 'voided')::int as begun,
-      count(sitting.id) filter (where sitting.state in ('handedIn', 'closed'))::int as handed_in
-    from release
-    left join sitting on sitting.department_id = release.department_id and sitting.release_id = release.id
-      and sitting.ordinal = 1
-    where release.department_id = ${departmentId}
-      ${filter.releaseId === undefined ? sql`` : sql`and release.id = ${filter.releaseId}`}
-    group by release.department_id, release.id
-    order by release.released_at desc, release.id desc
-    limit 200`.execute(db);
+      (select count(distinct student_id)::int from (${audienceOfRelease}) as audience) as students,
+      first_goes.begun, first_goes.handed_in
+    from (
+      select * from release
+      where release.department_id = ${departmentId}
+        ${releaseId === undefined ? sql`` : sql`and release.id = ${releaseId}`}
+        ${
+          afterId === undefined
+            ? sql``
+            : sql`and (released_at, id) < (
+          select released_at, id from release where department_id = ${departmentId} and id = ${afterId})`
+        }
+        ${classId === undefined ? sql`` : ofClass(classId)}
+        ${isOpen === undefined ? sql`` : shutAt?.isShut === true ? sql`and not ${isOpen}` : sql`and ${isOpen}`}
+      order by released_at desc, id desc
+      limit ${limit}
+    ) as release
+    cross join lateral (
+      select count(*) filter (where state <> 'voided')::int as begun,
+        count(*) filter (where state in ('handedIn', 'closed'))::int as handed_in
+      from sitting
+      where sitting.department_id = release.department_id and sitting.release_id = release.id and ordinal = 1
+    ) as first_goes
+    order by release.released_at desc, release.id desc`.execute(db);
   return rows;
 }
 
@@ -90,7 +133,7 @@ export function listTargets(db: Db, departmentId: string, releaseIds: readonly s
       join.onRef("student.departmentId", "=", "target.departmentId").onRef("student.id", "=", "target.studentId"),
     )
     .where("target.departmentId", "=", departmentId)
-    .where("target.releaseId", "in", releaseIds)
+    .where(oneOf("target.releaseId", releaseIds))
     .select(["target.releaseId", "target.classId", "target.groupId", "target.studentId"])
     .select(["target.opensAt", "target.shutsAt", "class.name as className", "group.name as groupName"])
     .select(["student.givenName", "student.familyName"])

@@ -28,7 +28,7 @@ const mark = async (sittingId: string, level: string, comment = "") => {
   return { credit };
 };
 const waiting = async () =>
-  (await delivery.listWaitingMarks(bench.lead)).releases.find((one) => one.releaseId === releaseId)?.waiting ?? 0;
+  (await delivery.listWaitingMarks(bench.lead)).find((one) => one.releaseId === releaseId)?.waiting ?? 0;
 const evidenceOf = (sittingId: string) =>
   bench.db.selectFrom("evidence").select(["position", "credit", "void"]).where("sittingId", "=", sittingId).execute();
 

@@ -1,4 +1,5 @@
 /** Written answers, which a person marks: what waits, and marking one by its rubric. */
+import type { z } from "zod";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/marking";
 import { groupBy } from "@verdant/core/groupBy";
@@ -61,11 +62,8 @@ export async function waitingPointsOf(
   return new Map(rows.map((row) => [row.id, row.points]));
 }
 
-export async function listWaitingMarks({
-  db,
-  caller,
-}: Scope<Member>): Promise<Result<typeof contract.listWaitingMarks>> {
-  return { releases: await store.listWaiting(db, caller.departmentId) };
+export async function listWaitingMarks({ db, caller }: Scope<Member>): Promise<z.infer<typeof contract.WaitingMarks>> {
+  return store.listWaiting(db, caller.departmentId);
 }
 
 export function markWrittenAnswer(

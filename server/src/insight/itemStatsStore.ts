@@ -1,35 +1,41 @@
 /** SQL for the figures of items that the bank is searched by. */
-import { sql } from "kysely";
+import { sql, type RawBuilder } from "kysely";
 import type { Db } from "../platform/database.ts";
 import { firstAnswers } from "../platform/firstAnswers.ts";
 
-/** A department with answers or sittings that its figures do not know yet, and the newest moment of these. */
-export async function findBehind(db: Db): Promise<{ departmentId: string; through: Date } | undefined> {
-  const { rows } = await sql<{ departmentId: string; through: Date }>`
-    select department.id as department_id, newest.at as through
-    from department
+const newestIn = (department: RawBuilder<unknown>) => sql<Date | null>`date_trunc('milliseconds', greatest(
+  (select at from mark where department_id = ${department} order by at desc limit 1),
+  (select started_at from sitting where department_id = ${department} order by started_at desc limit 1)))`;
+
+/** Departments with answers or sittings that their figures do not know yet. */
+export async function listBehind(db: Db, besides: readonly string[], limit: number): Promise<string[]> {
+  const { rows } = await sql<{ id: string }>`
+    select department.id from department
     left join stats_through on stats_through.department_id = department.id
-    cross join lateral (
-      select greatest(
-        (select at from mark where department_id = department.id order by at desc limit 1),
-        (select started_at from sitting where department_id = department.id order by started_at desc limit 1)) as at
-    ) as newest
-    where date_trunc('milliseconds', newest.at) > coalesce(stats_through.through, '-infinity')
-    limit 1`.execute(db);
-  return rows[0];
+    where department.id <> all(${[...besides]}::uuid[])
+      and ${newestIn(sql.ref("department.id"))} > coalesce(stats_through.through, '-infinity')
+    limit ${limit}`.execute(db);
+  return rows.map((row) => row.id);
 }
 
-/** False when another process is at it. */
-export async function lockThrough(db: Db, departmentId: string): Promise<Date | null | false> {
+/** The newest moment of an answer or a sitting; null: there is none yet. */
+export async function findNewest(db: Db, departmentId: string): Promise<Date | null> {
+  const { rows } = await sql<{
+    at: Date | null;
+  }>`select ${newestIn(sql`${departmentId}::uuid`)} as at`.execute(db);
+  return rows[0]?.at ?? null;
+}
+
+/** The moment up to which the figures know what was answered; nobody else moves it meanwhile. */
+export async function lockThrough(db: Db, departmentId: string): Promise<Date> {
   await sql`insert into stats_through values (${departmentId}, '1970-01-01') on conflict do nothing`.execute(db);
   const row = await db
     .selectFrom("statsThrough")
     .select("through")
     .where("departmentId", "=", departmentId)
     .forUpdate()
-    .skipLocked()
-    .executeTakeFirst();
-  return row ? row.through : false;
+    .executeTakeFirstOrThrow();
+  return row.through;
 }
 
 export async function moveThrough(db: Db, departmentId: string, through: Date): Promise<void> {

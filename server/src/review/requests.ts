@@ -18,6 +18,19 @@ export function askFor(
   return store.upsertRequest(db, { departmentId, id: newId(), ...asked, askedBy: personId, askedAt: now() });
 }
 
+/** Asks for second looks at items that have just come in. */
+export function askForAll(
+  { db, caller, now }: Scope<Member>,
+  asked: readonly { itemId: string; revisionId: string }[],
+): Promise<void> {
+  const { departmentId, personId } = caller;
+  const by = { kind: "secondLook" as const, askedBy: personId, askedAt: now() };
+  return store.insertRequests(
+    db,
+    asked.map((one) => ({ departmentId, id: newId(), ...one, ...by })),
+  );
+}
+
 /** A look that was asked for is at the revision that was just made. */
 export function followRevision({ db, caller }: Scope<Member>, itemId: string, revisionId: string): Promise<void> {
   return store.moveRequest(db, caller.departmentId, itemId, revisionId);

@@ -176,7 +176,7 @@ export function settleComment(scope: Scope<Member>, { params, body }: Input<type
   });
 }
 
-export async function showReviewNews(scope: Scope<Member>): Promise<Result<typeof contract.showReviewNews>> {
+export async function showReviewNews(scope: Scope<Member>): Promise<contract.ReviewNews> {
   const { db, caller } = scope;
   const { departmentId, personId } = caller;
   const { mayApproveOwn } = await rulesOf(scope);

@@ -30,6 +30,10 @@ export async function upsertRequest(db: Db, row: Insertable<Tables["reviewReques
     .execute();
 }
 
+export async function insertRequests(db: Db, rows: readonly Insertable<Tables["reviewRequest"]>[]): Promise<void> {
+  if (rows.length > 0) await db.insertInto("reviewRequest").values(rows).execute();
+}
+
 export async function moveRequest(db: Db, departmentId: string, itemId: string, revisionId: string): Promise<void> {
   await db
     .updateTable("reviewRequest")

@@ -1,19 +1,26 @@
-import { hideResults, listReleases, openResults, releaseQuiz, shutRelease } from "@verdant/contract/delivery";
+import {
+  hideResults,
+  listReleases,
+  openResults,
+  releaseQuiz,
+  showRelease,
+  shutRelease,
+} from "@verdant/contract/delivery";
 import {
   giveKeyRuling,
   listKeyRulings,
-  listWaitingMarks,
   claimWrittenAnswer,
   listWrittenAnswers,
   markWrittenAnswer,
   previewKeyRuling,
   undoKeyRuling,
 } from "@verdant/contract/marking";
-import { api, calls } from "../platform/contractApi.ts";
+import { api, calls, pages } from "../platform/contractApi.ts";
 
 export const deliveryApi = api.injectEndpoints({
   endpoints: (build) => ({
-    listReleases: build.query({ ...calls<typeof listReleases>(listReleases), providesTags: ["Release"] }),
+    listReleases: build.infiniteQuery({ ...pages<typeof listReleases>(listReleases), providesTags: ["Release"] }),
+    showRelease: build.query({ ...calls<typeof showRelease>(showRelease), providesTags: ["Release"] }),
     releaseQuiz: build.mutation({ ...calls<typeof releaseQuiz>(releaseQuiz), invalidatesTags: ["Release", "Quiz"] }),
     hideResults: build.mutation({ ...calls<typeof hideResults>(hideResults), invalidatesTags: ["Release"] }),
     openResults: build.mutation({ ...calls<typeof openResults>(openResults), invalidatesTags: ["Release"] }),
@@ -25,7 +32,6 @@ export const deliveryApi = api.injectEndpoints({
       ...calls<typeof listWrittenAnswers>(listWrittenAnswers),
       providesTags: ["Marking"],
     }),
-    listWaitingMarks: build.query({ ...calls<typeof listWaitingMarks>(listWaitingMarks), providesTags: ["Marking"] }),
     claimWrittenAnswer: build.mutation(calls<typeof claimWrittenAnswer>(claimWrittenAnswer)),
     markWrittenAnswer: build.mutation({
       ...calls<typeof markWrittenAnswer>(markWrittenAnswer),
@@ -45,13 +51,13 @@ export const deliveryApi = api.injectEndpoints({
 });
 
 export const {
-  useListReleasesQuery,
+  useListReleasesInfiniteQuery,
+  useShowReleaseQuery,
   useReleaseQuizMutation,
   useHideResultsMutation,
   useOpenResultsMutation,
   useShutReleaseMutation,
   useListWrittenAnswersQuery,
-  useListWaitingMarksQuery,
   useClaimWrittenAnswerMutation,
   useMarkWrittenAnswerMutation,
   useListKeyRulingsQuery,

@@ -1,8 +1,9 @@
 import { useClassFilter } from "../courses/api.ts";
-import { useListReleasesQuery } from "../delivery/api.ts";
+import { useListReleasesInfiniteQuery } from "../delivery/api.ts";
 import { ClassSelect } from "../ui/ClassSelect.tsx";
 import { counted, moment } from "../ui/dates.ts";
 import { LinkList } from "../ui/LinkList.tsx";
+import { MorePages } from "../ui/MorePages.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 
@@ -10,16 +11,15 @@ const openings = { open: "open since", shut: "shut, opened", notYet: "opens" } a
 
 /** What was released, newest first; to one class, or to all. */
 export function ReleasesPage() {
-  const { data, error, isLoading, refetch } = useListReleasesQuery();
   const { classId, ...filter } = useClassFilter();
-  const releases =
-    data?.releases.filter(
-      (release) => classId === null || release.targets.some((target) => target.classId === classId),
-    ) ?? [];
+  const list = useListReleasesInfiniteQuery(classId === null ? {} : { classId });
+  const { data, error, isLoading, refetch } = list;
+  const releases = data?.pages.flatMap((page) => page.releases) ?? [];
+  const total = data?.pages.at(-1)?.total ?? 0;
   return (
     <Page
       title="Results"
-      about={data && counted(releases.length, "release")}
+      about={data && counted(total, "release")}
       actions={<ClassSelect all value={classId} {...filter} />}
     >
       {isLoading && <Loading what="releases" />}
@@ -43,6 +43,7 @@ export function ReleasesPage() {
           }))}
         />
       )}
+      <MorePages list={list} shown={releases.length} total={total} />
     </Page>
   );
 }

@@ -9,7 +9,7 @@ import type { Results } from "@verdant/contract/insight";
 import { Link, useParams } from "react-router";
 import { HowTheyGetIn } from "./HowTheyGetIn.tsx";
 import {
-  useListReleasesQuery,
+  useShowReleaseQuery,
   useShutReleaseMutation,
   useHideResultsMutation,
   useOpenResultsMutation,
@@ -149,10 +149,9 @@ function FromWhat({ results, set }: { results: Results; set: (name: string, valu
 }
 
 function Actions({ results }: { results: Results }) {
-  const { data } = useListReleasesQuery();
+  const { data: release } = useShowReleaseQuery({ params: { releaseId: results.releaseId } });
   const [shut, { isLoading }] = useShutReleaseMutation();
   const say = useToast();
-  const release = data?.releases.find((one) => one.id === results.releaseId);
   const isOpen = release !== undefined && release.opening !== "shut";
   const [open, { isLoading: isOpening }] = useOpenResultsMutation();
   const onWord = release?.rules.openFrom === "word";

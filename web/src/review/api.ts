@@ -5,7 +5,6 @@ import {
   listReviews,
   setReviewRules,
   settleComment,
-  showReviewNews,
   showReviewRules,
   submitForReview,
 } from "@verdant/contract/review";
@@ -33,10 +32,6 @@ export const reviewApi = api.injectEndpoints({
       ...calls<typeof settleComment>(settleComment),
       invalidatesTags: ["Comment", "Item", "Review"],
     }),
-    showReviewNews: build.query({
-      ...calls<typeof showReviewNews>(showReviewNews),
-      providesTags: ["Review", "Comment", "Item"],
-    }),
   }),
 });
 
@@ -49,5 +44,4 @@ export const {
   useListCommentsQuery,
   useAddCommentMutation,
   useSettleCommentMutation,
-  useShowReviewNewsQuery,
 } = reviewApi;

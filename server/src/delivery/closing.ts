@@ -1,0 +1,13 @@
+/** Handing in what the clock has ended. Until it is done, whoever reads such a sitting sees it as over all the same. */
+import type { JobKind } from "../platform/jobs.ts";
+import { finish } from "./marking.ts";
+import * as sittingStore from "./sittingStore.ts";
+
+export const closing: JobKind = {
+  name: "close-sitting",
+  due: async ({ db, now }, besides) => {
+    const overdue = await sittingStore.listOverdue(db, now(), besides, 500);
+    return overdue.map(({ departmentId, id }) => ({ departmentId, subject: id }));
+  },
+  work: (scope, { departmentId, subject }) => finish(scope, departmentId, subject, scope.now()),
+};
