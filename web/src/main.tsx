@@ -4,9 +4,12 @@ import { createRoot } from "react-dom/client";
 import { Provider } from "react-redux";
 import { RouterProvider } from "react-router";
 import { Frame } from "./platform/Frame.tsx";
+import { inThisBrowser, loadAnewForNewVersion } from "./platform/newVersion.ts";
 import { router } from "./routes.tsx";
 import { store } from "./store.ts";
 import { Toasts } from "./ui/Toasts.tsx";
+
+loadAnewForNewVersion(inThisBrowser());
 
 const root = document.getElementById("root");
 if (root) {

@@ -1,18 +1,14 @@
 /** Turns contract endpoints into RTK Query endpoints. */
 import type { Call, Endpoint, Result } from "@verdant/contract/endpoint";
 import type { Problem } from "@verdant/contract/problem";
-import { createApi, fetchBaseQuery, type BaseQueryFn, type FetchArgs } from "@reduxjs/toolkit/query/react";
-
-type Fetch = ReturnType<typeof fetchBaseQuery>;
+import { createApi, fetchBaseQuery, type FetchArgs } from "@reduxjs/toolkit/query/react";
+import { askAgain, keyOf, type Ask } from "./askAgain.ts";
 
 // Cookies of the own origin only; the server refuses what comes from elsewhere.
 const ask = fetchBaseQuery({ baseUrl: "/api", credentials: "same-origin" });
 
 /** Where too many have tried, the server lets on whoever reckons for a moment; nobody needs to see it. */
-const askAndWork: BaseQueryFn<FetchArgs, unknown, Exclude<Awaited<ReturnType<Fetch>>["error"], undefined>> = async (
-  args,
-  ...more
-) => {
+const askAndWork: Ask = async (args, ...more) => {
   const answer = await ask(args, ...more);
   const work = (answer.error?.data as Partial<Problem> | undefined)?.work;
   if (work === undefined) return answer;
@@ -21,7 +17,7 @@ const askAndWork: BaseQueryFn<FetchArgs, unknown, Exclude<Awaited<ReturnType<Fet
 };
 
 export const api = createApi({
-  baseQuery: askAndWork,
+  baseQuery: askAgain(askAndWork),
   tagTypes: [
     "Session",
     "Topic",
@@ -57,7 +53,7 @@ export const api = createApi({
 });
 
 /** Where an endpoint is found: of a contract endpoint only this much is needed in the browser. */
-export type Route<E extends Endpoint> = Pick<E, "method" | "path">;
+export type Route<E extends Endpoint> = Pick<E, "method" | "path" | "access"> & { readonly changesNothing?: true };
 
 /**
  * The `query` and result type of an RTK Query endpoint; spread it beside the cache tags:
@@ -70,23 +66,41 @@ export function calls<E extends Endpoint>(route: Route<E>) {
   };
 }
 
+/** The same for a list that comes page by page: `next` of one page is `after` of the following one. */
+export function pages<E extends Endpoint>(route: Route<E>) {
+  type Page = Result<E> & { readonly next: string | number | null };
+  return {
+    infiniteQueryOptions: {
+      initialPageParam: undefined as Page["next"] | undefined,
+      getNextPageParam: (last: Page) => last.next ?? undefined,
+    },
+    query: ({ queryArg, pageParam }: { queryArg: object; pageParam: Page["next"] | undefined }): FetchArgs =>
+      requestOf(route, { query: { ...queryArg, after: pageParam ?? undefined } }),
+    transformResponse: (answer: Page): Page => answer,
+  };
+}
+
 interface AnyCall {
   readonly params?: object;
   readonly query?: object;
   readonly body?: unknown;
 }
 
+/** The callers whose creates the server knows by their key. */
+const known = new Set<Endpoint["access"]>(["account", "member", "lead", "student"]);
+
 /** The request of a call; creates carry a key, so that one that is sent twice happens once. */
-export function requestOf(route: Pick<Endpoint, "method" | "path">, call: AnyCall): FetchArgs {
+export function requestOf(route: Route<Endpoint>, call: AnyCall): FetchArgs {
   const values = (call.params ?? {}) as Record<string, unknown>;
   const url = route.path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(String(values[name])));
   const search = searchOf(call.query ?? {});
-  return {
+  const args = {
     url: search ? `${url}?${search}` : url,
     method: route.method.toUpperCase(),
-    ...(route.method === "post" && { headers: { "idempotency-key": crypto.randomUUID() } }),
     ...(call.body !== undefined && { body: call.body }),
   };
+  const isKeyed = route.method === "post" && known.has(route.access) && route.changesNothing !== true;
+  return isKeyed ? { ...args, headers: { "idempotency-key": keyOf(args) } } : args;
 }
 
 type Plain = string | number | boolean | undefined;

@@ -25,7 +25,7 @@ const used = {
 
 export function studentRoutesSource(): string {
   const lines = Object.entries<Endpoint>(used).map(
-    ([name, { method, path }]) => `  ${name}: { method: "${method}", path: "${path}" },`,
+    ([name, { method, path, access }]) => `  ${name}: { method: "${method}", path: "${path}", access: "${access}" },`,
   );
   return [
     "/** Made by `npx tsx scripts/student-routes.ts` from the contract. */",
