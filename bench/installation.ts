@@ -3,10 +3,10 @@ import { randomBytes } from "node:crypto";
 import { sql } from "kysely";
 import { pino } from "pino";
 import { loadLarkmoor } from "../demo/load.ts";
-import { BankIndexes } from "../server/src/bank/bankIndex.ts";
+import { Caches } from "../server/src/platform/caches.ts";
 import { connect, migrate } from "../server/src/platform/database.ts";
 import { keyIn } from "../server/src/platform/key.ts";
-import { startJobs } from "../server/src/platform/jobs/jobs.ts";
+import { startThreads } from "../server/src/platform/threads.ts";
 import type { Caller, OpenScope } from "../server/src/platform/scope.ts";
 
 export const poolSize = 20;
@@ -20,8 +20,8 @@ export async function openInstallation() {
   await migrate(db);
   const secret = keyIn(".data/bench/key");
   const departmentId = await loadLarkmoor(db, new Date(), secret);
-  const jobs = startJobs();
-  const installation = { isDemo: false, maySignUp: true, jobs, bank: new BankIndexes(db), secret };
+  const threads = startThreads();
+  const installation = { isDemo: false, maySignUp: true, threads, caches: new Caches(db), background: db, secret };
   const log = pino({ level: "silent" });
   const scope = <C extends Caller>(caller: C): OpenScope<C> => ({
     ...installation,
@@ -48,7 +48,7 @@ export async function openInstallation() {
     scope,
     lead: scope({ kind: "member", departmentId, personId, name: "", role: "lead" }),
     async close() {
-      await jobs.stop();
+      await threads.stop();
       await db.destroy();
       await sql.raw(`drop database ${database} with (force)`).execute(admin);
       await admin.destroy();

@@ -3,6 +3,8 @@ import { bankSearch } from "./bankSearch.ts";
 import { bundles } from "./bundles.ts";
 import { firstQuestion } from "./firstQuestion.ts";
 import { computation } from "./computation.ts";
+import { composer } from "./composer.ts";
+import { manyDepartments } from "./departments.ts";
 import { saveAnswer } from "./saveAnswer.ts";
 import { scrolling } from "./scrolling.ts";
 import { sittingEvidence } from "./sittingEvidence.ts";
@@ -20,7 +22,18 @@ export interface Measure {
 
 const rounded = (value: number) => Math.round(value * 1000) / 1000;
 
-const parts = { computation, writing, bundles, firstQuestion, bankSearch, sittingEvidence, saveAnswer, scrolling };
+const parts = {
+  computation,
+  writing,
+  bundles,
+  firstQuestion,
+  bankSearch,
+  sittingEvidence,
+  saveAnswer,
+  scrolling,
+  composer,
+  manyDepartments,
+};
 /** `npm run bench -- bankSearch` runs one part. */
 const wanted = process.argv.slice(2);
 

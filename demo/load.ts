@@ -5,15 +5,17 @@ import { readPaperKey } from "@verdant/core/bank/paperKey";
 import { groupBy } from "@verdant/core/groupBy";
 import { dateOf, dayOf } from "@verdant/core/plan/day";
 import { pino } from "pino";
-import { BankIndexes } from "../server/src/bank/bankIndex.ts";
+import work from "../server/src/worker.ts";
 import { importDepartment } from "../server/src/exchange/service.ts";
 import { saveMany } from "../server/src/many/service.ts";
+import { Caches } from "../server/src/platform/caches.ts";
 import { clockFrom } from "../server/src/platform/config.ts";
 import { connect, migrate, type Db } from "../server/src/platform/database.ts";
 import { newId } from "../server/src/platform/id.ts";
 import { keyIn, mustFit } from "../server/src/platform/key.ts";
 import { localDateOf } from "../server/src/platform/localDate.ts";
 import type { Member, OpenScope } from "../server/src/platform/scope.ts";
+import type { Threads } from "../server/src/platform/threads.ts";
 import { changeItems } from "../server/src/bank/bulk.ts";
 import { addItems } from "../server/src/bank/service.ts";
 import { listTopics } from "../server/src/standards/service.ts";
@@ -118,6 +120,15 @@ export async function loadSchool(
   return loaded;
 }
 
+/** What threads do, done here: loading a school is all there is to do. */
+const here: Threads = {
+  run: async ({ name }, input) =>
+    (await work({ name, input: input as never, flags: new SharedArrayBuffer(8) })) as never,
+  warm: () => Promise.resolve(),
+  state: () => [],
+  stop: () => Promise.resolve(),
+};
+
 function scopeOf(db: Db, key: Buffer, pool: Db, caller: Member, now: Date): OpenScope<Member> {
   return {
     db,
@@ -130,13 +141,10 @@ function scopeOf(db: Db, key: Buffer, pool: Db, caller: Member, now: Date): Open
     keepSession: () => undefined,
     deviceMarks: [],
     keepMark: () => undefined,
-    bank: new BankIndexes(pool),
+    caches: new Caches(pool),
+    background: pool,
     secret: key,
-    jobs: {
-      run: () => Promise.reject(new Error("no jobs here")),
-      warm: () => Promise.resolve(),
-      stop: () => Promise.resolve(),
-    },
+    threads: here,
   };
 }
 
