@@ -132,8 +132,12 @@ test("a teacher writes an item, composes what is due, releases it; a student ans
   await test.step("the due list has changed because of it, and says so", async () => {
     await teacher.getByRole("link", { name: "See the plan of 8B" }).click();
     await expect(teacher.getByRole("alert")).toContainText("This list changed today because of 3 answers in");
-    await expect(teacher.getByRole("heading", { name: "Due now: 1 topic" })).toBeVisible();
-    await expect(teacher.getByRole("list", { name: "Topics that are not due" })).toContainText("came back today in");
+    // Of four that were due one is left. Whoever is wrong three times (the options stand in an order of chance) may have
+    // forgotten elsewhere too: then another topic is due besides, and says that this is why.
+    await expect(teacher.getByRole("heading", { name: /^Due now: [1-3] topics?$/ })).toBeVisible();
+    await expect(
+      teacher.getByRole("list", { name: "Topics that are not due" }).getByText("came back today in"),
+    ).toHaveCount(3);
     await expectAccessible(teacher);
   });
 });
