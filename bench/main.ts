@@ -5,6 +5,7 @@ import { firstQuestion } from "./firstQuestion.ts";
 import { computation } from "./computation.ts";
 import { composer } from "./composer.ts";
 import { manyDepartments } from "./departments.ts";
+import { lateAnswer } from "./lateAnswer.ts";
 import { saveAnswer } from "./saveAnswer.ts";
 import { scrolling } from "./scrolling.ts";
 import { sittingEvidence } from "./sittingEvidence.ts";
@@ -29,6 +30,7 @@ const parts = {
   firstQuestion,
   bankSearch,
   sittingEvidence,
+  lateAnswer,
   saveAnswer,
   scrolling,
   composer,

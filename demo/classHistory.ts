@@ -9,14 +9,14 @@ import { mix } from "@verdant/core/plan/mix";
 import { difficultyOf, slipOf } from "@verdant/core/plan/posterior";
 import { noMemory, remember, type ClassMemory } from "@verdant/core/plan/remember";
 import { randomFrom, shuffled } from "@verdant/core/random";
-import type { loadPlan } from "../server/src/plan/loadPlan.ts";
+import type { loadSchedule } from "../server/src/courses/schedule.ts";
 import { hashOf, newId } from "../server/src/platform/id.ts";
 import type { Member, Scope } from "../server/src/platform/scope.ts";
 import { answerOf, normal, type MadeUpStudent } from "./forgetting.ts";
 import { RowsInOrder } from "./rowsInOrder.ts";
 import type { BankItem } from "./usableItems.ts";
 
-export type Plan = Awaited<ReturnType<typeof loadPlan>>;
+export type Plan = Awaited<ReturnType<typeof loadSchedule>>;
 
 const questions = 6;
 const minute = 60_000;

@@ -1,6 +1,6 @@
 /** Past weekly reviews of a school, class by class. */
 import { dayOf, weekdayOf, type Day } from "@verdant/core/plan/day";
-import { loadPlan, rollUpOf } from "../server/src/plan/loadPlan.ts";
+import { loadSchedule, rollUpOf } from "../server/src/courses/schedule.ts";
 import { replayClass } from "../server/src/plan/memory.ts";
 import { wordsOf } from "../server/src/courses/entryCard.ts";
 import type { Member, Scope } from "../server/src/platform/scope.ts";
@@ -29,7 +29,7 @@ export async function insertHistory(scope: Scope<Member>, until: Day, runningCla
     .execute();
   let number = 1;
   for (const { id, name, endsOn } of classes) {
-    const plan = await loadPlan(scope, departmentId, id);
+    const plan = await loadSchedule(scope, departmentId, id);
     const rollUp = await rollUpOf(scope, departmentId, plan.class.courseId);
     const enrolled = await db
       .selectFrom("enrolment")

@@ -8,6 +8,7 @@ import { compose } from "./assembly/tasks.ts";
 import { closing } from "./delivery/closing.ts";
 import { countRunningSittings } from "./delivery/service.ts";
 import { figures } from "./insight/figuresJob.ts";
+import { memories } from "./plan/memoryJob.ts";
 import { createOperatorApp } from "./operator/routes.ts";
 import { Caches } from "./platform/caches.ts";
 import { deleteExpiredAccess } from "./team/accountStore.ts";
@@ -62,7 +63,7 @@ async function start(): Promise<void> {
     deviceMarks: [],
     keepMark: () => undefined,
   };
-  const jobs = await startJobs({ databaseUrl: config.databaseUrl, scope: ofServer, kinds: [closing, figures], chores });
+  const jobs = await startJobs({ databaseUrl: config.databaseUrl, scope: ofServer, kinds: [closing, memories, figures], chores });
   const observed = { db, threads, jobs, countRunningSittings: () => countRunningSittings(background) };
   metrics.observe(observed);
 

@@ -3,8 +3,7 @@ import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/courses";
 import { groupBy } from "@verdant/core/groupBy";
 import { dateOf } from "@verdant/core/plan/day";
-import { loadPlan } from "../plan/loadPlan.ts";
-import { replayClass } from "../plan/memory.ts";
+import { loadSchedule } from "./schedule.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
@@ -19,7 +18,7 @@ export async function showCalendar(
 ): Promise<Calendar> {
   const { db, caller } = scope;
   const { departmentId } = caller;
-  const plan = await loadPlan(scope, departmentId, params.classId);
+  const plan = await loadSchedule(scope, departmentId, params.classId);
   const year = need(await edits.findYearOfClass(db, departmentId, params.classId), "school year");
   const closed = await store.listClosedDays(db, departmentId, year.id, null);
   const dates = new Map((await edits.listClassUnits(db, departmentId, params.classId)).map((row) => [row.unitId, row]));
@@ -80,7 +79,6 @@ export function setCalendar(
     await edits.replaceClosed(db, departmentId, year.id, closed);
     const known = await edits.replaceClassUnits(db, departmentId, classId, body.units);
     if (known !== body.units.length) throw invalid("/body/units", "One of the units is not of this class's course.");
-    await replayClass(within, departmentId, classId);
     await record(within, {
       departmentId,
       entity: "class",
@@ -93,13 +91,13 @@ export function setCalendar(
   });
 }
 
-/** Says what was taught. Moving a day works the class's memory out again from all its evidence. */
+/** Says what was taught. The class's memory is worked out anew with it when it is next read. */
 export function setTaught(scope: Scope<Member>, { params, body }: Input<typeof contract.setTaught>): Promise<Calendar> {
   return atomically(scope, async (within) => {
     const { db, caller } = within;
     const { departmentId } = caller;
     const { classId, topicId } = params;
-    const plan = await loadPlan(within, departmentId, classId);
+    const plan = await loadSchedule(within, departmentId, classId);
     need(
       plan.topics.find((topic) => topic.topicId === topicId),
       "topic in this class's course",
@@ -119,7 +117,6 @@ export function setTaught(scope: Scope<Member>, { params, body }: Input<typeof c
     } else if (body.taughtOn !== undefined) {
       await edits.setStudentTopic(db, { departmentId, classId, topicId, studentId: body.studentId }, body.taughtOn);
     }
-    if (body.taughtOn !== undefined) await replayClass(within, departmentId, classId);
     await record(within, {
       departmentId,
       entity: "class",

@@ -114,6 +114,7 @@ describe("the calendar", () => {
       params: { ...params(), topicId: state!.topicId },
       body: { studentId: bench.students[4]!.studentId, taughtOn: "2031-03-03" },
     });
+    await listDue(bench.lead, { params: params() });
     const left = (await states()).filter((row) => row.topicId === state!.topicId).map((row) => row.studentId);
     expect(left).toContain(bench.students[5]!.studentId);
     expect(left).not.toContain(bench.students[4]!.studentId);

@@ -28,4 +28,5 @@ export async function needClass({ db }: Scope, departmentId: string, classId: st
   return need(found, "class");
 }
 
-export const { findClasses, listClosedDays, listDaysClosedTo, listStudentTopics, listStudentsOf } = store;
+export const { findClasses, listClosedDays, listDaysClosedTo, listStudentTopics, listStudentsOf, takeEvidenceSeq } =
+  store;

@@ -3,7 +3,6 @@ import type * as contract from "@verdant/contract/courses";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import { foldedText } from "@verdant/core/foldedText";
 import { dateOf, dayOf, mondayOf } from "@verdant/core/plan/day";
-import { replayClass } from "../plan/memory.ts";
 import { need } from "../platform/failure.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { addTopic, listTopics } from "../standards/service.ts";
@@ -100,5 +99,4 @@ async function dateUnits(
     });
   }
   await edits.replaceClassUnits(db, departmentId, classId, [...dates.values()]);
-  await replayClass(scope, departmentId, classId);
 }

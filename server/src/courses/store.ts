@@ -182,3 +182,15 @@ export function findStudents(db: Db, departmentId: string, text: string, today: 
     .limit(limit)
     .execute();
 }
+
+/** The next place in the class's order of evidence, taken. */
+export async function takeEvidenceSeq(db: Db, departmentId: string, classId: string): Promise<number> {
+  const row = await db
+    .updateTable("class")
+    .set((eb) => ({ nextEvidenceSeq: eb("nextEvidenceSeq", "+", 1) }))
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", classId)
+    .returning("nextEvidenceSeq")
+    .executeTakeFirstOrThrow();
+  return row.nextEvidenceSeq - 1;
+}

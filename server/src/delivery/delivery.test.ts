@@ -5,6 +5,7 @@ import { showResults } from "../insight/service.ts";
 import { choice, keysOf, release, sit } from "../platform/testing/sittings.ts";
 import { useWorkbench } from "../platform/testing/workbench.ts";
 import { replayClass } from "../plan/memory.ts";
+import { memories } from "../plan/memoryJob.ts";
 import { doAll } from "../platform/testing/doAll.ts";
 import { closing } from "./closing.ts";
 import * as delivery from "./service.ts";
@@ -205,6 +206,7 @@ describe("handing in", () => {
     expect(await points()).toBe(1);
     const memory = () =>
       bench.db.selectFrom("memoryState").selectAll().orderBy("studentId").orderBy("topicId").execute();
+    await doAll(bench.nobody, memories);
     const lived = await memory();
     await bench.db.transaction().execute((db) => replayClass({ ...bench.lead, db }, bench.departmentId, bench.classId));
     expect(await memory()).toEqual(lived);

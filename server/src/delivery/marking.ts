@@ -8,8 +8,8 @@ import { needClass } from "../courses/listClasses.ts";
 import { localDateOf } from "../platform/localDate.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Scope } from "../platform/scope.ts";
-import { rollUpOf } from "../plan/loadPlan.ts";
-import { replayClass, takeEvidence, updateCredits } from "../plan/memory.ts";
+import { rollUpOf } from "../courses/schedule.ts";
+import { takeEvidence, updateCredits } from "../plan/memory.ts";
 import * as rulingStore from "./rulingStore.ts";
 import * as sittingStore from "./sittingStore.ts";
 import { listReleases } from "./store.ts";
@@ -142,7 +142,6 @@ export function markAgain(scope: Scope, departmentId: string, sittingId: string)
       departmentId,
       marked.map(({ position, credit, isEvidence }) => ({ sittingId, position, credit, void: !isEvidence })),
     );
-    await replayClass(within, departmentId, sitting.classId);
     await record(within, {
       departmentId,
       entity: "sitting",

@@ -9,6 +9,8 @@ import { newId } from "../platform/id.ts";
 import { choice, keysOf, release, sit } from "../platform/testing/sittings.ts";
 import { useWorkbench } from "../platform/testing/workbench.ts";
 import { replayClass } from "../plan/memory.ts";
+import { memories } from "../plan/memoryJob.ts";
+import { doAll } from "../platform/testing/doAll.ts";
 import * as delivery from "./service.ts";
 
 const bench = useWorkbench();
@@ -57,22 +59,25 @@ async function totals({ sittingIds }: Given) {
     return `${row?.points} of ${row?.outOf}`;
   });
 }
-const memory = async () => ({
-  states: await bench.db
-    .selectFrom("memoryState")
-    .selectAll()
-    .where("classId", "=", bench.classId)
-    .orderBy("studentId")
-    .orderBy("topicId")
-    .execute(),
-  offsets: await bench.db
-    .selectFrom("memoryOffset")
-    .selectAll()
-    .where("classId", "=", bench.classId)
-    .orderBy("kind")
-    .orderBy("subjectId")
-    .execute(),
-});
+const memory = async () => {
+  await doAll(bench.nobody, memories);
+  return {
+    states: await bench.db
+      .selectFrom("memoryState")
+      .selectAll()
+      .where("classId", "=", bench.classId)
+      .orderBy("studentId")
+      .orderBy("topicId")
+      .execute(),
+    offsets: await bench.db
+      .selectFrom("memoryOffset")
+      .selectAll()
+      .where("classId", "=", bench.classId)
+      .orderBy("kind")
+      .orderBy("subjectId")
+      .execute(),
+  };
+};
 
 let one: Given;
 beforeEach(async () => {

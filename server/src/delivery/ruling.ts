@@ -9,7 +9,7 @@ import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
-import { replayClass, updateCredits } from "../plan/memory.ts";
+import { updateCredits } from "../plan/memory.ts";
 import * as store from "./rulingStore.ts";
 
 type Body = Input<typeof contract.previewKeyRuling>["body"];
@@ -241,7 +241,5 @@ async function remark(within: Scope<Member>, revisionId: string, releaseId: stri
     departmentId,
     marks.map(({ sittingId, position, credit, isEvidence }) => ({ sittingId, position, credit, void: !isEvidence })),
   );
-  for (const classId of [...new Set(standing.map((one) => one.classId))].sort())
-    await replayClass(within, departmentId, classId);
   return marks.length;
 }

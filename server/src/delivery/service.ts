@@ -8,7 +8,7 @@ import { isBlank } from "@verdant/core/items/blank";
 import { contentUnder } from "@verdant/core/items/ruling";
 import { isOfVersion, snapshotOf } from "../assembly/snapshot.ts";
 import { needClass } from "../courses/listClasses.ts";
-import { rollUpOf } from "../plan/loadPlan.ts";
+import { rollUpOf } from "../courses/schedule.ts";
 import { holdPlannedReturns } from "../plan/service.ts";
 import { localDayOf } from "../platform/localDate.ts";
 import { Failure, need } from "../platform/failure.ts";

@@ -6,6 +6,8 @@ import { useWorkbench } from "../platform/testing/workbench.ts";
 import { giveWritten } from "../platform/testing/writtenAnswers.ts";
 import { endMembership } from "../team/members.ts";
 import { replayClass } from "../plan/memory.ts";
+import { memories } from "../plan/memoryJob.ts";
+import { doAll } from "../platform/testing/doAll.ts";
 import * as delivery from "./service.ts";
 
 const bench = useWorkbench();
@@ -57,6 +59,7 @@ describe("a written answer", () => {
     expect(await evidenceOf(sittingId)).toEqual([{ position: 1, credit: 0.5, void: false }]);
     const memory = () =>
       bench.db.selectFrom("memoryState").selectAll().orderBy("studentId").orderBy("topicId").execute();
+    await doAll(bench.nobody, memories);
     const lived = await memory();
     await bench.db.transaction().execute((db) => replayClass({ ...bench.lead, db }, bench.departmentId, bench.classId));
     expect(await memory()).toEqual(lived);

@@ -8,7 +8,7 @@ import { creditOfLevels } from "@verdant/core/items/written";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Member, type Scope, type Student } from "../platform/scope.ts";
-import { replayClass, updateCredits } from "../plan/memory.ts";
+import { updateCredits } from "../plan/memory.ts";
 import * as rulingStore from "./rulingStore.ts";
 import * as sittingStore from "./sittingStore.ts";
 import { listReleases } from "./store.ts";
@@ -107,7 +107,6 @@ export function markWrittenAnswer(
     await rulingStore.insertNextMarking(db, departmentId, [mark], at);
     const { credit, isEvidence } = ruled;
     await updateCredits(db, departmentId, [{ sittingId, position, credit, void: !isEvidence }]);
-    await replayClass(within, departmentId, found.classId);
     await record(within, {
       departmentId,
       entity: "sitting",

@@ -2,6 +2,7 @@
  * Indexes that came after their tables. They are built beside processes that go on writing (`concurrently`, which no
  * transaction of a migration allows), each by its name; taking one out of this list does not drop it.
  */
+import { setTimeout } from "node:timers/promises";
 import { sql, type Kysely } from "kysely";
 
 const indexes: Readonly<Record<string, string>> = {
@@ -16,13 +17,14 @@ const indexes: Readonly<Record<string, string>> = {
   sitting_running: "sitting (department_id) where state = 'running'",
   lexeme_in_department: "lexeme using gin (department_id, word gin_trgm_ops)",
   item_search_in_department: "item_search using gin (department_id, doc)",
+  evidence_of_topic: "evidence (department_id, class_id, topic_id, seq)",
   enrolment_of_student: "enrolment (department_id, student_id)",
 };
 
 /** Builds what is missing; an index that was broken off is built anew. One process at a time. */
 export function buildIndexes(db: Kysely<never>): Promise<void> {
   return db.connection().execute(async (one) => {
-    await sql`select pg_advisory_lock(hashtextextended('building indexes', 0))`.execute(one);
+    await awaitTurn(one);
     try {
       const { rows } = await sql<{ name: string; isvalid: boolean }>`
         select relname as name, indisvalid as isvalid from pg_index join pg_class on pg_class.oid = indexrelid
@@ -37,4 +39,13 @@ export function buildIndexes(db: Kysely<never>): Promise<void> {
       await sql`select pg_advisory_unlock(hashtextextended('building indexes', 0))`.execute(one);
     }
   });
+}
+
+/**
+ * Asks again and again instead of waiting in the database: building an index concurrently waits for every statement that
+ * began before, one that waits for the lock too.
+ */
+async function awaitTurn(one: Kysely<never>): Promise<void> {
+  const ask = sql<{ mine: boolean }>`select pg_try_advisory_lock(hashtextextended('building indexes', 0)) as mine`;
+  while ((await ask.execute(one)).rows[0]?.mine !== true) await setTimeout(200);
 }

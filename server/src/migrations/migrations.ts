@@ -30,6 +30,7 @@ import * as claims from "./0027_claims.ts";
 import * as hands from "./0028_hands.ts";
 import * as sealed from "./0029_sealed.ts";
 import * as departments from "./0030_departments.ts";
+import * as memory from "./0031_memory.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -62,4 +63,5 @@ export const migrations: Record<string, Migration> = {
   "0028_hands": hands,
   "0029_sealed": sealed,
   "0030_departments": departments,
+  "0031_memory": memory,
 };

@@ -8,15 +8,15 @@ import { listStudentsOf } from "../courses/listClasses.ts";
 import { need } from "../platform/failure.ts";
 import { localDayOf } from "../platform/localDate.ts";
 import type { OpenScope } from "../platform/scope.ts";
-import { loadPlans, rollUpsOf, type LoadedPlan, type LoadedTopic } from "./loadPlan.ts";
+import { loadSchedules, rollUpsOf, type ClassSchedule, type ScheduledTopic } from "../courses/schedule.ts";
 import { loadRecall } from "./memory.ts";
 import * as store from "./store.ts";
 
-export interface ClassDue extends LoadedPlan {
+export interface ClassDue extends ClassSchedule {
   readonly today: number;
   readonly studentIds: readonly string[];
   readonly memory: RecallMemory;
-  readonly topics: readonly (LoadedTopic & TopicDue & { readonly plannedOn: number | null })[];
+  readonly topics: readonly (ScheduledTopic & TopicDue & { readonly plannedOn: number | null })[];
   /** Listed topic of the course for every topic of the bank. */
   readonly rollUp: ReadonlyMap<string, string>;
   /** Distinct families of practice items per listed topic. */
@@ -35,11 +35,11 @@ export async function dueOfClasses(
   departmentId: string,
   classIds: readonly string[],
 ): Promise<ClassDue[]> {
-  const plans = await loadPlans(scope, departmentId, classIds);
+  const plans = await loadSchedules(scope, departmentId, classIds);
   if (plans.length === 0) return [];
   const courseIds = [...new Set(plans.map((plan) => plan.class.courseId))];
   const [memories, enrolled, rollUps, bank, allPlanned] = await Promise.all([
-    loadRecall(scope, departmentId, classIds),
+    loadRecall(scope, departmentId, plans),
     listStudentsOf(scope.db, departmentId, classIds),
     rollUpsOf(scope, departmentId, courseIds),
     usableItems(scope, departmentId),

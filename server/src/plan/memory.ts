@@ -1,20 +1,22 @@
-/** A class's memory in the database: taking evidence in when a sitting is marked, and replaying it. */
+/** A class's memory: taking evidence in when a sitting is marked, and reading it in step with all evidence. */
 import { groupBy } from "@verdant/core/groupBy";
+import { checkpointSpacing } from "@verdant/core/plan/checkpoints";
 import { dateOf, dayOf } from "@verdant/core/plan/day";
 import {
   memoryKey,
   noMemory,
   remember,
-  rememberAll,
   type ClassMemory,
   type ItemEvidence,
   type RecallMemory,
-  type TopicEvidence,
-  type TopicMemory,
 } from "@verdant/core/plan/remember";
-import type { Scope } from "../platform/scope.ts";
-import { loadPlan } from "./loadPlan.ts";
-import * as store from "./store.ts";
+import { takeEvidenceSeq } from "../courses/listClasses.ts";
+import { loadSchedule, type ClassSchedule } from "../courses/schedule.ts";
+import { atomically, type OpenScope, type Scope } from "../platform/scope.ts";
+import { basisOf } from "./basis.ts";
+import { byTopic, foldMemory, isBehind, keepCheckpoint } from "./foldMemory.ts";
+import { memoryFrom, offsetRows, offsetsIn, stateRows } from "./memoryRows.ts";
+import * as store from "./memoryStore.ts";
 
 export interface SittingEvidence {
   readonly departmentId: string;
@@ -31,48 +33,43 @@ export interface SittingEvidence {
   })[];
 }
 
-/** The part of a class's memory that concerns one student. */
-export async function loadMemory(
-  { db }: Scope,
-  departmentId: string,
-  classId: string,
-  studentId: string,
-): Promise<ClassMemory> {
+/** The part of a class's memory that concerns one student, and whether all of it is in step. */
+async function loadMemory({ db }: Scope, departmentId: string, classId: string, studentId: string) {
   const states = await store.listStates(db, departmentId, classId, studentId);
   const evidence = await store.listLastDayEvidence(db, departmentId, classId, studentId);
   const offsets = await store.listOffsets(db, departmentId, [classId]);
-  const answers = new Map<string, ItemEvidence[]>();
-  for (const { topicId, itemId, chance, slip, credit } of evidence) {
-    const list = answers.get(topicId) ?? [];
-    if (!list.some((one) => one.itemId === itemId)) list.push({ itemId, chance, slip, credit });
-    answers.set(topicId, list);
-  }
-  const topics = states.map((row): [string, TopicMemory] => {
-    const before = { strength: { s: row.beforeS, d: row.beforeD }, on: dayOf(row.beforeOn) };
-    const now = { s: row.s, d: row.d };
-    return [
-      memoryKey(studentId, row.topicId),
-      { now, lastOn: dayOf(row.lastOn), before, answers: answers.get(row.topicId) ?? [] },
-    ];
-  });
-  return { topics: new Map(topics), ...offsetsIn(offsets) };
+  return { memory: memoryFrom(states, offsets, evidence), standing: offsets[0] };
 }
 
-/** What recall is worked out from, by class. */
+/** What recall is worked out from, by class, in step with all evidence and with these schedules. */
 export async function loadRecall(
-  { db }: Scope,
+  scope: OpenScope,
   departmentId: string,
-  classIds: readonly string[],
+  schedules: readonly ClassSchedule[],
 ): Promise<Map<string, RecallMemory>> {
-  if (classIds.length === 0) return new Map();
+  if (schedules.length === 0) return new Map();
+  const { found, standings } = await readRecall(scope, departmentId, schedules);
+  const behind = schedules.filter((one) => isBehind(standings.get(one.class.id), one));
+  if (behind.length === 0) return found;
+  for (const one of behind)
+    await atomically(scope, async (within) => {
+      await store.lockClassMemory(within.db, one.class.id);
+      await foldMemory(within, departmentId, one);
+    });
+  const again = await readRecall(scope, departmentId, behind);
+  return new Map([...found, ...again.found]);
+}
+
+async function readRecall({ db }: Scope, departmentId: string, schedules: readonly ClassSchedule[]) {
+  const classIds = schedules.map((one) => one.class.id);
   const [allStates, allOffsets] = await Promise.all([
     store.listRecall(db, departmentId, classIds),
     store.listOffsets(db, departmentId, classIds),
   ]);
   const states = groupBy(allStates, (row) => row.classId);
   const offsets = groupBy(allOffsets, (row) => row.classId);
-  return new Map(
-    classIds.map((id) => {
+  const found = new Map(
+    classIds.map((id): [string, RecallMemory] => {
       const topics = (states.get(id) ?? []).map(
         (row) =>
           [memoryKey(row.studentId, row.topicId), { now: { s: row.s, d: row.d }, lastOn: dayOf(row.lastOn) }] as const,
@@ -80,18 +77,7 @@ export async function loadRecall(
       return [id, { topics: new Map(topics), ...offsetsIn(offsets.get(id) ?? []) }];
     }),
   );
-}
-
-function offsetsIn(rows: Awaited<ReturnType<typeof store.listOffsets>>) {
-  const ofKind = (kind: string) =>
-    rows
-      .filter((row) => row.kind === kind)
-      .map((row) => [row.subjectId, { value: row.value, lambda: row.lambda }] as const);
-  return {
-    classOffset: ofKind("class")[0]?.[1] ?? noMemory.classOffset,
-    topicOffsets: new Map(ofKind("topic")),
-    studentOffsets: new Map(ofKind("student")),
-  };
+  return { found, standings: new Map([...offsets].map(([id, rows]) => [id, rows[0]])) };
 }
 
 /**
@@ -102,114 +88,50 @@ export async function takeEvidence(scope: Scope, sitting: SittingEvidence): Prom
   const { db } = scope;
   const { departmentId, classId, studentId, sittingId } = sitting;
   await store.lockClassMemory(db, classId);
-  const seq = await store.takeSeq(db, departmentId, classId);
-  const plan = await loadPlan(scope, departmentId, classId);
-  let memory = await loadMemory(scope, departmentId, classId, studentId);
+  const seq = await takeEvidenceSeq(db, departmentId, classId);
+  const schedule = await loadSchedule(scope, departmentId, classId);
+  let { memory, standing } = await loadMemory(scope, departmentId, classId, studentId);
+  if (standing === undefined || isBehind(standing, schedule)) {
+    await foldMemory(scope, departmentId, schedule);
+    ({ memory, standing } = await loadMemory(scope, departmentId, classId, studentId));
+  }
   const before = memory;
-  const rows = [];
-  for (const [topicId, answers] of byTopic(sitting.answers)) {
-    const topic = plan.topics.find((one) => one.topicId === topicId);
-    const lastOn = memory.topics.get(memoryKey(studentId, topicId))?.lastOn ?? 0;
-    const on = Math.max(dayOf(sitting.on), lastOn);
-    for (const { itemId, position, chance, slip, credit, void: isVoid } of answers) {
-      rows.push({
-        departmentId,
-        classId,
-        seq,
-        studentId,
-        topicId,
-        itemId,
-        on: dateOf(on),
-        sittingId,
-        position,
-        chance,
-        slip,
-        credit,
-        void: isVoid,
-      });
-    }
-    const telling = answers.filter((answer) => !answer.void);
-    if (telling.length === 0) continue;
-    const { standards = 1 } = topic ?? {};
-    const taughtOn = plan.taughtTo(studentId, topicId);
-    memory = remember(memory, { studentId, topicId, on, taughtOn, standards, answers: telling });
+  const onOf = (topicId: string) =>
+    Math.max(dayOf(sitting.on), before.topics.get(memoryKey(studentId, topicId))?.lastOn ?? 0);
+  const rows = sitting.answers.map((answer) => {
+    const place = { departmentId, classId, seq, studentId, sittingId, on: dateOf(onOf(answer.topicId)) };
+    return { ...place, ...answer };
+  });
+  // In the order of what tells something, as a replay goes through it.
+  for (const [topicId, answers] of byTopic(sitting.answers.filter((answer) => !answer.void))) {
+    const { standards = 1 } = schedule.topics.find((one) => one.topicId === topicId) ?? {};
+    const taughtOn = schedule.taughtTo(studentId, topicId);
+    memory = remember(memory, { studentId, topicId, on: onOf(topicId), taughtOn, standards, answers });
   }
   await store.insertEvidence(db, rows);
-  await storeMemory(scope, departmentId, classId, () => seq, before, memory);
+  const touched = [...memory.topics].filter(([key, state]) => before.topics.get(key) !== state);
+  await store.upsertStates(
+    db,
+    departmentId,
+    classId,
+    stateRows(touched, () => seq),
+  );
+  await store.upsertOffsets(db, departmentId, classId, offsetRows(classId, memory, before));
+  if (seq % checkpointSpacing === 0) await keepCheckpoint(scope, departmentId, classId, seq + 1);
   return seq;
 }
 
-/** Works a class's memory out again from all its evidence: after a re-mark, or when a date of teaching has moved. */
+/** Works a class's memory out again from all its evidence. */
 export async function replayClass(scope: Scope, departmentId: string, classId: string): Promise<void> {
-  const { db } = scope;
-  await store.lockClassMemory(db, classId);
-  const plan = await loadPlan(scope, departmentId, classId);
-  const evidence = await store.listEvidence(db, departmentId, classId);
-  const pieces: TopicEvidence[] = [];
-  const touchedBy = new Map<string, number>();
-  for (const [seq, rows] of groupBy(evidence, (row) => row.seq)) {
-    for (const [topicId, answers] of byTopic(rows)) {
-      const topic = plan.topics.find((one) => one.topicId === topicId);
-      const first = answers[0];
-      if (!first) continue;
-      const { standards = 1 } = topic ?? {};
-      const { studentId } = first;
-      const taughtOn = plan.taughtTo(studentId, topicId);
-      pieces.push({ studentId, topicId, on: dayOf(first.on), taughtOn, standards, answers });
-      touchedBy.set(memoryKey(studentId, topicId), seq);
-    }
-  }
-  const memory = rememberAll(noMemory, pieces);
-  await store.deleteMemory(db, departmentId, classId);
-  await storeMemory(scope, departmentId, classId, (key) => touchedBy.get(key) ?? 0, noMemory, memory);
+  await store.lockClassMemory(scope.db, classId);
+  await foldMemory(scope, departmentId, await loadSchedule(scope, departmentId, classId), 0);
 }
 
-/** The answers by topic, in the order in which the topics first came up. */
-function byTopic<T extends { readonly topicId: string }>(answers: readonly T[]): Map<string, T[]> {
-  return groupBy(answers, (answer) => answer.topicId);
+/** Work in the background: brings a class's memory in step with what changed after it was taken in. */
+export async function bringInStep(scope: Scope, departmentId: string, classId: string): Promise<void> {
+  await store.lockClassMemory(scope.db, classId);
+  await foldMemory(scope, departmentId, await loadSchedule(scope, departmentId, classId));
 }
 
-/** Writes what differs between two memories. */
-async function storeMemory(
-  { db }: Scope,
-  departmentId: string,
-  classId: string,
-  throughSeqOf: (key: string) => number,
-  before: ClassMemory,
-  after: ClassMemory,
-): Promise<void> {
-  const owned = { departmentId, classId };
-  const states = [...after.topics].filter(([key, state]) => before.topics.get(key) !== state);
-  await store.upsertStates(
-    db,
-    states.map(([key, state]) => {
-      const [studentId = "", topicId = ""] = key.split(" ");
-      return {
-        ...owned,
-        studentId,
-        topicId,
-        ...state.now,
-        lastOn: dateOf(state.lastOn),
-        beforeS: state.before.strength.s,
-        beforeD: state.before.strength.d,
-        beforeOn: dateOf(state.before.on),
-        throughSeq: throughSeqOf(key),
-      };
-    }),
-  );
-  const changed = <K extends "topicOffsets" | "studentOffsets">(map: K, kind: "topic" | "student") =>
-    [...after[map]]
-      .filter(([id, offset]) => before[map].get(id) !== offset)
-      .map(([subjectId, offset]) => ({ ...owned, kind, subjectId, ...offset }));
-  const classWide =
-    after.classOffset === before.classOffset
-      ? []
-      : [{ ...owned, kind: "class" as const, subjectId: classId, ...after.classOffset }];
-  await store.upsertOffsets(db, [
-    ...classWide,
-    ...changed("topicOffsets", "topic"),
-    ...changed("studentOffsets", "student"),
-  ]);
-}
-
-export const updateCredits = store.updateCredits;
+export const { giveEvidence, moveEvidence, updateCredits } = store;
+export type { EvidencePlace } from "./memoryStore.ts";

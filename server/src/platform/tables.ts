@@ -350,6 +350,13 @@ export interface Tables extends SittingTables, WritingTables {
   studentGroup: Row & { classId: string; name: string };
   studentGroupMember: Owned & { groupId: string; studentId: string };
   quizPoolItem: Owned & { placeId: string; itemId: string };
+  classMemory: Owned & {
+    classId: string;
+    changedFrom: Default<number | null>;
+    basis: Default<unknown>;
+    basisDigest: Default<string>;
+  };
+  memoryCheckpoint: Owned & { classId: string; seq: number; states: unknown; offsets: unknown };
   memoryState: Owned & {
     classId: string;
     studentId: string;

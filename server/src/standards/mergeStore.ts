@@ -1,5 +1,6 @@
 /** SQL that moves what hangs on one topic to another, and back. */
 import { sql } from "kysely";
+import type { EvidencePlace } from "../plan/memory.ts";
 import type { Db } from "../platform/database.ts";
 
 export async function lockTopics(db: Db, departmentId: string, ids: readonly string[]) {
@@ -51,7 +52,6 @@ export interface Before {
   readonly classes: readonly string[];
   /** Per table all rows of either topic. */
   readonly rows: Readonly<Record<string, readonly unknown[]>>;
-  readonly evidence: readonly { readonly classId: string; readonly seq: number; readonly position: number }[];
   readonly blueprints: readonly { readonly id: string; readonly blueprint: unknown }[];
   /** What the topic merged into lay under. */
   readonly intoParentId: string | null;
@@ -67,9 +67,6 @@ export async function readAll(db: Db, departmentId: string, from: string, into: 
       where department_id = ${departmentId} and topic_id in (${from}, ${into})`.execute(db);
     rows[table] = found.rows.map((one) => one.row);
   }
-  const evidence = await sql<{ classId: string; seq: number; position: number }>`
-    select class_id, seq, position from evidence
-    where department_id = ${departmentId} and topic_id = ${from}`.execute(db);
   const blueprints = await sql<{ id: string; blueprint: unknown }>`
     select id, blueprint from quiz
     where department_id = ${departmentId} and blueprint::text like ${`%${from}%`}`.execute(db);
@@ -81,7 +78,6 @@ export async function readAll(db: Db, departmentId: string, from: string, into: 
     children: await ids(sql`select id from topic where department_id = ${departmentId} and parent_id = ${from}`),
     classes: await listClassesOf(db, departmentId, [from, into]),
     rows,
-    evidence: evidence.rows,
     blueprints: blueprints.rows,
     intoParentId: parent.rows[0]?.parentId ?? null,
   };
@@ -117,7 +113,7 @@ export async function moveAll(db: Db, departmentId: string, from: string, into: 
       update ${sql.table(table)} set topic_id = ${into}
       where department_id = ${departmentId} and topic_id = ${from}`.execute(db);
   }
-  for (const table of ["item", "many", "evidence", "presence"])
+  for (const table of ["item", "many", "presence"])
     await sql`
       update ${sql.table(table)} set topic_id = ${into}
       where department_id = ${departmentId} and topic_id = ${from}`.execute(db);
@@ -145,7 +141,11 @@ export async function touchItems(
 }
 
 export async function findMerge(db: Db, departmentId: string, batchId: string) {
-  const { rows } = await sql<{ fromId: string; intoId: string; before: Before }>`
+  const { rows } = await sql<{
+    fromId: string;
+    intoId: string;
+    before: Before & { readonly evidence: readonly EvidencePlace[] };
+  }>`
     select entity_id as from_id, after ->> 'intoId' as into_id, before from history
     where department_id = ${departmentId} and batch_id = ${batchId} and action = 'merged'`.execute(db);
   return rows[0];
@@ -166,11 +166,6 @@ export async function restoreAll(
     await sql`
       update ${sql.table(table)} set topic_id = ${from}
       where department_id = ${departmentId} and topic_id = ${into} and id = any(${[...ids]}::uuid[])`.execute(db);
-  await sql`
-    update evidence set topic_id = ${from}
-    from jsonb_to_recordset(${JSON.stringify(before.evidence)}::jsonb) as moved ("classId" uuid, seq bigint, position int)
-    where evidence.department_id = ${departmentId} and evidence.class_id = moved."classId"
-      and evidence.seq = moved.seq and evidence.position = moved.position and evidence.topic_id = ${into}`.execute(db);
   await sql`
     update topic set parent_id = ${from}
     where department_id = ${departmentId} and id = any(${[...before.children]}::uuid[])`.execute(db);
@@ -200,7 +195,7 @@ export async function restoreAll(
   }
 }
 
-/** Moves the items of a topic that serve one of the standards, their evidence and the standards to another; returns the items. */
+/** Moves the items of a topic that serve one of the standards, and the standards, to another; returns the items. */
 export async function takeOut(
   db: Db,
   departmentId: string,
@@ -221,8 +216,8 @@ export async function takeOut(
       select max(position) + 1 from unit_topic last where last.department_id = listed.department_id and last.unit_id = listed.unit_id)
     from unit_topic listed where department_id = ${departmentId} and topic_id = ${from}`.execute(db);
   await sql`
-    insert into class_topic (department_id, class_id, topic_id, taught_on, importance, stance)
-    select department_id, class_id, ${into}, taught_on, importance, stance
+    insert into class_topic (department_id, class_id, topic_id, taught_on, importance, stance, is_held_back)
+    select department_id, class_id, ${into}, taught_on, importance, stance, is_held_back
     from class_topic where department_id = ${departmentId} and topic_id = ${from}`.execute(db);
   await sql`
     insert into student_topic (department_id, class_id, student_id, topic_id, taught_on)
@@ -231,8 +226,5 @@ export async function takeOut(
   await sql`
     update topic_standard set topic_id = ${into}
     where department_id = ${departmentId} and topic_id = ${from} and standard_id = any(${chosen})`.execute(db);
-  await sql`
-    update evidence set topic_id = ${into}
-    where department_id = ${departmentId} and topic_id = ${from} and item_id = any(${itemIds}::uuid[])`.execute(db);
   return itemIds;
 }

@@ -5,6 +5,8 @@ import { setGoal } from "../writing/service.ts";
 import { newId } from "../platform/id.ts";
 import { planReturn, listDue } from "../plan/service.ts";
 import { replayClass } from "../plan/memory.ts";
+import { memories } from "../plan/memoryJob.ts";
+import { doAll } from "../platform/testing/doAll.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
 import { mergeTopics, splitTopic, undoMerge } from "./mergeTopics.ts";
@@ -29,6 +31,7 @@ const tables = {
 
 /** All that a merge may touch, but for what counts changes. */
 async function everything(): Promise<Record<string, unknown>> {
+  await doAll(bench.nobody, memories);
   const found: Record<string, unknown> = {};
   for (const [table, order] of Object.entries(tables)) {
     const { rows } = await sql

@@ -2,7 +2,7 @@
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/mergeTopics";
 import { takeChange } from "../bank/service.ts";
-import { replayClass } from "../plan/memory.ts";
+import { giveEvidence, moveEvidence } from "../plan/memory.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
@@ -29,11 +29,11 @@ export function mergeTopics(
     if (fromTopic?.isGone) throw gone(fromTopic.name);
     if (intoTopic.isGone) throw gone(intoTopic.name);
     const before = await mergeStore.readAll(db, departmentId, from, into);
+    const evidence = await moveEvidence(db, departmentId, from, into);
     await mergeStore.moveAll(db, departmentId, from, into);
     await mergeStore.touchItems(db, departmentId, before.items, { changeSeq, changedAt: now() });
     await store.updateTopic(db, departmentId, from, { archivedAt: now(), mergedIntoId: into });
     await store.rebuildAncestors(db, departmentId);
-    for (const classId of before.classes) await replayClass(within, departmentId, classId);
     const batchId = newId();
     await record(within, {
       departmentId,
@@ -41,7 +41,7 @@ export function mergeTopics(
       entityId: from,
       action: "merged",
       batchId,
-      before,
+      before: { ...before, evidence },
       after: { intoId: into },
     });
     return { batchId, items: before.items.length, classes: before.classes.length };
@@ -62,9 +62,9 @@ export function undoMerge(scope: Scope<Member>, { params }: Input<typeof contrac
       throw new Failure("conflict", "The other topic has been put away or merged since. Bring it back first.");
     await store.updateTopic(db, departmentId, from, { archivedAt: null, mergedIntoId: null });
     await mergeStore.restoreAll(db, departmentId, from, into, before);
+    await giveEvidence(db, departmentId, into, from, before.evidence);
     await mergeStore.touchItems(db, departmentId, before.items, { changeSeq, changedAt: now() });
     await store.rebuildAncestors(db, departmentId);
-    for (const classId of before.classes) await replayClass(within, departmentId, classId);
     await record(within, {
       departmentId,
       entity: "topic",
@@ -95,8 +95,7 @@ export function splitTopic(
       throw refused("No item of this topic serves one of these standards, so nothing would move.");
     await mergeStore.touchItems(db, departmentId, itemIds, { changeSeq, changedAt: now() });
     await store.rebuildAncestors(db, departmentId);
-    for (const classId of await mergeStore.listClassesOf(db, departmentId, [params.topicId, id]))
-      await replayClass(within, departmentId, classId);
+    await moveEvidence(db, departmentId, params.topicId, id, itemIds);
     await record(within, {
       departmentId,
       entity: "topic",

@@ -1,14 +1,14 @@
-/** The plan of a class: its course's topics in order, each with the day it counts as taught. */
+/** The schedule of a class: its course's topics in order, each with the day it counts as taught. */
 import { groupBy } from "@verdant/core/groupBy";
 import { dayOf, type Day } from "@verdant/core/plan/day";
 import type { PlanTopic } from "@verdant/core/plan/due";
 import { taughtDays } from "@verdant/core/plan/taught";
-import { findClasses, listDaysClosedTo, listStudentTopics, type needClass } from "../courses/listClasses.ts";
+import { findClasses, listDaysClosedTo, listStudentTopics, type needClass } from "./listClasses.ts";
 import { need } from "../platform/failure.ts";
 import type { Scope } from "../platform/scope.ts";
-import * as store from "./store.ts";
+import * as store from "./scheduleStore.ts";
 
-export interface LoadedTopic extends PlanTopic {
+export interface ScheduledTopic extends PlanTopic {
   readonly name: string;
   readonly standards: number;
   /** Somebody has said when it was taught, or that it was not; otherwise the schedule says so. */
@@ -19,24 +19,26 @@ export interface LoadedTopic extends PlanTopic {
 /** The day a topic counts as taught to one student: what was said of this student, else what holds for the class. */
 export type TaughtTo = (studentId: string, topicId: string) => Day | null;
 
-export interface LoadedPlan {
+export interface ClassSchedule {
   readonly taughtTo: TaughtTo;
+  /** Days said of single students, by “student topic”; null: not taught to this one. */
+  readonly ownDays: ReadonlyMap<string, Day | null>;
   readonly class: Awaited<ReturnType<typeof needClass>>;
-  readonly topics: readonly LoadedTopic[];
+  readonly topics: readonly ScheduledTopic[];
 }
 
 /** What is scheduled counts as taught, unless somebody has said otherwise. */
-export async function loadPlan(scope: Scope, departmentId: string, classId: string): Promise<LoadedPlan> {
-  const [plan] = await loadPlans(scope, departmentId, [classId]);
+export async function loadSchedule(scope: Scope, departmentId: string, classId: string): Promise<ClassSchedule> {
+  const [plan] = await loadSchedules(scope, departmentId, [classId]);
   return need(plan, "class");
 }
 
-/** The plans of those of these classes that the department has, in the order given. */
-export async function loadPlans(
+/** The schedules of those of these classes that the department has, in the order given. */
+export async function loadSchedules(
   { db }: Scope,
   departmentId: string,
   classIds: readonly string[],
-): Promise<LoadedPlan[]> {
+): Promise<ClassSchedule[]> {
   if (classIds.length === 0) return [];
   const [classes, listed, closed, said] = await Promise.all([
     findClasses(db, departmentId, classIds),
@@ -53,18 +55,18 @@ export async function loadPlans(
     const spans = closed.filter(
       (span) => span.schoolYearId === one.schoolYearId && (span.classId === null || span.classId === id),
     );
-    return [planOf(one, topics.get(id) ?? [], spans, own.get(id) ?? [])];
+    return [scheduleOf(one, topics.get(id) ?? [], spans, own.get(id) ?? [])];
   });
 }
 
 type Rows<F extends (...given: never[]) => Promise<unknown[]>> = Awaited<ReturnType<F>>;
 
-function planOf(
-  one: LoadedPlan["class"],
+function scheduleOf(
+  one: ClassSchedule["class"],
   rows: Rows<typeof store.listPlanTopics>,
   closed: Rows<typeof listDaysClosedTo>,
   ofStudents: Rows<typeof listStudentTopics>,
-): LoadedPlan {
+): ClassSchedule {
   const closedSpans = closed.map((span) => ({ from: dayOf(span.fromOn), to: dayOf(span.toOn) }));
   const scheduled = new Map<string, Day>();
   for (const [, topics] of groupBy(rows, (row) => row.unitId)) {
@@ -100,6 +102,7 @@ function planOf(
   return {
     class: one,
     topics,
+    ownDays: own,
     taughtTo: (studentId, topicId) => {
       const said = own.get(`${studentId} ${topicId}`);
       return said === undefined ? (classDays.get(topicId) ?? null) : said;
