@@ -3,7 +3,7 @@ import type { AddressInfo } from "node:net";
 import pg from "pg";
 import { richTextOf } from "../core/src/richText.ts";
 import { createApp } from "../server/src/app.ts";
-import { composeQuiz, setLayout } from "../server/src/assembly/service.ts";
+import { arrangeQuiz, composeQuiz } from "../server/src/assembly/service.ts";
 import { addItems } from "../server/src/bank/service.ts";
 import { hashOf, newId, newToken } from "../server/src/platform/id.ts";
 import { openInstallation, type BenchInstallation } from "./installation.ts";
@@ -48,15 +48,12 @@ async function drag(bench: BenchInstallation): Promise<Measure[]> {
   const classId = await classOf(bench);
   let quiz = await composeQuiz(bench.lead, { params: { classId }, body: { count: 20 } });
   const move = async () => {
-    const places = quiz.places.flatMap((place) => (place.type === "fixed" ? [place.itemId] : []));
-    const [first, ...rest] = places;
-    const parts = [
-      {
-        ...{ heading: null, instruction: null, orderRule: "woven" as const },
-        places: [...rest, first ?? ""].map((itemId) => ({ type: "fixed" as const, itemId, locked: false, points: 1 })),
-      },
-    ];
-    quiz = await setLayout(bench.lead, { params: { quizId: quiz.id }, body: { version: quiz.version, parts } });
+    const [first = "", ...rest] = quiz.places.map((place) => place.id);
+    const { version } = await arrangeQuiz(bench.lead, {
+      params: { quizId: quiz.id },
+      body: { version: quiz.version, parts: [[...rest, first]] },
+    });
+    quiz = { ...quiz, version, places: [...quiz.places.slice(1), ...quiz.places.slice(0, 1)] };
   };
   const times: number[] = [];
   for (let run = 0; run < 50; run++) {

@@ -257,6 +257,32 @@ export const setLayout = endpoint({
   result: Quiz,
 });
 
+/** What the order of questions alone decides of a quiz: the rest stays as it is when some are moved. */
+export const Arranged = z.object({
+  version: z.int(),
+  woven: Quiz.shape.woven,
+  /** Only those of {@link orderCodes}. */
+  checks: z.array(Check),
+});
+export type Arranged = z.infer<typeof Arranged>;
+export const orderCodes: readonly z.infer<typeof Check>["code"][] = ["sameTopicNeighbours", "stimulusApart"];
+/** Checks that name questions by their number: with one of these a new order is laid out whole. */
+export const numberedCodes: readonly z.infer<typeof Check>["code"][] = ["metLately"];
+
+export const arrangeQuiz = endpoint({
+  method: "put",
+  path: "/quizzes/:quizId/order",
+  access: "member",
+  summary: "Puts the places of each part in another order; every place stays in its part. A stale version is refused.",
+  params: z.object({ quizId: Id }),
+  body: z.object({
+    version: z.int(),
+    /** By part, in their order: the ids of its places, in their new order. */
+    parts: z.array(z.array(Id).max(200)).min(1).max(12),
+  }),
+  result: Arranged,
+});
+
 export const changeMix = endpoint({
   method: "post",
   path: "/quizzes/:quizId/mix",
@@ -357,6 +383,7 @@ export const assemblyEndpoints = {
   recomposeQuiz,
   showQuiz,
   setLayout,
+  arrangeQuiz,
   changeMix,
   weaveQuiz,
   listSwaps,

@@ -21,6 +21,8 @@ export interface Choice {
   readonly gap: number | null;
   /** Why the requirements could not be met, in sentences. */
   readonly shortfalls: readonly string[];
+  /** The last day on which the class met each item, as it was looked at. */
+  readonly lastUse?: ReadonlyMap<string, string>;
 }
 
 const budgetMs = 2000;
@@ -63,7 +65,12 @@ export async function choose(
     seed,
   });
   const chosen = order.map((i) => places[i] ?? -1);
-  return { itemIds: chosen.map((i) => seen.bank.itemIds[i] ?? ""), gap, shortfalls: isMet ? [] : short(chosen) };
+  return {
+    itemIds: chosen.map((i) => seen.bank.itemIds[i] ?? ""),
+    gap,
+    shortfalls: isMet ? [] : short(chosen),
+    lastUse: seen.lastUse,
+  };
 }
 
 /** Topics that items may come from, and those among them that the review is made for. */

@@ -1,5 +1,5 @@
 /** The bank as one class sees it. */
-import { usableItems, type UsableItems } from "../bank/bankIndex.ts";
+import type { UsableItems } from "../bank/bankIndex.ts";
 import type { ClassDue } from "../plan/service.ts";
 import type { Member, OpenScope } from "../platform/scope.ts";
 import * as store from "./store.ts";
@@ -13,7 +13,7 @@ export interface ClassBank {
 
 export async function classBank(scope: OpenScope<Member>, due: ClassDue): Promise<ClassBank> {
   const { departmentId } = scope.caller;
-  const bank = await usableItems(scope, departmentId);
+  const { bank } = due;
   return {
     bank,
     listed: bank.topicIds.map((topicId) => due.rollUp.get(topicId)),

@@ -4,8 +4,6 @@ import type { Result } from "@verdant/contract/endpoint";
 import type { Strand as StrandShown } from "@verdant/contract/wire";
 import type * as contract from "@verdant/contract/assembly";
 import { chanceOfSame, sharedByTwo, waysToDraw } from "@verdant/core/assembly/draws";
-import { wovenIndex } from "@verdant/core/assembly/interleave";
-import { neighbourPairs, orderCost, unavoidablePairs, type Strand } from "@verdant/core/assembly/orderCost";
 import { aboveMixes } from "@verdant/core/checker/options";
 import { groupBy } from "@verdant/core/groupBy";
 import { kindOf, markerOf } from "@verdant/core/items/kinds";
@@ -14,13 +12,10 @@ import { bandOf } from "@verdant/core/plan/band";
 import { goesOf } from "@verdant/core/coverage/goes";
 import { expectedScore, slipKnown } from "@verdant/core/plan/posterior";
 import { headline } from "@verdant/core/richText";
-import { gatheredByStimulus } from "@verdant/core/stimuli/stimulus";
 import type { z } from "zod";
-import { usableItems } from "../bank/bankIndex.ts";
 import { faultsOf } from "../bank/service.ts";
 import type { ClassDue } from "../plan/service.ts";
 import type { Caller, OpenScope } from "../platform/scope.ts";
-import { bestSpacing } from "./bestSpacing.ts";
 import {
   loadQuiz,
   revisionFor,
@@ -30,6 +25,7 @@ import {
   type LoadedPlace,
   type LoadedQuiz,
 } from "./loadQuiz.ts";
+import { orderChecks, wovenOf } from "./order.ts";
 import { restChecks } from "./rested.ts";
 import * as store from "./store.ts";
 
@@ -44,19 +40,25 @@ const questionsIn = (place: LoadedPlace) => (place.type === "fixed" ? 1 : place.
 export const describeQuiz = async (scope: OpenScope, departmentId: string, quizId: string): Promise<Quiz> =>
   describeLoaded(scope, departmentId, await loadQuiz(scope, departmentId, quizId));
 
-/** The same of a quiz that is at hand already, as it was just written. */
-export async function describeLoaded(scope: OpenScope, departmentId: string, loaded: LoadedQuiz): Promise<Quiz> {
+/** The same of a quiz that is at hand already, as it was just written; what is known of it besides is not read again. */
+export async function describeLoaded(
+  scope: OpenScope,
+  departmentId: string,
+  loaded: LoadedQuiz,
+  known: { readonly lastUse?: ReadonlyMap<string, string> | undefined; readonly releases?: readonly [] } = {},
+): Promise<Quiz> {
   const { quiz, due, parts, places } = loaded;
   const fixed = places.filter(isFixed);
   const itemIds = places.flatMap(itemsIn).map((item) => item.id);
   const [lastUse, facilities, releases] = await Promise.all([
-    store.listLastUse(scope.db, departmentId, due.class.id),
+    known.lastUse ?? store.listLastUse(scope.db, departmentId, due.class.id),
     store.listFacilities(scope.db, departmentId, itemIds),
-    store.listReleasesOf(scope.db, departmentId, quiz.id),
+    known.releases ?? store.listReleasesOf(scope.db, departmentId, quiz.id),
   ]);
   const strands = fixed.map((place) => strandOfItem(due, place.item));
   const questions = places.reduce((sum, place) => sum + questionsIn(place), 0);
   const asked = quiz.blueprint?.asked ?? questions;
+  const shape = { parts: parts.length, places: places.length };
   return {
     id: quiz.id,
     number: quiz.number,
@@ -69,17 +71,18 @@ export async function describeLoaded(scope: OpenScope, departmentId: string, loa
     questions,
     parts,
     places: places.map((place) => toPlace(scope.caller, place, due, { lastUse, facilities })),
-    topicIds: [...new Set(strands.map((strand) => strand.topicId))],
+    topicIds: [...new Set(strands.map((strand) => strand.topicId))].sort(),
     mix: mixOf(due, places),
     blueprint: quiz.blueprint?.requirements ?? null,
     shortfalls: [...(quiz.blueprint?.shortfalls ?? [])],
     draws: drawsOf(scope.caller, places.filter(isDraw), due.studentIds.length),
-    woven: await wovenOf(scope, loaded, strands),
+    woven: await wovenOf(scope, strands, shape),
     gap: quiz.blueprint?.gap ?? null,
     expected: expectedOf(places, due, facilities),
     checks: [
-      ...checksOf(scope.caller, loaded, strands, { asked, questions }),
-      ...restChecks(loaded, lastUse, await usableItems(scope, departmentId)),
+      ...checksOf(scope.caller, loaded, { asked, questions }),
+      ...restChecks(loaded, lastUse),
+      ...orderChecks(strands, shape),
     ],
     releases: releases.map((one) => ({ id: one.id, releasedAt: one.releasedAt.toISOString() })),
   };
@@ -210,18 +213,6 @@ function drawsOf(caller: Caller, draws: readonly Draw[], students: number): Quiz
   return { powerOfTen, shared, drawn, goes, chanceOfSame: chanceOfSame(10 ** Math.min(300, powerOfTen), students) };
 }
 
-/** Interleaving index of the order as it stands, against the best order found for the same items. Parts never mix. */
-async function wovenOf(
-  scope: OpenScope,
-  { parts, places }: LoadedQuiz,
-  strands: readonly Strand[],
-): Promise<number | null> {
-  if (parts.length > 1 || places.length === 0) return null;
-  const asIs = [...strands.keys()];
-  const best = await bestSpacing(scope, strands);
-  return wovenIndex(strands, asIs, Math.min(best, orderCost(strands)(asIs).spacing));
-}
-
 /** Points the class should score: the sum of expected credits, give or take half a point in ten. */
 function expectedOf(places: readonly LoadedPlace[], due: ClassDue, facilities: Known["facilities"]) {
   const recalls = new Map(due.topics.map((topic) => [topic.topicId, topic.recall ?? 0.5]));
@@ -251,7 +242,6 @@ function expectedOf(places: readonly LoadedPlace[], due: ClassDue, facilities: K
 function checksOf(
   caller: Caller,
   { quiz, due, parts, places }: LoadedQuiz,
-  strands: readonly Strand[],
   { asked, questions }: { asked: number; questions: number },
 ): z.infer<typeof Check>[] {
   const checks: Quiz["checks"] = [];
@@ -272,14 +262,6 @@ function checksOf(
         text: `Item ${item.number}: ${finding.text} ${finding.reason}`,
       });
   }
-  const pairs = neighbourPairs(strands) - unavoidablePairs(strands.map((strand) => strand.topicId));
-  if (pairs > 0 && parts.length === 1)
-    checks.push({
-      code: "sameTopicNeighbours",
-      text: `${pairs === 1 ? "One pair" : `${pairs} pairs`} of neighbours share a topic and need not.`,
-    });
-  if (parts.length === 1 && areApart(strands))
-    checks.push({ code: "stimulusApart", text: "Questions on the same text, map or chart stand apart." });
   const families = new Set(fixed.map((place) => place.item.familyId));
   if (families.size < fixed.length)
     checks.push({ code: "sameFamily", text: "Two questions are variants of one another." });
@@ -303,16 +285,6 @@ function checksOf(
       checks.push({ code: "partEmpty", text: `The part “${part.heading ?? "without a heading"}” has no questions.` });
   }
   return checks;
-}
-
-/** Some that share a stimulus have another question between them. */
-function areApart(strands: readonly Strand[]): boolean {
-  const gathered = gatheredByStimulus([...strands.keys()], (i) => strands[i]?.block);
-  const blocks = (order: readonly number[]) =>
-    order.filter(
-      (at, i) => strands[at]?.block === undefined || strands[at].block !== strands[order[i - 1] ?? -1]?.block,
-    ).length;
-  return blocks([...strands.keys()]) > blocks(gathered);
 }
 
 /** Topics that are due and have items, but no question here. Only of what was composed: who chooses by hand knows why. */

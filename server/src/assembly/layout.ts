@@ -118,24 +118,11 @@ export async function layOut(
     if (!item || (!known.has(id) && item.status === "retired"))
       throw invalid("One of the items cannot be used: it is retired or is not there.");
   }
-  await store.deleteLayout(db, departmentId, quiz.id);
   const placed = parts.map((part, i) => ({ ...part, id: newId(), position: i + 1 }));
-  await store.insertParts(
-    db,
-    placed.map(({ id, position, heading, instruction, orderRule }) => ({
-      departmentId,
-      id,
-      quizId: quiz.id,
-      position,
-      heading: heading === "" ? null : heading,
-      instruction: instruction === null || instruction === "" ? null : JSON.stringify(instruction),
-      orderRule,
-    })),
-  );
   const rows = placed.flatMap((part) =>
     part.places.map((place, i) => ({ place, id: newId(), partId: part.id, position: i + 1 })),
   );
-  const written = rows.map(({ place, id, partId, position }): { row: PlaceRow; position: number } => {
+  const rowsWritten = rows.map(({ place, id, partId, position }): { row: PlaceRow; position: number } => {
     const nothing = { itemId: null, unitId: null, seenRevisionId: null, unit: null, letter: null, hue: null };
     const base = { id, partId, kind: place.type, points: 0, locked: false, take: null, text: null, ...nothing };
     if (place.type === "interlude") return { position, row: { ...base, text: place.text } };
@@ -152,28 +139,25 @@ export async function layOut(
     };
     return { position, row };
   });
-  await store.insertPlaces(
-    db,
-    written.map(({ position, row: { unit: _unit, letter: _letter, hue: _hue, text, ...row } }) => ({
-      ...{ departmentId, position, pool: null, ...row },
-      text: text === null ? null : JSON.stringify(text),
-    })),
-  );
   const pools = rows.flatMap(({ place, id }) =>
     place.type === "draw" ? place.itemIds.map((itemId) => ({ placeId: id, itemId })) : [],
   );
-  await store.insertPoolItems(
-    db,
-    pools.map((one) => ({ departmentId, ...one })),
-  );
-  return {
-    parts: placed.map(({ id, heading, instruction, orderRule }) => ({
-      ...{ id, orderRule },
-      heading: heading === "" ? null : heading,
-      instruction: instruction === "" ? null : instruction,
+  const written = placed.map(({ id, position, heading, instruction, orderRule }) => ({
+    ...{ id, position, orderRule },
+    heading: heading === "" ? null : heading,
+    instruction: instruction === "" ? null : instruction,
+  }));
+  await store.replaceLayout(db, departmentId, quiz.id, {
+    parts: written,
+    places: rowsWritten.map(({ position, row: { unit: _unit, letter: _letter, hue: _hue, ...row } }) => ({
+      ...{ position, ...row },
     })),
+    pools,
+  });
+  return {
+    parts: written.map(({ position: _, ...part }) => part),
     places: placesOf(
-      written.map((one) => one.row),
+      rowsWritten.map((one) => one.row),
       pools,
       items,
     ),

@@ -76,20 +76,30 @@ export function revisionFor(caller: Caller, item: ItemNow): string | null {
   return isOwn && isUsable ? item.revisionId : null;
 }
 
+type StrandItem = Pick<ItemNow, "id" | "topicId" | "stimulusId" | "kind" | "writerDifficulty">;
+
 /** The strand of an item in the class's course: its listed topic and that topic's unit. */
-export function strandOfItem(
-  due: ClassDue,
-  item: Pick<ItemNow, "id" | "topicId" | "stimulusId" | "kind" | "writerDifficulty">,
-): Strand {
-  const topicId = due.rollUp.get(item.topicId ?? "") ?? item.topicId ?? item.id;
-  const unitId = due.topics.find((topic) => topic.topicId === topicId)?.strand.unitId ?? item.id;
-  return {
-    topicId,
-    unitId,
-    kind: item.kind,
-    difficultyRank: (item.writerDifficulty - 1) / 4,
-    block: item.stimulusId ?? undefined,
-  };
+export function strandOfItem(due: ClassDue, item: StrandItem): Strand {
+  const listedId = due.rollUp.get(item.topicId ?? "") ?? null;
+  const unitId = due.topics.find((topic) => topic.topicId === listedId)?.strand.unitId ?? null;
+  return toStrand(item, listedId, unitId);
+}
+
+/** The strand of an item whose topic counts for a listed one of a unit; one that counts for none is a strand of its own. */
+const toStrand = (item: StrandItem, listedId: string | null, unitId: string | null): Strand => ({
+  topicId: listedId ?? item.topicId ?? item.id,
+  unitId: unitId ?? item.id,
+  kind: item.kind,
+  difficultyRank: (item.writerDifficulty - 1) / 4,
+  block: item.stimulusId ?? undefined,
+});
+
+/** The same of a place as {@link store.listPlaceStrands} reads it; null when all do not get the same there. */
+export function strandIn(row: Awaited<ReturnType<typeof store.listPlaceStrands>>[number]): Strand | null {
+  const { itemId, kind, writerDifficulty } = row;
+  if (itemId === null || kind === null || writerDifficulty === null) return null;
+  const { topicId, stimulusId, listedId, unitId } = row;
+  return toStrand({ id: itemId, topicId, stimulusId, kind, writerDifficulty }, listedId, unitId);
 }
 
 export const unitOf = (due: ClassDue, topicId: string | null) =>

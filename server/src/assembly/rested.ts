@@ -1,7 +1,6 @@
 /** Whether a composed review asks again what the class met not long ago: a preference, and said when it could not be kept. */
 import type { Quiz } from "@verdant/contract/assembly";
 import { dayOf } from "@verdant/core/plan/day";
-import type { UsableItems } from "../bank/bankIndex.ts";
 import type { LoadedQuiz } from "./loadQuiz.ts";
 
 /** After so many days an item is as good as one that was never met: twelve weeks. */
@@ -14,15 +13,11 @@ const restOf = (lastUse: ReadonlyMap<string, string>, itemId: string, today: num
 };
 
 /** What was composed without saying how long an item must have rested; who chooses by hand, or says it, knows. */
-export function restChecks(
-  { quiz, due, places }: LoadedQuiz,
-  lastUse: ReadonlyMap<string, string>,
-  bank: UsableItems,
-): Quiz["checks"] {
+export function restChecks({ quiz, due, places }: LoadedQuiz, lastUse: ReadonlyMap<string, string>): Quiz["checks"] {
   const { blueprint } = quiz;
   const isComposed = blueprint !== null && (blueprint.gap !== null || blueprint.requirements != null);
   if (!isComposed || blueprint.requirements?.unseenWeeks != null) return [];
-  const { today } = due;
+  const { today, bank } = due;
   let number = 0;
   const lately: { number: number; topicId: string | undefined; rest: number }[] = [];
   const here = new Set<string>();

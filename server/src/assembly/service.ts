@@ -15,6 +15,7 @@ import { loadQuiz, woven } from "./loadQuiz.ts";
 import * as store from "./store.ts";
 
 export { listMatches, listSwaps } from "./alternatives.ts";
+export { arrangeQuiz } from "./arrange.ts";
 export { setLayout } from "./layout.ts";
 export { changeMix, weaveQuiz } from "./mix.ts";
 export { previewQuiz } from "./preview.ts";
@@ -35,6 +36,7 @@ export async function composeQuiz(
     itemIds: choice.itemIds,
     blueprint: { asked: body.count, gap: choice.gap },
     action: "composed",
+    lastUse: choice.lastUse,
   });
 }
 
@@ -59,17 +61,16 @@ async function insertQuiz(
     itemIds: readonly string[];
     blueprint: { asked: number; gap: number | null };
     action: string;
+    lastUse?: ReadonlyMap<string, string> | undefined;
   },
 ): Promise<Quiz> {
-  const { quizId, name, itemIds, blueprint, action } = given;
+  const { quizId, name, itemIds, blueprint, action, lastUse } = given;
   const written = await atomically(scope, async (within) => {
     const { db, caller, now } = within;
     const { departmentId, personId } = caller;
-    const number = await store.takeQuizNumber(db, departmentId);
-    await store.insertQuiz(db, {
+    const number = await store.insertQuiz(db, {
       departmentId,
       id: quizId,
-      number,
       name,
       courseId: due.class.courseId,
       classId: due.class.id,
@@ -85,7 +86,7 @@ async function insertQuiz(
     await record(within, { departmentId, entity: "quiz", entityId: quizId, action, after: { itemIds: [...itemIds] } });
     return { quiz, due, ...laid };
   });
-  return describeLoaded(scope, scope.caller.departmentId, written);
+  return describeLoaded(scope, scope.caller.departmentId, written, { lastUse, releases: [] });
 }
 
 const onePart = (itemIds: readonly string[]): Part => ({
@@ -148,7 +149,7 @@ export async function recomposeQuiz(
     });
     return { ...loaded, ...laid, quiz: { ...quiz, version, blueprint: next } };
   });
-  return describeLoaded(scope, departmentId, written);
+  return describeLoaded(scope, departmentId, written, { lastUse: choice.lastUse });
 }
 
 /** The choice as one part, in which the locked places stand where they stood. */

@@ -6,22 +6,24 @@ import { creditSums, firstAnswers } from "../platform/firstAnswers.ts";
 import { holding } from "../platform/holding.ts";
 import type { Tables } from "../platform/tables.ts";
 
-export async function takeQuizNumber(db: Db, departmentId: string): Promise<number> {
+/** Puts a quiz in with the department's next number, which it returns. */
+export async function insertQuiz(db: Db, quiz: Omit<Insertable<Tables["quiz"]>, "number">): Promise<number> {
   const row = await db
-    .updateTable("department")
-    .set((eb) => ({ nextQuizNumber: eb("nextQuizNumber", "+", 1) }))
-    .where("id", "=", departmentId)
-    .returning("nextQuizNumber")
+    .with("taken", (qb) =>
+      qb
+        .updateTable("department")
+        .set((eb) => ({ nextQuizNumber: eb("nextQuizNumber", "+", 1) }))
+        .where("id", "=", quiz.departmentId)
+        .returning("nextQuizNumber"),
+    )
+    .insertInto("quiz")
+    .values((eb) => ({
+      ...quiz,
+      number: eb.selectFrom("taken").select((taken) => taken("nextQuizNumber", "-", 1).as("number")),
+    }))
+    .returning("number")
     .executeTakeFirstOrThrow();
-  return row.nextQuizNumber - 1;
-}
-
-export async function insertQuiz(db: Db, quiz: Insertable<Tables["quiz"]>): Promise<void> {
-  await db.insertInto("quiz").values(quiz).execute();
-}
-
-export async function insertPlaces(db: Db, rows: Insertable<Tables["quizPlace"]>[]): Promise<void> {
-  if (rows.length > 0) await db.insertInto("quizPlace").values(rows).execute();
+  return row.number;
 }
 
 export function findQuiz(db: Db, departmentId: string, quizId: string) {
@@ -62,6 +64,57 @@ export function listPlaces(db: Db, departmentId: string, quizId: string) {
     .orderBy("part.position")
     .orderBy("place.position")
     .execute();
+}
+
+/** Places of a quiz in order, with what an order is judged by; of a part without places one row with none. */
+export function listPlaceStrands(db: Db, departmentId: string, quizId: string) {
+  return db
+    .selectFrom("quiz")
+    .innerJoin("quizPart as part", (join) =>
+      join.onRef("part.departmentId", "=", "quiz.departmentId").onRef("part.quizId", "=", "quiz.id"),
+    )
+    .leftJoin("quizPlace as place", (join) =>
+      join.onRef("place.departmentId", "=", "part.departmentId").onRef("place.partId", "=", "part.id"),
+    )
+    .leftJoin("item", (join) =>
+      join.onRef("item.departmentId", "=", "place.departmentId").onRef("item.id", "=", "place.itemId"),
+    )
+    .leftJoinLateral(
+      (eb) =>
+        eb
+          .selectFrom("topicAncestor")
+          .innerJoin("unitTopic", (join) =>
+            join
+              .onRef("unitTopic.departmentId", "=", "topicAncestor.departmentId")
+              .onRef("unitTopic.topicId", "=", "topicAncestor.ancestorId"),
+          )
+          .select(["unitTopic.topicId", "unitTopic.unitId"])
+          .whereRef("topicAncestor.departmentId", "=", "item.departmentId")
+          .whereRef("topicAncestor.topicId", "=", "item.topicId")
+          .whereRef("unitTopic.courseId", "=", "quiz.courseId")
+          .orderBy("topicAncestor.depth")
+          .limit(1)
+          .as("listed"),
+      (join) => join.onTrue(),
+    )
+    .where("quiz.departmentId", "=", departmentId)
+    .where("quiz.id", "=", quizId)
+    .where("quiz.archivedAt", "is", null)
+    .select(["part.id as partId", "place.id", "place.itemId", "item.topicId", "item.stimulusId", "item.kind"])
+    .select(["item.writerDifficulty", "listed.topicId as listedId", "listed.unitId"])
+    .orderBy("part.position")
+    .orderBy("place.position")
+    .execute();
+}
+
+/** Numbers the places of each part in this order. */
+export async function setPositions(db: Db, departmentId: string, parts: readonly (readonly string[])[]): Promise<void> {
+  const places = parts.flatMap((ids) => ids.map((id, i) => ({ id, position: i + 1 })));
+  await sql`
+    update quiz_place set position = moved.position
+    from jsonb_to_recordset(${JSON.stringify(places)}::jsonb) as moved (id uuid, position int)
+    where quiz_place.department_id = ${departmentId} and quiz_place.id = moved.id
+      and quiz_place.position <> moved.position`.execute(db);
 }
 
 /** Items of the pools of a quiz's draws. */
@@ -134,23 +187,36 @@ export function updateQuiz(
     .executeTakeFirst();
 }
 
-/** Takes all parts and places of a quiz away, to be laid out anew. */
-export async function deleteLayout(db: Db, departmentId: string, quizId: string): Promise<void> {
-  const parts = db
-    .selectFrom("quizPart")
-    .select("id")
-    .where("departmentId", "=", departmentId)
-    .where("quizId", "=", quizId);
-  await db.deleteFrom("quizPlace").where("departmentId", "=", departmentId).where("partId", "in", parts).execute();
-  await db.deleteFrom("quizPart").where("departmentId", "=", departmentId).where("quizId", "=", quizId).execute();
-}
-
-export async function insertParts(db: Db, rows: Insertable<Tables["quizPart"]>[]): Promise<void> {
-  if (rows.length > 0) await db.insertInto("quizPart").values(rows).execute();
-}
-
-export async function insertPoolItems(db: Db, rows: Insertable<Tables["quizPoolItem"]>[]): Promise<void> {
-  if (rows.length > 0) await db.insertInto("quizPoolItem").values(rows).execute();
+/** Puts parts and places in place of all that a quiz has; each part and place by a new id. */
+export async function replaceLayout(
+  db: Db,
+  departmentId: string,
+  quizId: string,
+  laid: {
+    readonly parts: readonly Omit<Insertable<Tables["quizPart"]>, "departmentId" | "quizId">[];
+    readonly places: readonly Omit<Insertable<Tables["quizPlace"]>, "departmentId" | "pool">[];
+    readonly pools: readonly Omit<Insertable<Tables["quizPoolItem"]>, "departmentId">[];
+  },
+): Promise<void> {
+  const rows = (list: readonly unknown[]) => sql`jsonb_to_recordset(${JSON.stringify(list)}::jsonb)`;
+  await sql`
+    with gone_parts as (
+      delete from quiz_part where department_id = ${departmentId} and quiz_id = ${quizId} returning id),
+    gone_places as (
+      delete from quiz_place using gone_parts
+      where quiz_place.department_id = ${departmentId} and quiz_place.part_id = gone_parts.id),
+    parts as (
+      insert into quiz_part (department_id, quiz_id, id, position, heading, instruction, order_rule)
+      select ${departmentId}, ${quizId}, part.* from ${rows(laid.parts)} as part
+        (id uuid, position int, heading text, instruction jsonb, "orderRule" text)),
+    places as (
+      insert into quiz_place
+        (department_id, id, part_id, position, kind, item_id, seen_revision_id, unit_id, points, locked, take, text)
+      select ${departmentId}, place.* from ${rows(laid.places)} as place
+        (id uuid, "partId" uuid, position int, kind text, "itemId" uuid, "seenRevisionId" uuid, "unitId" uuid,
+         points numeric, locked boolean, take int, text jsonb))
+    insert into quiz_pool_item (department_id, place_id, item_id)
+    select ${departmentId}, pool.* from ${rows(laid.pools)} as pool ("placeId" uuid, "itemId" uuid)`.execute(db);
 }
 
 /** The last day on which each item met anybody of the class. */

@@ -28,5 +28,4 @@ export async function needClass({ db }: Scope, departmentId: string, classId: st
   return need(found, "class");
 }
 
-export const { findClasses, listClosedDays, listDaysClosedTo, listStudentTopics, listStudentsOf, takeEvidenceSeq } =
-  store;
+export const { findClasses, listClosedDays, takeEvidenceSeq } = store;

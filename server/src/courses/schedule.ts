@@ -3,7 +3,6 @@ import { groupBy } from "@verdant/core/groupBy";
 import { dayOf, type Day } from "@verdant/core/plan/day";
 import type { PlanTopic } from "@verdant/core/plan/due";
 import { taughtDays } from "@verdant/core/plan/taught";
-import { findClasses, listDaysClosedTo, listStudentTopics, type needClass } from "./listClasses.ts";
 import { need } from "../platform/failure.ts";
 import type { Scope } from "../platform/scope.ts";
 import * as store from "./scheduleStore.ts";
@@ -23,9 +22,14 @@ export interface ClassSchedule {
   readonly taughtTo: TaughtTo;
   /** Days said of single students, by “student topic”; null: not taught to this one. */
   readonly ownDays: ReadonlyMap<string, Day | null>;
-  readonly class: Awaited<ReturnType<typeof needClass>>;
+  readonly class: Omit<ScheduledClass, "closed" | "said" | "enrolled">;
+  /** Who is in the class, by name. */
+  readonly studentIds: readonly string[];
   readonly topics: readonly ScheduledTopic[];
 }
+
+type Rows<F extends (...given: never[]) => Promise<unknown[]>> = Awaited<ReturnType<F>>;
+type ScheduledClass = Rows<typeof store.listScheduledClasses>[number];
 
 /** What is scheduled counts as taught, unless somebody has said otherwise. */
 export async function loadSchedule(scope: Scope, departmentId: string, classId: string): Promise<ClassSchedule> {
@@ -40,34 +44,23 @@ export async function loadSchedules(
   classIds: readonly string[],
 ): Promise<ClassSchedule[]> {
   if (classIds.length === 0) return [];
-  const [classes, listed, closed, said] = await Promise.all([
-    findClasses(db, departmentId, classIds),
+  const [classes, listed] = await Promise.all([
+    store.listScheduledClasses(db, departmentId, classIds),
     store.listPlanTopics(db, departmentId, classIds),
-    listDaysClosedTo(db, departmentId, classIds),
-    listStudentTopics(db, departmentId, classIds),
   ]);
   const topics = groupBy(listed, (row) => row.classId);
-  const own = groupBy(said, (row) => row.classId);
   const byId = new Map(classes.map((one) => [one.id, one]));
   return classIds.flatMap((id) => {
     const one = byId.get(id);
-    if (!one) return [];
-    const spans = closed.filter(
-      (span) => span.schoolYearId === one.schoolYearId && (span.classId === null || span.classId === id),
-    );
-    return [scheduleOf(one, topics.get(id) ?? [], spans, own.get(id) ?? [])];
+    return one ? [scheduleOf(one, topics.get(id) ?? [])] : [];
   });
 }
 
-type Rows<F extends (...given: never[]) => Promise<unknown[]>> = Awaited<ReturnType<F>>;
-
 function scheduleOf(
-  one: ClassSchedule["class"],
+  { closed, said, enrolled, ...one }: ScheduledClass,
   rows: Rows<typeof store.listPlanTopics>,
-  closed: Rows<typeof listDaysClosedTo>,
-  ofStudents: Rows<typeof listStudentTopics>,
 ): ClassSchedule {
-  const closedSpans = closed.map((span) => ({ from: dayOf(span.fromOn), to: dayOf(span.toOn) }));
+  const closedSpans = closed.map((span) => ({ from: dayOf(span.from), to: dayOf(span.to) }));
   const scheduled = new Map<string, Day>();
   for (const [, topics] of groupBy(rows, (row) => row.unitId)) {
     const { plannedFrom, plannedTo } = topics[0] ?? {};
@@ -80,9 +73,7 @@ function scheduleOf(
     };
     taughtDays(schedule, topics.length).forEach((day, i) => scheduled.set(topics[i]?.topicId ?? "", day));
   }
-  const own = new Map(
-    ofStudents.map((row) => [`${row.studentId} ${row.topicId}`, row.taughtOn === null ? null : dayOf(row.taughtOn)]),
-  );
+  const own = new Map(said.map(({ student, topic, day }) => [`${student} ${topic}`, day === null ? null : dayOf(day)]));
   const topics = rows.map((row) => ({
     topicId: row.topicId,
     name: row.topic,
@@ -101,6 +92,7 @@ function scheduleOf(
   const classDays = new Map(topics.map((topic) => [topic.topicId, topic.taughtOn]));
   return {
     class: one,
+    studentIds: enrolled.map((row) => row.student),
     topics,
     ownDays: own,
     taughtTo: (studentId, topicId) => {

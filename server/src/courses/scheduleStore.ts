@@ -1,7 +1,57 @@
 /** SQL for what a class's course lists, and when it is taught. */
 import { sql } from "kysely";
+import { jsonArrayFrom } from "kysely/helpers/postgres";
+import { selectClasses } from "./store.ts";
 import type { Db } from "../platform/database.ts";
 import { oneOf } from "../platform/oneOf.ts";
+
+/**
+ * These classes with the days on which their years and they themselves have no lessons, what was said of single students,
+ * and who is in them. Names inside the arrays are single words: the database's spelling is not turned there.
+ */
+export function listScheduledClasses(db: Db, departmentId: string, classIds: readonly string[]) {
+  return selectClasses(db, departmentId, classIds)
+    .select((eb) => [
+      jsonArrayFrom(
+        eb
+          .selectFrom("closedDays")
+          .select(["closedDays.fromOn as from", "closedDays.toOn as to"])
+          .whereRef("closedDays.departmentId", "=", "class.departmentId")
+          .whereRef("closedDays.schoolYearId", "=", "class.schoolYearId")
+          .where((or) =>
+            or.or([or("closedDays.classId", "is", null), or("closedDays.classId", "=", or.ref("class.id"))]),
+          )
+          .orderBy("closedDays.fromOn"),
+      ).as("closed"),
+      jsonArrayFrom(
+        eb
+          .selectFrom("studentTopic")
+          .select([
+            "studentTopic.studentId as student",
+            "studentTopic.topicId as topic",
+            "studentTopic.taughtOn as day",
+          ])
+          .whereRef("studentTopic.departmentId", "=", "class.departmentId")
+          .whereRef("studentTopic.classId", "=", "class.id"),
+      ).as("said"),
+      jsonArrayFrom(
+        eb
+          .selectFrom("enrolment")
+          .innerJoin("student", (join) =>
+            join
+              .onRef("student.departmentId", "=", "enrolment.departmentId")
+              .onRef("student.id", "=", "enrolment.studentId"),
+          )
+          .select("enrolment.studentId as student")
+          .whereRef("enrolment.departmentId", "=", "class.departmentId")
+          .whereRef("enrolment.classId", "=", "class.id")
+          .where("enrolment.leftOn", "is", null)
+          .orderBy("student.familyName")
+          .orderBy("student.givenName"),
+      ).as("enrolled"),
+    ])
+    .execute();
+}
 
 /** Topics of each class's course in order, with the planned dates of their unit and what was said about them. */
 export function listPlanTopics(db: Db, departmentId: string, classIds: readonly string[]) {

@@ -44,7 +44,8 @@ export function listUnits(db: Db, departmentId: string) {
     .execute();
 }
 
-export function findClasses(db: Db, departmentId: string, classIds: readonly string[]) {
+/** Classes as whoever works with one needs them. */
+export function selectClasses(db: Db, departmentId: string, classIds: readonly string[]) {
   return db
     .selectFrom("class")
     .innerJoin("schoolYear", (join) =>
@@ -67,9 +68,11 @@ export function findClasses(db: Db, departmentId: string, classIds: readonly str
     .select((eb) => [
       "schoolYear.name as schoolYear",
       eb.fn.coalesce("class.timeZone", "department.timeZone").as("timeZone"),
-    ])
-    .execute();
+    ]);
 }
+
+export const findClasses = (db: Db, departmentId: string, classIds: readonly string[]) =>
+  selectClasses(db, departmentId, classIds).execute();
 
 export function listEnrolments(db: Db, departmentId: string, classId: string) {
   return db
@@ -116,40 +119,6 @@ export function listStudentTopics(db: Db, departmentId: string, classIds: readon
     .select(["classId", "studentId", "topicId", "taughtOn"])
     .where("departmentId", "=", departmentId)
     .where(oneOf("classId", classIds))
-    .execute();
-}
-
-/** Days without lessons in the years of these classes: of the school (`classId` null) and of the classes. */
-export function listDaysClosedTo(db: Db, departmentId: string, classIds: readonly string[]) {
-  return db
-    .selectFrom("closedDays")
-    .select(["schoolYearId", "classId", "fromOn", "toOn"])
-    .where("departmentId", "=", departmentId)
-    .where("schoolYearId", "in", (eb) =>
-      eb
-        .selectFrom("class")
-        .select("schoolYearId")
-        .where("class.departmentId", "=", departmentId)
-        .where(oneOf("class.id", classIds)),
-    )
-    .where((eb) => eb.or([eb("classId", "is", null), oneOf("classId", classIds)]))
-    .orderBy("fromOn")
-    .execute();
-}
-
-/** Students of these classes, by class. */
-export function listStudentsOf(db: Db, departmentId: string, classIds: readonly string[]) {
-  return db
-    .selectFrom("enrolment")
-    .innerJoin("student", (join) =>
-      join.onRef("student.departmentId", "=", "enrolment.departmentId").onRef("student.id", "=", "enrolment.studentId"),
-    )
-    .where("enrolment.departmentId", "=", departmentId)
-    .where(oneOf("enrolment.classId", classIds))
-    .where("enrolment.leftOn", "is", null)
-    .select(["enrolment.classId", "enrolment.studentId"])
-    .orderBy("student.familyName")
-    .orderBy("student.givenName")
     .execute();
 }
 

@@ -4,7 +4,6 @@ import { dayOf } from "@verdant/core/plan/day";
 import { due, type TopicDue } from "@verdant/core/plan/due";
 import { noMemory, type RecallMemory } from "@verdant/core/plan/remember";
 import { usableItems, type UsableItems } from "../bank/bankIndex.ts";
-import { listStudentsOf } from "../courses/listClasses.ts";
 import { need } from "../platform/failure.ts";
 import { localDayOf } from "../platform/localDate.ts";
 import type { OpenScope } from "../platform/scope.ts";
@@ -14,7 +13,8 @@ import * as store from "./store.ts";
 
 export interface ClassDue extends ClassSchedule {
   readonly today: number;
-  readonly studentIds: readonly string[];
+  /** What the department's bank had when this was read. */
+  readonly bank: UsableItems;
   readonly memory: RecallMemory;
   readonly topics: readonly (ScheduledTopic & TopicDue & { readonly plannedOn: number | null })[];
   /** Listed topic of the course for every topic of the bank. */
@@ -38,14 +38,12 @@ export async function dueOfClasses(
   const plans = await loadSchedules(scope, departmentId, classIds);
   if (plans.length === 0) return [];
   const courseIds = [...new Set(plans.map((plan) => plan.class.courseId))];
-  const [memories, enrolled, rollUps, bank, allPlanned] = await Promise.all([
+  const [memories, rollUps, bank, allPlanned] = await Promise.all([
     loadRecall(scope, departmentId, plans),
-    listStudentsOf(scope.db, departmentId, classIds),
     rollUpsOf(scope, departmentId, courseIds),
     usableItems(scope, departmentId),
     store.listPlanned(scope.db, departmentId, classIds),
   ]);
-  const students = groupBy(enrolled, (row) => row.classId);
   const planned = groupBy(allPlanned, (row) => row.classId);
   const available = new Map(
     courseIds.map((courseId) => [courseId, availableIn(bank, rollUps.get(courseId) ?? new Map())]),
@@ -53,15 +51,14 @@ export async function dueOfClasses(
   return plans.map((plan) => {
     const { id, courseId, timeZone } = plan.class;
     const memory = memories.get(id) ?? noMemory;
-    const studentIds = (students.get(id) ?? []).map((row) => row.studentId);
     const today = localDayOf(scope.now(), timeZone);
     const nextPlanned = new Map([...(planned.get(id) ?? [])].reverse().map((one) => [one.topicId, dayOf(one.on)]));
     const topics = plan.topics.map((topic) => ({ ...topic, plannedOn: nextPlanned.get(topic.topicId) ?? null }));
-    const standings = due(memory, topics, studentIds, today, plan.taughtTo);
+    const standings = due(memory, topics, plan.studentIds, today, plan.taughtTo);
     return {
       ...plan,
       today,
-      studentIds,
+      bank,
       rollUp: rollUps.get(courseId) ?? new Map<string, string>(),
       memory,
       topics: topics.map((topic, i) => ({ ...topic, ...(standings[i] as TopicDue) })),

@@ -3,6 +3,7 @@ import type { TodayClass } from "@verdant/contract/today";
 import { mix } from "@verdant/core/plan/mix";
 import { useNavigate } from "react-router";
 import {
+  arrangeQuiz,
   changeMix,
   composeQuiz,
   createQuiz,
@@ -20,6 +21,9 @@ import { daysBetween } from "../ui/dates.ts";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
 
+/** What depends on the order of a quiz's questions alone. */
+const orderTag = { type: "Quiz", id: "order" } as const;
+
 export const assemblyApi = api.injectEndpoints({
   endpoints: (build) => ({
     listQuizzes: build.infiniteQuery({ ...pages<typeof listQuizzes>(listQuizzes), providesTags: ["Quiz"] }),
@@ -28,12 +32,14 @@ export const assemblyApi = api.injectEndpoints({
     createQuiz: build.mutation({ ...calls<typeof createQuiz>(createQuiz), invalidatesTags: ["Quiz"] }),
     recomposeQuiz: build.mutation({ ...calls<typeof recomposeQuiz>(recomposeQuiz), invalidatesTags: ["Quiz"] }),
     setLayout: build.mutation({ ...calls<typeof setLayout>(setLayout), invalidatesTags: ["Quiz"] }),
+    // The composer puts the new order into the quiz it has; only what shows the order elsewhere asks again.
+    arrangeQuiz: build.mutation({ ...calls<typeof arrangeQuiz>(arrangeQuiz), invalidatesTags: [orderTag] }),
     changeMix: build.mutation({ ...calls<typeof changeMix>(changeMix), invalidatesTags: ["Quiz"] }),
     weaveQuiz: build.mutation({ ...calls<typeof weaveQuiz>(weaveQuiz), invalidatesTags: ["Quiz"] }),
     renameQuiz: build.mutation({ ...calls<typeof renameQuiz>(renameQuiz), invalidatesTags: ["Quiz"] }),
     listSwaps: build.query({ ...calls<typeof listSwaps>(listSwaps), providesTags: ["Quiz", "Item"] }),
     listMatches: build.query({ ...calls<typeof listMatches>(listMatches), providesTags: ["Quiz", "Item"] }),
-    previewQuiz: build.query({ ...calls<typeof previewQuiz>(previewQuiz), providesTags: ["Quiz"] }),
+    previewQuiz: build.query({ ...calls<typeof previewQuiz>(previewQuiz), providesTags: ["Quiz", orderTag] }),
   }),
 });
 
@@ -44,6 +50,7 @@ export const {
   useCreateQuizMutation,
   useRecomposeQuizMutation,
   useSetLayoutMutation,
+  useArrangeQuizMutation,
   useChangeMixMutation,
   useWeaveQuizMutation,
   useRenameQuizMutation,

@@ -8,8 +8,10 @@ import {
   layoutOf,
   movedAmongFixed,
   removed,
+  reordered,
   replaced,
   stepped,
+  withOrder,
   type Layout,
   type LayoutPlace,
 } from "./layout.ts";
@@ -100,6 +102,7 @@ describe("a change is shown before the server has answered", () => {
     stem: itemId,
   });
   const quiz = {
+    checks: [],
     name: "Week 9",
     parts: [{ id: "1", heading: null, instruction: null, orderRule: "woven" }],
     places: [
@@ -137,5 +140,49 @@ describe("a change is shown before the server has answered", () => {
     const parted = arranged(quiz, [part(...(places ?? []).slice(0, 2)), part(...(places ?? []).slice(2))]);
     expect(parted.parts).toHaveLength(2);
     expect(layoutOf(parted).map((one) => one.places.length)).toEqual([2, 1]);
+  });
+
+  test("a change of order alone is told by ids; any other change is not one of order", () => {
+    const [places = []] = now.map((one) => one.places);
+    expect(reordered(quiz, now)).toEqual([["a", "d", "b"]]);
+    expect(reordered(quiz, stepped(now, { part: 0, place: 2 }, -1))).toEqual([["a", "b", "d"]]);
+    for (const other of [
+      removed(now, { part: 0, place: 0 }),
+      inserted(now, { part: 0, place: 0 }, [item("new")]),
+      replaced(now, { part: 0, place: 0 }, item("new")),
+      replaced(now, { part: 0, place: 0 }, { ...item("a"), points: 2 } as LayoutPlace),
+      [part(...places), part()],
+      now.map((one) => ({ ...one, heading: "Another" })),
+      now.map((one) => ({ ...one, orderRule: "asWritten" as const })),
+    ])
+      expect(reordered(quiz, other)).toBeNull();
+    const numbered = { ...quiz, checks: [{ code: "metLately" as const, text: "The class met question 1." }] };
+    expect(reordered(numbered, now), "a check that names questions by number").toBeNull();
+  });
+
+  test("words that stand twice are not told apart by order", () => {
+    const twice = {
+      ...quiz,
+      places: [1, 2].map((id) => ({ type: "interlude", id: String(id), partId: "1", text: "Breathe." })),
+    } as unknown as Quiz;
+    expect(reordered(twice, layoutOf(twice))).toBeNull();
+  });
+
+  test("the new order takes over what the server says of it, and no other check", () => {
+    const checked = {
+      ...quiz,
+      version: 3,
+      woven: 40,
+      checks: [
+        { code: "sameTopicNeighbours", text: "Two pairs." },
+        { code: "sameFamily", text: "Variants." },
+      ],
+    } as unknown as Quiz;
+    const said = { version: 4, woven: 90, checks: [{ code: "stimulusApart" as const, text: "Apart." }] };
+    expect(withOrder(checked, [["b", "a", "d"]], said)).toEqual({
+      ...checked,
+      ...{ version: 4, woven: 90, places: [quiz.places[2], quiz.places[0], quiz.places[1]] },
+      checks: [{ code: "sameFamily", text: "Variants." }, ...said.checks],
+    });
   });
 });

@@ -1,5 +1,12 @@
 /** The layout of a quiz as the composer changes it: parts and places, each change a new layout. */
-import type { LayoutPart, Place, Quiz } from "@verdant/contract/assembly";
+import {
+  numberedCodes,
+  orderCodes,
+  type Arranged,
+  type LayoutPart,
+  type Place,
+  type Quiz,
+} from "@verdant/contract/assembly";
 import { moved } from "../ui/moved.ts";
 
 export type Layout = LayoutPart[];
@@ -46,6 +53,38 @@ export function arranged(quiz: Quiz, layout: Layout): Quiz {
     });
   });
   return { ...quiz, parts, places };
+}
+
+/**
+ * The new order of each part's places, by id, when nothing but their order is new; null when anything else is. Such a
+ * change is a small request: the server needs to be told, and tells, nothing else.
+ */
+export function reordered(quiz: Pick<Quiz, "parts" | "places" | "checks">, layout: Layout): string[][] | null {
+  const now = layoutOf(quiz);
+  if (now.length !== layout.length || quiz.checks.some((check) => numberedCodes.includes(check.code))) return null;
+  const order: string[][] = [];
+  for (const [p, { places: next, ...said }] of layout.entries()) {
+    const { places, ...before } = now[p] ?? { places: [] };
+    const ids = quiz.places.filter((place) => place.partId === quiz.parts[p]?.id).map((place) => place.id);
+    const sameAs = (place: LayoutPlace) => places.findIndex((one) => JSON.stringify(one) === JSON.stringify(place));
+    const from = next.map(sameAs);
+    const isWhole = from.length === places.length && new Set(from).size === places.length && !from.includes(-1);
+    if (!isWhole || JSON.stringify(said) !== JSON.stringify(before)) return null;
+    order.push(from.flatMap((i) => ids[i] ?? []));
+  }
+  return order;
+}
+
+/** The quiz in this order, with what the server says of it. */
+export function withOrder(quiz: Quiz, order: readonly (readonly string[])[], said: Arranged): Quiz {
+  const byId = new Map(quiz.places.map((place) => [place.id, place]));
+  return {
+    ...quiz,
+    version: said.version,
+    woven: said.woven,
+    places: order.flat().flatMap((id) => byId.get(id) ?? []),
+    checks: [...quiz.checks.filter((check) => !orderCodes.includes(check.code)), ...said.checks],
+  };
 }
 
 /** What a layout says of a place beside which it is. */

@@ -7,13 +7,14 @@ import { useToast } from "../ui/Toasts.tsx";
 import type { store } from "../store.ts";
 import {
   assemblyApi,
+  useArrangeQuizMutation,
   useChangeMixMutation,
   useRecomposeQuizMutation,
   useRenameQuizMutation,
   useSetLayoutMutation,
   useWeaveQuizMutation,
 } from "./api.ts";
-import { arranged, layoutOf, type Layout } from "./layout.ts";
+import { arranged, layoutOf, reordered, withOrder, type Layout } from "./layout.ts";
 
 interface Answer {
   readonly data?: Quiz | undefined;
@@ -22,6 +23,7 @@ interface Answer {
 
 export function useComposer(quiz: Quiz) {
   const [setLayout] = useSetLayoutMutation();
+  const [arrange] = useArrangeQuizMutation();
   const [changeMix] = useChangeMixMutation();
   const [weave] = useWeaveQuizMutation();
   const [recompose] = useRecomposeQuizMutation();
@@ -76,7 +78,13 @@ export function useComposer(quiz: Quiz) {
       if (data) setHistory(({ past }) => ({ past: [...past.slice(-49), old], future: [] }));
       return data;
     });
-  const put = (now: Quiz, layout: Layout) => setLayout({ params, body: { version: now.version, parts: layout } });
+  const put = async (now: Quiz, layout: Layout): Promise<Answer> => {
+    const { version } = now;
+    const parts = reordered(now, layout);
+    if (parts === null) return setLayout({ params, body: { version, parts: layout } });
+    const { data, error } = await arrange({ params, body: { version, parts } });
+    return data ? { data: withOrder(now, parts, data) } : { error };
+  };
   const step = (from: "past" | "future", to: "past" | "future") =>
     inTurn(async () => {
       const target = kept.current[from].at(-1);

@@ -116,6 +116,7 @@ export async function samples(bench: Workbench) {
       version: 1,
       parts: [{ heading: null, instruction: null, orderRule: "woven", places: [{ type: "fixed", itemId: item }] }],
     },
+    arrangeQuiz: { version: 1, parts: [quiz.places.map((place) => place.id)] },
     changeMix: { version: 1, unitId: fixedPlaces(quiz)[0]!.strand.unitId, change: 1 },
     weaveQuiz: { version: 1, order: "woven" },
     markWrittenAnswer: { levels: {}, comment: "", version: 0 },
