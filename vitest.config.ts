@@ -26,7 +26,7 @@ export default defineConfig({
       {
         test: {
           name: "scripts",
-          include: ["scripts/**/*.test.ts"],
+          include: ["scripts/**/*.test.ts", "district/**/*.test.ts"],
           testTimeout: 120_000,
           hookTimeout: 120_000,
           sequence: { groupOrder: 2 },

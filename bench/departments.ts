@@ -19,7 +19,7 @@ const [departments, releases] = [500, 600];
 export async function manyDepartments(): Promise<Measure[]> {
   const bench = await openInstallation();
   const { db, installation, log } = bench;
-  const admin = connect(bench.url.replace("//verdant:", "//postgres:"), 2, 0);
+  const admin = connect(bench.url.replace("//verdant:", "//postgres:"), 2, { statementMs: 0 });
   const now = new Date();
   const small = await loadSchool(db, now, testSchool(now.toISOString().slice(0, 10)), installation.secret);
   const { personId } = await db

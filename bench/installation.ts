@@ -3,6 +3,7 @@ import { randomBytes } from "node:crypto";
 import { sql } from "kysely";
 import { pino } from "pino";
 import { loadLarkmoor } from "../demo/load.ts";
+import { version } from "../server/src/platform/config.ts";
 import { Caches } from "../server/src/platform/caches.ts";
 import { connect, migrate } from "../server/src/platform/database.ts";
 import { keyIn } from "../server/src/platform/key.ts";
@@ -21,7 +22,15 @@ export async function openInstallation() {
   const secret = keyIn(".data/bench/key");
   const departmentId = await loadLarkmoor(db, new Date(), secret);
   const threads = startThreads();
-  const installation = { isDemo: false, maySignUp: true, threads, caches: new Caches(db), background: db, secret };
+  const installation = {
+    version,
+    isDemo: false,
+    maySignUp: true,
+    threads,
+    caches: new Caches(db),
+    background: db,
+    secret,
+  };
   const log = pino({ level: "silent" });
   const scope = <C extends Caller>(caller: C): OpenScope<C> => ({
     ...installation,

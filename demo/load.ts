@@ -9,7 +9,7 @@ import work from "../server/src/worker.ts";
 import { importDepartment } from "../server/src/exchange/service.ts";
 import { saveMany } from "../server/src/many/service.ts";
 import { Caches } from "../server/src/platform/caches.ts";
-import { clockFrom } from "../server/src/platform/config.ts";
+import { clockFrom, version } from "../server/src/platform/config.ts";
 import { connect, migrate, type Db } from "../server/src/platform/database.ts";
 import { newId } from "../server/src/platform/id.ts";
 import { keyIn, mustFit } from "../server/src/platform/key.ts";
@@ -134,6 +134,7 @@ function scopeOf(db: Db, key: Buffer, pool: Db, caller: Member, now: Date): Open
     db,
     caller,
     now: () => now,
+    version,
     isDemo: true,
     maySignUp: true,
     log: pino({ level: "silent" }),

@@ -50,6 +50,14 @@ async function open(browser: Browser, viewport: { width: number; height: number 
   return page;
 }
 
+/** Through the pooler where the journeys are run with one; sessions of their own go past it. */
+function databaseOf(url: string, name: string): Record<string, string> {
+  const direct = url.replace("{}", name);
+  const pooler = process.env["E2E_POOLER_URL"];
+  if (pooler === undefined) return { DATABASE_URL: direct };
+  return { DATABASE_URL: pooler.replace("{}", name), DATABASE_POOLER: "transaction", DATABASE_DIRECT_URL: direct };
+}
+
 /** Call at the top of a journey: starts a server of its own on a copy of a school; returns where it is. */
 export function serveDemo(school: "small" | "larkmoor" = "small"): { readonly address: string } {
   const served = { address: "" };
@@ -64,7 +72,7 @@ export function serveDemo(school: "small" | "larkmoor" = "small"): { readonly ad
     served.address = `http://localhost:${port}`;
     const env = {
       ...process.env,
-      DATABASE_URL: url.replace("{}", name),
+      ...databaseOf(url, name),
       PORT: String(port),
       DEMO: "1",
       DEMO_CLOCK: process.env["TEST_CLOCK"],

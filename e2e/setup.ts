@@ -6,6 +6,7 @@ import { testSchool } from "../demo/testSchool.ts";
 import { startCluster } from "../scripts/cluster.mjs";
 import { connect, migrate } from "../server/src/platform/database.ts";
 import { keyIn } from "../server/src/platform/key.ts";
+import { startPooler } from "./pooler.ts";
 
 /** A small school whose figures journeys can count on, and the whole of the demo. */
 const templates = { small_template: "small", larkmoor_template: "larkmoor" } as const;
@@ -40,7 +41,13 @@ async function setup(): Promise<() => Promise<void>> {
   process.env["KEY_FILE"] = keyFile;
   process.env["TEST_CLOCK"] = now.toISOString();
   process.env["E2E_DATABASE_URL"] = cluster.url("{}");
-  return () => cluster.stop();
+  if (process.env["E2E_POOLER"] === undefined) return () => cluster.stop();
+  const pooler = await startPooler(cluster.url("{}"), fileURLToPath(new URL("../.data/e2e", import.meta.url)));
+  process.env["E2E_POOLER_URL"] = pooler.url;
+  return () => {
+    pooler.stop();
+    return cluster.stop();
+  };
 }
 
 export default setup;

@@ -1,7 +1,7 @@
 /**
  * `npm run deep`: what takes too long for each change. The property tests with 5,000 runs each, 20,000 broken requests to
- * every endpoint, then the journeys as on twelve days of the calendar. `npm run deep -- properties`, `… -- requests [seed]` or
- * `… -- dates [2028-02-29T09:30:00Z …]` runs one of them.
+ * every endpoint, the journeys as on twelve days of the calendar and through a connection pooler. `npm run deep -- properties`, `… -- requests [seed]`,
+ * `… -- dates [2028-02-29T09:30:00Z …]` or `… -- pooler` runs one of them.
  */
 import { spawnSync } from "node:child_process";
 import { join } from "node:path";
@@ -52,6 +52,12 @@ run(async () => {
       const env = { TEST_CLOCK: clock, TEST_ZONE: zone, NODE_OPTIONS: "--import tsx" };
       if (!execute(`journeys as on ${date}`, bin("playwright"), ["test"], env)) failed.push(date);
     }
+  }
+  if (part === undefined || part === "pooler") {
+    ensureDebianPackages({ browser: true, district: true });
+    ensureBuilt();
+    const env = { E2E_POOLER: "1", NODE_OPTIONS: "--import tsx" };
+    if (!execute("journeys through a pooler by transaction", bin("playwright"), ["test"], env)) failed.push("pooler");
   }
   say(failed.length === 0 ? "all passed" : `failed: ${failed.join(", ")}`);
   process.exitCode = failed.length === 0 ? 0 : 1;

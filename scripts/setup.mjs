@@ -21,8 +21,17 @@ export function chromiumPath() {
   return existsSync(path) ? path : undefined;
 }
 
+/** The engines of a district, by the program that each package brings. */
+const districtPrograms = {
+  etcd: "etcd-server",
+  patroni: "patroni",
+  pgbouncer: "pgbouncer",
+  haproxy: "haproxy",
+  pgbackrest: "pgbackrest",
+};
+
 /** Installs missing Debian packages when root; otherwise says which are missing. */
-export function ensureDebianPackages({ browser }) {
+export function ensureDebianPackages({ browser, district = false }) {
   const missing = [];
   const hasContrib =
     existsSync("/usr/share/postgresql") &&
@@ -31,6 +40,9 @@ export function ensureDebianPackages({ browser }) {
     );
   if (postgresBin() === undefined || !hasContrib) missing.push("postgresql", "postgresql-contrib");
   if (browser && chromiumPath() === undefined) missing.push("chromium");
+  if (district)
+    for (const [program, name] of Object.entries(districtPrograms))
+      if (!["/usr/bin", "/usr/sbin"].some((folder) => existsSync(join(folder, program)))) missing.push(name);
   if (missing.length === 0) return;
   if (process.getuid?.() !== 0) {
     throw new Obstacle(

@@ -39,18 +39,29 @@ const chores: Chore[] = [
 async function start(): Promise<void> {
   const config = readConfig(process.env);
   const log = createLog(config.logLevel);
-  const migration = await migrateFirst(config.databaseUrl);
-  const db = connect(config.databaseUrl, config.poolSize);
-  const background = connect(config.databaseUrl, backgroundPool);
+  const migration = await migrateFirst(config.directUrl);
+  const { isPooled } = config;
+  const db = connect(config.databaseUrl, config.poolSize, { isPooled });
+  const background = connect(config.databaseUrl, backgroundPool, { isPooled });
   const secret = keyIn(config.keyFile);
   await mustFit(db, secret);
   await sealPlainCards(db, secret);
   const threads = startThreads();
   const { isDemo, maySignUp, clock: now } = config;
-  const installation: Installation = { isDemo, maySignUp, threads, caches: new Caches(db), background, secret };
+  const { version } = config;
+  const installation: Installation = {
+    version,
+    isDemo,
+    maySignUp,
+    threads,
+    caches: new Caches(db),
+    background,
+    secret,
+  };
   const metrics = createMetrics();
   const app = createApp({ config, db, installation, log, now, metrics });
   const ofServer: Scope<Nobody> = {
+    version,
     isDemo,
     maySignUp,
     secret,
@@ -63,7 +74,12 @@ async function start(): Promise<void> {
     deviceMarks: [],
     keepMark: () => undefined,
   };
-  const jobs = await startJobs({ databaseUrl: config.databaseUrl, scope: ofServer, kinds: [closing, memories, figures], chores });
+  const jobs = await startJobs({
+    databaseUrl: config.databaseUrl,
+    scope: ofServer,
+    kinds: [closing, memories, figures],
+    chores,
+  });
   const observed = { db, threads, jobs, countRunningSittings: () => countRunningSittings(background) };
   metrics.observe(observed);
 
@@ -102,9 +118,9 @@ async function start(): Promise<void> {
   process.once("disconnect", () => void stop());
 }
 
-/** On a connection of its own: a migration takes the time it takes. */
+/** On connections of its own, past any pooler: a migration takes the time it takes, and locks by session. */
 async function migrateFirst(databaseUrl: string): Promise<string> {
-  const db = connect(databaseUrl, 2, 0);
+  const db = connect(databaseUrl, 2, { statementMs: 0 });
   try {
     return await migrate(db);
   } finally {

@@ -21,7 +21,7 @@ test("what is missing and what was broken off is built by the next start; two th
   await sql`update pg_index set indisvalid = false where indexrelid = 'sitting_of_student'::regclass`.execute(admin);
   await admin.destroy();
   expect(await states()).not.toEqual(before);
-  const [one, other] = [connect(bench.url, 2, 0), connect(bench.url, 2, 0)];
+  const [one, other] = [connect(bench.url, 2, { statementMs: 0 }), connect(bench.url, 2, { statementMs: 0 })];
   await Promise.all([migrate(one), migrate(other)]);
   await Promise.all([one.destroy(), other.destroy()]);
   expect(await states()).toEqual(before);

@@ -3,6 +3,15 @@ import { z } from "zod";
 
 const Environment = z.object({
   DATABASE_URL: z.string().startsWith("postgres", "DATABASE_URL must be a postgres:// address."),
+  /** Past the pooler, for what a session holds (building indexes) and takes its time; DATABASE_URL where there is none. */
+  DATABASE_DIRECT_URL: z.string().startsWith("postgres").optional(),
+  /** transaction: DATABASE_URL is that of a pooler which gives a connection for one transaction at a time. */
+  DATABASE_POOLER: z.enum(["none", "transaction"]).default("none"),
+  /** What is said of this build beside the version. */
+  BUILD_LABEL: z
+    .string()
+    .regex(/^[\w.-]{1,40}$/)
+    .optional(),
   PORT: z.coerce.number().int().min(1).max(65535).default(4400),
   /** The address to listen on; 127.0.0.1 keeps the server private to a reverse proxy. */
   HOST: z.string().default("0.0.0.0"),
@@ -23,6 +32,10 @@ const Environment = z.object({
 
 export interface Config {
   readonly databaseUrl: string;
+  readonly directUrl: string;
+  readonly isPooled: boolean;
+  /** Of the program, with the label of its build. */
+  readonly version: string;
   readonly port: number;
   readonly host: string;
   readonly isDemo: boolean;
@@ -44,6 +57,9 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
   }
   const {
     DATABASE_URL,
+    DATABASE_DIRECT_URL,
+    DATABASE_POOLER,
+    BUILD_LABEL,
     PORT,
     HOST,
     DEMO,
@@ -57,6 +73,9 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
   } = parsed.data;
   return {
     databaseUrl: DATABASE_URL,
+    directUrl: DATABASE_DIRECT_URL ?? DATABASE_URL,
+    isPooled: DATABASE_POOLER === "transaction",
+    version: BUILD_LABEL === undefined ? version : `${version}+${BUILD_LABEL}`,
     port: PORT,
     host: HOST,
     isDemo: DEMO,

@@ -48,17 +48,30 @@ class PreparingClient extends pg.Client {
 /** Milliseconds: whoever waits longer for a connection is told to come again; a statement that takes longer is ended. */
 const patience = { connection: 5000, statement: 30_000, idleInTransaction: 60_000 };
 
-/** @param statementMs how long a statement may take; 0: as long as it wants, for migrations */
-export function connect(url: string, poolSize: number, statementMs = patience.statement): Db {
+export interface Connecting {
+  /** How long a statement may take; 0: as long as it wants, for migrations. */
+  readonly statementMs?: number;
+  /**
+   * The address is that of a pooler which gives a connection for one transaction at a time: nothing is prepared by name,
+   * which another connection would not know, and the time-outs are those of the role (docs/operating.md).
+   */
+  readonly isPooled?: boolean;
+}
+
+export function connect(url: string, poolSize: number, connecting: Connecting = {}): Db {
+  const { statementMs = patience.statement, isPooled = false } = connecting;
+  const ofSession = {
+    Client: PreparingClient,
+    statement_timeout: statementMs,
+    idle_in_transaction_session_timeout: patience.idleInTransaction,
+  };
   const pool = new pg.Pool({
     connectionString: url,
     max: poolSize,
     types,
-    Client: PreparingClient,
+    ...(isPooled ? {} : ofSession),
     application_name: "verdant-loop",
     connectionTimeoutMillis: patience.connection,
-    statement_timeout: statementMs,
-    idle_in_transaction_session_timeout: patience.idleInTransaction,
     keepAlive: true,
   });
   // A connection that breaks is replaced at the next query. Without listeners it would end the process: the pool hears of
@@ -99,6 +112,8 @@ export function isOverloaded(error: unknown): boolean {
 export function isUnreachable(error: unknown): boolean {
   const { code, message } = (error ?? {}) as { code?: unknown; message?: unknown };
   // A database that is being restored or moved: PostgreSQL has no code of its own for it.
+  // A primary that has just become a standby: the pooler reaches the new one in a moment.
+  if (code === "25006") return true;
   if (code === "55000") return String(message).includes("not currently accepting connections");
   if (typeof code === "string")
     return /^(08|53|57P)|^(ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ENOTFOUND|EHOSTUNREACH)$/.test(code);

@@ -47,7 +47,7 @@ test("too many are told to come again, whether it serves is answered, and those 
 });
 
 test("whoever waits too long for a connection, or whose statement takes too long, may come again", async () => {
-  const hasty = connect(bench.url, 1, 50);
+  const hasty = connect(bench.url, 1, { statementMs: 50 });
   const slow = await sql`select pg_sleep(5)`.execute(hasty).catch((error: unknown) => error);
   expect(isOverloaded(slow)).toBe(true);
   await hasty.destroy();

@@ -28,7 +28,7 @@ beforeAll(async () => {
   given = await samples(bench);
   for (const student of [4, 5, 6]) await sit(bench, student, given.ids["releaseId"] ?? "", () => true);
   // The tests' cluster has one password for the application's role and for the one that may do everything.
-  const admin = connect(bench.url.replace("//verdant:", "//postgres:"), 2, 0);
+  const admin = connect(bench.url.replace("//verdant:", "//postgres:"), 2, { statementMs: 0 });
   await copyDepartment(admin, bench.departmentId, 499);
   explained = await explainAll(admin);
   await admin.destroy();

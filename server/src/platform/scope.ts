@@ -57,6 +57,8 @@ export interface Engines {
 
 /** What is the same for every request of one process. */
 export interface Installation extends Engines {
+  /** Of the program that runs. */
+  readonly version: string;
   readonly isDemo: boolean;
   /** Anybody may make a department. */
   readonly maySignUp: boolean;

@@ -2,11 +2,10 @@
 import type { Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/platform";
 import { sql } from "kysely";
-import { version } from "./config.ts";
 import { newestMigration } from "./database.ts";
 import type { OpenScope } from "./scope.ts";
 
-export async function health({ background }: OpenScope): Promise<Result<typeof contract.health>> {
+export async function health({ background, version }: OpenScope): Promise<Result<typeof contract.health>> {
   await sql`select 1 from installation`.execute(background);
   return { status: "ok", version, migration: newestMigration() };
 }

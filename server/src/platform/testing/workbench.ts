@@ -4,6 +4,7 @@ import { sql } from "kysely";
 import { pino } from "pino";
 import { afterAll, beforeAll, inject } from "vitest";
 import { wordsOf } from "../../courses/entryCard.ts";
+import { version } from "../config.ts";
 import { Caches } from "../caches.ts";
 import { connect, type Db } from "../database.ts";
 import { newId } from "../id.ts";
@@ -58,6 +59,7 @@ async function openWorkbench(): Promise<Workbench> {
   const db = connect(url, 20);
   const secret = keyIn(keyFile);
   const installation: Installation = {
+    version,
     isDemo: false,
     maySignUp: true,
     threads: startThreads(),
