@@ -1,8 +1,9 @@
-/** Checks the import rules, that every module was looked at, and that each rule fires on a planted violation. */
+/** Checks the import rules, that no rooms of the server import in a circle, who writes which table, that every module was looked at, and that each rule fires on a planted violation. */
 import { spawnSync } from "node:child_process";
 import { mkdirSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { root } from "./setup.mjs";
+import { checkTables, circlesOf } from "./tables.mjs";
 
 const rooms = ["core/src", "contract/src", "server/src", "web/src"];
 
@@ -59,7 +60,16 @@ const files = rooms.flatMap((room) =>
 );
 const result = cruise(rooms);
 const cruised = result.modules.filter((module) => rooms.some((room) => module.source.startsWith(room))).length;
-const broken = violations(result);
+/** Rooms of the server that import each other, whatever the files; what is written by whom. */
+const roomOf = (path) => /^server\/src\/(\w+)\//.exec(path)?.[1];
+const isTest = (path) => /\.test\.ts$|\/testing\//.test(path);
+const edges = result.modules
+  .filter((module) => !isTest(module.source))
+  .flatMap((module) => module.dependencies.map((one) => [roomOf(module.source), roomOf(one.resolved)]))
+  .filter(([from, to]) => from !== undefined && to !== undefined && from !== to);
+const circles = circlesOf(edges).map((circle) => `a circle of rooms: ${circle}`);
+const tables = checkTables(join(root, "server/src"));
+const broken = [...violations(result), ...circles, ...tables];
 const silent = process.argv.includes("--planted") ? plantedRules() : [];
 for (const one of broken) console.error(`broken: ${one}`);
 for (const one of silent) console.error(`rule does not fire: ${one}`);

@@ -35,6 +35,7 @@ import { mountShell } from "./platform/shell.ts";
 import { mountReview } from "./review/routes.ts";
 import { mountSharing } from "./sharing/routes.ts";
 import { mountStandards } from "./standards/routes.ts";
+import { mountMergeTopics } from "./mergeTopics/routes.ts";
 import { mountWriting } from "./writing/routes.ts";
 import { mountToday } from "./today/routes.ts";
 import { mountTeam } from "./team/routes.ts";
@@ -106,6 +107,7 @@ export function createApp(parts: Parts): Express {
     mountDelivery,
     mountTeam,
     mountStandards,
+    mountMergeTopics,
     mountBank,
     mountMedia,
     mountMany,

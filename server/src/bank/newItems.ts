@@ -9,7 +9,7 @@ import { Failure } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
-import { askForAll, rulesOf } from "../review/requests.ts";
+import { askForAll, rulesOf } from "../reviewRequests/requests.ts";
 import { faultsOf, hashOfContent } from "./content.ts";
 import { withMathml } from "./maths.ts";
 import { refreshSearchWords } from "./searchWords.ts";

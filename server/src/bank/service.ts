@@ -10,7 +10,7 @@ import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
-import { askFor, dropRequest, followRevision, rulesOf } from "../review/requests.ts";
+import { askFor, dropRequest, followRevision, rulesOf } from "../reviewRequests/requests.ts";
 import { withMathml } from "./maths.ts";
 import { linkMedia, missingMedia } from "../media/service.ts";
 import { faultsOf, hashOfContent } from "./content.ts";

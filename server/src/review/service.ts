@@ -7,7 +7,7 @@ import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
-import { askFor, rulesOf } from "./requests.ts";
+import { askFor, rulesOf, closeRequests, updateReviewSettings } from "../reviewRequests/requests.ts";
 import * as store from "./store.ts";
 
 type Done = Promise<{ ok: true }>;
@@ -22,11 +22,11 @@ export function setReviewRules(
     const { db, caller, now } = within;
     const { departmentId, personId } = caller;
     const before = await rulesOf(within);
-    await store.updateReviewSettings(db, departmentId, body);
+    await updateReviewSettings(db, departmentId, body);
     if (body.mode === "off") {
       for (const request of await store.listOpen(db, departmentId))
         await approveRevision(within, request.itemId, request.revisionId);
-      await store.closeRequests(db, departmentId, {}, { state: "approved", decidedBy: personId, decidedAt: now() });
+      await closeRequests(db, departmentId, {}, { state: "approved", decidedBy: personId, decidedAt: now() });
     }
     await record(within, {
       departmentId,
@@ -89,7 +89,7 @@ export function decideReview(scope: Scope<Member>, { params, body }: Input<typeo
         isOutOfUse: decision === "sendBack" && request.kind === "secondLook",
       });
     const state = ({ approve: "approved", sendBack: "sentBack", withdraw: "withdrawn" } as const)[decision];
-    await store.closeRequests(
+    await closeRequests(
       db,
       departmentId,
       { requestId: request.id },

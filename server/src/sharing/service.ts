@@ -13,7 +13,7 @@ import { guestTopics } from "../platform/guestItems.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Guest, type Member, type Scope, type OpenScope } from "../platform/scope.ts";
-import { rulesOf } from "../review/requests.ts";
+import { rulesOf } from "../reviewRequests/requests.ts";
 import { submitForReview } from "../review/service.ts";
 import { listTopics } from "../standards/service.ts";
 import { saveStimulus } from "../stimuli/service.ts";

@@ -1,13 +1,16 @@
 /** Who belongs to a department, what they may, and how they leave: with everything of theirs in somebody's hands. */
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/members";
+import { deleteOwn, handOverItems } from "../bank/handOver.ts";
 import { takeChange } from "../bank/service.ts";
+import { handOverReleases } from "../delivery/handOver.ts";
 import { groupBy } from "@verdant/core/groupBy";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { listGrants, mustKnowTopics, replaceGrants } from "./grants.ts";
 import { isAsked } from "./secondFactorStore.ts";
+import { deletePresence, handOverGoals } from "../writing/handOver.ts";
 import * as store from "./membersStore.ts";
 
 export { acceptInvitation, invite, listInvitations, showInvitation, withdrawInvitation } from "./invitations.ts";
@@ -120,11 +123,17 @@ export function endMembership(
       const detail = "Choose a colleague who takes over items, goals and running releases.";
       throw new Failure("invalid", detail, { errors: [{ pointer: "/body/handOverTo", detail }] });
     }
-    const handed = heir
-      ? await store.handOver(db, { departmentId, from: personId, to: heir.personId, at: now(), changeSeq })
-      : { items: 0, goals: 0, releases: 0 };
+    const handed = { items: 0, goals: 0, releases: 0 };
+    if (heir) {
+      const leaving = { departmentId, from: personId, to: heir.personId };
+      handed.items = await handOverItems(db, leaving, { changeSeq, changedAt: now() });
+      handed.goals = await handOverGoals(db, leaving);
+      handed.releases = await handOverReleases(db, leaving, now());
+    }
     await store.updateMembership(db, departmentId, personId, { leftAt: now() });
     await store.deleteAccess(db, departmentId, personId);
+    await deleteOwn(db, departmentId, personId);
+    await deletePresence(db, departmentId, personId);
     await record(within, {
       departmentId,
       entity: "member",

@@ -9,8 +9,8 @@ import { memories } from "../plan/memoryJob.ts";
 import { doAll } from "../platform/testing/doAll.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
-import { mergeTopics, splitTopic, undoMerge } from "./mergeTopics.ts";
-import { listTopics } from "./service.ts";
+import { mergeTopics, splitTopic, undoMerge } from "./service.ts";
+import { listTopics } from "../standards/service.ts";
 
 const bench = useWorkbench();
 

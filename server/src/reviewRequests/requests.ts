@@ -1,4 +1,4 @@
-/** What the bank needs of review when an item is saved: the department's rules, and the look that is asked for. */
+/** Looks that are asked for, below bank and review: the bank asks when an item is saved, review says what became of it. */
 import { noReview, type ReviewRules } from "@verdant/core/review/reviewRules";
 import { newId } from "../platform/id.ts";
 import type { Member, Scope } from "../platform/scope.ts";
@@ -49,3 +49,5 @@ export function dropRequest({ db, caller, now }: Scope<Member>, itemId: string):
     },
   );
 }
+
+export const { closeRequests, updateReviewSettings } = store;

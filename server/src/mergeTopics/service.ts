@@ -7,7 +7,7 @@ import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
-import * as mergeStore from "./mergeStore.ts";
+import { insertTopic, rebuildAncestors, updateTopic } from "../standards/topics.ts";
 import * as store from "./store.ts";
 
 type Merged = Result<typeof contract.mergeTopics>;
@@ -22,18 +22,18 @@ export function mergeTopics(
     const [from, into] = [params.topicId, body.intoId];
     if (from === into) throw refused("Choose another topic to merge it into.");
     const { changeSeq } = await takeChange(db, departmentId, 0);
-    const topics = await mergeStore.lockTopics(db, departmentId, [from, into]);
+    const topics = await store.lockTopics(db, departmentId, [from, into]);
     const [fromTopic, intoTopic] = [from, into].map((id) => topics.find((one) => one.id === id));
     need(fromTopic, "topic");
     if (!intoTopic) throw refused("The topic to merge it into is no longer there. Choose another.");
     if (fromTopic?.isGone) throw gone(fromTopic.name);
     if (intoTopic.isGone) throw gone(intoTopic.name);
-    const before = await mergeStore.readAll(db, departmentId, from, into);
+    const before = await store.readAll(db, departmentId, from, into);
     const evidence = await moveEvidence(db, departmentId, from, into);
-    await mergeStore.moveAll(db, departmentId, from, into);
-    await mergeStore.touchItems(db, departmentId, before.items, { changeSeq, changedAt: now() });
-    await store.updateTopic(db, departmentId, from, { archivedAt: now(), mergedIntoId: into });
-    await store.rebuildAncestors(db, departmentId);
+    await store.moveAll(db, departmentId, from, into);
+    await store.touchItems(db, departmentId, before.items, { changeSeq, changedAt: now() });
+    await updateTopic(db, departmentId, from, { archivedAt: now(), mergedIntoId: into });
+    await rebuildAncestors(db, departmentId);
     const batchId = newId();
     await record(within, {
       departmentId,
@@ -52,19 +52,19 @@ export function undoMerge(scope: Scope<Member>, { params }: Input<typeof contrac
   return atomically(scope, async (within) => {
     const { db, caller, now } = within;
     const { departmentId } = caller;
-    const merge = need(await mergeStore.findMerge(db, departmentId, params.batchId), "merge of two topics");
+    const merge = need(await store.findMerge(db, departmentId, params.batchId), "merge of two topics");
     const { fromId: from, intoId: into, before } = merge;
     const { changeSeq } = await takeChange(db, departmentId, 0);
-    const topics = await mergeStore.lockTopics(db, departmentId, [from, into]);
+    const topics = await store.lockTopics(db, departmentId, [from, into]);
     if (topics.find((one) => one.id === from)?.mergedIntoId !== into)
       throw new Failure("conflict", "These two are apart already.");
     if (topics.find((one) => one.id === into)?.isGone)
       throw new Failure("conflict", "The other topic has been put away or merged since. Bring it back first.");
-    await store.updateTopic(db, departmentId, from, { archivedAt: null, mergedIntoId: null });
-    await mergeStore.restoreAll(db, departmentId, from, into, before);
+    await updateTopic(db, departmentId, from, { archivedAt: null, mergedIntoId: null });
+    await store.restoreAll(db, departmentId, from, into, before);
     await giveEvidence(db, departmentId, into, from, before.evidence);
-    await mergeStore.touchItems(db, departmentId, before.items, { changeSeq, changedAt: now() });
-    await store.rebuildAncestors(db, departmentId);
+    await store.touchItems(db, departmentId, before.items, { changeSeq, changedAt: now() });
+    await rebuildAncestors(db, departmentId);
     await record(within, {
       departmentId,
       entity: "topic",
@@ -85,16 +85,16 @@ export function splitTopic(
     const { db, caller, now } = within;
     const { departmentId } = caller;
     const { changeSeq } = await takeChange(db, departmentId, 0);
-    const [topic] = await mergeStore.lockTopics(db, departmentId, [params.topicId]);
+    const [topic] = await store.lockTopics(db, departmentId, [params.topicId]);
     need(topic, "topic");
     if (topic?.isGone) throw gone(topic.name);
     const id = newId();
-    await store.insertTopic(db, { departmentId, id, parentId: topic?.parentId ?? null, name: body.name });
-    const itemIds = await mergeStore.takeOut(db, departmentId, params.topicId, id, body.standardIds);
+    await insertTopic(db, { departmentId, id, parentId: topic?.parentId ?? null, name: body.name });
+    const itemIds = await store.takeOut(db, departmentId, params.topicId, id, body.standardIds);
     if (itemIds.length === 0)
       throw refused("No item of this topic serves one of these standards, so nothing would move.");
-    await mergeStore.touchItems(db, departmentId, itemIds, { changeSeq, changedAt: now() });
-    await store.rebuildAncestors(db, departmentId);
+    await store.touchItems(db, departmentId, itemIds, { changeSeq, changedAt: now() });
+    await rebuildAncestors(db, departmentId);
     await moveEvidence(db, departmentId, params.topicId, id, itemIds);
     await record(within, {
       departmentId,

@@ -1,0 +1,2 @@
+/** What of a colleague who leaves is in the bank. */
+export { deleteOwn, handOverItems } from "./handOverStore.ts";
