@@ -21,9 +21,10 @@ describe("what a store writes", () => {
         select 1 on conflict do update set place_id = 2\`;
       sql\`update memory_state
         set s = 1\`;
+      topicRows("unit_topic", ["course_id"]);
     `;
     expect([...tablesWritten(text, known)].sort()).toEqual(
-      ["memory_state", "quiz", "quiz_place", "quiz_pool_item", "release", "review_request"].sort(),
+      ["memory_state", "quiz", "quiz_place", "quiz_pool_item", "release", "review_request", "unit_topic"].sort(),
     );
   });
 
@@ -57,8 +58,8 @@ describe("each table is written by one room", () => {
     writeFileSync(join(copy, "plan/plantedStore.ts"), 'export const planted = (db) => db.deleteFrom("response");\n');
     expect(checkTables(copy)).toEqual(["response is written by delivery and plan: one of them is to call the other"]);
     rmSync(join(copy, "plan/plantedStore.ts"));
-    rmSync(join(copy, "mergeTopics/store.ts"));
-    expect(checkTables(copy)).toContain("mergeTopics no longer writes quiz: take it out of the debts");
+    rmSync(join(copy, "sharing/store.ts"));
+    expect(checkTables(copy)).toContain("sharing no longer writes media: take it out of the debts");
   });
 
   test("tests and migrations may write what they like", () => {

@@ -1,6 +1,8 @@
 /** Topics put together and taken apart: everything follows, recall is that of a full replay, undo gives all of it back. */
 import { sql } from "kysely";
 import { expect, test } from "vitest";
+import { composeQuiz } from "../assembly/service.ts";
+import { setTaught } from "../courses/calendar.ts";
 import { setGoal } from "../writing/service.ts";
 import { newId } from "../platform/id.ts";
 import { planReturn, listDue } from "../plan/service.ts";
@@ -141,4 +143,67 @@ test("a topic is split by standards: items and evidence go together, and merging
   await expect(
     splitTopic(bench.lead, { params: { topicId: from }, body: { name: "Nothing", standardIds: [newId()] } }),
   ).rejects.toMatchObject({ kind: "invalid" });
+});
+
+test("a topic that is held back stays so when it is split, for the class and for single students", async () => {
+  const from = await idOf("Meanders");
+  const hold = (taughtOn: string, studentId?: string) =>
+    setTaught(bench.lead, {
+      params: { classId: bench.classId, topicId: from },
+      body: { taughtOn, ...(studentId && { studentId }) },
+    });
+  await hold("notYet");
+  const { standardId } = await bench.db
+    .selectFrom("itemStandard")
+    .innerJoin("item", "item.id", "itemStandard.itemId")
+    .where("item.topicId", "=", from)
+    .select("itemStandard.standardId")
+    .executeTakeFirstOrThrow();
+  const { topicId } = await splitTopic(bench.lead, {
+    params: { topicId: from },
+    body: { name: "Held back", standardIds: [standardId] },
+  });
+  const { topics } = await listDue(bench.lead, { params: { classId: bench.classId } });
+  for (const id of [from, topicId])
+    expect(topics.find((topic) => topic.topicId === id)).toMatchObject({ standing: "notTaught", taughtOn: null });
+  await merge(topicId, from);
+});
+
+test("a merge is undone by a later version whose tables have more columns", async () => {
+  const [from, into] = [await idOf("Waves and drift"), await idOf("Climate graphs")];
+  const before = await everything();
+  const { batchId } = await merge(from, into);
+  for (const table of ["class_topic", "writing_goal", "topic_standard"])
+    await sql.raw(`alter table ${table} add column later int not null default 7`).execute(bench.db);
+  await undo(batchId);
+  const after = await everything();
+  const withoutLater = (rows: unknown) =>
+    (rows as { later?: number }[]).map(({ later, ...row }) => {
+      expect([undefined, 7]).toContain(later);
+      return row;
+    });
+  for (const [table, rows] of Object.entries(before)) expect(withoutLater(after[table]), table).toEqual(rows);
+  for (const table of ["class_topic", "writing_goal", "topic_standard"])
+    await sql.raw(`alter table ${table} drop column later`).execute(bench.db);
+});
+
+test("what a quiz asks of a topic is asked of the one it is merged into, and back; not where it was changed since", async () => {
+  const [from, into] = [await idOf("Waves and drift"), await idOf("Climate graphs")];
+  const asking = async () => {
+    const quiz = await composeQuiz(bench.lead, { params: { classId: bench.classId }, body: { count: 3 } });
+    const blueprint = JSON.stringify({ asked: 3, requirements: { topicIds: [from] } });
+    await bench.db.updateTable("quiz").set({ blueprint }).where("id", "=", quiz.id).execute();
+    return quiz.id;
+  };
+  const [one, other] = [await asking(), await asking()];
+  const asked = async (id: string) => {
+    const row = await bench.db.selectFrom("quiz").select("blueprint").where("id", "=", id).executeTakeFirstOrThrow();
+    return row.blueprint?.requirements?.topicIds;
+  };
+  const { batchId } = await merge(from, into);
+  expect([await asked(one), await asked(other)]).toEqual([[into], [into]]);
+  const changed = JSON.stringify({ asked: 5, requirements: { topicIds: [into] } });
+  await bench.db.updateTable("quiz").set({ blueprint: changed }).where("id", "=", other).execute();
+  await undo(batchId);
+  expect([await asked(one), await asked(other)]).toEqual([[from], [into]]);
 });

@@ -145,6 +145,14 @@ export interface EvidencePlace {
   readonly position: number;
 }
 
+/** Classes that have evidence of any of these topics. */
+export async function listClassesOf(db: Db, departmentId: string, topicIds: readonly string[]): Promise<string[]> {
+  const { rows } = await sql<{ classId: string }>`
+    select distinct class_id from evidence
+    where department_id = ${departmentId} and topic_id = any(${[...topicIds]}::uuid[])`.execute(db);
+  return rows.map((row) => row.classId);
+}
+
 /** Gives a topic's evidence to another topic; with items named, theirs only. Returns what was given. */
 export async function moveEvidence(
   db: Db,

@@ -1,4 +1,5 @@
 /** What happened to data, kept for good: serves the audit, undo and "who changed this?". */
+import type { Db } from "./database.ts";
 import { newId } from "./id.ts";
 import type { Scope } from "./scope.ts";
 
@@ -40,4 +41,16 @@ export async function record(scope: Scope, ...changes: readonly Change[]): Promi
       })),
     )
     .execute();
+}
+
+/** What a deed of this kind was done to, what was before it and after it; undefined when there was none. */
+export async function findDeed<Before, After>(db: Db, departmentId: string, batchId: string, action: string) {
+  const row = await db
+    .selectFrom("history")
+    .select(["entityId", "before", "after"])
+    .where("departmentId", "=", departmentId)
+    .where("batchId", "=", batchId)
+    .where("action", "=", action)
+    .executeTakeFirst();
+  return row && { entityId: row.entityId, before: row.before as Before, after: row.after as After };
 }

@@ -2,3 +2,4 @@
 import * as store from "./store.ts";
 
 export const { insertTopic, rebuildAncestors, updateTopic } = store;
+export { giveStandards, lockTopics, moveChildren, ofStandards, restoreChildren } from "./treeStore.ts";
