@@ -58,8 +58,19 @@ describe("each table is written by one room", () => {
     writeFileSync(join(copy, "plan/plantedStore.ts"), 'export const planted = (db) => db.deleteFrom("response");\n');
     expect(checkTables(copy)).toEqual(["response is written by delivery and plan: one of them is to call the other"]);
     rmSync(join(copy, "plan/plantedStore.ts"));
-    rmSync(join(copy, "sharing/store.ts"));
-    expect(checkTables(copy)).toContain("sharing no longer writes media: take it out of the debts");
+    writeFileSync(join(copy, "standards/store.ts"), "");
+    expect(checkTables(copy)).toContain("standards no longer writes course: take it out of the debts");
+  });
+
+  test("whoever puts a whole department in may insert everywhere, and change nothing", () => {
+    const planted = (deed: string) => {
+      writeFileSync(join(copy, "exchange/plantedStore.ts"), `export const planted = (db) => db.${deed};\n`);
+      return checkTables(copy);
+    };
+    expect(planted('insertInto("response")')).toEqual([]);
+    expect(planted('updateTable("response")')).toEqual([
+      "response is written by delivery and exchange: one of them is to call the other",
+    ]);
   });
 
   test("tests and migrations may write what they like", () => {

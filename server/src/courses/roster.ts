@@ -13,6 +13,7 @@ import { isCardTaken, replaceCard } from "./cardStore.ts";
 import * as edits from "./editStore.ts";
 import { cardMarkOf, newEntryCard, sealedCard, wordsOf } from "./entryCard.ts";
 import { needClass } from "./listClasses.ts";
+import { deleteSessionsIn } from "../platform/session.ts";
 import * as store from "./store.ts";
 
 type Roster = Result<typeof contract.listEnrolments>;
@@ -144,7 +145,7 @@ export function reissueCard(
     const { db, caller } = within;
     const isReplaced = await replaceCard(db, caller.departmentId, classId, studentId, await freeCard(within));
     need(isReplaced || undefined, "student in this class");
-    await store.deleteStudentSessions(db, caller.departmentId, studentId);
+    await deleteSessionsIn(db, caller.departmentId, { studentId });
     await record(within, {
       departmentId: caller.departmentId,
       entity: "enrolment",

@@ -96,10 +96,6 @@ export function listEnrolments(db: Db, departmentId: string, classId: string) {
     .execute();
 }
 
-export async function deleteStudentSessions(db: Db, departmentId: string, studentId: string): Promise<void> {
-  await db.deleteFrom("session").where("departmentId", "=", departmentId).where("studentId", "=", studentId).execute();
-}
-
 /** Days without lessons of a school year: the school's, and with `classId` those of this class too. */
 export function listClosedDays(db: Db, departmentId: string, schoolYearId: string, classId: string | null) {
   return db

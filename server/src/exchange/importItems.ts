@@ -12,6 +12,7 @@ import { newId } from "../platform/id.ts";
 import type { Member, Scope } from "../platform/scope.ts";
 import { toContent, withKnownIds } from "./fileContent.ts";
 import { lookUp, type Keys } from "./importStructure.ts";
+import { tieTwins } from "../bank/cameIn.ts";
 import * as store from "./store.ts";
 
 export interface ImportedItems {
@@ -45,17 +46,17 @@ export async function importItems(scope: Scope<Member>, file: DepartmentFile, ke
     }
   }
   await insertFresh(scope, fresh, familyIds, keys);
-  await tieTwins(scope, file);
+  await tieAllTwins(scope, file);
   return { ...outcome, created: fresh.length };
 }
 
 /** Reserved items point at the practice item that explains them. */
-async function tieTwins({ db, caller }: Scope<Member>, file: DepartmentFile): Promise<void> {
+async function tieAllTwins({ db, caller }: Scope<Member>, file: DepartmentFile): Promise<void> {
   const ids = new Map((await store.listItems(db, caller.departmentId)).map((row) => [keyOfItem(row), row.id]));
-  for (const { key, twin } of file.items) {
-    if (twin !== undefined)
-      await store.setTwin(db, caller.departmentId, lookUp(ids, key, "item"), lookUp(ids, twin, "item"));
-  }
+  const twins = file.items.flatMap(({ key, twin }) =>
+    twin === undefined ? [] : [{ itemId: lookUp(ids, key, "item"), twinId: lookUp(ids, twin, "item") }],
+  );
+  if (twins.length > 0) await tieTwins(db, caller.departmentId, twins);
 }
 
 export const keyOfItem = (row: { origin: { key: string } | null; number: number }) =>

@@ -252,15 +252,6 @@ export function listStimuli(db: Db, departmentId: string) {
     .execute();
 }
 
-export async function setTwin(db: Db, departmentId: string, itemId: string, twinId: string): Promise<void> {
-  await db
-    .updateTable("item")
-    .set({ twinId })
-    .where("departmentId", "=", departmentId)
-    .where("id", "=", itemId)
-    .execute();
-}
-
 /** Patterns and lists, with the items in use that they made. */
 export async function listMany(db: Db, departmentId: string) {
   const rows = await db

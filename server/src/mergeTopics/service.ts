@@ -78,7 +78,7 @@ export function mergeTopics(
 
 export function undoMerge(scope: Scope<Member>, { params }: Input<typeof contract.undoMerge>): Promise<{ ok: true }> {
   return atomically(scope, async (within) => {
-    const { db, caller, now } = within;
+    const { db, caller } = within;
     const { departmentId } = caller;
     const merge = need(
       await findDeed<Before, { intoId: string }>(db, departmentId, params.batchId, "merged"),

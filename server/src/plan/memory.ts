@@ -2,18 +2,10 @@
 import { groupBy } from "@verdant/core/groupBy";
 import { checkpointSpacing } from "@verdant/core/plan/checkpoints";
 import { dateOf, dayOf } from "@verdant/core/plan/day";
-import {
-  memoryKey,
-  noMemory,
-  remember,
-  type ClassMemory,
-  type ItemEvidence,
-  type RecallMemory,
-} from "@verdant/core/plan/remember";
+import { memoryKey, remember, type ItemEvidence, type RecallMemory } from "@verdant/core/plan/remember";
 import { takeEvidenceSeq } from "../courses/listClasses.ts";
 import { loadSchedule, type ClassSchedule } from "../courses/schedule.ts";
 import { atomically, type OpenScope, type Scope } from "../platform/scope.ts";
-import { basisOf } from "./basis.ts";
 import { byTopic, foldMemory, isBehind, keepCheckpoint } from "./foldMemory.ts";
 import { memoryFrom, offsetRows, offsetsIn, stateRows } from "./memoryRows.ts";
 import * as store from "./memoryStore.ts";

@@ -1,9 +1,11 @@
 /** Who calls: read from the session cookie, or from the token of a sitting. */
 import { parse } from "cookie";
 import type { Request, Response } from "express";
+import type { Insertable } from "kysely";
 import type { Db } from "./database.ts";
 import { hashOf } from "./id.ts";
 import type { Caller, Scope } from "./scope.ts";
+import type { Tables } from "./tables.ts";
 
 const cookieName = "verdant";
 
@@ -71,4 +73,33 @@ export function markKeeper(req: Request, res: Response): Scope["keepMark"] {
       ...{ httpOnly: true, sameSite: "lax", secure: req.secure, path: "/api", maxAge: 400 * 86_400_000 },
     });
   };
+}
+
+export async function insertSession(db: Db, row: Insertable<Tables["session"]>): Promise<void> {
+  await db.insertInto("session").values(row).execute();
+}
+
+export async function deleteSession(db: Db, tokenHash: Buffer): Promise<void> {
+  await db.deleteFrom("session").where("tokenHash", "=", tokenHash).execute();
+}
+
+/** Ends the sessions of a person everywhere but one; how many. */
+export async function deleteOtherSessions(db: Db, personId: string, but: Buffer | null): Promise<number> {
+  const { numDeletedRows } = await db
+    .deleteFrom("session")
+    .where("personId", "=", personId)
+    .$if(but !== null, (query) => query.where("tokenHash", "<>", but ?? Buffer.alloc(0)))
+    .executeTakeFirst();
+  return Number(numDeletedRows);
+}
+
+/** Ends the sessions that a student, or a person in this department, has. */
+export async function deleteSessionsIn(
+  db: Db,
+  departmentId: string,
+  who: { readonly studentId: string } | { readonly personId: string },
+): Promise<void> {
+  const [column, id] =
+    "studentId" in who ? (["studentId", who.studentId] as const) : (["personId", who.personId] as const);
+  await db.deleteFrom("session").where("departmentId", "=", departmentId).where(column, "=", id).execute();
 }

@@ -17,6 +17,8 @@ import { rulesOf } from "../reviewRequests/requests.ts";
 import { submitForReview } from "../review/service.ts";
 import { listTopics } from "../standards/service.ts";
 import { saveStimulus } from "../stimuli/service.ts";
+import { keepOrigins } from "../bank/cameIn.ts";
+import { copyMedia } from "../media/copyMedia.ts";
 import * as store from "./store.ts";
 
 /** What a guest may filter by: nothing that tells of colleagues, classes or their results. */
@@ -118,7 +120,7 @@ export function copySharedItems(
       throw new Failure("forbidden", "Choose a department in which you write items yourself.");
     const own: Member = { kind: "member", departmentId: body.departmentId, personId, name, role };
     const there: Scope<Member> = { ...within, caller: own };
-    await store.copyMedia(db, departmentId, body.departmentId, [
+    await copyMedia(db, departmentId, body.departmentId, [
       ...new Set(rows.flatMap((row) => [...mediaOf(inUse(row)), ...(row.stimulus ? mediaIn(row.stimulus.text) : [])])),
     ]);
     const department = await store.findDepartmentName(db, departmentId);
@@ -130,7 +132,7 @@ export function copySharedItems(
       copies.push({ itemId: newId(), tagging, content: inUse(row), key: `${department}, item ${row.number}` });
     }
     await insertItems(there, copies);
-    await store.keepOrigins(db, body.departmentId, copies);
+    await keepOrigins(db, body.departmentId, copies);
     await record(within, {
       departmentId,
       entity: "item",

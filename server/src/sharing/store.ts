@@ -84,23 +84,3 @@ export async function findDepartmentName(db: Db, departmentId: string): Promise<
   const row = await db.selectFrom("department").select("name").where("id", "=", departmentId).executeTakeFirstOrThrow();
   return row.name;
 }
-
-export async function copyMedia(db: Db, from: string, to: string, hashes: readonly string[]): Promise<void> {
-  await sql`
-    insert into media
-    select copy.* from media
-    cross join lateral jsonb_populate_record(media, jsonb_build_object('department_id', ${to}::uuid, 'added_by', null)) copy
-    where media.department_id = ${from} and media.hash = any(${[...hashes]}::text[])
-    on conflict do nothing`.execute(db);
-}
-
-export async function keepOrigins(
-  db: Db,
-  departmentId: string,
-  origins: readonly { itemId: string; key: string }[],
-): Promise<void> {
-  await sql`
-    update item set origin = jsonb_build_object('key', given.key)
-    from unnest(${origins.map((one) => one.itemId)}::uuid[], ${origins.map((one) => one.key)}::text[]) as given (item_id, key)
-    where item.department_id = ${departmentId} and item.id = given.item_id`.execute(db);
-}

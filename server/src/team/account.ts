@@ -7,6 +7,7 @@ import { record } from "../platform/history.ts";
 import { hashOf } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { giveBack, takeTry, type Limit } from "../platform/throttle.ts";
+import { deleteOtherSessions } from "../platform/session.ts";
 import * as store from "./accountStore.ts";
 import { hashPassword, mustBeHardToGuess } from "./passwordRules.ts";
 import { updatePassword } from "./passwordStore.ts";
@@ -46,7 +47,7 @@ export async function listSessions(scope: Scope<Member>): Promise<Result<typeof 
 }
 
 export async function endOtherSessions(scope: Scope<Member>): Promise<Result<typeof contract.endOtherSessions>> {
-  return { ended: await store.deleteSessions(scope.db, scope.caller.personId, thisOne(scope)) };
+  return { ended: await deleteOtherSessions(scope.db, scope.caller.personId, thisOne(scope)) };
 }
 
 const thisOne = ({ sessionToken }: Scope) => (sessionToken === undefined ? null : hashOf(sessionToken));

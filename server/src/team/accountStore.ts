@@ -38,16 +38,6 @@ export function listSessions(db: Db, personId: string, now: Date) {
     .execute();
 }
 
-/** Ends the sessions of a person but one; how many. */
-export async function deleteSessions(db: Db, personId: string, but: Buffer | null): Promise<number> {
-  const { numDeletedRows } = await db
-    .deleteFrom("session")
-    .where("personId", "=", personId)
-    .$if(but !== null, (query) => query.where("tokenHash", "<>", but ?? Buffer.alloc(0)))
-    .executeTakeFirst();
-  return Number(numDeletedRows);
-}
-
 /** Sessions and links that have run out; how many were put away. */
 export async function deleteExpiredAccess(db: Db, now: Date): Promise<number> {
   const sessions = await deleteSome(db, "session", sql`expires_at < ${now}`);

@@ -11,6 +11,7 @@ import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { listGrants, mustKnowTopics, replaceGrants } from "./grants.ts";
 import { isAsked } from "./secondFactorStore.ts";
 import { deletePresence, handOverGoals } from "../writing/handOver.ts";
+import { deleteSessionsIn } from "../platform/session.ts";
 import * as store from "./membersStore.ts";
 
 export { acceptInvitation, invite, listInvitations, showInvitation, withdrawInvitation } from "./invitations.ts";
@@ -131,7 +132,8 @@ export function endMembership(
       handed.releases = await handOverReleases(db, leaving, now());
     }
     await store.updateMembership(db, departmentId, personId, { leftAt: now() });
-    await store.deleteAccess(db, departmentId, personId);
+    await deleteSessionsIn(db, departmentId, { personId });
+    await store.deleteGrants(db, departmentId, personId);
     await deleteOwn(db, departmentId, personId);
     await deletePresence(db, departmentId, personId);
     await record(within, {

@@ -1,5 +1,4 @@
 /** SQL for the members of a department. */
-import { sql } from "kysely";
 import type { Db } from "../platform/database.ts";
 
 export function listMembers(db: Db, departmentId: string) {
@@ -40,10 +39,10 @@ export async function updateMembership(
     .execute();
 }
 
-/** Sessions and grants. */
-export async function deleteAccess(db: Db, departmentId: string, personId: string): Promise<void> {
-  for (const table of ["session", "access_grant"])
-    await sql`
-      delete from ${sql.table(table)}
-      where department_id = ${departmentId} and person_id = ${personId}`.execute(db);
+export async function deleteGrants(db: Db, departmentId: string, personId: string): Promise<void> {
+  await db
+    .deleteFrom("accessGrant")
+    .where("departmentId", "=", departmentId)
+    .where("personId", "=", personId)
+    .execute();
 }

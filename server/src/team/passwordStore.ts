@@ -2,7 +2,7 @@
 import type { Insertable } from "kysely";
 import type { Db } from "../platform/database.ts";
 import type { Tables } from "../platform/tables.ts";
-import { deleteSessions } from "./accountStore.ts";
+import { deleteOtherSessions } from "../platform/session.ts";
 
 export function listDepartmentsOf(db: Db, personId: string) {
   return db
@@ -48,5 +48,5 @@ export async function updatePassword(
   but: Buffer | null = null,
 ): Promise<void> {
   await db.updateTable("person").set({ passwordHash }).where("id", "=", personId).execute();
-  await deleteSessions(db, personId, but);
+  await deleteOtherSessions(db, personId, but);
 }

@@ -13,6 +13,7 @@ import { listPeopleOf } from "./accountStore.ts";
 import { findAccount, insertAccount } from "./findAccount.ts";
 import { hashPassword, mustBeHardToGuess } from "./passwordRules.ts";
 import { mustPassSecondFactor } from "./secondFactor.ts";
+import { deleteSession, insertSession } from "../platform/session.ts";
 import * as store from "./store.ts";
 
 type Session = Result<typeof contract.showSession>;
@@ -107,7 +108,7 @@ async function raiseAlarm(scope: Scope, personId: string): Promise<void> {
 }
 
 export async function signOut(scope: Scope): Promise<{ ok: true }> {
-  if (scope.sessionToken !== undefined) await store.deleteSession(scope.db, hashOf(scope.sessionToken));
+  if (scope.sessionToken !== undefined) await deleteSession(scope.db, hashOf(scope.sessionToken));
   scope.keepSession(null, scope.now());
   return { ok: true };
 }
@@ -182,6 +183,6 @@ async function keep(scope: Scope, who: { departmentId: string; personId: string 
   const token = newToken();
   const createdAt = scope.now();
   const expiresAt = new Date(createdAt.getTime() + sessionDays * 86_400_000);
-  await store.insertSession(scope.db, { tokenHash: hashOf(token), ...who, createdAt, expiresAt });
+  await insertSession(scope.db, { tokenHash: hashOf(token), ...who, createdAt, expiresAt });
   scope.keepSession(token, expiresAt);
 }

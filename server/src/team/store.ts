@@ -51,24 +51,6 @@ export function findEntryCard(db: Db, cardMark: Buffer) {
     .executeTakeFirst();
 }
 
-export async function insertSession(
-  db: Db,
-  row: {
-    tokenHash: Buffer;
-    departmentId: string;
-    personId: string | null;
-    studentId: string | null;
-    createdAt: Date;
-    expiresAt: Date;
-  },
-): Promise<void> {
-  await db.insertInto("session").values(row).execute();
-}
-
-export async function deleteSession(db: Db, tokenHash: Buffer): Promise<void> {
-  await db.deleteFrom("session").where("tokenHash", "=", tokenHash).execute();
-}
-
 /** Members of the demo's department: whoever signed up beside it has a door of their own. */
 export function listDemoMembers(db: Db) {
   return db
