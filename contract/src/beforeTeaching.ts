@@ -7,6 +7,8 @@ export const BeforeTeaching = z.object({
   topic: z.string(),
   /** First answers of real classes, over all years, to the topic and what lies under it. */
   answers: z.int(),
+  /** There are more: these are the newest. */
+  isNewestOnly: z.boolean(),
   /** The hardest first; of at least five answers each. */
   hardest: z.array(z.object({ itemId: Id, number: z.int(), stem: z.string(), facility: Share })),
   /** Named wrong ideas, the one held by the largest share of those who met it first. */

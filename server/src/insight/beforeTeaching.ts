@@ -4,6 +4,7 @@ import type { Input, Result } from "@verdant/contract/endpoint";
 import { groupBy } from "@verdant/core/groupBy";
 import { shareOf, shareOfStudents } from "@verdant/core/insight/wilson";
 import { wrongIdeas } from "@verdant/core/insight/wrongIdeas";
+import type { Content } from "@verdant/core/items/kinds";
 import { blankAnswer } from "@verdant/core/items/blank";
 import { summariseUnder, type Ruling } from "@verdant/core/items/ruling";
 import { headline } from "@verdant/core/richText";
@@ -13,25 +14,38 @@ import * as topicStore from "./beforeTeachingStore.ts";
 import * as store from "./store.ts";
 
 type Shown = Result<typeof contract.showBeforeTeaching>;
-type Answer = Awaited<ReturnType<typeof topicStore.listTopicAnswers>>[number];
+type Answer = Awaited<ReturnType<typeof topicStore.listTopicAnswers>>[number] & { readonly content: Content };
 
 /** Fewer answers than this say nothing about an item. */
 const fewestAnswers = 5;
 const shownOfEach = 8;
 const shownReasons = 20;
+/** More answers to one topic than these change little of what they say, and take long to go through. */
+const mostAnswers = 20_000;
 
 export async function showBeforeTeaching(
   { db, caller }: Scope<Member>,
   { params }: Input<typeof contract.showBeforeTeaching>,
+  most = mostAnswers,
 ): Promise<Shown> {
   const { departmentId } = caller;
   const topic = need(await topicStore.findTopic(db, departmentId, params.topicId), "topic");
-  const answers = await topicStore.listTopicAnswers(db, departmentId, params.topicId);
+  const found = await topicStore.listTopicAnswers(db, departmentId, params.topicId, most + 1);
+  const revisionIds = [...new Set(found.map((answer) => answer.revisionId))];
+  const contents = await topicStore.listContents(db, departmentId, revisionIds);
+  const answers = found
+    .slice(0, most)
+    .flatMap((answer) => {
+      const content = contents.get(answer.revisionId);
+      return content ? [{ ...answer, content }] : [];
+    })
+    .sort(byYearAndClass);
   const names = await store.listMisconceptions(db, departmentId);
   const byItem = [...groupBy(answers, (answer) => answer.itemId).values()];
   return {
     topic: topic.name,
     answers: answers.length,
+    isNewestOnly: found.length > most,
     hardest: hardestOf(byItem),
     ideas: ideasOf(answers, byItem, names),
     wrong: wrongOf(byItem),
@@ -43,6 +57,10 @@ export async function showBeforeTeaching(
     }),
   };
 }
+
+/** The newest year first, its classes by name, and in each the items by number. */
+const byYearAndClass = (a: Answer, b: Answer) =>
+  b.startsOn.localeCompare(a.startsOn) || a.className.localeCompare(b.className) || a.number - b.number;
 
 const facilityOf = (answers: readonly Answer[]) =>
   shareOfStudents(

@@ -214,3 +214,25 @@ test("who gave a wrong answer can be asked for, and is named once for each go", 
   const wrong = first!.choices.flatMap((one) => (one.isKey ? [] : one.by));
   expect(wrong.sort()).toEqual([15, 16].map((student) => bench.students[student]!.studentId).sort());
 });
+
+test("before teaching: where there are more answers than are gone through, the newest are, and it is said", async () => {
+  const { quiz } = await release(bench, { count: 3 });
+  const [place] = fixedPlaces(quiz);
+  const topicId = (await showItem(bench.lead, { params: { itemId: place!.itemId } })).tagging.topicId!;
+  const known = (most?: number) => showBeforeTeaching(bench.lead, { params: { topicId } }, most);
+  const give = async (students: readonly number[]) => {
+    bench.clock.now = new Date(bench.clock.now.getTime() + 3 * 86_400_000);
+    const { releaseId } = await release(bench, { itemIds: [place!.itemId] });
+    for (const student of students) await sit(bench, student, releaseId, () => student > 4);
+  };
+  await give([3, 4, 5, 6, 7, 8]);
+  const first = await known();
+  expect(first.isNewestOnly).toBe(false);
+  await give([18, 19, 20, 21, 22, 23]);
+  const whole = await known();
+  expect(whole).toMatchObject({ isNewestOnly: false, answers: first.answers + 6 });
+  const newest = await known(6);
+  expect(newest).toMatchObject({ isNewestOnly: true, answers: 6 });
+  expect(newest.hardest.map((one) => [one.itemId, one.facility.right])).toEqual([[place!.itemId, 6]]);
+  expect(await known(whole.answers)).toEqual(whole);
+});

@@ -21,7 +21,12 @@ export function BeforeTeachingPage() {
   return (
     <Page
       title={data ? `Before you teach: ${data.topic}` : "Before you teach"}
-      about={data && `${counted(data.answers, "first answer")} of all years`}
+      about={
+        data &&
+        (data.isNewestOnly
+          ? `The newest ${counted(data.answers, "first answer")}; there are more, from before`
+          : `${counted(data.answers, "first answer")} of all years`)
+      }
       actions={
         <>
           <Box sx={{ width: 280 }}>
