@@ -5,6 +5,7 @@ import { firstQuestion } from "./firstQuestion.ts";
 import { computation } from "./computation.ts";
 import { composer } from "./composer.ts";
 import { manyDepartments } from "./departments.ts";
+import { memory } from "./memory.ts";
 import { lateAnswer } from "./lateAnswer.ts";
 import { saveAnswer } from "./saveAnswer.ts";
 import { scrolling } from "./scrolling.ts";
@@ -34,6 +35,7 @@ const parts = {
   saveAnswer,
   scrolling,
   composer,
+  memory,
   manyDepartments,
 };
 /** `npm run bench -- bankSearch` runs one part. */

@@ -5,6 +5,7 @@ import { wentOf } from "@verdant/core/insight/figures";
 import type { Db } from "../platform/database.ts";
 import type { OpenScope } from "../platform/scope.ts";
 import { Dictionary } from "./dictionary.ts";
+import { Interned } from "./interned.ts";
 import * as store from "./indexStore.ts";
 
 export type { IndexRow } from "./indexStore.ts";
@@ -23,8 +24,6 @@ export interface UsableItems {
   readonly isPractice: readonly boolean[];
   readonly expectedSeconds: readonly number[];
   readonly writerDifficulty: readonly number[];
-  /** The place of each item id in the other columns. */
-  readonly placeOf: ReadonlyMap<string, number>;
 }
 
 /** All items of a department by place, which is the order of their numbers. */
@@ -32,7 +31,8 @@ export class DepartmentIndex {
   version = -1;
   readonly rows: store.IndexRow[] = [];
   readonly placeOf = new Map<string, number>();
-  readonly placeOfNumber = new Map<number, number>();
+  /** By number, which a department counts up from 1. */
+  readonly placeOfNumber: (number | undefined)[] = [];
   readonly topics = new Dictionary();
   readonly standards = new Dictionary();
   readonly kinds = new Dictionary();
@@ -58,28 +58,30 @@ export class DepartmentIndex {
   readonly language: number[] = [];
   readonly went: number[] = [];
   readonly used: number[] = [];
+  readonly #interned = new Interned();
   #usable: UsableItems | null = null;
   readonly #orders = new Map<string, Int32Array>();
 
   /** @param rows as they are now; those whose figures alone have changed leave everything else as it was */
   take(rows: readonly store.IndexRow[], version: number): void {
     let isChangedByHand = false;
-    for (const row of rows) {
+    for (const read of rows) {
+      const row = compact(read, this.#interned);
       const known = this.rows[this.placeOf.get(row.itemId) ?? -1];
       isChangedByHand ||= known?.changeSeq !== row.changeSeq;
       const place = this.placeOf.get(row.itemId) ?? this.rows.length;
       this.placeOf.set(row.itemId, place);
-      this.placeOfNumber.set(row.number, place);
+      this.placeOfNumber[row.number] = place;
       this.rows[place] = row;
       this.topic[place] = row.topicId === null ? -1 : this.topics.numberOf(row.topicId);
-      this.standard[place] = row.standardIds.map((id) => this.standards.numberOf(id));
+      this.standard[place] = this.#interned.numbers(row.standardIds.map((id) => this.standards.numberOf(id)));
       this.kind[place] = this.kinds.numberOf(row.kind);
       this.demand[place] = this.demands.numberOf(row.demand);
       this.status[place] = this.statuses.numberOf(row.status);
       this.use[place] = this.uses.numberOf(row.use);
-      this.lack[place] = lacksOf(row).map((one) => this.lacks.numberOf(one));
+      this.lack[place] = this.#interned.numbers(lacksOf(row).map((one) => this.lacks.numberOf(one)));
       this.owner[place] = this.owners.numberOf(row.ownerId);
-      this.tag[place] = row.tags.map((tag) => this.tags.numberOf(tag));
+      this.tag[place] = this.#interned.numbers(row.tags.map((tag) => this.tags.numberOf(tag)));
       this.language[place] = this.languages.numberOf(row.language);
       this.went[place] = this.wents.numberOf(wentOf(row.creditSum, row.answers));
       this.used[place] = this.useds.numberOf(row.uses === 0 ? "never" : "given");
@@ -110,6 +112,35 @@ export class DepartmentIndex {
     return this.#usable;
   }
 }
+
+/** The row as one object of a fixed shape that shares with others what many have: a quarter of what it is as it was read. */
+const compact = (row: store.IndexRow, shared: Interned): store.IndexRow => ({
+  itemId: row.itemId,
+  number: row.number,
+  kind: shared.text(row.kind),
+  topicId: shared.textOrNull(row.topicId),
+  standardIds: shared.list(row.standardIds),
+  familyId: row.familyId,
+  stimulusId: shared.textOrNull(row.stimulusId),
+  demand: shared.text(row.demand),
+  use: shared.text(row.use),
+  status: shared.text(row.status),
+  revisionId: row.revisionId,
+  expectedSeconds: row.expectedSeconds,
+  writerDifficulty: row.writerDifficulty,
+  changeSeq: row.changeSeq,
+  isArchived: row.isArchived,
+  ownerId: shared.text(row.ownerId),
+  tags: shared.list(row.tags),
+  language: shared.text(row.language),
+  hasExplanation: row.hasExplanation,
+  answers: row.answers,
+  creditSum: row.creditSum,
+  agreement: row.agreement,
+  uses: row.uses,
+  students: row.students,
+  lastUsedOn: shared.textOrNull(row.lastUsedOn),
+});
 
 const lacksOf = (row: store.IndexRow): string[] => [
   ...(row.topicId === null ? ["topic"] : []),
@@ -190,6 +221,5 @@ function toColumns(all: readonly store.IndexRow[]): UsableItems {
     isPractice: rows.map((row) => row.use === "practice"),
     expectedSeconds: rows.map((row) => row.expectedSeconds),
     writerDifficulty: rows.map((row) => row.writerDifficulty),
-    placeOf: new Map(rows.map((row, i) => [row.itemId, i])),
   };
 }

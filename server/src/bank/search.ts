@@ -200,7 +200,7 @@ async function wordsIn(
   const rest = given.filter((word) => !byCode.has(word.toLowerCase()));
   const standardIds = [...byCode.values()];
   const [, hash, number] = rest.length === 1 ? (/^(#?)(\d{1,9})$/.exec(rest[0] ?? "") ?? []) : [];
-  const place = number === undefined ? undefined : index.placeOfNumber.get(Number(number));
+  const place = number === undefined ? undefined : index.placeOfNumber[Number(number)];
   // A number that no item has is a word like any other: a scale, a year.
   if (number !== undefined && (place !== undefined || hash !== "")) {
     return { among: among.map((one, i) => (i === place ? one : 0)), understood: [], standardIds };
@@ -217,7 +217,7 @@ async function wordsIn(
     : await store.understand(db, departmentId, terms);
   const matched = new Uint8Array(among.length);
   for (const one of await store.listNumbersWith(db, departmentId, alternatives, phrases)) {
-    const place = index.placeOfNumber.get(one);
+    const place = index.placeOfNumber[one];
     if (place !== undefined) matched[place] = among[place] ?? 0;
   }
   return { among: matched, understood, standardIds };
