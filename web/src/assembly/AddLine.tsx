@@ -2,7 +2,15 @@
 import Box from "@mui/material/Box";
 import TextField from "@mui/material/TextField";
 import type { Candidate, Quiz } from "@verdant/contract/assembly";
-import { useDeferredValue, useEffect, useEffectEvent, useState, type KeyboardEvent, type ReactNode } from "react";
+import {
+  useDeferredValue,
+  useEffect,
+  useEffectEvent,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type ReactNode,
+} from "react";
 import { useListTrayQuery } from "../bank/api.ts";
 import { Bead } from "../ui/Bead.tsx";
 import { shortDate } from "../ui/dates.ts";
@@ -50,14 +58,14 @@ export function AddLine(props: {
   };
   // Whoever presses Enter means what was typed, not what the words before it matched.
   const isFound = words === text.trim() && (words === "" || currentData !== undefined);
-  const [isWanted, setWanted] = useState(false);
+  const isWanted = useRef(false);
   const takeWanted = useEffectEvent(() => {
-    setWanted(false);
+    isWanted.current = false;
     takeIn(rows[Math.max(0, active)]);
   });
   useEffect(() => {
-    if (isWanted && isFound) takeWanted();
-  }, [isWanted, isFound]);
+    if (isWanted.current && isFound) takeWanted();
+  }, [isFound]);
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key === "ArrowDown" || event.key === "ArrowUp") {
       event.preventDefault();
@@ -70,7 +78,7 @@ export function AddLine(props: {
     } else if (event.key === "Enter") {
       event.preventDefault();
       if (isFound) takeIn(rows[Math.max(0, active)]);
-      else setWanted(true);
+      else isWanted.current = true;
     } else if (event.key === "Escape") close();
   };
   return (
@@ -85,7 +93,7 @@ export function AddLine(props: {
         onChange={(event) => {
           setText(event.target.value);
           setActive(-1);
-          setWanted(false);
+          isWanted.current = false;
           setSaid("");
         }}
         onKeyDown={onKeyDown}

@@ -39,7 +39,7 @@ export function PlaceList(props: {
   const navigate = useNavigate();
   const say = useToast();
   const layout = layoutOf(quiz);
-  let number = 1;
+  const numbers = firstNumbers(quiz);
   const put = (apply: (layout: Layout) => Layout) => void composer.layOut(apply);
   const actsOf = (at: At, place: LayoutPlace): PlaceActs => {
     const change = (apply: (layout: Layout, at: At) => Layout) => composer.layOut((now) => changed(now, place, apply));
@@ -78,7 +78,7 @@ export function PlaceList(props: {
       },
     };
   };
-  const addLine = (at: At) =>
+  const addLine = (at: At, before: string) =>
     adding?.part === at.part && adding.place === at.place ? (
       <AddLine
         quiz={quiz}
@@ -97,7 +97,7 @@ export function PlaceList(props: {
       />
     ) : (
       <AddGap
-        position={number}
+        position={numbers.get(before) ?? 1}
         open={() => {
           setAdding(at);
         }}
@@ -128,9 +128,7 @@ export function PlaceList(props: {
               sx={{ m: 0, p: 0, listStyle: "none" }}
             >
               {places.flatMap((place, i) => {
-                const first = number;
-                const gap = addLine({ part: p, place: i });
-                number += place.type === "fixed" ? 1 : place.type === "draw" ? place.take : 0;
+                const gap = addLine({ part: p, place: i }, place.id);
                 const id = place.type === "fixed" ? place.itemId : place.id;
                 const own = layout[p]?.places[i];
                 // What is typed in an add line stays where it is; a row goes with its question, and the focus with it.
@@ -151,7 +149,7 @@ export function PlaceList(props: {
                       <PlaceRow
                         quiz={quiz}
                         place={place}
-                        number={first}
+                        number={numbers.get(place.id) ?? 1}
                         isOpen={id === selectedId}
                         toggle={() => {
                           select(id === selectedId ? null : id);
@@ -163,7 +161,7 @@ export function PlaceList(props: {
                 ];
               })}
               <Box component="li" key={`before ${places.length}`}>
-                {addLine({ part: p, place: places.length })}
+                {addLine({ part: p, place: places.length }, part.id)}
               </Box>
             </Box>
           </Paper>
@@ -184,6 +182,20 @@ export function PlaceList(props: {
       </Button>
     </>
   );
+}
+
+/** The number of the first question of each place, by its id; by a part's id that of the next question after it. */
+function firstNumbers({ parts, places }: Quiz): Map<string, number> {
+  const numbers = new Map<string, number>();
+  let next = 1;
+  for (const part of parts) {
+    for (const place of places.filter((one) => one.partId === part.id)) {
+      numbers.set(place.id, next);
+      next += place.type === "fixed" ? 1 : place.type === "draw" ? place.take : 0;
+    }
+    numbers.set(part.id, next);
+  }
+  return numbers;
 }
 
 /** Words have nothing but their text, which changes; so they are known by their turn. */

@@ -1,6 +1,6 @@
 /** Changing a quiz: every change is one request, and can be undone and done again. */
 import type { Blueprint, Quiz } from "@verdant/contract/assembly";
-import { useRef, useState } from "react";
+import { useLayoutEffect, useRef, useState } from "react";
 import { useDispatch } from "react-redux";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
@@ -30,12 +30,16 @@ export function useComposer(quiz: Quiz) {
   const [rename] = useRenameQuizMutation();
   const [history, setHistory] = useState<{ past: Layout[]; future: Layout[] }>({ past: [], future: [] });
   const kept = useRef(history);
-  kept.current = history;
+  useLayoutEffect(() => {
+    kept.current = history;
+  }, [history]);
   const [isBusy, setBusy] = useState(false);
   // The newest quiz known. Each change waits for the one before it and is made to what that one left, so that quick
   // changes one after another neither undo one another nor look like a colleague's.
   const latest = useRef(quiz);
-  if (quiz.version > latest.current.version) latest.current = quiz;
+  useLayoutEffect(() => {
+    if (quiz.version > latest.current.version) latest.current = quiz;
+  }, [quiz]);
   // What is on the screen while the server has not answered yet: the next press is made to what its person sees.
   const [hoped, setHoped] = useState<Quiz | null>(null);
   const seen = useRef(hoped);

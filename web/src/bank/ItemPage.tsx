@@ -32,9 +32,7 @@ function LoadedItem({ itemId }: { itemId: string }) {
   const drafted = draft.isFetching ? undefined : draft.data;
   const isReady =
     drafted !== undefined && (item.data !== undefined || isNew) && !item.isFetching && !original.isLoading;
-  useEffect(() => {
-    if (isReady && !start) setStart({ item: item.data, draft: drafted.draft });
-  }, [isReady, start, item.data, drafted]);
+  if (isReady && !start) setStart({ item: item.data, draft: drafted.draft });
 
   if (item.error && !isNew) {
     return (

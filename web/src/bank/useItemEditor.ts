@@ -2,7 +2,7 @@
 import type { Item, Tagging } from "@verdant/contract/bank";
 import type { Content } from "@verdant/core/items/kinds";
 import { isEmptyText } from "@verdant/core/richText";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useToast } from "../ui/Toasts.tsx";
 import { problemOf, type Trouble } from "../platform/problem.ts";
 import { useDropDraftMutation, useKeepDraftMutation, useSaveItemMutation } from "./api.ts";
@@ -12,6 +12,9 @@ export interface Work {
   readonly tagging: Tagging;
   readonly content: Content;
 }
+
+/** What is written, and the version of the item that it was written on. */
+type Drafted = Work & { readonly baseVersion: number };
 
 /** The pause after which a draft is kept, in milliseconds. */
 const pause = 700;
@@ -30,14 +33,15 @@ export function useItemEditor(
   const [dropDraft] = useDropDraftMutation();
   const [saveItem, { isLoading: isSaving }] = useSaveItemMutation();
   const latest = useRef({ work, version, isDirty: start.isDraft });
-  latest.current.work = work;
-  latest.current.version = version;
+  useLayoutEffect(() => {
+    Object.assign(latest.current, { work, version });
+  }, [work, version]);
 
   const keeper = useMemo(
     () =>
-      draftKeeper<Work>(
-        async ({ tagging, content }) => {
-          const body = { baseVersion: latest.current.version, body: { tagging, content } };
+      draftKeeper<Drafted>(
+        async ({ tagging, content, baseVersion }) => {
+          const body = { baseVersion, body: { tagging, content } };
           return (await keepDraft({ params: { itemId }, body })).error === undefined;
         },
         setKeeping,
@@ -50,7 +54,7 @@ export function useItemEditor(
     (next: Work) => {
       latest.current.isDirty = true;
       setWork(next);
-      keeper.changed(next);
+      keeper.changed({ ...next, baseVersion: latest.current.version });
     },
     [keeper],
   );
@@ -68,7 +72,7 @@ export function useItemEditor(
       });
       if (answer.error) {
         setTrouble(problemOf(answer.error));
-        keeper.changed(written);
+        keeper.changed({ ...written, baseVersion: base });
         return null;
       }
       latest.current.isDirty = false;

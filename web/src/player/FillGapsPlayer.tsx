@@ -1,7 +1,7 @@
 /** A text with its gaps: fields to type in, and short lists to choose from, in the line itself. */
 import Box from "@mui/material/Box";
 import { rightAt, type FillGapsView } from "@verdant/core/items/fillGaps";
-import { Fragment, useId, useRef } from "react";
+import { Fragment, useId, useLayoutEffect, useRef } from "react";
 import { t } from "../platform/words.ts";
 import { TypeField } from "../ui/TypeField.tsx";
 import { ChoiceList } from "./ChoiceList.tsx";
@@ -16,7 +16,9 @@ export function FillGapsPlayer({ view, answer, onAnswer, verdict }: PlayerProps<
   const id = useId();
   // Two gaps may be given before the answer comes back: each adds to what the one before gave.
   const filled = useRef(answer?.filled ?? []);
-  filled.current = answer?.filled ?? [];
+  useLayoutEffect(() => {
+    filled.current = answer?.filled ?? [];
+  }, [answer]);
   const content = verdict?.content?.kind === "fillGaps" ? verdict.content : null;
   const gaps = view.passage.filter((part) => part.type === "gap");
   const give = (gapId: string, text: string) => {

@@ -1,5 +1,5 @@
 /** What is typed into a field of a question, given as its answer at every pause. */
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useLayoutEffect, useRef, useState } from "react";
 
 /** The pause in typing after which the answer is given, in milliseconds. */
 const pause = 500;
@@ -8,7 +8,9 @@ const pause = 500;
 export function useTyped(given: string, give: ((text: string) => void) | undefined) {
   const [text, setText] = useState(given);
   const current = useRef({ text: given, typed: given, give });
-  current.current.give = give;
+  useLayoutEffect(() => {
+    current.current.give = give;
+  }, [give]);
   const flush = () => {
     const { current: now } = current;
     if (now.typed === now.text) return;

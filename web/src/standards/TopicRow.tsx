@@ -28,9 +28,9 @@ export function TopicRow(props: {
   const [archive] = useArchiveTopicMutation();
   const [restore] = useRestoreTopicMutation();
   const say = useToast();
-  const drag = useDraggable({ id: topic.id });
-  const drop = useDroppable({ id: topic.id });
-  const isTarget = drop.isOver && drop.active?.id !== topic.id;
+  const { setNodeRef: setDragRef, listeners, isDragging } = useDraggable({ id: topic.id });
+  const { setNodeRef: setDropRef, isOver, active } = useDroppable({ id: topic.id });
+  const isTarget = isOver && active?.id !== topic.id;
   const params = { topicId: topic.id };
   const send = async (body: Parameters<typeof change>[0]["body"]) => {
     const { error } = await change({ params, body });
@@ -59,10 +59,10 @@ export function TopicRow(props: {
       aria-level={depth + 1}
       aria-selected={isOpen}
       aria-expanded={isOpen}
-      sx={{ pl: depth * 3, opacity: drag.isDragging ? 0.5 : 1 }}
+      sx={{ pl: depth * 3, opacity: isDragging ? 0.5 : 1 }}
     >
       <Box
-        ref={drop.setNodeRef}
+        ref={setDropRef}
         sx={{
           outline: isTarget ? 2 : 0,
           outlineColor: "primary.main",
@@ -76,8 +76,8 @@ export function TopicRow(props: {
       >
         <IconButton
           size="small"
-          ref={drag.setNodeRef}
-          {...drag.listeners}
+          ref={setDragRef}
+          {...listeners}
           tabIndex={-1}
           aria-hidden
           title="Drag onto the topic it is to lie under"

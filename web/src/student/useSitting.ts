@@ -83,6 +83,7 @@ export function useSitting(sittingId: string) {
   /** Sends what waits by now; true when the server has everything that it can read. One delivery at a time. */
   const flush = useMemo(
     () =>
+      // eslint-disable-next-line react-hooks/refs -- kept for later: nothing of it runs while this renders
       oneAtATime(async (): Promise<boolean> => {
         const held = await findHeld(sittingId);
         const sentShown = [...shown.current];
@@ -107,6 +108,7 @@ export function useSitting(sittingId: string) {
   );
 
   useEffect(() => {
+    // eslint-disable-next-line react-hooks/set-state-in-effect -- the device's own store is asked first, which takes a turn
     void load();
   }, [load]);
 

@@ -1,6 +1,6 @@
 /** The code of the second step, once the server has asked for it. */
 import TextField from "@mui/material/TextField";
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { problemOf, type Trouble } from "../platform/problem.ts";
 
 export interface CodeAsked {
@@ -20,9 +20,7 @@ export function useCode(error: unknown): CodeAsked {
   const [isAsked, setAsked] = useState(false);
   const problem = error === undefined ? null : problemOf(error);
   const isNeeded = problem?.kind === "codeNeeded";
-  useEffect(() => {
-    if (isNeeded) setAsked(true);
-  }, [isNeeded]);
+  if (isNeeded && !isAsked) setAsked(true);
   return {
     isAsked,
     code,

@@ -41,7 +41,7 @@ export function Goals({ goals, people }: { goals: readonly Goal[]; people: Writi
 
 function GoalRow({ goal, people }: { goal: Goal; people: WritingDay["people"] }) {
   const give = useGiveGoal();
-  const drag = useDraggable({ id: goal.id });
+  const { setNodeRef: setDragRef, listeners, isDragging } = useDraggable({ id: goal.id });
   const [share, { isLoading }] = useShareGoalMutation();
   const [set] = useSetGoalMutation();
   const [drop] = useDropGoalMutation();
@@ -70,12 +70,12 @@ function GoalRow({ goal, people }: { goal: Goal; people: WritingDay["people"] })
       <Box sx={{ display: "flex", alignItems: "center", gap: 1 }}>
         <IconButton
           size="small"
-          ref={drag.setNodeRef}
-          {...drag.listeners}
+          ref={setDragRef}
+          {...listeners}
           tabIndex={-1}
           aria-hidden
           title="Drag onto the colleague who is to write it"
-          sx={{ cursor: "grab", touchAction: "none", p: 0.25, opacity: drag.isDragging ? 0.5 : 1 }}
+          sx={{ cursor: "grab", touchAction: "none", p: 0.25, opacity: isDragging ? 0.5 : 1 }}
         >
           <GripVertical size={14} />
         </IconButton>
