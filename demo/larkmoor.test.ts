@@ -2,7 +2,7 @@
 import { readFileSync } from "node:fs";
 import { DepartmentFile } from "@verdant/contract/exchange";
 import { check } from "@verdant/core/checker/check";
-import { faultsOf, kindNames, wordsOf, type Content } from "@verdant/core/items/kinds";
+import { faultsOf, allKinds, wordsOf, type Content } from "@verdant/core/items/kinds";
 import { plainText } from "@verdant/core/richText";
 import { beforeAll, describe, expect, test } from "vitest";
 import { toContent } from "../server/src/exchange/fileContent.ts";
@@ -30,7 +30,7 @@ describe("Larkmoor", () => {
   test("holds enough for a term: 180 items of all kinds, 25 families of variants, every topic with something to ask", () => {
     expect(file.items.length).toBeGreaterThanOrEqual(180);
     // Keys of a printed sheet come with the school, not with its file.
-    const shown = kindNames.filter((kind) => kind !== "keyOnly");
+    const shown = allKinds.filter((kind) => kind !== "keyOnly");
     expect(new Set(file.items.map((item) => item.content.kind))).toEqual(new Set(shown));
     const sizes = new Map<string, number>();
     for (const { family } of file.items) if (family) sizes.set(family, (sizes.get(family) ?? 0) + 1);

@@ -79,7 +79,7 @@ export const Blueprint = z.strictObject({
   /** Only from these topics of the course; empty: from all that have been taught. */
   topicIds: z.array(Id).max(200),
   standards: z.array(z.strictObject({ standardId: Id, atLeast: z.int().min(1).max(60) })).max(60),
-  kinds: z.array(z.strictObject({ kind: KindName, ...Range })).max(10),
+  kinds: z.array(z.strictObject({ kind: KindName, ...Range })).max(KindName.options.length),
   demands: z.array(z.strictObject({ demand: Demand, ...Range })).max(3),
   minutesAtMost: z.int().min(1).max(240).nullable(),
   /** Most questions of one topic; null: two, or as many as it takes where few topics are open. */

@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import { randomFrom } from "../random.ts";
 import { every, marked, groups, letter, number, secret, several, stem, typed } from "../testing/contents.ts";
 import { blankAnswer, isBlank } from "./blank.ts";
-import { creditOf, faultsOf, kindNames, kindOf, mediaOf, wordsOf, type Content } from "./kinds.ts";
+import { creditOf, faultsOf, allKinds, kindOf, mediaOf, wordsOf, type Content } from "./kinds.ts";
 import type { Match } from "./match.ts";
 import { readNumber, type Numeric } from "./numeric.ts";
 import type { SeveralRightAnswers } from "./severalRightAnswers.ts";
@@ -16,7 +16,7 @@ const tick = (content: SeveralRightAnswers, ids: string) =>
 
 describe("every kind", () => {
   test("is in this table, is whole, and has a right answer that earns full credit; a blank and another kind earn none", () => {
-    expect(every.map((content) => content.kind).sort()).toEqual([...kindNames].sort());
+    expect(every.map((content) => content.kind).sort()).toEqual([...allKinds].sort());
     for (const content of every) expect(faultsOf(content)).toEqual([]);
     for (const content of marked) {
       const kind = kindOf(content);

@@ -68,7 +68,7 @@ export const kinds: { readonly [N in KindName]: Named<N> } = {
   opinion,
 };
 
-export const kindNames = Object.keys(kinds) as readonly KindName[];
+export const allKinds = Object.keys(kinds) as readonly KindName[];
 
 /**
  * The kind that a content, answer or view belongs to. Its own types are widened to the unions, which is sound as long as

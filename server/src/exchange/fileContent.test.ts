@@ -1,6 +1,6 @@
 /** Content of every kind goes into its file form and comes back the same. */
 import { FileContent } from "@verdant/contract/exchange";
-import { kindNames, type Content } from "@verdant/core/items/kinds";
+import { allKinds, type Content } from "@verdant/core/items/kinds";
 import { richTextOf } from "@verdant/core/richText";
 import { describe, expect, test } from "vitest";
 import { fromContent, toContent, withKnownIds } from "./fileContent.ts";
@@ -156,5 +156,5 @@ describe.each(contents.map((content) => [content.kind, content] as const))("%s",
 });
 
 test("every kind is in this table", () => {
-  expect([...new Set(contents.map((content) => content.kind))].sort()).toEqual([...kindNames].sort());
+  expect([...new Set(contents.map((content) => content.kind))].sort()).toEqual([...allKinds].sort());
 });

@@ -6,7 +6,7 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { Blueprint, Quiz } from "@verdant/contract/assembly";
-import { kindNames as allKinds } from "@verdant/core/items/kinds";
+import { allKinds } from "@verdant/core/items/kinds";
 import { useState } from "react";
 import { kindNames } from "@verdant/core/items/kindNames";
 import { useListTopicsQuery } from "../standards/api.ts";

@@ -5,7 +5,7 @@ import Dialog from "@mui/material/Dialog";
 import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
 import Typography from "@mui/material/Typography";
-import { kindNames as allKinds, type KindName } from "@verdant/core/items/kinds";
+import { allKinds, type KindName } from "@verdant/core/items/kinds";
 import { lazy, Suspense, useState } from "react";
 import { kindNames, kindUses } from "@verdant/core/items/kindNames";
 

@@ -19,10 +19,10 @@ import { useToast } from "../ui/Toasts.tsx";
 import { MediaThumb } from "./MediaThumb.tsx";
 import { useDescribeMediaMutation, useKeepMediaMutation, useListMediaQuery, useRemoveMediaMutation } from "./api.ts";
 
-const kindNames = { picture: "Pictures", audio: "Recordings to hear", video: "Recordings to watch" };
+const mediaNames = { picture: "Pictures", audio: "Recordings to hear", video: "Recordings to watch" };
 const lackNames = { credit: "Without maker and licence", use: "Used nowhere" };
 
-type Kind = keyof typeof kindNames;
+type Kind = keyof typeof mediaNames;
 type Lack = keyof typeof lackNames;
 
 export function MediaPage() {
@@ -90,7 +90,7 @@ export function MediaPage() {
         />
         <Filter
           label="Kind"
-          names={kindNames}
+          names={mediaNames}
           value={kind}
           choose={(value) => {
             set("kind", value);

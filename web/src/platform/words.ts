@@ -43,5 +43,5 @@ const day = new Intl.DateTimeFormat(i18next.language, { weekday: "long", day: "n
 const number = new Intl.NumberFormat(i18next.language, { maximumFractionDigits: 2 });
 
 export const timeOf = (at: string) => time.format(new Date(at));
-export const dayOf = (at: string) => day.format(new Date(at));
+export const shownDay = (at: string) => day.format(new Date(at));
 export const numberOf = (value: number) => number.format(value);

@@ -18,7 +18,7 @@ import { Waiting } from "./Waiting.tsx";
 import { useBeginSittingMutation, useGiveReasonMutation, useSettleSittingMutation, useShowResultQuery } from "./api.ts";
 import { hold } from "./answerQueue.ts";
 import { StudentFrame } from "./StudentFrame.tsx";
-import { dayOf, numberOf, t, timeOf } from "../platform/words.ts";
+import { shownDay, numberOf, t, timeOf } from "../platform/words.ts";
 
 type Shown = Result<typeof showResult>;
 
@@ -63,7 +63,7 @@ export function ResultPage() {
               {data.name}
             </Typography>
             <Typography variant="body2" color="textSecondary">
-              {t("handed in on {{day}}", { day: dayOf(data.handedInAt) })}
+              {t("handed in on {{day}}", { day: shownDay(data.handedInAt) })}
             </Typography>
           </Box>
         </>

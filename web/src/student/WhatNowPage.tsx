@@ -13,7 +13,7 @@ import { Waiting } from "./Waiting.tsx";
 import { hold } from "./answerQueue.ts";
 import { useBeginSittingMutation, useLeaveMutation, useWhatNowQuery } from "./api.ts";
 import { StudentFrame } from "./StudentFrame.tsx";
-import { dayOf, numberOf, t, timeOf } from "../platform/words.ts";
+import { shownDay, numberOf, t, timeOf } from "../platform/words.ts";
 
 type Now = Result<typeof whatNow>;
 
@@ -172,7 +172,7 @@ function DoneCard({ of }: { of: Now["done"][number] }) {
             ? t("handed in")
             : t("{{points}} of {{outOf}}", { points: numberOf(of.points), outOf: numberOf(of.outOf) }) +
               (of.waitingPoints > 0 ? `, ${t("the rest is not marked yet")}` : "")}{" "}
-          · {dayOf(of.handedInAt)}
+          · {shownDay(of.handedInAt)}
         </Typography>
       </Box>
       {(of.openness !== "nothing" || of.settlesAt !== null) && (
