@@ -8,7 +8,10 @@ test("an old revision is compared word by word and brought back, and that is und
   await teacher.getByRole("link", { name: "Bank" }).click();
   await teacher.getByLabel("Search items").fill("groyne");
   // By its words: what the list shows until the search has answered is not looked at.
-  await teacher.getByRole("option", { name: /groyne/i }).first().click();
+  await teacher
+    .getByRole("option", { name: /groyne/i })
+    .first()
+    .click();
   const pane = teacher.getByRole("article", { name: /^Item/ });
   await pane.getByRole("link", { name: "Edit" }).click();
   const question = teacher.getByRole("textbox", { name: "Question" });
