@@ -123,3 +123,18 @@ test("a job whose process died is done by another", async () => {
   await keeper.stop({ graceful: false, wait: true });
   await expect.poll(() => done, { timeout: 15_000 }).toEqual(["x"]);
 });
+
+test("processes that start at once make their queues beside each other and beside work, and all serve", async () => {
+  const kinds = Array.from({ length: 6 }, (_, n) => countingKind(`beside-${n}`, ["a", "b", "c"]));
+  const startAll = async () => {
+    const jobs = await startJobs({
+      ...{ databaseUrl: bench.url, scope: bench.nobody, chores: [] },
+      kinds: kinds.map((one) => one.kind),
+    });
+    started.push(jobs);
+    return jobs;
+  };
+  const all = await Promise.all([startAll(), startAll(), startAll(), startAll()]);
+  await all[0]?.look();
+  for (const { done } of kinds) await expect.poll(() => [...done].sort(), { timeout: 60_000 }).toEqual(["a", "b", "c"]);
+});

@@ -2,8 +2,9 @@
  * What is to be done without anybody asking for it, in a queue in the database: any process does it, one that dies gives it
  * back, what fails is tried again after longer and longer, and what cannot be done stops nothing else.
  */
+import { setTimeout } from "node:timers/promises";
 import PgBoss from "pg-boss";
-import { isUnreachable } from "./database.ts";
+import { isOverloaded, isUnreachable } from "./database.ts";
 import * as store from "./jobStore.ts";
 import type { FailedJob, QueueState } from "./jobStore.ts";
 import { startPolling } from "./poller.ts";
@@ -50,6 +51,19 @@ const atOnce = 50;
 /** Five tries after about 10, 20, 40, 80 and 160 seconds; then an hour's rest, or somebody who asks. */
 const retry = { retryLimit: 5, retryDelay: 10, retryBackoff: true, expireInSeconds: 120 };
 
+/** Other processes work meanwhile, or make theirs: who loses to them (a deadlock, a time-out) tries again. */
+async function makeQueue(boss: PgBoss, name: string): Promise<void> {
+  for (let tries = 1; ; tries++) {
+    try {
+      await boss.createQueue(name, { name, ...retry });
+      return;
+    } catch (error) {
+      if (!isOverloaded(error) || tries === 20) throw error;
+      await setTimeout(100 + 200 * Math.random());
+    }
+  }
+}
+
 export interface JobsGiven {
   readonly databaseUrl: string;
   readonly scope: Scope<Nobody>;
@@ -89,14 +103,14 @@ export async function startJobs({ databaseUrl, scope, kinds, chores }: JobsGiven
     }
   }
 
+  // All before any work is done: a queue is a part of a table, and making one waits for who works on another.
+  for (const { name } of [...kinds, ...chores]) await makeQueue(boss, name);
   for (const { name, work } of kinds) {
-    await boss.createQueue(name, { name, ...retry });
     await boss.work<Job>(name, { batchSize: atOnce, pollingIntervalSeconds: 1 }, (jobs) =>
       doAll(name, jobs, (job) => work(scope, job)),
     );
   }
   for (const { name, cron, work } of chores) {
-    await boss.createQueue(name, { name, ...retry });
     await boss.schedule(name, cron);
     await boss.work<Job>(name, { pollingIntervalSeconds: 10 }, (jobs) => doAll(name, jobs, () => work(scope)));
   }
