@@ -135,6 +135,6 @@ test("processes that start at once make their queues beside each other and besid
     return jobs;
   };
   const all = await Promise.all([startAll(), startAll(), startAll(), startAll()]);
-  await all[0]?.look();
+  await all[0].look();
   for (const { done } of kinds) await expect.poll(() => [...done].sort(), { timeout: 60_000 }).toEqual(["a", "b", "c"]);
 });
