@@ -8,7 +8,7 @@ import { atomically } from "../server/src/platform/scope.ts";
 import { openInstallation } from "./installation.ts";
 import type { Measure } from "./main.ts";
 import { median } from "./median.ts";
-import { handInAll } from "./sittingEvidence.ts";
+import { classOfTerm, handInAll } from "./sittingEvidence.ts";
 
 const sittings = 2000;
 
@@ -17,12 +17,7 @@ export async function lateAnswer(): Promise<Measure[]> {
   const { db, departmentId, lead } = bench;
   const random = randomFrom("late answers");
   const below = (n: number) => Math.floor(random() * n);
-  const { id: classId } = await db
-    .selectFrom("class")
-    .select("id")
-    .where("departmentId", "=", departmentId)
-    .where("name", "=", "8D")
-    .executeTakeFirstOrThrow();
+  const classId = await classOfTerm(bench);
   const known = await db
     .selectFrom("evidence")
     .selectAll()

@@ -24,17 +24,26 @@ export async function sittingEvidence(): Promise<Measure[]> {
   ];
 }
 
-/** Milliseconds of handing in, for each student of a class with a term behind it. */
-export async function handInAll(
-  { db, departmentId, lead, scope }: BenchInstallation,
-  watch: (on: boolean) => void = () => undefined,
-): Promise<number[]> {
-  const { id: classId } = await db
+/** A class with a term of reviews behind it. */
+export async function classOfTerm({
+  db,
+  departmentId,
+}: Pick<BenchInstallation, "db" | "departmentId">): Promise<string> {
+  const { id } = await db
     .selectFrom("class")
     .select("id")
     .where("departmentId", "=", departmentId)
     .where("name", "=", "8D")
     .executeTakeFirstOrThrow();
+  return id;
+}
+
+/** Milliseconds of handing in, for each student of a class with a term behind it. */
+export async function handInAll(
+  { db, departmentId, lead, scope }: BenchInstallation,
+  watch: (on: boolean) => void = () => undefined,
+): Promise<number[]> {
+  const classId = await classOfTerm({ db, departmentId });
   const students = await db
     .selectFrom("enrolment")
     .select("studentId")
