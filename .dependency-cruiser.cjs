@@ -27,7 +27,7 @@ module.exports = {
       name: "store-is-private-to-its-feature",
       severity: "error",
       from: { path: "^server/src/([^/]+)/" },
-      to: { path: "^server/src/[^/]+/\\w*[sS]tore\\.ts$", pathNot: "^server/src/$1/" },
+      to: { path: "^server/src/.+[sS]tore\\.ts$", pathNot: "^server/src/$1/" },
     },
     {
       name: "only-routes-know-express",
@@ -54,7 +54,7 @@ module.exports = {
           "^web/src/$1/",
           "/api\\.ts$",
           "^web/src/(standards/TopicField|stimuli/StimulusField|review/CommentsPanel|insight/FiguresPanel)\\.tsx$",
-          "^web/src/bank/((Difference|ContentEditor|FindingsPanel)\\.tsx|fieldNames\\.ts)$",
+          "^web/src/bank/(difference/Difference|editor/ContentEditor|editor/FindingsPanel)\\.tsx$|^web/src/bank/difference/fieldNames\\.ts$",
         ],
       },
     },

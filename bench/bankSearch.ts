@@ -2,7 +2,7 @@
 import { sql } from "kysely";
 import { randomFrom } from "../core/src/random.ts";
 import { findLikeItems, listItems } from "../server/src/bank/service.ts";
-import { changeItems, undoChange } from "../server/src/bank/bulk.ts";
+import { changeItems, undoChange } from "../server/src/bank/list/bulk.ts";
 import { openInstallation, type BenchInstallation } from "./installation.ts";
 import type { Measure } from "./main.ts";
 import { p95 } from "./median.ts";

@@ -1,6 +1,6 @@
 /** A process that does nothing but meet the banks of all departments: what it holds then, in MB, on standard output. */
 import { setTimeout } from "node:timers/promises";
-import { indexOf, usableItems } from "../server/src/bank/bankIndex.ts";
+import { indexOf, usableItems } from "../server/src/bank/index/bankIndex.ts";
 import { Caches } from "../server/src/platform/caches.ts";
 import { connect } from "../server/src/platform/database.ts";
 

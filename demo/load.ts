@@ -16,7 +16,7 @@ import { keyIn, mustFit } from "../server/src/platform/key.ts";
 import { localDateOf } from "../server/src/platform/localDate.ts";
 import type { Member, OpenScope } from "../server/src/platform/scope.ts";
 import type { Threads } from "../server/src/platform/threads.ts";
-import { changeItems } from "../server/src/bank/bulk.ts";
+import { changeItems } from "../server/src/bank/list/bulk.ts";
 import { addItems } from "../server/src/bank/service.ts";
 import { listTopics } from "../server/src/standards/service.ts";
 import { hashPassword } from "../server/src/team/passwordRules.ts";

@@ -19,14 +19,18 @@ const staffScreen = { width: 1280, height: 800 };
 const phone = { width: 390, height: 844 };
 
 export const test = base.extend<Fixtures>({
-  person: async ({ browser }, use) => {
+  person: async ({ browser }, use, info) => {
     const watch: string[] = [];
+    const went: string[] = [];
     const pages: Page[] = [];
     await use(async (viewport) => {
       const page = await open(browser, viewport, watch);
+      tellWhereItWent(page, pages.length, went);
       pages.push(page);
       return page;
     });
+    // What cannot be seen in a picture of the end: a page that loaded itself anew, a part of the program that never came.
+    if (info.status !== info.expectedStatus) console.log(["Where the pages went:", ...went].join("\n  "));
     for (const page of pages) await page.context().close();
     expect(watch, "errors in the console, or violations of the content security policy").toEqual([]);
   },
@@ -48,6 +52,23 @@ async function open(browser: Browser, viewport: { width: number; height: number 
       watch.push(message.text());
   });
   return page;
+}
+
+/** Notes each address of the page, and each request that failed or was refused by the server. */
+function tellWhereItWent(page: Page, number: number, went: string[]): void {
+  const note = (what: string): void => void went.push(`${new Date().toISOString()} page ${number}: ${what}`);
+  page.on("framenavigated", (frame) => {
+    if (frame === page.mainFrame()) note(`at ${frame.url()}`);
+  });
+  page.on("load", () => {
+    note("loaded");
+  });
+  page.on("requestfailed", (request) => {
+    note(`${request.method()} ${request.url()} failed: ${request.failure()?.errorText ?? "?"}`);
+  });
+  page.on("response", (response) => {
+    if (response.status() >= 400) note(`${response.request().method()} ${response.url()}: ${response.status()}`);
+  });
 }
 
 /** Through the pooler where the journeys are run with one; sessions of their own go past it. */

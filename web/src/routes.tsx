@@ -14,16 +14,22 @@ export const router = createBrowserRouter([
       { path: "/", element: <TodayPage /> },
       { path: "/account", lazy: async () => ({ Component: (await import("./team/AccountPage.tsx")).AccountPage }) },
       { path: "/start", lazy: async () => ({ Component: (await import("./today/StartPage.tsx")).StartPage }) },
-      { path: "/bank", lazy: async () => ({ Component: (await import("./bank/BankPage.tsx")).BankPage }) },
-      { path: "/bank/paste", lazy: async () => ({ Component: (await import("./bank/PastePage.tsx")).PastePage }) },
-      { path: "/bank/:itemId", lazy: async () => ({ Component: (await import("./bank/ItemPage.tsx")).ItemPage }) },
+      { path: "/bank", lazy: async () => ({ Component: (await import("./bank/list/BankPage.tsx")).BankPage }) },
+      {
+        path: "/bank/paste",
+        lazy: async () => ({ Component: (await import("./bank/arrival/PastePage.tsx")).PastePage }),
+      },
+      {
+        path: "/bank/:itemId",
+        lazy: async () => ({ Component: (await import("./bank/editor/ItemPage.tsx")).ItemPage }),
+      },
       {
         path: "/bank/:itemId/key",
         lazy: async () => ({ Component: (await import("./delivery/KeyPage.tsx")).KeyPage }),
       },
       {
         path: "/bank/:itemId/history",
-        lazy: async () => ({ Component: (await import("./bank/HistoryPage.tsx")).HistoryPage }),
+        lazy: async () => ({ Component: (await import("./bank/reading/HistoryPage.tsx")).HistoryPage }),
       },
       { path: "/many", lazy: async () => ({ Component: (await import("./many/ManyListPage.tsx")).ManyListPage }) },
       { path: "/many/:manyId", lazy: async () => ({ Component: (await import("./many/ManyPage.tsx")).ManyPage }) },

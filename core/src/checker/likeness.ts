@@ -1,7 +1,7 @@
 /** How alike two items are in their words. */
 
 import { wordsOf } from "./words.ts";
-import type { Content } from "../items/kinds.ts";
+import { kindOf, type Content } from "../items/kinds.ts";
 import { plainText } from "../richText.ts";
 
 /** From here on two items are shown side by side. */
@@ -41,7 +41,7 @@ export const tellingWords = (asked: Asked): string[] =>
 /** What a student reads of an item: the question and its parts, without reasons and explanations. */
 export function askedIn(content: Content): { readonly question: string; readonly all: string } {
   const question = plainText(content.stem);
-  return { question, all: [question, ...partsOf(content)].join(" ") };
+  return { question, all: [question, ...kindOf(content).partWords(content)].join(" ") };
 }
 
 type Asked = ReturnType<typeof askedIn>;
@@ -51,19 +51,3 @@ const says = ({ question }: Asked) => wordsOf(question).length >= wordsThatSay;
 /** The {@link likeness} of two items: of their questions alone, where these say something, or of all that is read. */
 export const itemLikeness = (a: Asked, b: Asked): number =>
   Math.max(likeness(a.all, b.all), says(a) && says(b) ? likeness(a.question, b.question) : 0);
-
-function partsOf(content: Content): string[] {
-  if ("options" in content) return content.options.map((option) => plainText(option.text));
-  switch (content.kind) {
-    case "match":
-      return [...content.pairs.map((pair) => plainText(pair.left)), ...content.rights.map((right) => right.text)];
-    case "order":
-      return content.steps.map((step) => plainText(step.text));
-    case "fillGaps":
-      return content.passage.flatMap((part) =>
-        part.type === "text" ? part.text : [...part.choices, ...part.accepted],
-      );
-    default:
-      return [];
-  }
-}

@@ -131,6 +131,12 @@ export const fillGaps: Kind<"fillGaps", FillGaps, FillGapsAnswer, FillGapsView> 
     ].join("|"),
   texts: (content) => [content.stem, ...feedbackTexts(content)],
   mapTexts: (content, change) => ({ ...mapFeedback(content, change), stem: change(content.stem) }),
+  withNewIds: (content, newId) => ({
+    ...content,
+    passage: content.passage.map((part) => (part.type === "gap" ? { ...part, id: newId() } : part)),
+  }),
+  partWords: (content) =>
+    content.passage.flatMap((part) => (part.type === "text" ? part.text : [...part.choices, ...part.accepted])),
   furtherWords: (content) =>
     content.passage.flatMap((part) => (part.type === "text" ? part.text : [...part.accepted, ...part.choices])),
 };

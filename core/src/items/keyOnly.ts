@@ -64,5 +64,7 @@ export const keyOnly: Kind<"keyOnly", KeyOnly, KeyOnlyAnswer, KeyOnlyView> = {
   keyWord: (content) => `${content.letters} ${content.key}`,
   texts: (content) => [content.stem, ...feedbackTexts(content)],
   mapTexts: (content, change) => ({ ...mapFeedback(content, change), stem: change(content.stem) }),
+  withNewIds: (content) => content,
+  partWords: () => [],
   furtherWords: () => [],
 };

@@ -67,6 +67,10 @@ export interface Kind<Name extends string, Content, Answer, View> {
   readonly texts: (content: Content) => readonly RichText[];
   /** The content with `change` applied to every rich text. */
   readonly mapTexts: (content: Content, change: (text: RichText) => RichText) => Content;
+  /** The same content with new ids for all its parts, as a look-alike needs them; `newId` makes them. */
+  readonly withNewIds: (content: Content, newId: () => string) => Content;
+  /** What a student reads beside the question that tells items apart (options, steps, gaps), as plain words. */
+  readonly partWords: (content: Content) => readonly string[];
   /** Further words of the content that finding should know: accepted answers, units. */
   readonly furtherWords: (content: Content) => readonly string[];
 }

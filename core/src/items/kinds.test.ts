@@ -50,6 +50,26 @@ describe("every kind", () => {
     }
   });
 
+  test("as a look-alike has new ids only: it shares none with the original, and asks, keys and scores the same", () => {
+    let id = 0;
+    for (const content of every) {
+      const kind = kindOf(content);
+      const renewed = kind.withNewIds(content, () => `new${id++}`);
+      const idsOf = (one: Content) =>
+        [...JSON.stringify(one).matchAll(/"(?:id|rightId)":"([^"]*)"/g)].map((m) => m[1]!);
+      expect(idsOf(renewed).filter((one) => idsOf(content).includes(one))).toEqual([]);
+      expect(idsOf(renewed)).toHaveLength(idsOf(content).length);
+      expect([faultsOf(renewed), wordsOf(renewed), kind.partWords(renewed)]).toEqual([
+        [],
+        wordsOf(content),
+        kind.partWords(content),
+      ]);
+      expect(kind.rightAnswer(renewed) === null).toBe(kind.rightAnswer(content) === null);
+      if (kind.rightAnswer(renewed))
+        expect(creditOf(renewed, kind.rightAnswer(renewed))).toBe(creditOf(content, kind.rightAnswer(content)));
+    }
+  });
+
   test("says what is still missing of a blank one, and keeps its texts when they are mapped to themselves", () => {
     let id = 0;
     for (const content of every) {

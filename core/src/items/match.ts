@@ -126,6 +126,11 @@ export const match: Kind<"match", Match, MatchAnswer, MatchView> = {
       ...(pair.rationale && { rationale: change(pair.rationale) }),
     })),
   }),
+  withNewIds: withNewPairIds,
+  partWords: (content) => [
+    ...content.pairs.map((pair) => plainText(pair.left)),
+    ...content.rights.map((right) => right.text),
+  ],
   furtherWords: (content) => content.rights.map((one) => one.text),
 };
 
@@ -150,4 +155,15 @@ function pairFaults({ pairs, rights }: Match): Fault[] {
   if (new Set(filled).size < filled.length) faults.push({ path: ["rights"], text: "Two of the answers are the same." });
   if (new Set(filled).size < 2) faults.push({ path: ["rights"], text: "Give at least two different answers." });
   return faults;
+}
+
+/** New ids on both sides, the pairs kept together. */
+function withNewPairIds(content: Match, newId: () => string): Match {
+  const ids = new Map(content.rights.map(({ id }) => [id, newId()]));
+  const renewed = (id: string) => ids.get(id) ?? id;
+  return {
+    ...content,
+    rights: content.rights.map((right) => ({ ...right, id: renewed(right.id) })),
+    pairs: content.pairs.map((pair) => ({ ...pair, id: newId(), rightId: renewed(pair.rightId) })),
+  };
 }

@@ -3,7 +3,7 @@
 import { richTextOf, type RichText } from "../richText.ts";
 import { mapExpected, type ExpectedWrongAnswer } from "./expectedAnswer.ts";
 import type { AnswerCount, Fault, Feedback, Kind } from "./kind.ts";
-import { feedbackTexts, mapFeedback, stemFaults, withBlanks } from "./options.ts";
+import { feedbackTexts, mapFeedback, stemFaults, withBlanks, withNewIds } from "./options.ts";
 
 /**
  * "absolute": in the unit of the answer; "relative": in per cent of the right value, bounds included; "figures": the same
@@ -152,6 +152,8 @@ export const numeric: Kind<"numeric", Numeric, NumericAnswer, NumericView> = {
     stem: change(content.stem),
     expectedWrong: mapExpected(content.expectedWrong, change),
   }),
+  withNewIds: (content, newId) => ({ ...content, expectedWrong: withNewIds(content.expectedWrong, newId) }),
+  partWords: () => [],
   furtherWords: (content) => [content.unit],
 };
 

@@ -57,6 +57,8 @@ export const oneRightAnswer: Kind<"oneRightAnswer", OneRightAnswer, OneRightAnsw
   keyWord: (content) => options.keyWordOf(content.options),
   texts: options.textsOf,
   mapTexts: options.mapOptionTexts,
+  withNewIds: options.withNewOptionIds,
+  partWords: options.optionWords,
   furtherWords: () => [],
 };
 

@@ -3,7 +3,15 @@
 import { foldedText } from "../foldedText.ts";
 import { plainText, richTextOf, type RichText } from "../richText.ts";
 import type { AnswerCount, Feedback, Kind } from "./kind.ts";
-import { feedbackTexts, mapFeedback, optionFaults, stemFaults, withBlanks, type OptionView } from "./options.ts";
+import {
+  feedbackTexts,
+  mapFeedback,
+  optionFaults,
+  stemFaults,
+  withBlanks,
+  withNewIds,
+  type OptionView,
+} from "./options.ts";
 
 export const opinionForms = ["choice", "scale", "text"] as const;
 
@@ -96,6 +104,8 @@ export const opinion: Kind<"opinion", Opinion, OpinionAnswer, OpinionView> = {
     stem: change(content.stem),
     choices: content.choices.map((option) => ({ ...option, text: change(option.text) })),
   }),
+  withNewIds: (content, newId) => ({ ...content, choices: withNewIds(content.choices, newId) }),
+  partWords: () => [],
   furtherWords: (content) => (content.form === "scale" ? [content.low, content.high] : []),
 };
 

@@ -70,5 +70,7 @@ export const optionSet: Kind<"optionSet", OptionSet, OptionSetAnswer, OptionSetV
   keyWord: (content) => options.keyWordOf(content.options),
   texts: options.textsOf,
   mapTexts: options.mapOptionTexts,
+  withNewIds: options.withNewOptionIds,
+  partWords: options.optionWords,
   furtherWords: () => [],
 };

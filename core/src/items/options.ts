@@ -122,3 +122,14 @@ export function mapOptionTexts<C extends WithOptions>(content: C, change: (text:
     })),
   };
 }
+
+/** The same list, each with a new id. */
+export const withNewIds = <Part extends { readonly id: string }>(parts: readonly Part[], newId: () => string): Part[] =>
+  parts.map((part) => ({ ...part, id: newId() }));
+
+export const withNewOptionIds = <C extends WithOptions>(content: C, newId: () => string): C => ({
+  ...content,
+  options: withNewIds(content.options, newId),
+});
+
+export const optionWords = (content: WithOptions): string[] => content.options.map((option) => plainText(option.text));

@@ -4,7 +4,15 @@ import { foldedText } from "../foldedText.ts";
 import { shuffled } from "../random.ts";
 import { isEmptyText, plainText, richTextOf, type RichText } from "../richText.ts";
 import type { AnswerCount, Fault, Feedback, Kind } from "./kind.ts";
-import { feedbackTexts, mapFeedback, stemFaults, viewOptions, withBlanks, type OptionView } from "./options.ts";
+import {
+  feedbackTexts,
+  mapFeedback,
+  stemFaults,
+  viewOptions,
+  withBlanks,
+  withNewIds,
+  type OptionView,
+} from "./options.ts";
 import type { scorings } from "./severalRightAnswers.ts";
 
 export interface Order extends Feedback {
@@ -98,6 +106,8 @@ export const order: Kind<"order", Order, OrderAnswer, OrderView> = {
     stem: change(content.stem),
     steps: content.steps.map((step) => ({ ...step, text: change(step.text) })),
   }),
+  withNewIds: (content, newId) => ({ ...content, steps: withNewIds(content.steps, newId) }),
+  partWords: (content) => content.steps.map((step) => plainText(step.text)),
   furtherWords: (content) => [content.first, content.last],
 };
 

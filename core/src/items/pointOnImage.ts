@@ -4,7 +4,7 @@ import { canonicalJson } from "../canonicalJson.ts";
 import { shuffled } from "../random.ts";
 import { richTextOf, type Image, type RichText } from "../richText.ts";
 import type { AnswerCount, Fault, Feedback, Kind } from "./kind.ts";
-import { feedbackTexts, mapFeedback, stemFaults, withBlanks } from "./options.ts";
+import { feedbackTexts, mapFeedback, stemFaults, withBlanks, withNewIds } from "./options.ts";
 
 /** Measured in pixels of the picture's own width and height, from its top left corner. */
 export interface Point {
@@ -196,6 +196,8 @@ export const pointOnImage: Kind<"pointOnImage", PointOnImage, PointOnImageAnswer
       ...(region.rationale && { rationale: change(region.rationale) }),
     })),
   }),
+  withNewIds: (content, newId) => ({ ...content, regions: withNewIds(content.regions, newId) }),
+  partWords: () => [],
   furtherWords: ({ regions }) => regions.map((region) => region.label),
 };
 

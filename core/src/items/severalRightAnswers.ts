@@ -78,5 +78,7 @@ export const severalRightAnswers: Kind<
   keyWord: (content) => `${content.scoring} ${options.keyWordOf(content.options)}`,
   texts: options.textsOf,
   mapTexts: options.mapOptionTexts,
+  withNewIds: options.withNewOptionIds,
+  partWords: options.optionWords,
   furtherWords: () => [],
 };

@@ -5,7 +5,7 @@ import { richTextOf, type RichText } from "../richText.ts";
 import { acceptedAt, type Reading } from "./accepted.ts";
 import { mapExpected, type ExpectedWrongAnswer } from "./expectedAnswer.ts";
 import type { AnswerCount, Fault, Feedback, Kind } from "./kind.ts";
-import { feedbackTexts, mapFeedback, stemFaults, withBlanks } from "./options.ts";
+import { feedbackTexts, mapFeedback, stemFaults, withBlanks, withNewIds } from "./options.ts";
 
 export interface ShortText extends Feedback, Reading {
   readonly kind: "shortText";
@@ -96,6 +96,12 @@ export const shortText: Kind<"shortText", ShortText, ShortTextAnswer, ShortTextV
     stem: change(content.stem),
     expectedWrong: mapExpected(content.expectedWrong, change),
   }),
+  withNewIds: (content, newId) => ({
+    ...content,
+    accepted: withNewIds(content.accepted, newId),
+    expectedWrong: withNewIds(content.expectedWrong, newId),
+  }),
+  partWords: () => [],
   furtherWords: (content) => content.accepted.map((one) => one.text),
 };
 

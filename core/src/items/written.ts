@@ -2,7 +2,7 @@
 
 import { isEmptyText, richTextOf, type RichText } from "../richText.ts";
 import type { AnswerCount, Fault, Feedback, Kind } from "./kind.ts";
-import { feedbackTexts, mapFeedback, stemFaults, withBlanks } from "./options.ts";
+import { feedbackTexts, mapFeedback, stemFaults, withBlanks, withNewIds } from "./options.ts";
 
 export interface Level {
   readonly id: string;
@@ -117,6 +117,11 @@ export const written: Kind<"written", Written, WrittenAnswer, WrittenView> = {
     stem: change(content.stem),
     ...(content.modelAnswer && { modelAnswer: change(content.modelAnswer) }),
   }),
+  withNewIds: (content, newId) => ({
+    ...content,
+    criteria: withNewIds(content.criteria, newId).map((one) => ({ ...one, levels: withNewIds(one.levels, newId) })),
+  }),
+  partWords: () => [],
   furtherWords: (content) => content.criteria.flatMap(({ name, levels }) => [name, ...levels.map((one) => one.text)]),
 };
 

@@ -1,5 +1,5 @@
 /** The bank as one class sees it. */
-import type { UsableItems } from "../bank/bankIndex.ts";
+import type { UsableItems } from "../bank/index/bankIndex.ts";
 import type { ClassDue } from "../plan/service.ts";
 import type { Member, OpenScope } from "../platform/scope.ts";
 import * as store from "./store.ts";

@@ -8,7 +8,7 @@ import { kinds } from "@verdant/core/items/kinds";
 import { createQuiz } from "../assembly/service.ts";
 import { newId } from "../platform/id.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
-import { usableItems } from "./bankIndex.ts";
+import { usableItems } from "./index/bankIndex.ts";
 import * as bank from "./service.ts";
 
 const bench = useWorkbench();

@@ -5,7 +5,7 @@ import { richTextOf } from "@verdant/core/richText";
 import { expect, test, vi } from "vitest";
 import { newId } from "../platform/id.ts";
 import { useWorkbench } from "../platform/testing/workbench.ts";
-import { listItems } from "./search.ts";
+import { listItems } from "./list/search.ts";
 import { addItems, assumed, insertItems, saveItem, showItem } from "./service.ts";
 
 const bench = useWorkbench();

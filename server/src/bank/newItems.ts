@@ -12,7 +12,7 @@ import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { askForAll, rulesOf } from "../reviewRequests/requests.ts";
 import { faultsOf, hashOfContent } from "./content.ts";
 import { withMathml } from "./maths.ts";
-import { refreshSearchWords } from "./searchWords.ts";
+import { refreshSearchWords } from "./index/searchWords.ts";
 import * as store from "./store.ts";
 
 export interface NewItem {

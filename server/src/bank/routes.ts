@@ -3,7 +3,7 @@ import { bulkEndpoints } from "@verdant/contract/bulk";
 import { twinsEndpoints } from "@verdant/contract/twins";
 import type { Router } from "express";
 import { mountAll } from "../platform/mount.ts";
-import * as bulk from "./bulk.ts";
+import * as bulk from "./list/bulk.ts";
 import * as service from "./service.ts";
 import * as twins from "./twins.ts";
 

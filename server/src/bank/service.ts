@@ -16,7 +16,7 @@ import { linkMedia, missingMedia } from "../media/service.ts";
 import { faultsOf, hashOfContent } from "./content.ts";
 import { joinFamily, stale } from "./families.ts";
 import { insertItems, type NewItem } from "./newItems.ts";
-import { refreshSearchWords } from "./searchWords.ts";
+import { refreshSearchWords } from "./index/searchWords.ts";
 import * as store from "./store.ts";
 
 type Item = Result<typeof contract.showItem>;
@@ -28,15 +28,15 @@ export { insertItems } from "./newItems.ts";
 export { approveRevision, sendBackItem, waitForReview } from "./approval.ts";
 export { dropDraft, keepDraft, showDraft } from "./drafts.ts";
 export { listFamily } from "./families.ts";
-export { findLikeItems, listLikeItems } from "./likeItems.ts";
-export { keepColumnMapping, listColumnMappings } from "./columnMappings.ts";
-export { keepOptionSet, listOptionSets, removeOptionSet } from "./optionSets.ts";
-export { addMisconception, listMisconceptions } from "./misconceptions.ts";
+export { findLikeItems, listLikeItems } from "./arrival/likeItems.ts";
+export { keepColumnMapping, listColumnMappings } from "./arrival/columnMappings.ts";
+export { keepOptionSet, listOptionSets, removeOptionSet } from "./words/optionSets.ts";
+export { addMisconception, listMisconceptions } from "./words/misconceptions.ts";
 export { listRevisions } from "./revisions.ts";
-export { listItems } from "./search.ts";
-export { addWords, findKnownWords, listKeyPlaces } from "./words.ts";
-export { changeTray, listTray } from "./tray.ts";
-export { keepView, listViews, removeView } from "./views.ts";
+export { listItems } from "./list/search.ts";
+export { addWords, findKnownWords, listKeyPlaces } from "./words/words.ts";
+export { changeTray, listTray } from "./list/tray.ts";
+export { keepView, listViews, removeView } from "./list/views.ts";
 
 export async function showItem(
   { db, caller }: Scope<Member>,

@@ -1,7 +1,7 @@
 /** Practice twins: which item explains a reserved one, and asking colleagues for one. */
 import { expect, test } from "vitest";
 import { useWorkbench } from "../platform/testing/workbench.ts";
-import { changeItems } from "./bulk.ts";
+import { changeItems } from "./list/bulk.ts";
 import { listItems, showItem } from "./service.ts";
 import { askForTwin, listTwinRequests, setTwin, showTwins } from "./twins.ts";
 

@@ -6,7 +6,7 @@ import { runsOut } from "@verdant/core/coverage/runsOut";
 import { groupBy } from "@verdant/core/groupBy";
 import { dateOf } from "@verdant/core/plan/day";
 import { classBank } from "../assembly/classBank.ts";
-import { indexOf, type IndexRow } from "../bank/bankIndex.ts";
+import { indexOf, type IndexRow } from "../bank/index/bankIndex.ts";
 import { dueOfClass, returnsToCome } from "../plan/service.ts";
 import type { Member, Scope, OpenScope } from "../platform/scope.ts";
 import { listGoals } from "../writing/service.ts";

@@ -6,13 +6,13 @@ import { hasExplanation, mediaOf, type Content } from "@verdant/core/items/kinds
 import { withMathml } from "../bank/maths.ts";
 import { linkMedia, missingMedia } from "../media/service.ts";
 import { faultsOf, hashOfContent, takeChange, saveItem } from "../bank/service.ts";
-import { refreshSearchWords } from "../bank/searchWords.ts";
+import { refreshSearchWords } from "../bank/index/searchWords.ts";
 import { Failure } from "../platform/failure.ts";
 import { newId } from "../platform/id.ts";
 import type { Member, Scope } from "../platform/scope.ts";
 import { toContent, withKnownIds } from "./fileContent.ts";
 import { lookUp, type Keys } from "./importStructure.ts";
-import { tieTwins } from "../bank/cameIn.ts";
+import { tieTwins } from "../bank/arrival/cameIn.ts";
 import * as store from "./store.ts";
 
 export interface ImportedItems {

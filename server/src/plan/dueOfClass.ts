@@ -3,7 +3,7 @@ import { groupBy } from "@verdant/core/groupBy";
 import { dayOf } from "@verdant/core/plan/day";
 import { due, type TopicDue } from "@verdant/core/plan/due";
 import { noMemory, type RecallMemory } from "@verdant/core/plan/remember";
-import { usableItems, type UsableItems } from "../bank/bankIndex.ts";
+import { usableItems, type UsableItems } from "../bank/index/bankIndex.ts";
 import { need } from "../platform/failure.ts";
 import { localDayOf } from "../platform/localDate.ts";
 import type { OpenScope } from "../platform/scope.ts";

@@ -5,7 +5,7 @@ import { readSearch } from "@verdant/core/bank/searchNotation";
 import { mediaOf, type Content } from "@verdant/core/items/kinds";
 import { mediaIn } from "@verdant/core/richText";
 import type { Stimulus } from "@verdant/core/stimuli/stimulus";
-import { listWithin } from "../bank/search.ts";
+import { listWithin } from "../bank/list/search.ts";
 import { insertItems, assumed, faultsOf, saveItem, showItem } from "../bank/service.ts";
 import type { NewItem } from "../bank/newItems.ts";
 import { Failure, need } from "../platform/failure.ts";
@@ -17,7 +17,7 @@ import { rulesOf } from "../reviewRequests/requests.ts";
 import { submitForReview } from "../review/service.ts";
 import { listTopics } from "../standards/service.ts";
 import { saveStimulus } from "../stimuli/service.ts";
-import { keepOrigins } from "../bank/cameIn.ts";
+import { keepOrigins } from "../bank/arrival/cameIn.ts";
 import { copyMedia } from "../media/copyMedia.ts";
 import * as store from "./store.ts";
 

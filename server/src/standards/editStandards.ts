@@ -6,7 +6,7 @@ import type * as contract from "@verdant/contract/standards";
 import { usualSecureLine } from "@verdant/core/insight/mastery";
 import { readCase } from "@verdant/core/standards/caseFile";
 import { readIndentedList } from "@verdant/core/standards/indentedList";
-import { changeItems } from "../bank/bulk.ts";
+import { changeItems } from "../bank/list/bulk.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";

@@ -1,7 +1,7 @@
 /** Standards that come in by the thousand, and come again. */
 import { expect, test } from "vitest";
 import framework from "../../../core/vectors/case-geography.json" with { type: "json" };
-import { changeItems, undoChange } from "../bank/bulk.ts";
+import { changeItems, undoChange } from "../bank/list/bulk.ts";
 import { listItems, saveItem, showItem } from "../bank/service.ts";
 import { useWorkbench } from "../platform/testing/workbench.ts";
 import { importStandards, listTopics, replaceStandard } from "./service.ts";

@@ -5,7 +5,7 @@ import { canonicalJson } from "@verdant/core/canonicalJson";
 import { headline, mediaIn } from "@verdant/core/richText";
 import { stimulusFaults } from "@verdant/core/stimuli/stimulus";
 import { typesetText } from "../bank/maths.ts";
-import { refreshSearchWords } from "../bank/searchWords.ts";
+import { refreshSearchWords } from "../bank/index/searchWords.ts";
 import { missingMedia } from "../media/service.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";

@@ -4,52 +4,43 @@ import { lazy, Suspense, type ComponentType } from "react";
 import { OneRightAnswerPlayer, OptionSetPlayer, SeveralRightAnswersPlayer } from "./OptionsPlayer.tsx";
 import type { PlayerProps } from "./playerProps.ts";
 
-// All but options to choose from load with the sitting that asks for them.
-const loadShortText = async () => ({ default: (await import("./TypedPlayer.tsx")).ShortTextPlayer });
-const loadNumeric = async () => ({ default: (await import("./TypedPlayer.tsx")).NumericPlayer });
-const loadMatch = async () => ({ default: (await import("./MatchPlayer.tsx")).MatchPlayer });
-const loadOrder = async () => ({ default: (await import("./OrderPlayer.tsx")).OrderPlayer });
-const loadFillGaps = async () => ({ default: (await import("./FillGapsPlayer.tsx")).FillGapsPlayer });
-const loadPointOnImage = async () => ({ default: (await import("./PointOnImagePlayer.tsx")).PointOnImagePlayer });
-const loadKeyOnly = async () => ({ default: (await import("./KeyOnlyPlayer.tsx")).KeyOnlyPlayer });
-const loadWritten = async () => ({ default: (await import("./WrittenPlayer.tsx")).WrittenPlayer });
-const loadOpinion = async () => ({ default: (await import("./OpinionPlayer.tsx")).OpinionPlayer });
-const later: { readonly [N in KindName]?: () => Promise<unknown> } = {
-  shortText: loadShortText,
-  numeric: loadNumeric,
-  match: loadMatch,
-  order: loadOrder,
-  fillGaps: loadFillGaps,
-  pointOnImage: loadPointOnImage,
-  keyOnly: loadKeyOnly,
-  written: loadWritten,
-  opinion: loadOpinion,
+type KindPlayer<N extends KindName> = ComponentType<PlayerProps<Extract<View, { kind: N }>>>;
+interface Loaded<N extends KindName> {
+  readonly Player: KindPlayer<N>;
+  /** Loads what is not in the first bundle. */
+  readonly prepare?: () => Promise<unknown>;
+}
+
+/** A player that loads with the sitting that asks for its kind. */
+function later<N extends KindName>(load: () => Promise<KindPlayer<N>>): Loaded<N> {
+  const prepare = async () => ({ default: await load() });
+  return { Player: lazy(prepare) as unknown as KindPlayer<N>, prepare };
+}
+
+/** One line a kind. Options to choose from are there from the beginning. */
+const players: { readonly [N in KindName]: Loaded<N> } = {
+  oneRightAnswer: { Player: OneRightAnswerPlayer },
+  severalRightAnswers: { Player: SeveralRightAnswersPlayer },
+  optionSet: { Player: OptionSetPlayer },
+  shortText: later(async () => (await import("./TypedPlayer.tsx")).ShortTextPlayer),
+  numeric: later(async () => (await import("./TypedPlayer.tsx")).NumericPlayer),
+  match: later(async () => (await import("./MatchPlayer.tsx")).MatchPlayer),
+  order: later(async () => (await import("./OrderPlayer.tsx")).OrderPlayer),
+  fillGaps: later(async () => (await import("./FillGapsPlayer.tsx")).FillGapsPlayer),
+  pointOnImage: later(async () => (await import("./PointOnImagePlayer.tsx")).PointOnImagePlayer),
+  keyOnly: later(async () => (await import("./KeyOnlyPlayer.tsx")).KeyOnlyPlayer),
+  written: later(async () => (await import("./WrittenPlayer.tsx")).WrittenPlayer),
+  opinion: later(async () => (await import("./OpinionPlayer.tsx")).OpinionPlayer),
 };
 
 /** Loads what these kinds need beforehand, so that no question waits for the network. */
 export const preparePlayers = async (kinds: readonly KindName[]): Promise<void> => {
-  await Promise.allSettled([...new Set(kinds)].flatMap((kind) => later[kind]?.() ?? []));
-};
-
-/** One line a kind. */
-const players: { readonly [N in KindName]: ComponentType<PlayerProps<Extract<View, { kind: N }>>> } = {
-  oneRightAnswer: OneRightAnswerPlayer,
-  severalRightAnswers: SeveralRightAnswersPlayer,
-  optionSet: OptionSetPlayer,
-  shortText: lazy(loadShortText),
-  numeric: lazy(loadNumeric),
-  match: lazy(loadMatch),
-  order: lazy(loadOrder),
-  fillGaps: lazy(loadFillGaps),
-  pointOnImage: lazy(loadPointOnImage),
-  keyOnly: lazy(loadKeyOnly),
-  written: lazy(loadWritten),
-  opinion: lazy(loadOpinion),
+  await Promise.allSettled([...new Set(kinds)].flatMap((kind) => players[kind].prepare?.() ?? []));
 };
 
 export function Player(props: Omit<PlayerProps, "answer"> & { answer: Answer | null }) {
   // Safe: the player is the one of the view's kind, and an answer of another kind is left aside.
-  const KindPlayer = players[props.view.kind] as ComponentType<PlayerProps>;
+  const KindPlayer = players[props.view.kind].Player as ComponentType<PlayerProps>;
   return (
     <Suspense fallback={null}>
       <KindPlayer {...props} answer={props.answer?.kind === props.view.kind ? props.answer : null} />

@@ -10,7 +10,7 @@ import { kindOf } from "@verdant/core/items/kinds";
 import { headline } from "@verdant/core/richText";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { Link } from "react-router";
-import { Difference } from "../bank/Difference.tsx";
+import { Difference } from "../bank/difference/Difference.tsx";
 import { problemOf } from "../platform/problem.ts";
 import { Player } from "../player/Player.tsx";
 import { RichTextView } from "../player/RichTextView.tsx";

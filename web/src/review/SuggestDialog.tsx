@@ -10,7 +10,7 @@ import TextField from "@mui/material/TextField";
 import { differingFields } from "@verdant/core/bank/fields";
 import type { Content } from "@verdant/core/items/kinds";
 import { useState } from "react";
-import { ContentEditor } from "../bank/ContentEditor.tsx";
+import { ContentEditor } from "../bank/editor/ContentEditor.tsx";
 import { problemOf } from "../platform/problem.ts";
 import { useAddCommentMutation } from "./api.ts";
 

@@ -1,0 +1,211 @@
+/** SQL for finding items by words. */
+import { editDistance } from "@verdant/core/editDistance";
+import type { Content } from "@verdant/core/items/kinds";
+import { sql } from "kysely";
+import type { Db } from "../../platform/database.ts";
+
+/** Every topic with those under it, and with those above it, itself included in both. */
+export async function listTopicTree(db: Db, departmentId: string) {
+  const rows = await db
+    .selectFrom("topicAncestor")
+    .select(["ancestorId", "topicId"])
+    .where("departmentId", "=", departmentId)
+    .execute();
+  const under = new Map<string, string[]>();
+  const above = new Map<string, string[]>();
+  const add = (map: Map<string, string[]>, key: string, value: string) => {
+    const list = map.get(key);
+    if (list) list.push(value);
+    else map.set(key, [value]);
+  };
+  for (const { ancestorId, topicId } of rows) {
+    add(under, ancestorId, topicId);
+    add(above, topicId, ancestorId);
+  }
+  return { under, above };
+}
+
+/** Ids of the standards whose code was typed, by the code in lower case. */
+export async function findStandardsByCode(
+  db: Db,
+  departmentId: string,
+  words: readonly string[],
+): Promise<Map<string, string>> {
+  const codes = words.map((word) => word.toLowerCase());
+  const rows = await db
+    .selectFrom("standard")
+    .select(["id", sql<string>`lower(code)`.as("code")])
+    .where("departmentId", "=", departmentId)
+    .where(sql<boolean>`lower(code) = any(${codes})`)
+    .execute();
+  return new Map(rows.map((row) => [row.code, row.id]));
+}
+
+/** Standards that equal or overlap one of these. */
+export async function listLinkedStandards(
+  db: Db,
+  departmentId: string,
+  standardIds: readonly string[],
+): Promise<string[]> {
+  if (standardIds.length === 0) return [];
+  const { rows } = await sql<{ id: string }>`
+    select to_id as id from standard_link
+    where department_id = ${departmentId} and from_id = any(${[...standardIds]}::uuid[])
+    union
+    select from_id from standard_link
+    where department_id = ${departmentId} and to_id = any(${[...standardIds]}::uuid[])`.execute(db);
+  return rows.map((row) => row.id);
+}
+
+interface Understood {
+  /** Per term the words to look for: any of them will do. */
+  readonly alternatives: readonly (readonly string[])[];
+  readonly understood: { typed: string; words: string[] }[];
+}
+
+/** What each term means: itself where the bank has a word that begins so, else the words that differ least from it. */
+export async function understand(db: Db, departmentId: string, terms: readonly string[]): Promise<Understood> {
+  const { rows } = await sql<{ term: string; near: string[] | null }>`
+    select given.term, case
+      when to_tsquery('english', given.term)::text = '' then null
+      when exists (select 1 from lexeme where department_id = ${departmentId} and word like given.term || '%') then null
+      else (
+        select array_agg(word) from (
+          select word from lexeme
+          where department_id = ${departmentId} and word % given.term
+          order by similarity(word, given.term) desc, word limit 20
+        ) as near)
+      end as near
+    from (select lower(unaccent(term)) as term from unnest(${[...terms]}::text[]) as term) as given`.execute(db);
+  const meant = rows.map(({ term, near }) => ({ term, words: near === null ? null : nearest(term, near) }));
+  return {
+    alternatives: meant.map(({ term, words }) => words ?? [term]),
+    understood: meant.flatMap(({ term, words }) => (words === null ? [] : [{ typed: term, words }])),
+  };
+}
+
+/** Of `words` those that need the fewest changes to become `term`, where that is no more than a third of its letters. */
+function nearest(term: string, words: readonly string[]): string[] {
+  const distances = words.map((word) => editDistance(word, term));
+  const least = Math.min(...distances, Math.ceil(term.length / 3));
+  return words.filter((_, i) => distances[i] === least).slice(0, 3);
+}
+
+/** Numbers of the items that hold all terms, each by one of its alternatives, and all phrases; the last word may be unfinished. */
+export async function listNumbersWith(
+  db: Db,
+  departmentId: string,
+  alternatives: readonly (readonly string[])[],
+  phrases: readonly string[],
+): Promise<number[]> {
+  if (alternatives.some((words) => words.length === 0)) return [];
+  const query = alternatives
+    .map((words, i) => {
+      const ending = i === alternatives.length - 1 ? ":*" : "";
+      return `(${words.map((word) => `'${word.replaceAll("'", "")}'${ending}`).join(" | ")})`;
+    })
+    .join(" & ");
+  const terms = [
+    ...(query === "" ? [] : [sql`doc @@ to_tsquery('english', ${query})`]),
+    ...phrases.map((phrase) => sql`doc @@ phraseto_tsquery('english', unaccent(${phrase}))`),
+  ];
+  const { rows } = await sql<{ numbers: number[] | null }>`
+    select array_agg(number) as numbers from item_search
+    where department_id = ${departmentId} and ${sql.join(terms, sql` and `)}`.execute(db);
+  return rows[0]?.numbers ?? [];
+}
+
+/** How many candidates are compared with one text. */
+const mostNear = 40;
+
+/** The words that are looked for: the longest of a text, without those that every text has ("where", "does"). */
+const lookedFor = 4;
+
+/**
+ * Items that hold two at least of the words that tell most of a text, those that hold all of them first: what is asked
+ * in the same words is always among them. Of a text with one such word, the items that hold it.
+ *
+ * @param besides items that do not count, nor do those of their families
+ */
+export async function listNear(db: Db, departmentId: string, texts: readonly string[], besides: readonly string[]) {
+  const isOther = sql`item_id not in (
+    select relative.id from item one
+    join item relative on relative.department_id = one.department_id and relative.family_id = one.family_id
+    where one.department_id = ${departmentId} and one.id = any(${[...besides]}::uuid[])
+  )`;
+  const { rows } = await sql<{
+    place: number;
+    itemId: string;
+    number: number;
+    use: "practice" | "reserved";
+    content: Content;
+  }>`
+    select asked.place::int as place, item.id as item_id, item.number, item.use, revision.content
+    from unnest(${texts}::text[]) with ordinality as asked(words, place)
+    cross join lateral (
+      select array_agg(quoted order by length(lexeme) desc, lexeme) as list from (
+        select lexeme, '''' || replace(replace(lexeme, '\\', '\\\\'), '''', '''''') || '''' as quoted
+        from unnest(to_tsvector('english', unaccent(asked.words)))
+        order by length(lexeme) desc, lexeme limit ${lookedFor}
+      ) as longest
+    ) as telling
+    cross join lateral (
+      select array_to_string(telling.list, ' & ')::tsquery as whole, coalesce(
+        (select string_agg('(' || telling.list[i] || ' & ' || telling.list[j] || ')', ' | ')
+         from generate_subscripts(telling.list, 1) as i join generate_subscripts(telling.list, 1) as j on i < j),
+        telling.list[1]
+      )::tsquery as some
+    ) as query
+    cross join lateral (
+      select item_id from (
+        (select item_id, 0 as rank from item_search
+         where department_id = ${departmentId} and doc @@ query.whole and ${isOther} limit ${mostNear})
+        union all
+        (select item_id, 1 from item_search
+         where department_id = ${departmentId} and doc @@ query.some and ${isOther} limit ${mostNear})
+      ) as found
+      group by item_id order by min(rank) limit ${mostNear}
+    ) as near
+    join item on item.department_id = ${departmentId} and item.id = near.item_id and item.archived_at is null
+    join item_revision revision on revision.department_id = item.department_id and revision.id = item.latest_revision_id`.execute(
+    db,
+  );
+  return rows;
+}
+
+export function listRows(db: Db, departmentId: string, itemIds: readonly string[]) {
+  if (itemIds.length === 0) return Promise.resolve([]);
+  return db
+    .selectFrom("item")
+    .innerJoin("itemRevision as revision", (join) =>
+      join.onRef("revision.departmentId", "=", "item.departmentId").onRef("revision.id", "=", "item.latestRevisionId"),
+    )
+    .where("item.departmentId", "=", departmentId)
+    .where("item.id", "in", itemIds)
+    .select(["item.id", "item.number", "item.kind", "item.status", "item.changedAt", "revision.content"])
+    .leftJoin("itemStats as stats", (join) =>
+      join.onRef("stats.departmentId", "=", "item.departmentId").onRef("stats.itemId", "=", "item.id"),
+    )
+    .select(["stats.answers", "stats.creditSum", "stats.lastUsedOn"])
+    .select(["item.label", "item.topicId", "item.demand", "item.use", "item.expectedSeconds", "item.writerDifficulty"])
+    .select((eb) =>
+      eb
+        .selectFrom("itemStandard")
+        .innerJoin("standard", (join) =>
+          join
+            .onRef("standard.departmentId", "=", "itemStandard.departmentId")
+            .onRef("standard.id", "=", "itemStandard.standardId"),
+        )
+        .whereRef("itemStandard.departmentId", "=", "item.departmentId")
+        .whereRef("itemStandard.itemId", "=", "item.id")
+        .select(
+          sql<
+            string[]
+          >`coalesce(array_agg(standard.code || case when standard.retired_at is null then '' else ' (withdrawn)' end order by standard.code), '{}')`.as(
+            "codes",
+          ),
+        )
+        .as("standardCodes"),
+    )
+    .execute();
+}

@@ -1,0 +1,166 @@
+/** What is still needed before an item can be used, and what a careful colleague would say about it. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Paper from "@mui/material/Paper";
+import Stack from "@mui/material/Stack";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import type { Finding, KeptFinding, RuleName } from "@verdant/core/checker/finding";
+import type { Content } from "@verdant/core/items/kinds";
+import { useState, type ReactNode } from "react";
+import { counted } from "../../ui/dates.ts";
+import { useAddWordsMutation } from "../api.ts";
+
+export function FindingsPanel(props: {
+  /** What keeps the item from being used. */
+  missing: readonly string[];
+  findings: readonly Finding[];
+  kept: readonly KeptFinding[];
+  mend: (content: Content) => void;
+  keep: (kept: readonly KeptFinding[]) => void;
+}) {
+  const { missing, findings, kept, mend, keep } = props;
+  const reasonFor = (rule: RuleName) => kept.find((one) => one.rule === rule)?.reason;
+  const open = findings.filter((finding) => reasonFor(finding.rule) === undefined);
+  const onPurpose = findings.filter((finding) => reasonFor(finding.rule) !== undefined);
+  return (
+    <Stack spacing={2}>
+      <Section name="Still needed">
+        {missing.length === 0 ? (
+          <Typography variant="body2" color="primary" sx={{ fontWeight: 700 }}>
+            ✓ Nothing is missing; it can be used.
+          </Typography>
+        ) : (
+          <>
+            <Typography variant="body2" sx={{ fontWeight: 700, mb: 0.5 }}>
+              Still needed before it can be used
+            </Typography>
+            <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+              {missing.map((text) => (
+                <Typography key={text} component="li" variant="body2">
+                  {text}
+                </Typography>
+              ))}
+            </Box>
+          </>
+        )}
+      </Section>
+      {findings.length > 0 && (
+        <Section name="Worth a look">
+          <Typography variant="body2" sx={{ fontWeight: 700, mb: 0.5 }}>
+            {open.length === 0 ? "All looked at" : counted(open.length, "thing is", "things are")}
+            {open.length > 0 && " worth a look"}
+          </Typography>
+          {open.map((finding) => (
+            <OpenFinding
+              key={finding.rule}
+              finding={finding}
+              mend={mend}
+              keep={(reason) => {
+                keep([...kept, { rule: finding.rule, reason }]);
+              }}
+            />
+          ))}
+          {onPurpose.map((finding) => (
+            <Box key={finding.rule} sx={{ py: 0.75, borderTop: 1, borderColor: "divider" }}>
+              <Typography variant="body2" color="textSecondary">
+                {finding.text} Kept, because {reasonFor(finding.rule)}.
+                <Button
+                  size="small"
+                  aria-label={`Look again: ${finding.text}`}
+                  onClick={() => {
+                    keep(kept.filter((one) => one.rule !== finding.rule));
+                  }}
+                >
+                  Look again
+                </Button>
+              </Typography>
+            </Box>
+          ))}
+        </Section>
+      )}
+    </Stack>
+  );
+}
+
+const Section = ({ name, children }: { name: string; children: ReactNode }) => (
+  <Paper sx={{ px: 2.5, py: 1.75 }} component="section" aria-label={name} aria-live="polite">
+    {children}
+  </Paper>
+);
+
+function OpenFinding(props: { finding: Finding; mend: (content: Content) => void; keep: (reason: string) => void }) {
+  const { finding, mend, keep } = props;
+  const [reason, setReason] = useState<string | null>(null);
+  const [addWords] = useAddWordsMutation();
+  const trimmed = reason?.trim() ?? "";
+  return (
+    <Box role="group" aria-label={finding.text} sx={{ py: 0.75, borderTop: 1, borderColor: "divider" }}>
+      <Typography variant="body2">{finding.text}</Typography>
+      <Typography variant="body2" color="textSecondary">
+        {finding.reason}
+      </Typography>
+      {reason === null ? (
+        <Stack direction="row" spacing={1}>
+          {finding.mend && (
+            <Button
+              size="small"
+              onClick={() => {
+                if (finding.mend) mend(finding.mend.content);
+              }}
+            >
+              {finding.mend.label}
+            </Button>
+          )}
+          {finding.words && (
+            <Button size="small" onClick={() => void addWords({ body: { words: [...(finding.words ?? [])] } })}>
+              {finding.words.length === 1 ? "It is a word of ours" : "They are words of ours"}
+            </Button>
+          )}
+          <Button
+            size="small"
+            onClick={() => {
+              setReason("");
+            }}
+          >
+            Keep, because…
+          </Button>
+        </Stack>
+      ) : (
+        <Stack
+          component="form"
+          direction="row"
+          spacing={1}
+          sx={{ mt: 0.75 }}
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (trimmed !== "") keep(trimmed.replace(/[.]+$/, ""));
+          }}
+        >
+          <TextField
+            autoFocus
+            fullWidth
+            size="small"
+            label="Keep, because"
+            value={reason}
+            onChange={(event) => {
+              setReason(event.target.value);
+            }}
+            slotProps={{ htmlInput: { maxLength: 300 } }}
+          />
+          <Button type="submit" size="small" disabled={trimmed === ""}>
+            Keep
+          </Button>
+          <Button
+            size="small"
+            onClick={() => {
+              setReason(null);
+            }}
+          >
+            Leave it
+          </Button>
+        </Stack>
+      )}
+    </Box>
+  );
+}

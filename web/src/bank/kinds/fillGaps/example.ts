@@ -1,0 +1,12 @@
+/** A small item to try where a kind is chosen. */
+import type { ContentOf } from "@verdant/core/items/kinds";
+import { about } from "../exampleParts.ts";
+import { readPassage } from "@verdant/core/items/fillGaps";
+
+export const example: ContentOf<"fillGaps"> = {
+  kind: "fillGaps",
+  ...about("Fill the gaps."),
+  scoring: "partial",
+  passage: readPassage("Swash runs [up | down] the beach.", ["g"], () => "g"),
+  allowsNearMiss: false,
+};

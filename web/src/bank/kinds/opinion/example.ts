@@ -1,0 +1,13 @@
+/** A small item to try where a kind is chosen. */
+import type { ContentOf } from "@verdant/core/items/kinds";
+import { about } from "../exampleParts.ts";
+
+export const example: ContentOf<"opinion"> = {
+  kind: "opinion",
+  ...about("How sure are you?"),
+  form: "scale",
+  choices: [],
+  steps: 4,
+  low: "not at all",
+  high: "very",
+};

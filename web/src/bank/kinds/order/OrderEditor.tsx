@@ -1,0 +1,106 @@
+/** Writing an order: the things in their right order, moved by buttons; what the two ends mean. */
+import Box from "@mui/material/Box";
+import IconButton from "@mui/material/IconButton";
+import Stack from "@mui/material/Stack";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import { richTextOf } from "@verdant/core/richText";
+import { ArrowDown, ArrowUp } from "lucide-react";
+import { moved } from "../../../ui/moved.ts";
+import type { EditorProps } from "../editorProps.ts";
+import { newOptionId } from "../newOptionId.ts";
+import { RichTextField } from "../../../richText/RichTextField.tsx";
+import { AddRow, RemoveRow } from "../../../ui/RowButtons.tsx";
+import { ScoringField } from "../ScoringField.tsx";
+
+export function OrderEditor({ content, onChange }: EditorProps<"order">) {
+  const { steps, first, last } = content;
+  const setSteps = (next: typeof steps) => {
+    onChange({ ...content, steps: next });
+  };
+  return (
+    <Stack spacing={2}>
+      <Box role="group" aria-label="Right order">
+        <Typography variant="body2" sx={{ fontWeight: 700, mb: 0.75 }}>
+          In the right order
+        </Typography>
+        <Stack spacing={1}>
+          {steps.map((step, i) => (
+            <Box key={step.id} sx={{ display: "flex", gap: 0.5, alignItems: "center" }}>
+              <Box sx={{ flex: 1, minWidth: 0 }}>
+                <RichTextField
+                  label={`Place ${i + 1}`}
+                  value={step.text}
+                  onChange={(text) => {
+                    setSteps(steps.map((one) => (one.id === step.id ? { ...one, text } : one)));
+                  }}
+                />
+              </Box>
+              <IconButton
+                aria-label={`Move place ${i + 1} up`}
+                disabled={i === 0}
+                onClick={() => {
+                  setSteps(moved(steps, i, i - 1));
+                }}
+              >
+                <ArrowUp size={16} />
+              </IconButton>
+              <IconButton
+                aria-label={`Move place ${i + 1} down`}
+                disabled={i === steps.length - 1}
+                onClick={() => {
+                  setSteps(moved(steps, i, i + 1));
+                }}
+              >
+                <ArrowDown size={16} />
+              </IconButton>
+              {steps.length > 3 && (
+                <RemoveRow
+                  what={`place ${i + 1}`}
+                  remove={() => {
+                    setSteps(steps.filter((one) => one.id !== step.id));
+                  }}
+                />
+              )}
+            </Box>
+          ))}
+        </Stack>
+        <AddRow
+          add={() => {
+            setSteps([...steps, { id: newOptionId(), text: richTextOf("") }]);
+          }}
+        >
+          Add a place
+        </AddRow>
+      </Box>
+      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1.5 }}>
+        <TextField
+          label="What stands above the list"
+          placeholder="for example: nearest the source"
+          value={first}
+          onChange={(event) => {
+            onChange({ ...content, first: event.target.value });
+          }}
+          slotProps={{ htmlInput: { maxLength: 200 } }}
+        />
+        <TextField
+          label="What stands below it"
+          placeholder="for example: nearest the sea"
+          value={last}
+          onChange={(event) => {
+            onChange({ ...content, last: event.target.value });
+          }}
+          slotProps={{ htmlInput: { maxLength: 200 } }}
+        />
+      </Box>
+      <ScoringField
+        scoring={content.scoring}
+        partial="a share: pairs in the right order, less pairs in the wrong one"
+        all="only for exactly the right order"
+        onChange={(scoring) => {
+          onChange({ ...content, scoring });
+        }}
+      />
+    </Stack>
+  );
+}

@@ -1,0 +1,13 @@
+/** A small item to try where a kind is chosen. */
+import type { ContentOf } from "@verdant/core/items/kinds";
+import { about } from "../exampleParts.ts";
+import { richTextOf } from "@verdant/core/richText";
+
+export const example: ContentOf<"order"> = {
+  kind: "order",
+  ...about("From source to mouth."),
+  scoring: "partial",
+  steps: ["Spring", "Meander", "Delta"].map((text) => ({ id: text, text: richTextOf(text) })),
+  first: "source",
+  last: "mouth",
+};

@@ -1,0 +1,231 @@
+/** The items of the bank: facets left, the list in the middle, the item as a student sees it right. All state in the address. */
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Link from "@mui/material/Link";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import { itemSorts, type ItemRow } from "@verdant/contract/bank";
+import { useState } from "react";
+import { Link as RouterLink, useNavigate } from "react-router";
+import { useListClassesQuery } from "../../courses/api.ts";
+import { useListTopicsQuery } from "../../standards/api.ts";
+import { useListMembersQuery } from "../../team/api.ts";
+import { counted } from "../../ui/dates.ts";
+import { problemOf } from "../../platform/problem.ts";
+import { useToast } from "../../ui/Toasts.tsx";
+import { Page } from "../../ui/Page.tsx";
+import { Empty, Failed, Loading } from "../../ui/States.tsx";
+import { useChangeTrayMutation, useListTrayQuery } from "../api.ts";
+import { BulkDialog } from "./BulkDialog.tsx";
+import { MoreMenu } from "./MoreMenu.tsx";
+import { Facets } from "./Facets.tsx";
+import { ItemList } from "./ItemList.tsx";
+import { ReadingPane } from "../reading/ReadingPane.tsx";
+import { SearchBox } from "./SearchBox.tsx";
+import { Tray } from "./Tray.tsx";
+import { useItemFilter, type ItemFilter } from "./useItemFilter.ts";
+import { useItemPages } from "./useItemPages.ts";
+import { useKnownValues } from "./useKnownValues.ts";
+import { Views } from "./Views.tsx";
+
+const sortWords: Record<(typeof itemSorts)[number], string> = {
+  newest: "newest first",
+  oldest: "oldest first",
+  changed: "last changed first",
+  easiest: "easiest first",
+  hardest: "hardest first",
+  quickest: "quickest first",
+};
+
+export function BankPage() {
+  const filter = useItemFilter();
+  const navigate = useNavigate();
+  const { head: first, itemAt, see, isOfOlderFilter, error, isLoading, refetch } = useItemPages(filter.query);
+  const { topics = [], standards = [], withdrawn = [] } = useListTopicsQuery().data ?? {};
+  const { members = [] } = useListMembersQuery().data ?? {};
+  const { classes = [] } = useListClassesQuery().data ?? {};
+  const [isChanging, setChanging] = useState(false);
+  const tray = useListTrayQuery();
+  const [changeTray] = useChangeTrayMutation();
+  const known = useKnownValues({ topics, standards, members, classes, counts: first?.facets });
+  const inTray = new Set(tray.data?.items.map((item) => item.id));
+  const say = useToast();
+  const putAside = async (itemId: string, isOn: boolean) => {
+    const { error } = await changeTray({ body: isOn ? { add: [itemId], remove: [] } : { add: [], remove: [itemId] } });
+    if (error) say({ text: `The tray is as it was. ${problemOf(error).detail}`, isError: true });
+  };
+  const setAside = (item: ItemRow) => void putAside(item.id, !inTray.has(item.id));
+  return (
+    <Page
+      title="Items"
+      about={first && counted(first.total, "item")}
+      actions={
+        <>
+          <MoreMenu />
+          {filter.isFiltered && first && first.total > 0 && (
+            <Button
+              variant="outlined"
+              onClick={() => {
+                setChanging(true);
+              }}
+            >
+              Change these {first.total}
+            </Button>
+          )}
+          <Button component={RouterLink} to="/bank/paste" variant="outlined">
+            Bring items
+          </Button>
+          <Button component={RouterLink} to={newItemAt(filter)} variant="contained">
+            New item
+          </Button>
+        </>
+      }
+    >
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: "218px minmax(0, 1.25fr) minmax(0, 1fr)",
+          gap: 2,
+          alignItems: "start",
+          pb: inTray.size > 0 ? 7 : 0,
+        }}
+      >
+        <Box
+          sx={{ position: "sticky", top: 16, maxHeight: "calc(100dvh - 128px)", overflow: "auto", pr: 0.5, pt: 0.75 }}
+        >
+          <TextField
+            select
+            size="small"
+            fullWidth
+            label="Order"
+            value={filter.sort}
+            onChange={(event) => {
+              filter.set("sort", event.target.value);
+            }}
+            sx={{ mb: 1 }}
+          >
+            {itemSorts.map((sort) => (
+              <MenuItem key={sort} value={sort}>
+                {sortWords[sort]}
+              </MenuItem>
+            ))}
+          </TextField>
+          {filter.isFiltered && (
+            <Link component="button" type="button" onClick={filter.clear} sx={{ fontSize: 13.5, mb: 1 }}>
+              Show all items
+            </Link>
+          )}
+          <Views address={filter.address} />
+          <Facets
+            counts={first?.facets}
+            filter={filter}
+            meant={first?.meant ?? []}
+            topics={topics}
+            standards={[...standards, ...withdrawn]}
+            owners={members}
+          />
+        </Box>
+        <Box>
+          <SearchBox
+            text={filter.text}
+            known={known}
+            onChange={(text) => {
+              filter.set("text", text);
+            }}
+          />
+          {first?.understood.map(({ typed, words }) => (
+            <Alert key={typed} severity="info" icon={false} sx={{ mb: 1, py: 0 }}>
+              {words.length === 0
+                ? `Nothing has “${typed}”, or a word like it.`
+                : `Nothing has “${typed}”; looked for ${words.map((word) => `“${word}”`).join(", ")} instead.`}
+            </Alert>
+          ))}
+          {topics.length > 0 &&
+            filter.chosen.topic
+              .filter((id) => !topics.some((topic) => topic.id === id))
+              .map((id) => (
+                <Alert
+                  key={id}
+                  severity="warning"
+                  icon={false}
+                  sx={{ mb: 1, py: 0 }}
+                  action={
+                    <Button
+                      size="small"
+                      onClick={() => {
+                        filter.toggle("topic", id);
+                      }}
+                    >
+                      Take it off
+                    </Button>
+                  }
+                >
+                  The topic of this view is no longer there: it was put away, or merged into another.
+                </Alert>
+              ))}
+          {first?.meant.map(
+            ({ typed, problem }) =>
+              problem !== null && (
+                <Alert key={typed} severity="warning" icon={false} sx={{ mb: 1, py: 0 }}>
+                  “{typed}”: {problem}
+                </Alert>
+              ),
+          )}
+          {isLoading && <Loading what="items" />}
+          {error && <Failed error={error} retry={refetch} />}
+          {first?.total === 0 && (
+            <Empty>
+              {filter.isFiltered
+                ? "No item matches. Use other words, or take a filter off."
+                : "The bank is empty. Write the first item."}
+            </Empty>
+          )}
+          {first && first.total > 0 && (
+            <ItemList
+              view={filter.address ?? ""}
+              isOfOlderFilter={isOfOlderFilter}
+              itemAt={itemAt}
+              see={see}
+              total={first.total}
+              topics={topics}
+              chosen={filter.itemId}
+              inTray={inTray}
+              choose={(id) => {
+                filter.set("item", id);
+              }}
+              open={(id) => void navigate(`/bank/${id}`)}
+              setAside={setAside}
+            />
+          )}
+        </Box>
+        <Box sx={{ position: "sticky", top: 16, maxHeight: "calc(100dvh - 128px)", overflow: "auto" }}>
+          {filter.itemId && (
+            <ReadingPane
+              key={filter.itemId}
+              itemId={filter.itemId}
+              isSetAside={inTray.has(filter.itemId)}
+              setAside={(isOn) => void putAside(filter.itemId ?? "", isOn)}
+            />
+          )}
+        </Box>
+      </Box>
+      <Tray />
+      {isChanging && first && (
+        <BulkDialog
+          which={{ query: filter.query, expected: first.total }}
+          count={first.total}
+          close={() => {
+            setChanging(false);
+          }}
+        />
+      )}
+    </Page>
+  );
+}
+
+/** A new item starts in the topic one is looking at. */
+const newItemAt = (filter: ItemFilter) => {
+  const [topicId] = filter.chosen.topic;
+  return topicId === undefined ? "/bank/new" : `/bank/new?topic=${topicId}`;
+};

@@ -1,0 +1,211 @@
+/** Changes many items together: what is chosen here changes in all of them, the rest stays. Undone in one go. */
+import Alert from "@mui/material/Alert";
+import Autocomplete from "@mui/material/Autocomplete";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Dialog from "@mui/material/Dialog";
+import DialogActions from "@mui/material/DialogActions";
+import DialogContent from "@mui/material/DialogContent";
+import DialogTitle from "@mui/material/DialogTitle";
+import MenuItem from "@mui/material/MenuItem";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import type { BulkChange, Which } from "@verdant/contract/bulk";
+import { useState } from "react";
+import { problemOf } from "../../platform/problem.ts";
+import { useListTopicsQuery } from "../../standards/api.ts";
+import { TopicField } from "../../standards/TopicField.tsx";
+import { useListMembersQuery } from "../../team/api.ts";
+import { counted } from "../../ui/dates.ts";
+import { useToast } from "../../ui/Toasts.tsx";
+import { useChangeItemsMutation, useUndoChangeMutation } from "../api.ts";
+import { TagsField } from "../fields/TagsField.tsx";
+
+export function BulkDialog({ which, count, close }: { which: Which; count: number; close: () => void }) {
+  const [change, setChange] = useState<BulkChange>({});
+  const { standards = [], withdrawn = [] } = useListTopicsQuery().data ?? {};
+  const { members = [] } = useListMembersQuery().data ?? {};
+  const [apply, { isLoading, error }] = useChangeItemsMutation();
+  const [undo] = useUndoChangeMutation();
+  const say = useToast();
+  const set = (part: BulkChange) => {
+    const next = { ...change, ...part };
+    setChange(Object.fromEntries(Object.entries(next).filter(([, value]) => !isNothing(value))));
+  };
+  const takeBack = async (batchId: string) => {
+    const answer = await undo({ params: { batchId } });
+    if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
+    else {
+      const { restored, kept } = answer.data;
+      const others = kept > 0 ? ` ${counted(kept, "item")} changed since, and stayed as it is now.` : "";
+      say({ text: `${counted(restored, "item")} as before.${others}` });
+    }
+  };
+  const submit = async () => {
+    const answer = await apply({ body: { which, change } });
+    if (answer.error) return;
+    const { batchId, changed, skipped } = answer.data;
+    const left = skipped.map((one) => ` ${counted(one.count, "item")} left: ${one.why}.`).join("");
+    say({
+      text: `${counted(changed, "item")} changed.${left}`,
+      ...(changed > 0 && { undo: () => void takeBack(batchId) }),
+    });
+    close();
+  };
+  const pick = <K extends "demand" | "use" | "status" | "language" | "family">(
+    name: K,
+    label: string,
+    values: readonly (readonly [NonNullable<BulkChange[K]>, string])[],
+  ) => (
+    <TextField
+      select
+      size="small"
+      label={label}
+      value={change[name] ?? ""}
+      onChange={(event) => {
+        set({ [name]: event.target.value || undefined });
+      }}
+    >
+      <MenuItem value="">as it is</MenuItem>
+      {values.map(([value, word]) => (
+        <MenuItem key={value} value={value}>
+          {word}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+  const codes = (
+    name: "addStandardIds" | "removeStandardIds",
+    label: string,
+    offered: readonly { id: string; code: string }[],
+  ) => (
+    <Autocomplete
+      multiple
+      size="small"
+      options={offered}
+      value={offered.filter((one) => change[name]?.includes(one.id))}
+      getOptionLabel={(one) => one.code}
+      isOptionEqualToValue={(a, b) => a.id === b.id}
+      onChange={(_, chosen) => {
+        set({ [name]: chosen.map((one) => one.id) });
+      }}
+      renderInput={(params) => <TextField {...params} label={label} />}
+    />
+  );
+  return (
+    <Dialog open onClose={close} maxWidth="sm" fullWidth>
+      <DialogTitle>Change {counted(count, "item")} together</DialogTitle>
+      <DialogContent>
+        <Typography variant="body2" color="textSecondary" sx={{ mb: 2 }}>
+          What you set here changes in all of them; the rest stays. Their questions, keys and figures are not touched.
+        </Typography>
+        <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1.5 }}>
+          <TopicField
+            label="Topic"
+            topicId={change.topicId ?? null}
+            choose={(topicId) => {
+              set({ topicId: topicId ?? undefined });
+            }}
+          />
+          <TextField
+            select
+            size="small"
+            label="Belongs to"
+            value={change.ownerId ?? ""}
+            onChange={(event) => {
+              set({ ownerId: event.target.value || undefined });
+            }}
+          >
+            <MenuItem value="">as it is</MenuItem>
+            {members
+              .filter((one) => one.leftAt === null)
+              .map((one) => (
+                <MenuItem key={one.personId} value={one.personId}>
+                  {one.name}
+                </MenuItem>
+              ))}
+          </TextField>
+          {pick("use", "Use", [
+            ["practice", "practice"],
+            ["reserved", "reserved"],
+          ])}
+          {pick("demand", "Demand", [
+            ["recall", "recall"],
+            ["apply", "apply"],
+            ["reason", "reason"],
+          ])}
+          {pick("status", "Status", [
+            ["retired", "retire"],
+            ["approved", "take back into use"],
+          ])}
+          {pick("family", "Family", [
+            ["together", "all look-alikes of one another"],
+            ["apart", "each on its own"],
+          ])}
+          {pick("language", "Language", [
+            ["en-GB", "English"],
+            ["de-DE", "German"],
+            ["fr-FR", "French"],
+            ["es-ES", "Spanish"],
+            ["cy-GB", "Welsh"],
+          ])}
+          <TextField
+            size="small"
+            type="number"
+            label="Seconds it takes"
+            value={change.expectedSeconds ?? ""}
+            slotProps={{ htmlInput: { min: 5, max: 7200 } }}
+            onChange={(event) => {
+              const seconds = Math.round(Number(event.target.value));
+              set({ expectedSeconds: event.target.value === "" ? undefined : seconds });
+            }}
+          />
+          <TextField
+            size="small"
+            type="number"
+            label="Points"
+            value={change.points ?? ""}
+            slotProps={{ htmlInput: { min: 0, max: 100, step: 0.25 } }}
+            onChange={(event) => {
+              set({ points: event.target.value === "" ? undefined : Number(event.target.value) });
+            }}
+          />
+          <TagsField
+            label="Add tags"
+            tags={change.addTags ?? []}
+            onChange={(addTags) => {
+              set({ addTags });
+            }}
+          />
+          <TagsField
+            label="Take tags off"
+            tags={change.removeTags ?? []}
+            onChange={(removeTags) => {
+              set({ removeTags });
+            }}
+          />
+          {codes("addStandardIds", "Add standards", standards)}
+          {codes("removeStandardIds", "Take standards off", [...standards, ...withdrawn])}
+        </Box>
+        {error && (
+          <Alert severity="error" sx={{ mt: 2 }}>
+            {problemOf(error).detail}
+          </Alert>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={close}>Leave as they are</Button>
+        <Button
+          variant="contained"
+          loading={isLoading}
+          disabled={Object.keys(change).length === 0}
+          onClick={() => void submit()}
+        >
+          Change {counted(count, "item")}
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+const isNothing = (value: unknown) => value === undefined || (Array.isArray(value) && value.length === 0);

@@ -1,0 +1,89 @@
+/** The look-alikes of an item: read, put together with another, taken apart. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import type { Item } from "@verdant/contract/bank";
+import { headline } from "@verdant/core/richText";
+import { useState } from "react";
+import { Link as RouterLink } from "react-router";
+import Link from "@mui/material/Link";
+import { problemOf } from "../../platform/problem.ts";
+import { useToast } from "../../ui/Toasts.tsx";
+import { useChangeFamilyMutation, useListFamilyQuery } from "../api.ts";
+import { useItemByNumber } from "../fields/useItemByNumber.ts";
+
+export function FamilyPanel({ item }: { item: Item }) {
+  const { data } = useListFamilyQuery({ params: { itemId: item.id } });
+  const [number, setNumber] = useState("");
+  const find = useItemByNumber();
+  const [change, { isLoading }] = useChangeFamilyMutation();
+  const say = useToast();
+  const siblings = data?.items ?? [];
+  const [sibling] = siblings;
+  const put = async (version: number, joins: string | null, text: string, back?: string | null) => {
+    const answer = await change({ params: { itemId: item.id }, body: { version, joins } });
+    if (answer.error) {
+      say({ text: problemOf(answer.error).detail, isError: true });
+      return;
+    }
+    const { version: now } = answer.data;
+    say({ text, ...(back !== undefined && { undo: () => void put(now, back, "As it was.") }) });
+  };
+  const join = async () => {
+    const other = await find(number);
+    if (!other || other.id === item.id) {
+      say({ text: `There is no other item with the number “${number.trim()}”.`, isError: true });
+      return;
+    }
+    setNumber("");
+    const text = `Items ${item.number} and ${other.number} are look-alikes now: never both in one sitting.`;
+    await put(item.version, other.id, text, sibling?.id ?? null);
+  };
+  return (
+    <Box component="section" aria-label="Look-alikes" sx={{ mt: 1.5, pt: 1.5, borderTop: 1, borderColor: "divider" }}>
+      <Typography variant="body2" sx={{ fontWeight: 700 }}>
+        Look-alikes, never two in one sitting
+      </Typography>
+      {siblings.length === 0 && (
+        <Typography variant="body2" color="textSecondary">
+          None.
+        </Typography>
+      )}
+      <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+        {siblings.map((one) => (
+          <li key={one.id}>
+            <Link component={RouterLink} to={`/bank?item=${one.id}`}>
+              {one.number}
+            </Link>{" "}
+            {headline(one.content.stem)}
+            {one.status !== "approved" && ` (${one.status})`}
+          </li>
+        ))}
+      </Box>
+      <Box sx={{ display: "flex", gap: 1, mt: 1, alignItems: "center", "& button": { whiteSpace: "nowrap" } }}>
+        <TextField
+          size="small"
+          label="Item number"
+          value={number}
+          sx={{ width: 130 }}
+          onChange={(event) => {
+            setNumber(event.target.value);
+          }}
+        />
+        <Button size="small" disabled={isLoading || !/^\s*#?\d{1,9}\s*$/.test(number)} onClick={() => void join()}>
+          Put together
+        </Button>
+        {sibling && (
+          <Button
+            size="small"
+            disabled={isLoading}
+            onClick={() => void put(item.version, null, `Item ${item.number} is on its own now.`, sibling.id)}
+          >
+            Take out of the family
+          </Button>
+        )}
+      </Box>
+    </Box>
+  );
+}

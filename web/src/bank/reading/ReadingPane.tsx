@@ -1,0 +1,185 @@
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import FormControlLabel from "@mui/material/FormControlLabel";
+import Paper from "@mui/material/Paper";
+import Switch from "@mui/material/Switch";
+import Typography from "@mui/material/Typography";
+import type { Item } from "@verdant/contract/bank";
+import { creditOf, kindOf, markerOf, type Answer } from "@verdant/core/items/kinds";
+import { useState } from "react";
+import { Link } from "react-router";
+import { FiguresPanel } from "../../insight/FiguresPanel.tsx";
+import { problemOf } from "../../platform/problem.ts";
+import { Player } from "../../player/Player.tsx";
+import { RichTextView } from "../../player/RichTextView.tsx";
+import { useShowReviewRulesQuery, useSubmitForReviewMutation } from "../../review/api.ts";
+import { CommentsPanel } from "../../review/CommentsPanel.tsx";
+import { useShowStimulusQuery } from "../../stimuli/api.ts";
+import { Failed, Loading } from "../../ui/States.tsx";
+import { useToast } from "../../ui/Toasts.tsx";
+import { useSetItemStatusMutation, useShowItemQuery } from "../api.ts";
+import { StimulusOf } from "../fields/StimulusOf.tsx";
+import { SuccessorField } from "../fields/SuccessorField.tsx";
+import { LikePanel } from "../like/LikePanel.tsx";
+import { TwinPanel } from "./TwinPanel.tsx";
+import { FamilyPanel } from "./FamilyPanel.tsx";
+import { kindNames } from "@verdant/core/items/kindNames";
+
+const statusNames = { draft: "draft", inReview: "in review", approved: "approved", retired: "retired" };
+
+interface Aside {
+  readonly isSetAside: boolean;
+  readonly setAside: (isOn: boolean) => void;
+}
+
+/** The item as a student sees it. It can be answered here, which is recorded nowhere; the key shows on demand. */
+export function ReadingPane({ itemId, ...aside }: { itemId: string } & Aside) {
+  const { data, error } = useShowItemQuery({ params: { itemId } }, { refetchOnMountOrArgChange: true });
+  // What stands above the buttons is there before them, or they would jump away from under a click.
+  const stimulusId = data?.tagging.stimulusId ?? null;
+  const stimulus = useShowStimulusQuery({ params: { stimulusId: stimulusId ?? "" } }, { skip: stimulusId === null });
+  if (error) return <Failed error={error} />;
+  return data && !stimulus.isLoading ? <Pane item={data} {...aside} /> : <Loading what="the item" />;
+}
+
+function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
+  const [answer, setAnswer] = useState<Answer | null>(null);
+  const [showsKey, setShowsKey] = useState(false);
+  const { content } = item;
+  const kind = kindOf(content);
+  const verdict = { content, credit: answer && markerOf(content) === "machine" ? creditOf(content, answer) : null };
+  const rationales = answer?.kind === content.kind ? kind.rationales(content, answer) : [];
+  const about = [
+    `Item ${item.number}`,
+    kindNames[content.kind],
+    item.tagging.use,
+    ...(item.status === "approved" ? [] : [statusNames[item.status]]),
+    `by ${item.owner}`,
+    ...(item.familySize > 1 ? [`family of ${item.familySize}`] : []),
+  ];
+  return (
+    <Paper sx={{ p: 2 }} component="article" aria-label={`Item ${item.number}`}>
+      <Typography variant="caption" color="textSecondary" component="p" sx={{ m: 0, mb: 1 }}>
+        {about.join(" · ")}
+      </Typography>
+      <StimulusOf stimulusId={item.tagging.stimulusId} />
+      <Player
+        view={kind.toStudentView(content, kind.arrange(content, null))}
+        answer={answer}
+        onAnswer={setAnswer}
+        name={`pane ${item.id}`}
+        {...(showsKey && { verdict })}
+      />
+      {showsKey && (
+        <Box sx={{ mt: 1.5, p: 1.5, borderRadius: 2, bgcolor: "success.light" }}>
+          {rationales.map((text, i) => (
+            <RichTextView key={i} text={text} />
+          ))}
+          {content.explanation && <RichTextView text={content.explanation} />}
+          {!content.explanation && rationales.length === 0 && (
+            <Typography variant="body2">This item has no explanation yet.</Typography>
+          )}
+        </Box>
+      )}
+      <FormControlLabel
+        sx={{ mt: 1 }}
+        control={
+          <Switch
+            checked={showsKey}
+            onChange={(_, checked) => {
+              setShowsKey(checked);
+            }}
+          />
+        }
+        label="Show the key"
+      />
+      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, mt: 1 }}>
+        <Button component={Link} to={`/bank/${item.id}`} variant="outlined">
+          Edit
+        </Button>
+        <Button component={Link} to={`/bank/new?variantOf=${item.id}`}>
+          Make a variant
+        </Button>
+        <Button
+          aria-pressed={isSetAside}
+          onClick={() => {
+            setAside(!isSetAside);
+          }}
+        >
+          {isSetAside ? "Take out of the tray" : "Set aside"}
+        </Button>
+        <Button component={Link} to={`/bank/${item.id}/history`}>
+          History
+        </Button>
+        <Button component={Link} to={`/bank/${item.id}/key`}>
+          Is the key wrong?
+        </Button>
+        <HandInButton item={item} />
+        <StatusButtons item={item} />
+      </Box>
+      {item.status === "retired" && <SuccessorField key={`successor ${item.id}`} item={item} />}
+      <FiguresPanel key={`figures ${item.id}`} itemId={item.id} use={item.tagging.use} />
+      <TwinPanel key={`twin ${item.id}`} item={item} />
+      <LikePanel key={`like ${item.id}`} itemId={item.id} />
+      <FamilyPanel key={item.id} item={item} />
+      <CommentsPanel
+        key={`comments ${item.id}`}
+        item={{ id: item.id, content: item.content, revisionId: item.revision.id }}
+      />
+    </Paper>
+  );
+}
+
+/** Where items are looked over before they are used: a finished draft is handed in. */
+function HandInButton({ item }: { item: Item }) {
+  const [handIn, { isLoading }] = useSubmitForReviewMutation();
+  const isReviewed = useShowReviewRulesQuery().data?.mode === "all";
+  const say = useToast();
+  if (!isReviewed || item.status !== "draft" || item.faults.length > 0) return null;
+  const hand = async () => {
+    const answer = await handIn({ body: { itemIds: [item.id] } });
+    if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
+    else say({ text: `Item ${item.number} is handed in: it is in use once a colleague has approved it.` });
+  };
+  return (
+    <Button disabled={isLoading} onClick={() => void hand()}>
+      Hand in for review
+    </Button>
+  );
+}
+
+/** Out of use for good, or to be worked on; and back. */
+function StatusButtons({ item }: { item: Item }) {
+  const [setStatus, { isLoading }] = useSetItemStatusMutation();
+  const say = useToast();
+  if (item.status !== "approved" && item.status !== "retired") return null;
+  const before = item.status;
+  const change = async (version: number, status: "draft" | "approved" | "retired", isUndo = false) => {
+    const { data, error } = await setStatus({
+      params: { itemId: item.id },
+      body: { version, status, successorId: null },
+    });
+    if (error) say({ text: problemOf(error).detail, isError: true });
+    else if (!isUndo)
+      say({ text: `Item ${item.number} ${statusWords[status]}`, undo: () => void change(data.version, before, true) });
+  };
+  const button = (words: string, status: "draft" | "approved" | "retired") => (
+    <Button color="inherit" disabled={isLoading} onClick={() => void change(item.version, status)}>
+      {words}
+    </Button>
+  );
+  return item.status === "retired" ? (
+    button("Take back into use", "approved")
+  ) : (
+    <>
+      {button("Back to a draft", "draft")}
+      {button("Retire", "retired")}
+    </>
+  );
+}
+
+const statusWords = {
+  draft: "is a draft again: nobody draws it until it is saved or taken back into use.",
+  approved: "is in use again.",
+  retired: "is retired: it is drawn no more.",
+};

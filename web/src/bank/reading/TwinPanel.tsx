@@ -1,0 +1,122 @@
+/** What explains a reserved item in place of itself, what a practice item explains, and whether a twin is asked for. */
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import Link from "@mui/material/Link";
+import TextField from "@mui/material/TextField";
+import Typography from "@mui/material/Typography";
+import type { Item } from "@verdant/contract/bank";
+import { useState } from "react";
+import { Link as RouterLink } from "react-router";
+import { problemOf } from "../../platform/problem.ts";
+import { useToast } from "../../ui/Toasts.tsx";
+import { useAskForTwinMutation, useSetTwinMutation, useShowTwinsQuery } from "../api.ts";
+import { useItemByNumber } from "../fields/useItemByNumber.ts";
+
+export function TwinPanel({ item }: { item: Item }) {
+  const params = { itemId: item.id };
+  const { data } = useShowTwinsQuery({ params }, { refetchOnMountOrArgChange: true });
+  const [ask, { isLoading }] = useAskForTwinMutation();
+  const say = useToast();
+  const isReserved = item.tagging.use === "reserved";
+  if (!data || (!isReserved && data.explains.length === 0 && !data.asked)) return null;
+  const want = async (isWanted: boolean) => {
+    const { error } = await ask({ params, body: { isWanted } });
+    if (error) say({ text: problemOf(error).detail, isError: true });
+  };
+  return (
+    <Box component="section" aria-label="Practice twin" sx={{ mt: 2 }}>
+      <Typography variant="body2" component="h3" color="textSecondary" sx={{ fontWeight: 700, mb: 0.5 }}>
+        Practice twin
+      </Typography>
+      {data.explains.map((one) => (
+        <Typography key={one.id} variant="body2">
+          {isReserved ? "Named as the twin of" : "Shown in place of"}{" "}
+          <Link component={RouterLink} to={`/bank?item=${one.id}`}>
+            item {one.number}
+          </Link>
+          {isReserved
+            ? "; as it is kept for tests itself, it is not shown in its place."
+            : ", which is kept for tests."}
+        </Typography>
+      ))}
+      {isReserved && (
+        <Typography variant="body2">
+          {data.twin ? (
+            <>
+              After a test{" "}
+              <Link component={RouterLink} to={`/bank?item=${data.twin.id}`}>
+                item {data.twin.number}
+              </Link>{" "}
+              is shown in its place: {data.twin.stem}
+            </>
+          ) : (
+            "None yet: after a test nothing explains this item."
+          )}
+        </Typography>
+      )}
+      {data.asked && (
+        <Typography variant="body2">
+          {data.asked.by} asked for a twin.{" "}
+          <Button size="small" disabled={isLoading} onClick={() => void want(false)}>
+            No longer
+          </Button>
+        </Typography>
+      )}
+      {isReserved && (
+        <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", alignItems: "flex-start", mt: 0.5 }}>
+          <Button size="small" component={RouterLink} to={`/bank/new?variantOf=${item.id}&twin=explains`}>
+            Write one
+          </Button>
+          {!data.asked && (
+            <Button size="small" disabled={isLoading} onClick={() => void want(true)}>
+              Ask for one
+            </Button>
+          )}
+          <Choose itemId={item.id} has={data.twin !== null} />
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** An item that is there already, by its number. */
+function Choose({ itemId, has }: { itemId: string; has: boolean }) {
+  const [number, setNumber] = useState("");
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const [set, { isLoading }] = useSetTwinMutation();
+  const find = useItemByNumber();
+  const keep = async (twinId: string | null) => {
+    const answer = await set({ params: { itemId }, body: { twinId } });
+    setTrouble(answer.error ? problemOf(answer.error).detail : null);
+    if (answer.data) setNumber("");
+  };
+  const choose = async () => {
+    const twin = await find(number);
+    if (twin) await keep(twin.id);
+    else setTrouble(`There is no item ${number}.`);
+  };
+  return (
+    <>
+      <TextField
+        size="small"
+        label="Number of its twin"
+        value={number}
+        error={trouble !== null}
+        helperText={trouble}
+        slotProps={{ htmlInput: { inputMode: "numeric" } }}
+        sx={{ width: 190 }}
+        onChange={(event) => {
+          setNumber(event.target.value.replaceAll(/\D/g, ""));
+        }}
+      />
+      <Button size="small" disabled={isLoading || number === ""} onClick={() => void choose()}>
+        Keep
+      </Button>
+      {has && (
+        <Button size="small" color="inherit" disabled={isLoading} onClick={() => void keep(null)}>
+          Take it off
+        </Button>
+      )}
+    </>
+  );
+}
