@@ -301,6 +301,7 @@ export const listFamily = endpoint({
   summary: "The look-alikes of an item: the others of its family, in the order of their numbers.",
   params: z.object({ itemId: Id }),
   result: z.object({
+    isMore: z.boolean(),
     items: z.array(z.object({ id: Id, number: z.int(), status: Status, content: Content })),
   }),
 });

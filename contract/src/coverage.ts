@@ -91,7 +91,11 @@ export const listChecks = endpoint({
   path: "/coverage/checks",
   access: "member",
   summary: "Quizzes that draw: how many goes there are before anything repeats, and what runs out first.",
-  result: z.object({ checks: z.array(Check) }),
+  result: z.object({
+    checks: z.array(Check),
+    /** Only the newest quizzes that draw were looked at. */
+    isMore: z.boolean(),
+  }),
 });
 
 export const coverageEndpoints = { showCoverage, showNeeds, listChecks };

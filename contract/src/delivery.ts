@@ -193,7 +193,25 @@ export const whatNow = endpoint({
   path: "/student/now",
   access: "student",
   summary: "What a student can do now, and how the last sittings went.",
-  result: z.object({ givenName: z.string(), releases: z.array(StudentRelease), done: z.array(StudentDone) }),
+  result: z.object({
+    givenName: z.string(),
+    releases: z.array(StudentRelease),
+    done: z.array(StudentDone),
+    next: Id.nullable(),
+  }),
+});
+
+export const listDone = endpoint({
+  method: "get",
+  path: "/student/sittings",
+  access: "student",
+  summary: "What a student has handed in, the newest first, a page at a time.",
+  query: z.object({ after: Id.optional() }),
+  result: z.object({
+    done: z.array(StudentDone),
+    /** Ask for what comes after it; null: there is no more. */
+    next: Id.nullable(),
+  }),
 });
 
 export const SittingItem = z.object({
@@ -362,6 +380,7 @@ export const deliveryEndpoints = {
   showRelease,
   shutRelease,
   whatNow,
+  listDone,
   beginSitting,
   showSitting,
   saveAnswers,

@@ -36,6 +36,8 @@ export const ItemFigures = z.object({
   ),
   /** Quizzes that hold it, whether they were given or not. */
   quizzes: z.array(z.object({ id: Id, number: z.int(), name: z.string() })),
+  /** There are more than are named here. */
+  isMore: z.object({ given: z.boolean(), quizzes: z.boolean() }),
 });
 export type ItemFigures = z.infer<typeof ItemFigures>;
 

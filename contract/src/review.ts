@@ -54,7 +54,7 @@ export const listReviews = endpoint({
   path: "/reviews",
   access: "member",
   summary: "What waits to be looked over, the oldest first; my own last.",
-  result: z.object({ requests: z.array(ReviewRequest) }),
+  result: z.object({ requests: z.array(ReviewRequest), isMore: z.boolean() }),
 });
 
 export const submitForReview = endpoint({
@@ -138,6 +138,8 @@ export const ReviewNews = z.object({
   waiting: z.int(),
   sentBack: z.array(z.object({ itemId: Id, number: z.int(), words: z.string(), by: z.string() })),
   comments: z.array(z.object({ itemId: Id, number: z.int(), body: z.string(), by: z.string() })),
+  /** There are more than are named here. */
+  isMore: z.boolean(),
 });
 export type ReviewNews = z.infer<typeof ReviewNews>;
 

@@ -36,6 +36,8 @@ export const listStimuli = endpoint({
   summary: "The department's shared texts, maps and charts, by title, with how many items hang on each.",
   result: z.object({
     stimuli: z.array(z.object({ id: Id, title: z.string(), items: z.int(), changedAt: Moment })),
+    /** There are more than are listed. */
+    isMore: z.boolean(),
   }),
 });
 

@@ -10,6 +10,8 @@ const Twins = z.object({
   twin: Named.nullable(),
   /** Of a practice item: the reserved items that it explains. */
   explains: z.array(Named),
+  /** It explains more than are named here. */
+  explainsMore: z.boolean(),
   /** Somebody asked for a twin of it. */
   asked: z.object({ by: z.string(), at: Moment }).nullable(),
 });
@@ -51,6 +53,7 @@ export const listTwinRequests = endpoint({
   access: "member",
   summary: "Items of which somebody asked for a twin, the longest waiting first.",
   result: z.object({
+    isMore: z.boolean(),
     requests: z.array(
       Named.extend({ use: z.enum(["practice", "reserved"]), topic: z.string().nullable(), by: z.string(), at: Moment }),
     ),

@@ -5,7 +5,10 @@ import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import type { Member, Scope } from "../platform/scope.ts";
+import { firstOf } from "../platform/firstOf.ts";
 import * as store from "./store.ts";
+
+const siblingsShown = 200;
 
 /** The look-alikes of an item. */
 export async function listFamily(
@@ -13,7 +16,9 @@ export async function listFamily(
   { params }: Input<typeof contract.listFamily>,
 ): Promise<Result<typeof contract.listFamily>> {
   const item = need(await store.findItem(db, caller.departmentId, params.itemId), "item");
-  return { items: await store.listSiblings(db, caller.departmentId, item.id, item.familyId) };
+  const rows = await store.listSiblings(db, caller.departmentId, item.id, item.familyId, siblingsShown + 1);
+  const { first: items, isMore } = firstOf(rows, siblingsShown);
+  return { items, isMore };
 }
 
 /** Puts an item into the family of another, or into one of its own. Called in a transaction. */

@@ -306,7 +306,7 @@ export async function countMisconceptions(db: Db, departmentId: string, ids: rea
 }
 
 /** The others of a family. */
-export function listSiblings(db: Db, departmentId: string, itemId: string, familyId: string) {
+export function listSiblings(db: Db, departmentId: string, itemId: string, familyId: string, limit = 200) {
   return db
     .selectFrom("item")
     .innerJoin("itemRevision as revision", (join) =>
@@ -318,7 +318,7 @@ export function listSiblings(db: Db, departmentId: string, itemId: string, famil
     .where("item.archivedAt", "is", null)
     .select(["item.id", "item.number", "item.status", "revision.content"])
     .orderBy("item.number")
-    .limit(200)
+    .limit(limit)
     .execute();
 }
 

@@ -28,15 +28,15 @@ const withContent = (db: Db, departmentId: string) =>
     .select(["item.id", "item.number", "revision.content"]);
 
 /** One item, or those that a twin explains. */
-export function listNamed(db: Db, departmentId: string, which: { itemId: string } | { twinId: string }) {
+export function listNamed(db: Db, departmentId: string, which: { itemId: string } | { twinId: string }, limit: number) {
   return withContent(db, departmentId)
     .where("itemId" in which ? "item.id" : "item.twinId", "=", "itemId" in which ? which.itemId : which.twinId)
     .orderBy("item.number")
-    .limit(50)
+    .limit(limit)
     .execute();
 }
 
-export function listRequests(db: Db, departmentId: string) {
+export function listRequests(db: Db, departmentId: string, limit: number) {
   return withContent(db, departmentId)
     .innerJoin("twinRequest as request", (join) =>
       join.onRef("request.departmentId", "=", "item.departmentId").onRef("request.itemId", "=", "item.id"),
@@ -47,7 +47,7 @@ export function listRequests(db: Db, departmentId: string) {
     )
     .select(["item.use", "topic.name as topic", "person.name as by", "request.at"])
     .orderBy("request.at")
-    .limit(200)
+    .limit(limit)
     .execute();
 }
 

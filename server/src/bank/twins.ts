@@ -6,7 +6,11 @@ import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { takeChange } from "./service.ts";
+import { firstOf } from "../platform/firstOf.ts";
 import * as store from "./twinStore.ts";
+
+const explainedShown = 50;
+const requestsShown = 200;
 
 type Twins = Result<typeof contract.showTwins>;
 
@@ -16,10 +20,13 @@ export async function showTwins(
 ): Promise<Twins> {
   const { departmentId } = caller;
   const item = need(await store.findItem(db, departmentId, params.itemId), "item");
-  const [twin] = item.twinId === null ? [] : await store.listNamed(db, departmentId, { itemId: item.twinId });
+  const [twin] = item.twinId === null ? [] : await store.listNamed(db, departmentId, { itemId: item.twinId }, 1);
+  const rows = await store.listNamed(db, departmentId, { twinId: item.id }, explainedShown + 1);
+  const explains = firstOf(rows, explainedShown);
   return {
     twin: twin ? named(twin) : null,
-    explains: (await store.listNamed(db, departmentId, { twinId: item.id })).map(named),
+    explains: explains.first.map(named),
+    explainsMore: explains.isMore,
     asked: item.by === null || item.at === null ? null : { by: item.by, at: item.at.toISOString() },
   };
 }
@@ -78,9 +85,11 @@ export async function listTwinRequests({
   db,
   caller,
 }: Scope<Member>): Promise<Result<typeof contract.listTwinRequests>> {
-  const rows = await store.listRequests(db, caller.departmentId);
+  const rows = await store.listRequests(db, caller.departmentId, requestsShown + 1);
+  const { first, isMore } = firstOf(rows, requestsShown);
   return {
-    requests: rows.map(({ use, topic, by, at, ...item }) => ({
+    isMore,
+    requests: first.map(({ use, topic, by, at, ...item }) => ({
       ...named(item),
       ...{ use, topic, by, at: at.toISOString() },
     })),

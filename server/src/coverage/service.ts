@@ -10,7 +10,10 @@ import { indexOf, type IndexRow } from "../bank/index/bankIndex.ts";
 import { dueOfClass, returnsToCome } from "../plan/service.ts";
 import type { Member, Scope, OpenScope } from "../platform/scope.ts";
 import { listGoals } from "../writing/service.ts";
+import { firstOf } from "../platform/firstOf.ts";
 import * as store from "./store.ts";
+
+const checksLookedAt = 300;
 
 type Axis = Input<typeof contract.showCoverage>["query"]["by"];
 
@@ -113,8 +116,10 @@ export async function showNeeds(
 }
 
 export async function listChecks({ db, caller }: Scope<Member>): Promise<Result<typeof contract.listChecks>> {
-  const draws = groupBy(await store.listDraws(db, caller.departmentId), (draw) => draw.quizId);
-  const checks = [...draws.values()].flatMap((own) => {
+  const rows = await store.listDraws(db, caller.departmentId, checksLookedAt + 1);
+  const draws = groupBy(rows, (draw) => draw.quizId);
+  const { first, isMore } = firstOf([...draws.values()], checksLookedAt);
+  const checks = first.flatMap((own) => {
     const [first] = own;
     if (!first) return [];
     const { goes, bottleneck } = goesOf(
@@ -135,5 +140,5 @@ export async function listChecks({ db, caller }: Scope<Member>): Promise<Result<
       },
     ];
   });
-  return { checks: checks.sort((a, b) => a.goes - b.goes || b.number - a.number) };
+  return { checks: checks.sort((a, b) => a.goes - b.goes || b.number - a.number), isMore };
 }

@@ -21,8 +21,8 @@ export function listTopics(db: Db, departmentId: string) {
     .execute();
 }
 
-/** Every draw of every quiz, with the families of usable items in its pool. */
-export async function listDraws(db: Db, departmentId: string) {
+/** Every draw of the newest quizzes that draw, with the families of usable items in its pool. */
+export async function listDraws(db: Db, departmentId: string, quizzes: number) {
   const { rows } = await sql<{
     quizId: string;
     number: number;
@@ -38,13 +38,19 @@ export async function listDraws(db: Db, departmentId: string) {
       coalesce(place.take, 1) as take, coalesce(array_agg(distinct item.family_id) filter (where item.family_id is not null), '{}') as families
     from quiz_place place
     join quiz_part part on part.department_id = place.department_id and part.id = place.part_id
-    join quiz on quiz.department_id = part.department_id and quiz.id = part.quiz_id and quiz.archived_at is null
+    join (
+      select id, department_id, number, name from quiz
+      where department_id = ${departmentId} and archived_at is null and exists (
+        select 1 from quiz_part own join quiz_place on quiz_place.department_id = own.department_id and quiz_place.part_id = own.id
+        where own.department_id = quiz.department_id and own.quiz_id = quiz.id
+          and quiz_place.kind = 'draw' and coalesce(quiz_place.take, 1) > 0)
+      order by number desc limit ${quizzes}
+    ) quiz on quiz.department_id = part.department_id and quiz.id = part.quiz_id
     left join quiz_pool_item pool on pool.department_id = place.department_id and pool.place_id = place.id
     left join item on item.department_id = pool.department_id and item.id = pool.item_id
       and item.status = 'approved' and item.archived_at is null
     where place.department_id = ${departmentId} and place.kind = 'draw' and coalesce(place.take, 1) > 0
     group by quiz.id, quiz.number, quiz.name, part.department_id, part.quiz_id, part.heading, part.position, place.id, place.position, place.take
-    order by quiz.number desc, part.position, place.position
-    limit 2000`.execute(db);
+    order by quiz.number desc, part.position, place.position`.execute(db);
   return rows;
 }

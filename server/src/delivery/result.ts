@@ -43,6 +43,15 @@ export function opennessOf(
   });
 }
 
+/** Whoever has left the class sees as much of what they handed in as if the release had shut. */
+export const leftBehind = <Sitting extends { rules: unknown; handedInAt: Date | null }>(
+  sitting: Sitting,
+): { rules: Sitting["rules"]; shutsAt: Date | null; resultsOpenedAt: null } => ({
+  rules: sitting.rules,
+  shutsAt: sitting.handedInAt,
+  resultsOpenedAt: null,
+});
+
 export async function showResult(
   scope: Scope<Student>,
   { params }: Input<typeof contract.showResult>,
@@ -53,10 +62,11 @@ export async function showResult(
   if (sitting.state !== "handedIn" || sitting.handedInAt === null) {
     throw new Failure("conflict", "This sitting is not handed in yet. Hand it in, then look at how it went.");
   }
-  const [given] = await store.listReleasesFor(db, departmentId, studentId, { releaseId: sitting.releaseId });
-  // Whoever has left the class sees as much as if the release had shut.
-  const release = given ?? { rules: sitting.rules, shutsAt: sitting.handedInAt, resultsOpenedAt: null };
-  const goes = await sittingStore.listSittings(db, departmentId, studentId, { releaseId: sitting.releaseId });
+  const [given] = await store.listReleasesFor(db, departmentId, studentId, {
+    releaseIds: [sitting.releaseId],
+  });
+  const release = given ?? leftBehind(sitting);
+  const goes = await sittingStore.listSittings(db, departmentId, studentId, [sitting.releaseId]);
   const openness = opennessOf(release, goes, now());
   const items = shows(openness, "which") ? await sittingStore.listSittingItems(db, departmentId, sitting.id) : [];
   const reserved = items.filter((item) => item.use === "reserved").map((item) => item.itemId);

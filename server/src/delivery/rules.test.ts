@@ -215,3 +215,23 @@ describe("what shows", () => {
     expect(await states()).toEqual(before);
   });
 });
+
+test("a student reads how every one of them went, a page at a time, and those of a class left behind too", async () => {
+  const { releaseId } = await release(bench, { count: 2, rules: { goes: null } });
+  const { scope, studentId } = bench.students[21]!;
+  const before = (await now(21)).done.length;
+  for (let go = 0; go < 23; go++) {
+    await sit(bench, 21, releaseId, () => true);
+    wait(0.2);
+  }
+  const { done, next } = await now(21);
+  expect(done).toHaveLength(20);
+  const earlier = await delivery.listDone(scope, { query: { after: next! } });
+  expect(new Set([...done, ...earlier.done].map((one) => one.sittingId)).size).toBe(23 + before);
+  expect(earlier.next).toBeNull();
+
+  const params = { classId: bench.classId, studentId };
+  await changeEnrolment(bench.lead, { params, body: { isIn: false } });
+  expect((await now(21)).done).toHaveLength(20);
+  await changeEnrolment(bench.lead, { params, body: { isIn: true } });
+});

@@ -2,9 +2,8 @@
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/delivery";
 import { openingAt } from "@verdant/core/delivery/opening";
-import { completeRules, shows } from "@verdant/core/delivery/rules";
+import { completeRules } from "@verdant/core/delivery/rules";
 import { groupBy } from "@verdant/core/groupBy";
-import { isBlank } from "@verdant/core/items/blank";
 import { contentUnder } from "@verdant/core/items/ruling";
 import { isOfVersion, snapshotOf } from "../assembly/snapshot.ts";
 import { needClass } from "../courses/listClasses.ts";
@@ -14,15 +13,11 @@ import { localDayOf } from "../platform/localDate.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
-import { atomically, type Member, type Scope, type Student, type OpenScope } from "../platform/scope.ts";
+import { atomically, type Member, type Scope, type OpenScope } from "../platform/scope.ts";
 import { finish } from "./marking.ts";
-import { opennessOf, settlingOf } from "./result.ts";
-import { isOver, obstacleTo, waitUntil } from "./sitting.ts";
 import * as rulingStore from "./rulingStore.ts";
 import * as sittingStore from "./sittingStore.ts";
-import { waitingPointsOf } from "./written.ts";
 import * as store from "./store.ts";
-import { noticeOf } from "./views.ts";
 
 export { giveKeyRuling, listKeyRulings, previewKeyRuling, undoKeyRuling } from "./ruling.ts";
 export {
@@ -34,6 +29,7 @@ export {
 } from "./written.ts";
 export { showResult } from "./result.ts";
 export { beginSitting, handIn, saveAnswers, settleSitting, showSitting } from "./sitting.ts";
+export { listDone, whatNow } from "./whatNow.ts";
 
 type Release = Result<typeof contract.releaseQuiz>;
 
@@ -300,82 +296,6 @@ export function shutRelease(scope: Scope<Member>, { params }: Input<typeof contr
     await record(within, { departmentId, entity: "release", entityId: params.releaseId, action: "shut" });
     return describeRelease(within, departmentId, params.releaseId);
   });
-}
-
-type GivenRelease = Awaited<ReturnType<typeof store.listReleasesFor>>[number];
-
-const isOpen = (release: GivenRelease, at: Date) =>
-  openingAt(
-    { opensAt: release.opensAt.getTime(), handInBy: null, shutsAt: release.shutsAt?.getTime() ?? null },
-    at.getTime(),
-  ) === "open";
-
-export async function whatNow(scope: Scope<Student>): Promise<Result<typeof contract.whatNow>> {
-  const { db, caller, now } = scope;
-  const { departmentId, studentId } = caller;
-  const [student, given, sittings] = await Promise.all([
-    store.findStudentName(db, departmentId, studentId),
-    store.listReleasesFor(db, departmentId, studentId, {}),
-    sittingStore.listSittings(db, departmentId, studentId, {}),
-  ]);
-  const at = now();
-  const goesOf = (releaseId: string) => sittings.filter((sitting) => sitting.releaseId === releaseId);
-  const toSit = given.filter((release) => {
-    const goes = goesOf(release.releaseId);
-    const { goes: allowed } = completeRules(release.rules);
-    return goes.some((go) => !isOver(go, at)) || (isOpen(release, at) && (allowed === null || goes.length < allowed));
-  });
-  const releases = await Promise.all(
-    toSit.map(async (release) => {
-      const goes = goesOf(release.releaseId);
-      const running = goes.find((sitting) => !isOver(sitting, at));
-      const items = running ? await sittingStore.listSittingItems(db, departmentId, running.id) : [];
-      const from = waitUntil(release, goes);
-      const isAnswered = (item: (typeof items)[number]) => item.answer !== null && !isBlank(item.answer);
-      return {
-        releaseId: release.releaseId,
-        name: release.name,
-        className: release.className,
-        notice: await noticeOf(db, departmentId, release),
-        running: running
-          ? {
-              sittingId: running.id,
-              answered: items.filter(isAnswered).length,
-              deadlineAt: running.deadlineAt?.toISOString() ?? null,
-            }
-          : null,
-        mayBegin: !running && obstacleTo(release, goes, at) === null,
-        mayBeginFrom: from !== null && from > at ? from.toISOString() : null,
-        goesTaken: goes.length,
-      };
-    }),
-  );
-  const done = sittings.filter((sitting) => sitting.state === "handedIn").slice(0, 20);
-  const waiting = await waitingPointsOf(
-    scope,
-    done.map((sitting) => sitting.id),
-  );
-  return {
-    givenName: student?.givenName ?? "",
-    releases,
-    done: done.flatMap((sitting) => {
-      const release = given.find((one) => one.releaseId === sitting.releaseId);
-      if (!release) return [];
-      const openness = opennessOf(release, goesOf(sitting.releaseId), at);
-      return [
-        {
-          sittingId: sitting.id,
-          name: release.name,
-          handedInAt: (sitting.handedInAt ?? at).toISOString(),
-          openness,
-          points: shows(openness, "score") ? sitting.points : null,
-          outOf: sitting.outOf - (waiting.get(sitting.id) ?? 0),
-          waitingPoints: waiting.get(sitting.id) ?? 0,
-          settlesAt: settlingOf(goesOf(sitting.releaseId), at)?.toISOString() ?? null,
-        },
-      ];
-    }),
-  };
 }
 
 /** The items of a release in order, with the content of the revision that was released and what was ruled on its key. */

@@ -48,12 +48,12 @@ export async function beginSitting(
 }
 
 async function releaseFor({ db, caller }: Scope<Student>, releaseId: string): Promise<GivenRelease> {
-  const [given] = await store.listReleasesFor(db, caller.departmentId, caller.studentId, { releaseId });
+  const [given] = await store.listReleasesFor(db, caller.departmentId, caller.studentId, { releaseIds: [releaseId] });
   return need(given, "quiz for you");
 }
 
 const listGoes = ({ db, caller }: Scope<Student>, releaseId: string) =>
-  sittingStore.listSittings(db, caller.departmentId, caller.studentId, { releaseId });
+  sittingStore.listSittings(db, caller.departmentId, caller.studentId, [releaseId]);
 
 /** Takes over what runs, or writes the go that was dealt; null where it is not the next one any more. */
 function enter(scope: Scope<Student>, releaseId: string, go: DealtGo | null): Promise<Begun | null> {
@@ -261,7 +261,9 @@ async function describeSitting(
 ): Promise<Result<typeof contract.showSitting>> {
   const sitting = need(await sittingStore.findSitting(db, departmentId, studentId, sittingId), "sitting");
   const items = await sittingStore.listSittingItems(db, departmentId, sittingId);
-  const [release] = await store.listReleasesFor(db, departmentId, studentId, { releaseId: sitting.releaseId });
+  const [release] = await store.listReleasesFor(db, departmentId, studentId, {
+    releaseIds: [sitting.releaseId],
+  });
   const over = isOver(sitting, now());
   const isSent = over
     ? () => false
@@ -350,7 +352,7 @@ export function settleSitting(
       await sittingStore.findSitting(db, departmentId, studentId, params.sittingId),
       "sitting",
     );
-    const over = (await sittingStore.listSittings(db, departmentId, studentId, { releaseId })).filter((go) =>
+    const over = (await sittingStore.listSittings(db, departmentId, studentId, [releaseId])).filter((go) =>
       isOver(go, now()),
     );
     for (const go of over) await finish(within, departmentId, go.id, now());

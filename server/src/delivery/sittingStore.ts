@@ -29,16 +29,56 @@ export async function lockBeginning(db: Db, releaseId: string, studentId: string
   await sql`select pg_advisory_xact_lock(hashtextextended(${releaseId} || ' ' || ${studentId}, 0))`.execute(db);
 }
 
-export function listSittings(db: Db, departmentId: string, studentId: string, filter: { releaseId?: string }) {
+/** All goes of a student at these releases, the newest first. */
+export function listSittings(db: Db, departmentId: string, studentId: string, releaseIds: readonly string[]) {
   return db
     .selectFrom("sitting")
     .select(sittingColumns)
     .where("departmentId", "=", departmentId)
     .where("studentId", "=", studentId)
     .where("state", "<>", "voided")
-    .$if(filter.releaseId !== undefined, (query) => query.where("releaseId", "=", filter.releaseId ?? ""))
+    .where(sql<boolean>`release_id = any(${[...releaseIds]}::uuid[])`)
     .orderBy("startedAt", "desc")
-    .limit(200)
+    .execute();
+}
+
+export function listRunningOf(db: Db, departmentId: string, studentId: string) {
+  return db
+    .selectFrom("sitting")
+    .select(sittingColumns)
+    .where("departmentId", "=", departmentId)
+    .where("studentId", "=", studentId)
+    .where("state", "=", "running")
+    .execute();
+}
+
+/** What a student has handed in, the newest first, from after the sitting that is named on. */
+export function listHandedIn(
+  db: Db,
+  departmentId: string,
+  studentId: string,
+  page: { after?: string | undefined; limit: number },
+) {
+  return db
+    .selectFrom("sitting")
+    .innerJoin("release", (join) =>
+      join.onRef("release.departmentId", "=", "sitting.departmentId").onRef("release.id", "=", "sitting.releaseId"),
+    )
+    .where("sitting.departmentId", "=", departmentId)
+    .where("sitting.studentId", "=", studentId)
+    .where("sitting.state", "=", "handedIn")
+    .$if(page.after !== undefined, (query) =>
+      query.where(
+        sql<boolean>`(sitting.handed_in_at, sitting.id) < (
+          select handed_in_at, id from sitting
+          where department_id = ${departmentId} and student_id = ${studentId} and id = ${page.after})`,
+      ),
+    )
+    .select(sittingColumns.map((column) => `sitting.${column}` as const))
+    .select(["release.name", "release.rules"])
+    .orderBy("sitting.handedInAt", "desc")
+    .orderBy("sitting.id", "desc")
+    .limit(page.limit)
     .execute();
 }
 

@@ -193,8 +193,17 @@ export async function closeRelease(db: Db, departmentId: string, releaseId: stri
     .execute();
 }
 
-/** The releases that a student was given, with the rules; of several times the most particular counts. */
-export function listReleasesFor(db: Db, departmentId: string, studentId: string, filter: { releaseId?: string }) {
+/**
+ * The releases that a student was given, with the rules; of several times the most particular counts. Those that are
+ * named, and those that are open at a moment.
+ */
+export function listReleasesFor(
+  db: Db,
+  departmentId: string,
+  studentId: string,
+  which: { releaseIds: readonly string[]; openAt?: Date },
+) {
+  const { releaseIds, openAt } = which;
   const inGroup = sql<boolean>`exists (
     select 1 from student_group_member member
     where member.department_id = target.department_id and member.group_id = target.group_id
@@ -225,7 +234,7 @@ export function listReleasesFor(db: Db, departmentId: string, studentId: string,
             inGroup,
           ]),
         )
-        .$if(filter.releaseId !== undefined, (query) => query.where("release.id", "=", filter.releaseId ?? ""))
+        .$if(openAt === undefined, (query) => query.where(sql<boolean>`release.id = any(${[...releaseIds]}::uuid[])`))
         .distinctOn("release.id")
         .select(["release.id as releaseId", "release.name", "release.rules", "release.rulesVersion"])
         .select(["release.releasedAt", "release.resultsOpenedAt", "class.id as classId", "class.name as className"])
@@ -236,8 +245,13 @@ export function listReleasesFor(db: Db, departmentId: string, studentId: string,
         .as("given"),
     )
     .selectAll()
+    .$if(openAt !== undefined, (query) =>
+      query.where(
+        sql<boolean>`(release_id = any(${[...releaseIds]}::uuid[])
+          or (opens_at <= ${openAt} and (shuts_at is null or shuts_at > ${openAt})))`,
+      ),
+    )
     .orderBy("releasedAt", "desc")
-    .limit(80)
     .execute();
 }
 

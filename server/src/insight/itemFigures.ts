@@ -7,8 +7,11 @@ import { correlationInterval } from "@verdant/core/insight/itemAnalysis";
 import { shareOf } from "@verdant/core/insight/wilson";
 import { need } from "../platform/failure.ts";
 import type { Member, Scope } from "../platform/scope.ts";
+import { firstOf } from "../platform/firstOf.ts";
 import * as store from "./itemFiguresStore.ts";
 import { computeFigures } from "./itemStatsStore.ts";
+
+const usesShown = 100;
 
 export async function showItemFigures(
   { db, caller }: Scope<Member>,
@@ -19,6 +22,8 @@ export async function showItemFigures(
   const revisions = await store.listRevisionCredits(db, departmentId, itemId);
   need(revisions[0], "item");
   const [figures] = await computeFigures(db, departmentId, [itemId]);
+  const given = firstOf(await store.listGiven(db, departmentId, itemId, usesShown + 1), usesShown);
+  const quizzes = firstOf(await store.listQuizzesWith(db, departmentId, itemId, usesShown + 1), usesShown);
   const { answers = 0, creditSum = 0, agreement = null } = figures ?? {};
   const interval = agreement === null ? null : correlationInterval(agreement, answers);
   return {
@@ -30,10 +35,11 @@ export async function showItemFigures(
     students: figures?.students ?? 0,
     lastUsedOn: figures?.lastUsedOn ?? null,
     climb: climbWithExposure(await store.listExposedAnswers(db, departmentId, itemId)),
-    given: (await store.listGiven(db, departmentId, itemId)).map(({ right, outOf, ...row }) => ({
+    given: given.first.map(({ right, outOf, ...row }) => ({
       ...row,
       facility: shareOf(right, outOf),
     })),
-    quizzes: await store.listQuizzesWith(db, departmentId, itemId),
+    quizzes: quizzes.first,
+    isMore: { given: given.isMore, quizzes: quizzes.isMore },
   };
 }

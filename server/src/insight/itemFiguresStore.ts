@@ -45,7 +45,7 @@ export async function listExposedAnswers(db: Db, departmentId: string, itemId: s
 }
 
 /** Where the item was given: one row a release and class in which somebody began. */
-export async function listGiven(db: Db, departmentId: string, itemId: string) {
+export async function listGiven(db: Db, departmentId: string, itemId: string, limit: number) {
   const sums = firstAnswers(db, departmentId)
     .where("si.itemId", "=", itemId)
     .groupBy(["sitting.releaseId", "sitting.classId"])
@@ -79,11 +79,11 @@ export async function listGiven(db: Db, departmentId: string, itemId: string) {
     ) as given
     left join (${sums}) as sums on sums.release_id = given.release_id and sums.class_id = given.class_id
     order by "on" desc, class_name
-    limit 100`.execute(db);
+    limit ${limit}`.execute(db);
   return rows;
 }
 
-export function listQuizzesWith(db: Db, departmentId: string, itemId: string) {
+export function listQuizzesWith(db: Db, departmentId: string, itemId: string, limit: number) {
   return db
     .selectFrom("quiz")
     .innerJoin("quizPart as part", (join) =>
@@ -98,7 +98,7 @@ export function listQuizzesWith(db: Db, departmentId: string, itemId: string) {
     .distinct()
     .select(["quiz.id", "quiz.number", "quiz.name"])
     .orderBy("quiz.number", "desc")
-    .limit(100)
+    .limit(limit)
     .execute();
 }
 

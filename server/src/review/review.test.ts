@@ -3,7 +3,7 @@ import type { Content } from "@verdant/core/items/kinds";
 import { richTextOf } from "@verdant/core/richText";
 import { noReview } from "@verdant/core/review/reviewRules";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
-import { assumed, saveItem, setItemStatus, showItem } from "../bank/service.ts";
+import { addItems, assumed, saveItem, setItemStatus, showItem } from "../bank/service.ts";
 import { newId } from "../platform/id.ts";
 import type { Member, Scope } from "../platform/scope.ts";
 import { release } from "../platform/testing/sittings.ts";
@@ -106,6 +106,28 @@ test("switched off, what waits is approved as it stands", async () => {
   await review.setReviewRules(bench.lead, { body: noReview });
   expect((await show(id)).status).toBe("approved");
   expect((await review.listReviews(bench.lead)).requests).toEqual([]);
+});
+
+test("more than are listed at once wait: it is said, and switching off approves those too that were not listed", async () => {
+  await review.setReviewRules(bench.lead, { body: { mode: "all", mayApproveOwn: false } });
+  const { topicId } = await bench.db.selectFrom("unitTopic").select("topicId").executeTakeFirstOrThrow();
+  const ids: string[] = [];
+  for (const count of [200, 200, 102]) {
+    const items = Array.from({ length: count }, (_, i) => ({
+      content: content(`What is number ${ids.length + i}?`),
+      topicId,
+      standardIds: [],
+    }));
+    const { itemIds } = await addItems(bench.teacher, { body: { items } });
+    await review.submitForReview(bench.teacher, { body: { itemIds } });
+    ids.push(...itemIds);
+  }
+  const { requests, isMore } = await review.listReviews(bench.lead);
+  expect([requests.length, isMore]).toEqual([500, true]);
+  await review.setReviewRules(bench.lead, { body: noReview });
+  const statuses = await bench.db.selectFrom("item").select("status").where("id", "in", ids).execute();
+  expect(new Set(statuses.map((one) => one.status))).toEqual(new Set(["approved"]));
+  expect(await review.listReviews(bench.lead)).toMatchObject({ requests: [], isMore: false });
 });
 
 test("second looks hold nothing up, and what is sent back by one is out of use", async () => {

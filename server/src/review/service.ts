@@ -8,7 +8,12 @@ import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { askFor, rulesOf, closeRequests, updateReviewSettings } from "../reviewRequests/requests.ts";
+import { firstOf } from "../platform/firstOf.ts";
 import * as store from "./store.ts";
+
+/** A list to work through, and what is new on the first page. */
+const reviewsShown = 500;
+const newsShown = 50;
 
 type Done = Promise<{ ok: true }>;
 
@@ -24,7 +29,7 @@ export function setReviewRules(
     const before = await rulesOf(within);
     await updateReviewSettings(db, departmentId, body);
     if (body.mode === "off") {
-      for (const request of await store.listOpen(db, departmentId))
+      for (const request of await store.listOpenRevisions(db, departmentId))
         await approveRevision(within, request.itemId, request.revisionId);
       await closeRequests(db, departmentId, {}, { state: "approved", decidedBy: personId, decidedAt: now() });
     }
@@ -43,15 +48,16 @@ export function setReviewRules(
 export async function listReviews(scope: Scope<Member>): Promise<Result<typeof contract.listReviews>> {
   const { db, caller } = scope;
   const rules = await rulesOf(scope);
-  const rows = await store.listOpen(db, caller.departmentId);
-  const requests = rows.map(({ askedAt, askedById, inUseId, inUse, ...row }) => ({
+  const rows = await store.listOpen(db, caller.departmentId, reviewsShown + 1);
+  const { first, isMore } = firstOf(rows, reviewsShown);
+  const requests = first.map(({ askedAt, askedById, inUseId, inUse, ...row }) => ({
     ...row,
     inUse: inUseId === row.revisionId ? null : inUse,
     askedAt: askedAt.toISOString(),
     isMine: askedById === caller.personId,
     mayApprove: mayApprove(rules, { askedBy: askedById, personId: caller.personId }),
   }));
-  return { requests: [...requests.filter((one) => !one.isMine), ...requests.filter((one) => one.isMine)] };
+  return { requests: [...requests.filter((one) => !one.isMine), ...requests.filter((one) => one.isMine)], isMore };
 }
 
 export function submitForReview(
@@ -180,9 +186,12 @@ export async function showReviewNews(scope: Scope<Member>): Promise<contract.Rev
   const { db, caller } = scope;
   const { departmentId, personId } = caller;
   const { mayApproveOwn } = await rulesOf(scope);
+  const sentBack = firstOf(await store.listSentBack(db, departmentId, personId, newsShown + 1), newsShown);
+  const comments = firstOf(await store.listUnsettledFor(db, departmentId, personId, newsShown + 1), newsShown);
   return {
     waiting: await store.countWaiting(db, departmentId, mayApproveOwn ? null : personId),
-    sentBack: await store.listSentBack(db, departmentId, personId),
-    comments: await store.listUnsettledFor(db, departmentId, personId),
+    sentBack: sentBack.first,
+    comments: comments.first,
+    isMore: sentBack.isMore || comments.isMore,
   };
 }

@@ -12,7 +12,8 @@ const openRequests = (db: Db, departmentId: string) =>
     .where("request.departmentId", "=", departmentId)
     .where("request.state", "=", "open");
 
-export function listOpen(db: Db, departmentId: string) {
+/** The longest waiting first. */
+export function listOpen(db: Db, departmentId: string, limit: number) {
   return openRequests(db, departmentId)
     .innerJoin("itemRevision as revision", (join) =>
       join.onRef("revision.departmentId", "=", "request.departmentId").onRef("revision.id", "=", "request.revisionId"),
@@ -27,9 +28,13 @@ export function listOpen(db: Db, departmentId: string) {
     .select(["revision.content", "inUse.id as inUseId", "inUse.content as inUse"])
     .orderBy("request.askedAt")
     .orderBy("item.number")
-    .limit(500)
+    .limit(limit)
     .execute();
 }
+
+/** What waits to be approved, all of it: the item and the revision alone. */
+export const listOpenRevisions = (db: Db, departmentId: string) =>
+  openRequests(db, departmentId).select(["request.itemId", "request.revisionId"]).orderBy("request.askedAt").execute();
 
 /** Locked until the transaction ends. */
 export function findOpen(db: Db, departmentId: string, requestId: string) {
@@ -52,7 +57,7 @@ export async function countWaiting(db: Db, departmentId: string, besides: string
 }
 
 /** Drafts of a person whose newest request was sent back. */
-export function listSentBack(db: Db, departmentId: string, personId: string) {
+export function listSentBack(db: Db, departmentId: string, personId: string, limit: number) {
   return db
     .selectFrom("reviewRequest as request")
     .innerJoin("item", (join) =>
@@ -77,7 +82,7 @@ export function listSentBack(db: Db, departmentId: string, personId: string) {
     )
     .select(["request.itemId", "item.number", "request.words", "person.name as by"])
     .orderBy("item.number")
-    .limit(50)
+    .limit(limit)
     .execute();
 }
 
@@ -85,6 +90,7 @@ export async function insertComment(db: Db, row: Insertable<Tables["comment"]>):
   await db.insertInto("comment").values(row).execute();
 }
 
+/** Every comment on an item: people wrote them one by one, so that they stay few. */
 export function listComments(db: Db, departmentId: string, itemId: string) {
   return db
     .selectFrom("comment")
@@ -98,7 +104,6 @@ export function listComments(db: Db, departmentId: string, itemId: string) {
     .select(["comment.settled", "comment.by as byId", "person.name as by", "revision.content as base"])
     .orderBy("comment.at")
     .orderBy("comment.id")
-    .limit(500)
     .execute();
 }
 
@@ -129,7 +134,7 @@ export async function settleComment(
 }
 
 /** What others have said about a person's items and nobody has settled. */
-export function listUnsettledFor(db: Db, departmentId: string, personId: string) {
+export function listUnsettledFor(db: Db, departmentId: string, personId: string, limit: number) {
   return db
     .selectFrom("comment")
     .innerJoin("item", (join) =>
@@ -142,6 +147,6 @@ export function listUnsettledFor(db: Db, departmentId: string, personId: string)
     .where("comment.by", "<>", personId)
     .select(["comment.itemId", "item.number", "comment.body", "person.name as by"])
     .orderBy("comment.at", "desc")
-    .limit(50)
+    .limit(limit)
     .execute();
 }

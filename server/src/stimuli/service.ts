@@ -11,14 +11,19 @@ import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
+import { firstOf } from "../platform/firstOf.ts";
 import * as store from "./store.ts";
+
+const stimuliListed = 2000;
 
 type Stimulus = Result<typeof contract.showStimulus>;
 
 export async function listStimuli({ db, caller }: Scope<Member>): Promise<Result<typeof contract.listStimuli>> {
-  const rows = await store.listStimuli(db, caller.departmentId);
+  const rows = await store.listStimuli(db, caller.departmentId, stimuliListed + 1);
+  const { first, isMore } = firstOf(rows, stimuliListed);
   return {
-    stimuli: rows.map(({ changedAt, items, ...row }) => ({
+    isMore,
+    stimuli: first.map(({ changedAt, items, ...row }) => ({
       ...row,
       items: items ?? 0,
       changedAt: changedAt.toISOString(),

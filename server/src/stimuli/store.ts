@@ -14,7 +14,7 @@ const newest = (db: Db, departmentId: string) =>
     )
     .where("stimulus.departmentId", "=", departmentId);
 
-export function listStimuli(db: Db, departmentId: string) {
+export function listStimuli(db: Db, departmentId: string, limit: number) {
   return newest(db, departmentId)
     .where("stimulus.archivedAt", "is", null)
     .select(["stimulus.id", "stimulus.changedAt"])
@@ -30,7 +30,7 @@ export function listStimuli(db: Db, departmentId: string) {
     )
     .orderBy("title")
     .orderBy("stimulus.id")
-    .limit(2000)
+    .limit(limit)
     .execute();
 }
 

@@ -1,14 +1,18 @@
 /** Quizzes that draw: how many goes there are before anything comes again. */
 import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
 import Typography from "@mui/material/Typography";
 import type { Check } from "@verdant/contract/coverage";
+import { useState } from "react";
 import { Link as RouterLink } from "react-router";
 import { counted } from "../ui/dates.ts";
+import { OnlyFirst } from "../ui/OnlyFirst.tsx";
 import { useListChecksQuery } from "./api.ts";
 
 export function Checks() {
-  const { checks = [] } = useListChecksQuery(undefined, { refetchOnMountOrArgChange: true }).data ?? {};
+  const { checks = [], isMore } = useListChecksQuery(undefined, { refetchOnMountOrArgChange: true }).data ?? {};
+  const [showsAll, setShowsAll] = useState(false);
   if (checks.length === 0) return null;
   return (
     <Box component="section" aria-label="Goes before anything repeats" sx={{ mt: 3 }}>
@@ -16,7 +20,7 @@ export function Checks() {
         Goes before anything repeats
       </Typography>
       <Box component="ul" sx={{ m: 0, p: 0, listStyle: "none" }}>
-        {checks.slice(0, 12).map(({ quizId, name, goes, bottleneck }) => (
+        {(showsAll ? checks : checks.slice(0, 12)).map(({ quizId, name, goes, bottleneck }) => (
           <li key={quizId}>
             <Typography variant="body2">
               <Link component={RouterLink} to={`/quizzes/${quizId}`}>
@@ -27,6 +31,17 @@ export function Checks() {
           </li>
         ))}
       </Box>
+      {!showsAll && checks.length > 12 && (
+        <Button
+          size="small"
+          onClick={() => {
+            setShowsAll(true);
+          }}
+        >
+          Show all {checks.length}
+        </Button>
+      )}
+      <OnlyFirst isMore={isMore} text={`Only the newest ${checks.length} quizzes that draw were looked at.`} />
     </Box>
   );
 }

@@ -97,7 +97,12 @@ export function FiguresPanel({ itemId, use }: { itemId: string; use: "practice" 
             </span>
           </Box>
         ))}
-        {given.length > 8 && <li>and in {counted(given.length - 8, "other class")}</li>}
+        {given.length > 8 && (
+          <li>
+            and in {data.isMore.given && "more than "}
+            {counted(given.length - 8, "other class", "other classes")}
+          </li>
+        )}
       </Box>
       {quizzes.length > 0 && (
         <Typography variant="body2" sx={{ mt: 0.5 }}>
@@ -110,7 +115,7 @@ export function FiguresPanel({ itemId, use }: { itemId: string; use: "practice" 
               </Link>
             </span>
           ))}
-          {quizzes.length > 6 && ` and ${quizzes.length - 6} more`}
+          {quizzes.length > 6 && ` and ${data.isMore.quizzes ? "more than " : ""}${quizzes.length - 6} more`}
         </Typography>
       )}
     </Box>

@@ -15,6 +15,7 @@ import { problemOf } from "../platform/problem.ts";
 import { Player } from "../player/Player.tsx";
 import { RichTextView } from "../player/RichTextView.tsx";
 import { counted, moment } from "../ui/dates.ts";
+import { OnlyFirst } from "../ui/OnlyFirst.tsx";
 import { Page } from "../ui/Page.tsx";
 import { PickRow } from "../ui/PickRow.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
@@ -108,18 +109,24 @@ export function ReviewPage() {
       )}
       {request && (
         <Box sx={{ display: "grid", gridTemplateColumns: "300px minmax(0, 1fr)", gap: 3, alignItems: "start" }}>
-          <Box component="ul" aria-label="Waiting" sx={{ m: 0, p: 0, listStyle: "none" }}>
-            {requests.map((one, i) => (
-              <Row
-                key={one.id}
-                request={one}
-                isChosen={one === request}
-                choose={() => {
-                  go(i);
-                }}
-              />
-            ))}
-          </Box>
+          <div>
+            <Box component="ul" aria-label="Waiting" sx={{ m: 0, p: 0, listStyle: "none" }}>
+              {requests.map((one, i) => (
+                <Row
+                  key={one.id}
+                  request={one}
+                  isChosen={one === request}
+                  choose={() => {
+                    go(i);
+                  }}
+                />
+              ))}
+            </Box>
+            <OnlyFirst
+              isMore={data?.isMore}
+              text="These have waited longest. More come here when some of them are done."
+            />
+          </div>
           <Paper sx={{ p: 2.5 }} component="section" aria-label={`Item ${request.number}`}>
             <Box sx={{ display: "flex", alignItems: "center", gap: 1, mb: 1.5 }}>
               <Typography variant="body2" color="textSecondary" sx={{ flex: 1 }}>

@@ -3,6 +3,7 @@ import Button from "@mui/material/Button";
 import { Link } from "react-router";
 import { counted, moment } from "../ui/dates.ts";
 import { LinkList } from "../ui/LinkList.tsx";
+import { OnlyFirst } from "../ui/OnlyFirst.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { useListStimuliQuery } from "./api.ts";
@@ -47,6 +48,10 @@ export function StimuliPage() {
           }))}
         />
       )}
+      <OnlyFirst
+        isMore={data?.isMore}
+        text="There are more than are listed here. An item that hangs on one of them leads to it."
+      />
     </Page>
   );
 }

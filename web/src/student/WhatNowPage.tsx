@@ -11,7 +11,7 @@ import { problemOf } from "../platform/problem.ts";
 import { Ring } from "../ui/Ring.tsx";
 import { Waiting } from "./Waiting.tsx";
 import { hold } from "./answerQueue.ts";
-import { useBeginSittingMutation, useLeaveMutation, useWhatNowQuery } from "./api.ts";
+import { useBeginSittingMutation, useLazyListDoneQuery, useLeaveMutation, useWhatNowQuery } from "./api.ts";
 import { StudentFrame } from "./StudentFrame.tsx";
 import { shownDay, numberOf, t, timeOf } from "../platform/words.ts";
 
@@ -72,6 +72,8 @@ export function WhatNowPage() {
           {data.done.map((done) => (
             <DoneCard key={done.sittingId} of={done} />
           ))}
+          {/* What has come since moves the end of the first page: the earlier ones are asked for anew. */}
+          {data.next !== null && <Earlier key={data.next} after={data.next} />}
         </>
       )}
     </StudentFrame>
@@ -155,6 +157,36 @@ const countsInWords = (counts: "first" | "last" | "best" | "mean") =>
     best: t("the best counts"),
     mean: t("the mean of all counts"),
   })[counts];
+
+/** What was handed in before, a page at a time. */
+function Earlier({ after }: { after: string }) {
+  const [done, setDone] = useState<Now["done"]>([]);
+  const [next, setNext] = useState<string | null>(after);
+  const [ask, { isFetching, error }] = useLazyListDoneQuery();
+  const more = async (from: string) => {
+    const { data } = await ask({ query: { after: from } });
+    if (!data) return;
+    setDone([...done, ...data.done]);
+    setNext(data.next);
+  };
+  return (
+    <>
+      {done.map((one) => (
+        <DoneCard key={one.sittingId} of={one} />
+      ))}
+      {error && (
+        <Alert severity="warning" sx={{ mb: 1 }}>
+          {problemOf(error).detail}
+        </Alert>
+      )}
+      {next !== null && (
+        <Button variant="outlined" fullWidth disabled={isFetching} onClick={() => void more(next)}>
+          {t("Show earlier ones")}
+        </Button>
+      )}
+    </>
+  );
+}
 
 function DoneCard({ of }: { of: Now["done"][number] }) {
   const right = of.points ?? 0;

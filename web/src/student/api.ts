@@ -14,6 +14,7 @@ export const studentApi = api.injectEndpoints({
     enter: build.mutation({ ...calls<typeof team.enter>(routes.enter), invalidatesTags: ["Now"] }),
     leave: build.mutation(calls<typeof team.signOut>(routes.signOut)),
     whatNow: build.query({ ...calls<typeof delivery.whatNow>(routes.whatNow), providesTags: ["Now"] }),
+    listDone: build.query(calls<typeof delivery.listDone>(routes.listDone)),
     beginSitting: build.mutation({
       ...calls<typeof delivery.beginSitting>(routes.beginSitting),
       // What has begun leads to another page; back here it is asked for anew.
@@ -35,6 +36,7 @@ export const {
   useStudentSessionQuery,
   useLeaveMutation,
   useWhatNowQuery,
+  useLazyListDoneQuery,
   useBeginSittingMutation,
   useSettleSittingMutation,
   useShowResultQuery,

@@ -4,6 +4,7 @@ export const routes = {
   signOut: { method: "delete", path: "/session", access: "public" },
   enter: { method: "post", path: "/entry", access: "public" },
   whatNow: { method: "get", path: "/student/now", access: "student" },
+  listDone: { method: "get", path: "/student/sittings", access: "student" },
   beginSitting: { method: "post", path: "/student/releases/:releaseId/sittings", access: "student" },
   showSitting: { method: "get", path: "/sittings/:sittingId", access: "sitting" },
   saveAnswers: { method: "post", path: "/sittings/:sittingId/answers", access: "sitting" },

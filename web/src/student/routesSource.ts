@@ -5,7 +5,8 @@ import { reasonsEndpoints } from "@verdant/contract/reasons";
 import { teamEndpoints } from "@verdant/contract/team";
 
 const { showSession, signOut, enter } = teamEndpoints;
-const { whatNow, beginSitting, showSitting, saveAnswers, handIn, settleSitting, showResult } = deliveryEndpoints;
+const { whatNow, listDone, beginSitting, showSitting, saveAnswers, handIn, settleSitting, showResult } =
+  deliveryEndpoints;
 const { giveReason } = reasonsEndpoints;
 const used = {
   ...{
@@ -13,6 +14,7 @@ const used = {
     signOut,
     enter,
     whatNow,
+    listDone,
     beginSitting,
     showSitting,
     saveAnswers,

@@ -6,12 +6,15 @@ import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import type { ReviewNews as News } from "@verdant/contract/review";
+import { useState } from "react";
 import { Link as RouterLink } from "react-router";
 import { counted } from "../ui/dates.ts";
+import { OnlyFirst } from "../ui/OnlyFirst.tsx";
 
 const shown = 4;
 
 export function ReviewNews({ news }: { news: News }) {
+  const [showsAll, setShowsAll] = useState(false);
   const { waiting, sentBack } = news;
   const returned = new Set(sentBack.map((one) => one.itemId));
   const said = [
@@ -33,7 +36,7 @@ export function ReviewNews({ news }: { news: News }) {
             </Button>
           </Paper>
         )}
-        {said.slice(0, shown).map((one, i) => (
+        {said.slice(0, showsAll ? said.length : shown).map((one, i) => (
           <Paper key={`${one.itemId} ${i}`} sx={{ p: 1.5 }}>
             <Link component={RouterLink} to={`/bank?item=${one.itemId}`} underline="hover" sx={{ fontWeight: 700 }}>
               Item {one.number}
@@ -47,9 +50,18 @@ export function ReviewNews({ news }: { news: News }) {
             </Typography>
           </Paper>
         ))}
-        {said.length > shown && (
-          <Typography color="textSecondary">and {counted(said.length - shown, "more item")}</Typography>
+        {said.length > shown && !showsAll && (
+          <Button
+            size="small"
+            sx={{ alignSelf: "flex-start" }}
+            onClick={() => {
+              setShowsAll(true);
+            }}
+          >
+            Show {said.length - shown} more
+          </Button>
         )}
+        {showsAll && <OnlyFirst isMore={news.isMore} text="There is more. It comes here when some of this is done." />}
       </Stack>
     </>
   );

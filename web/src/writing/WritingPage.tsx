@@ -10,6 +10,7 @@ import Typography from "@mui/material/Typography";
 import type { WritingDay } from "@verdant/contract/writing";
 import { Link as RouterLink } from "react-router";
 import { counted, moment } from "../ui/dates.ts";
+import { OnlyFirst } from "../ui/OnlyFirst.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useListTwinRequestsQuery } from "../bank/api.ts";
@@ -137,7 +138,7 @@ function PersonRow({ one }: { one: WritingDay["people"][number] }) {
 
 /** Each is begun as a variant, and known as its twin once it is written. */
 function TwinsAskedFor() {
-  const { requests = [] } = useListTwinRequestsQuery(undefined, { refetchOnMountOrArgChange: true }).data ?? {};
+  const { requests = [], isMore } = useListTwinRequestsQuery(undefined, { refetchOnMountOrArgChange: true }).data ?? {};
   if (requests.length === 0) return null;
   return (
     <section aria-labelledby="asked-heading">
@@ -170,6 +171,7 @@ function TwinsAskedFor() {
           </Box>
         ))}
       </Paper>
+      <OnlyFirst isMore={isMore} text={`Only the ${requests.length} that have waited longest are listed.`} />
     </section>
   );
 }

@@ -9,6 +9,7 @@ import { useState } from "react";
 import { Link as RouterLink } from "react-router";
 import Link from "@mui/material/Link";
 import { problemOf } from "../../platform/problem.ts";
+import { OnlyFirst } from "../../ui/OnlyFirst.tsx";
 import { useToast } from "../../ui/Toasts.tsx";
 import { useChangeFamilyMutation, useListFamilyQuery } from "../api.ts";
 import { useItemByNumber } from "../fields/useItemByNumber.ts";
@@ -61,6 +62,7 @@ export function FamilyPanel({ item }: { item: Item }) {
           </li>
         ))}
       </Box>
+      <OnlyFirst isMore={data?.isMore} text={`Only the first ${siblings.length} are listed.`} />
       <Box sx={{ display: "flex", gap: 1, mt: 1, alignItems: "center", "& button": { whiteSpace: "nowrap" } }}>
         <TextField
           size="small"

@@ -9,6 +9,7 @@ import { useState } from "react";
 import { Link as RouterLink } from "react-router";
 import { problemOf } from "../../platform/problem.ts";
 import { useToast } from "../../ui/Toasts.tsx";
+import { OnlyFirst } from "../../ui/OnlyFirst.tsx";
 import { useAskForTwinMutation, useSetTwinMutation, useShowTwinsQuery } from "../api.ts";
 import { useItemByNumber } from "../fields/useItemByNumber.ts";
 
@@ -39,6 +40,7 @@ export function TwinPanel({ item }: { item: Item }) {
             : ", which is kept for tests."}
         </Typography>
       ))}
+      <OnlyFirst isMore={data.explainsMore} text="It is the twin of more items than are named here." />
       {isReserved && (
         <Typography variant="body2">
           {data.twin ? (

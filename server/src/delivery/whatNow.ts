@@ -1,0 +1,124 @@
+/** What a student can do now, what is running, and what they have handed in. */
+import type * as contract from "@verdant/contract/delivery";
+import type { Input, Result } from "@verdant/contract/endpoint";
+import { openingAt } from "@verdant/core/delivery/opening";
+import { completeRules, shows } from "@verdant/core/delivery/rules";
+import { groupBy } from "@verdant/core/groupBy";
+import { isBlank } from "@verdant/core/items/blank";
+import { firstOf } from "../platform/firstOf.ts";
+import type { Scope, Student } from "../platform/scope.ts";
+import { leftBehind, opennessOf, settlingOf } from "./result.ts";
+import { isOver, obstacleTo, waitUntil } from "./sitting.ts";
+import * as sittingStore from "./sittingStore.ts";
+import * as store from "./store.ts";
+import { noticeOf } from "./views.ts";
+import { waitingPointsOf } from "./written.ts";
+
+const doneAtOnce = 20;
+
+type GivenRelease = Awaited<ReturnType<typeof store.listReleasesFor>>[number];
+
+const isOpen = (release: GivenRelease, at: Date) =>
+  openingAt(
+    { opensAt: release.opensAt.getTime(), handInBy: null, shutsAt: release.shutsAt?.getTime() ?? null },
+    at.getTime(),
+  ) === "open";
+
+export async function whatNow(scope: Scope<Student>): Promise<Result<typeof contract.whatNow>> {
+  const { db, caller, now } = scope;
+  const { departmentId, studentId } = caller;
+  const at = now();
+  const [student, running, done] = await Promise.all([
+    store.findStudentName(db, departmentId, studentId),
+    sittingStore.listRunningOf(db, departmentId, studentId),
+    listDone(scope, { query: {} }),
+  ]);
+  const given = await store.listReleasesFor(db, departmentId, studentId, {
+    releaseIds: running.map((sitting) => sitting.releaseId),
+    openAt: at,
+  });
+  const goesOf = await goesAt(
+    scope,
+    given.map((release) => release.releaseId),
+  );
+  const toSit = given.filter((release) => {
+    const goes = goesOf(release.releaseId);
+    const { goes: allowed } = completeRules(release.rules);
+    return goes.some((go) => !isOver(go, at)) || (isOpen(release, at) && (allowed === null || goes.length < allowed));
+  });
+  const releases = await Promise.all(
+    toSit.map(async (release) => {
+      const goes = goesOf(release.releaseId);
+      const running = goes.find((sitting) => !isOver(sitting, at));
+      const items = running ? await sittingStore.listSittingItems(db, departmentId, running.id) : [];
+      const from = waitUntil(release, goes);
+      const isAnswered = (item: (typeof items)[number]) => item.answer !== null && !isBlank(item.answer);
+      return {
+        releaseId: release.releaseId,
+        name: release.name,
+        className: release.className,
+        notice: await noticeOf(db, departmentId, release),
+        running: running
+          ? {
+              sittingId: running.id,
+              answered: items.filter(isAnswered).length,
+              deadlineAt: running.deadlineAt?.toISOString() ?? null,
+            }
+          : null,
+        mayBegin: !running && obstacleTo(release, goes, at) === null,
+        mayBeginFrom: from !== null && from > at ? from.toISOString() : null,
+        goesTaken: goes.length,
+      };
+    }),
+  );
+  return { givenName: student?.givenName ?? "", releases, ...done };
+}
+
+/** The goes of a student at each of these releases, the newest first. */
+async function goesAt({ db, caller }: Scope<Student>, releaseIds: readonly string[]) {
+  const goes = await sittingStore.listSittings(db, caller.departmentId, caller.studentId, releaseIds);
+  const byRelease = groupBy(goes, (go) => go.releaseId);
+  return (releaseId: string) => byRelease.get(releaseId) ?? [];
+}
+
+/** What a student has handed in, the newest first, a page at a time. */
+export async function listDone(
+  scope: Scope<Student>,
+  { query }: Input<typeof contract.listDone>,
+): Promise<Result<typeof contract.listDone>> {
+  const { db, caller, now } = scope;
+  const { departmentId, studentId } = caller;
+  const rows = await sittingStore.listHandedIn(db, departmentId, studentId, {
+    after: query.after,
+    limit: doneAtOnce + 1,
+  });
+  const { first, isMore } = firstOf(rows, doneAtOnce);
+  const releaseIds = first.map((sitting) => sitting.releaseId);
+  const [given, goesOf, waiting] = await Promise.all([
+    store.listReleasesFor(db, departmentId, studentId, { releaseIds }),
+    goesAt(scope, releaseIds),
+    waitingPointsOf(
+      scope,
+      first.map((sitting) => sitting.id),
+    ),
+  ]);
+  const releases = new Map(given.map((release) => [release.releaseId, release]));
+  return {
+    done: first.map((sitting) => {
+      const goes = goesOf(sitting.releaseId);
+      const release = releases.get(sitting.releaseId) ?? leftBehind(sitting);
+      const openness = opennessOf(release, goes, now());
+      return {
+        sittingId: sitting.id,
+        name: sitting.name,
+        handedInAt: (sitting.handedInAt ?? now()).toISOString(),
+        openness,
+        points: shows(openness, "score") ? sitting.points : null,
+        outOf: sitting.outOf - (waiting.get(sitting.id) ?? 0),
+        waitingPoints: waiting.get(sitting.id) ?? 0,
+        settlesAt: settlingOf(goes, now())?.toISOString() ?? null,
+      };
+    }),
+    next: isMore ? (first.at(-1)?.id ?? null) : null,
+  };
+}
