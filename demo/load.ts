@@ -77,7 +77,7 @@ export async function loadSchool(
       role: "lead",
     };
     const scope = scopeOf(db, key, pool, caller, now);
-    await importDepartment(scope, { body: { ...file, items: [] } });
+    await importDepartment(scope, { body: { ...file, items: [] }, media: file.media });
     // Colleagues have shared the topics out and written them one after the other, more than a year ago.
     const shares = [...groupBy(file.items, (item) => item.topic?.split(" / ")[0] ?? "").values()];
     for (const [i, items] of shares.entries()) {
@@ -85,7 +85,7 @@ export async function loadSchool(
       const then = new Date(now.getTime() - (400 - 5 * i) * 86_400_000);
       await importDepartment(scopeOf(db, key, pool, writer, then), { body: { ...file, items } });
     }
-    for (const body of earlierYears) await importDepartment(scope, { body });
+    for (const body of earlierYears) await importDepartment(scope, { body, media: body.media });
     if (runningClass !== undefined) {
       await insertHistory(scope, dayOf(localDateOf(now, timeZone)), runningClass);
     }

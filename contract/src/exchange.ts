@@ -10,7 +10,7 @@ import { Shape } from "./items/pointOnImage.ts";
 import { Image, RichText } from "./items/richText.ts";
 import { LevelPoints } from "./items/written.ts";
 import { Many } from "./many.ts";
-import { FamilyName, GivenName, limits, LocalDate, Name } from "./wire.ts";
+import { FamilyName, GivenName, Id, limits, LocalDate, Moment, Name } from "./wire.ts";
 
 /** Text in a file: plain words where they say everything, the tree where they do not. */
 const FileText = z.union([z.string(), RichText]);
@@ -171,7 +171,7 @@ export const FileContent = z.discriminatedUnion("kind", [
 ]);
 export type FileContent = z.infer<typeof FileContent>;
 
-const FileItem = z.strictObject({
+export const FileItem = z.strictObject({
   key: Key,
   label: z.string().optional(),
   topic: Key.optional(),
@@ -221,6 +221,18 @@ const FileClass = z.strictObject({
   ),
 });
 
+export const FileMedia = z.strictObject({
+  hash: z.string(),
+  mime: z.string(),
+  width: z.int().nullable(),
+  height: z.int().nullable(),
+  name: z.string().max(limits.alt).default(""),
+  description: z.string().max(limits.alt).default(""),
+  credit: z.string().max(limits.alt).default(""),
+  base64: z.base64(),
+});
+export type FileMedia = z.infer<typeof FileMedia>;
+
 export const DepartmentFile = z.strictObject({
   format: z.literal("verdant-loop-department"),
   formatVersion: z.literal(1),
@@ -241,20 +253,7 @@ export const DepartmentFile = z.strictObject({
   stimuli: z.array(z.strictObject({ key: Key, title: Name, text: FileText })).default([]),
   items: z.array(FileItem).default([]),
   /** The pictures and recordings that items and stimuli show, by the hash of their bytes. */
-  media: z
-    .array(
-      z.strictObject({
-        hash: z.string(),
-        mime: z.string(),
-        width: z.int().nullable(),
-        height: z.int().nullable(),
-        name: z.string().max(limits.alt).default(""),
-        description: z.string().max(limits.alt).default(""),
-        credit: z.string().max(limits.alt).default(""),
-        base64: z.base64(),
-      }),
-    )
-    .default([]),
+  media: z.array(FileMedia).default([]),
   /** Patterns and lists, with the items they made, by key. */
   many: z
     .array(
@@ -269,33 +268,74 @@ export const DepartmentFile = z.strictObject({
 });
 export type DepartmentFile = z.infer<typeof DepartmentFile>;
 
-export const importDepartment = endpoint({
-  method: "post",
-  path: "/department/import",
-  access: "lead",
-  summary:
-    "Reads a department file. What is known by its key is left as it is, or revised where it differs. All or nothing.",
-  body: DepartmentFile,
-  result: z.object({
-    created: z.object({
-      standards: z.int(),
-      topics: z.int(),
-      courses: z.int(),
-      classes: z.int(),
-      students: z.int(),
-      items: z.int(),
-    }),
-    revised: z.object({ items: z.int() }),
-    unchanged: z.object({ items: z.int() }),
+/** What an import made of a file. */
+export const Imported = z.object({
+  created: z.object({
+    standards: z.int(),
+    topics: z.int(),
+    courses: z.int(),
+    classes: z.int(),
+    students: z.int(),
+    items: z.int(),
   }),
+  revised: z.object({ items: z.int() }),
+  unchanged: z.object({ items: z.int() }),
 });
+export type Imported = z.infer<typeof Imported>;
 
-export const exportDepartment = endpoint({
+export const transferStates = ["receiving", "waiting", "running", "done", "failed", "cancelled"] as const;
+
+/** A file on its way in or out: it is worked on in the background, and stays for a week. */
+export const Transfer = z.object({
+  id: Id,
+  kind: z.enum(["import", "export"]),
+  state: z.enum(transferStates),
+  /** Of the file. */
+  name: z.string(),
+  bytes: z.int(),
+  /** How much of an import is read, in [0, 1]; 1 while what was read is written. */
+  share: z.number().min(0).max(1),
+  askedBy: z.string(),
+  askedAt: Moment,
+  finishedAt: Moment.nullable(),
+  /** Of an import that is done. */
+  imported: Imported.nullable(),
+  /** Why it failed; nothing was changed then. */
+  problem: z
+    .object({ detail: z.string(), errors: z.array(z.object({ pointer: z.string(), detail: z.string() })) })
+    .nullable(),
+});
+export type Transfer = z.infer<typeof Transfer>;
+
+/**
+ * A file comes in as the body of a request, whatever its type, named by `?name=`, and is answered with a
+ * {@link Transfer}; that of an export which is done is shown as a download.
+ */
+export const exchangePaths = { bring: "/department/imports", file: "/department/transfers/:transferId/file" } as const;
+
+export const listTransfers = endpoint({
   method: "get",
-  path: "/department/export",
+  path: "/department/transfers",
   access: "lead",
-  summary: "The department's structure and bank as a department file.",
-  result: DepartmentFile,
+  summary: "Imports and exports of the last week, the newest first.",
+  result: z.object({ transfers: z.array(Transfer) }),
 });
 
-export const exchangeEndpoints = { importDepartment, exportDepartment };
+export const startExport = endpoint({
+  method: "post",
+  path: "/department/exports",
+  access: "lead",
+  summary: "Begins to write the department's structure and bank as a department file.",
+  result: Transfer,
+});
+
+export const cancelTransfer = endpoint({
+  method: "post",
+  path: "/department/transfers/:transferId/cancel",
+  access: "lead",
+  summary: "Stops what is not done yet. Nothing of it stays.",
+  params: z.object({ transferId: Id }),
+  result: Transfer,
+});
+
+export const exchangeEndpoints = { listTransfers, startExport, cancelTransfer };

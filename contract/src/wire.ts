@@ -27,6 +27,7 @@ export const limits = {
   typedAnswer: 200,
   mediaBytes: 5 * 1024 * 1024,
   recordingBytes: 25 * 1024 * 1024,
+  departmentFileBytes: 500 * 1024 * 1024,
   transcript: 20_000,
   options: 20,
   tag: 40,

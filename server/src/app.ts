@@ -85,12 +85,6 @@ export function createApp(parts: Parts): Express {
   if (parts.metrics) api.use(parts.metrics.time);
   api.use(mustNotBeFull(parts.db));
   api.use(makeScope(parts));
-  // Who sends much must be known before it is read.
-  api.use("/department/import", (req, _res, next) => {
-    mustBe("lead", req.scope.caller);
-    next();
-  });
-  api.use("/department/import", express.json({ limit: "40mb", verify: mustBeBounded(4_000_000) }));
   const bodies: Record<"known" | "sitter" | "nobody", RequestHandler> = {
     known: express.json({ limit: "1mb", verify: mustBeBounded(200_000) }),
     // The token of a sitting is looked at only where answers are kept, so what comes with one is not known yet.

@@ -7,6 +7,8 @@ import { sealPlainCards } from "./courses/sealCards.ts";
 import { compose } from "./assembly/tasks.ts";
 import { closing } from "./delivery/closing.ts";
 import { countRunningSittings } from "./delivery/service.ts";
+import { transfers } from "./exchange/transferJob.ts";
+import { putAwayTransfers } from "./exchange/service.ts";
 import { figures } from "./insight/figuresJob.ts";
 import { memories } from "./plan/memoryJob.ts";
 import { createOperatorApp } from "./operator/routes.ts";
@@ -32,6 +34,7 @@ const chores: Chore[] = [
     work: async ({ db, now }) => {
       await deleteExpiredRequests(db, now());
       await deleteExpiredAccess(db, now());
+      await putAwayTransfers(db, now());
     },
   },
 ];
@@ -77,7 +80,7 @@ async function start(): Promise<void> {
   const jobs = await startJobs({
     databaseUrl: config.databaseUrl,
     scope: ofServer,
-    kinds: [closing, memories, figures],
+    kinds: [closing, memories, figures, transfers],
     chores,
   });
   const observed = { db, threads, jobs, countRunningSittings: () => countRunningSittings(background) };

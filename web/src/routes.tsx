@@ -39,6 +39,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./coverage/CoveragePage.tsx")).CoveragePage }),
       },
       { path: "/review", lazy: async () => ({ Component: (await import("./review/ReviewPage.tsx")).ReviewPage }) },
+      {
+        path: "/exchange",
+        lazy: async () => ({ Component: (await import("./exchange/ExchangePage.tsx")).ExchangePage }),
+      },
       { path: "/media", lazy: async () => ({ Component: (await import("./media/MediaPage.tsx")).MediaPage }) },
       {
         path: "/stimuli",

@@ -1,5 +1,5 @@
 /** Writes a department as a file: what an import of it into an empty department gives back unchanged. */
-import type { DepartmentFile } from "@verdant/contract/exchange";
+import type { DepartmentFile, FileItem, FileMedia } from "@verdant/contract/exchange";
 import { groupBy } from "@verdant/core/groupBy";
 import { wordsOf } from "../courses/entryCard.ts";
 import { listClosedDays } from "../courses/listClasses.ts";
@@ -12,7 +12,25 @@ import * as store from "./store.ts";
 const optional = <K extends string, T>(key: K, value: T | null | undefined) =>
   value == null ? {} : ({ [key]: value } as { [P in K]: T });
 
-export async function exportDepartment(scope: Scope<Member>): Promise<DepartmentFile> {
+/** The file as text, piece by piece: items by the hundred, pictures one at a time. */
+export async function* writeDepartmentFile(scope: Scope<Member>): AsyncGenerator<string> {
+  const { items, media, ...rest } = await partsOf(scope);
+  yield `${JSON.stringify(rest, null, 2).slice(0, -2)},\n  "items": [`;
+  yield* entriesOf(items);
+  yield '],\n  "media": [';
+  yield* entriesOf(media);
+  yield "]\n}\n";
+}
+
+async function* entriesOf(all: AsyncIterable<unknown>): AsyncGenerator<string> {
+  let isFirst = true;
+  for await (const one of all) {
+    yield `${isFirst ? "" : ","}\n    ${JSON.stringify(one)}`;
+    isFirst = false;
+  }
+}
+
+async function partsOf(scope: Scope<Member>) {
   const { db, caller } = scope;
   const { departmentId } = caller;
   const standards = await store.listStandards(db, departmentId);
@@ -24,8 +42,8 @@ export async function exportDepartment(scope: Scope<Member>): Promise<Department
   const stimuli = keysOfStimuli(await store.listStimuli(db, departmentId));
   const [framework] = await store.listFrameworks(db, departmentId);
   return {
-    format: "verdant-loop-department",
-    formatVersion: 1,
+    format: "verdant-loop-department" as const,
+    formatVersion: 1 as const,
     ...(framework && {
       framework: {
         guid: framework.guid,
@@ -54,7 +72,7 @@ export async function exportDepartment(scope: Scope<Member>): Promise<Department
     courses: await coursesOf(scope, paths),
     ...(await schoolYearOf(scope, paths)),
     stimuli: stimuli.map(({ key, content }) => ({ key, title: content.title, text: fromText(content.text) })),
-    items: await itemsOf(scope, {
+    items: itemsOf(scope, {
       paths,
       codes,
       misconceptions: new Map(misconceptions.map((row) => [row.id, row.name])),
@@ -66,11 +84,17 @@ export async function exportDepartment(scope: Scope<Member>): Promise<Department
       body,
       items: items.map((one) => ({ item: keyOfItem(one), row: one.rowKey })),
     })),
-    media: (await store.listMedia(db, departmentId)).map(({ bytes, ...row }) => ({
-      ...row,
-      base64: bytes.toString("base64"),
-    })),
+    media: mediaOf(scope),
   };
+}
+
+async function* mediaOf({ db, caller }: Reader): AsyncGenerator<FileMedia> {
+  for (const hash of await store.listShownMedia(db, caller.departmentId)) {
+    const found = await store.findMedia(db, caller.departmentId, hash);
+    if (!found) continue;
+    const { bytes, ...row } = found;
+    yield { ...row, base64: bytes.toString("base64") };
+  }
 }
 
 /** A stimulus goes by its title; of several with the same title each but the first by a number too. */
@@ -157,7 +181,9 @@ async function schoolYearOf(
   };
 }
 
-async function itemsOf(
+const itemsAtOnce = 200;
+
+async function* itemsOf(
   { db, caller }: Reader,
   names: {
     paths: ReadonlyMap<string, string>;
@@ -165,32 +191,41 @@ async function itemsOf(
     misconceptions: ReadonlyMap<string, string>;
     stimuli: ReadonlyMap<string, string>;
   },
-): Promise<DepartmentFile["items"]> {
-  const items = await store.listItems(db, caller.departmentId);
-  const standards = groupBy(await store.listItemStandards(db, caller.departmentId), (row) => row.itemId);
-  const families = groupBy(items, (row) => row.familyId);
+): AsyncGenerator<FileItem> {
+  const { departmentId } = caller;
+  const named = await store.listItemKeys(db, departmentId);
+  const families = groupBy(named, (row) => row.familyId);
   const familyKey = (familyId: string) => {
     const [first, second] = families.get(familyId) ?? [];
     return first && second ? `family of ${keyOfItem(first)}` : undefined;
   };
-  const keys = new Map(items.map((row) => [row.id, keyOfItem(row)]));
-  return items.map((row) => ({
-    key: keyOfItem(row),
-    ...optional("label", row.label),
-    ...optional("topic", names.paths.get(row.topicId ?? "")),
-    standards: codesOf(standards.get(row.id) ?? [], names.codes),
-    demand: row.demand,
-    use: row.use,
-    status: row.status,
-    expectedSeconds: row.expectedSeconds,
-    writerDifficulty: row.writerDifficulty,
-    keptFindings: row.keptFindings,
-    tags: row.tags,
-    points: row.points,
-    language: row.language,
-    ...optional("family", familyKey(row.familyId)),
-    ...optional("stimulus", names.stimuli.get(row.stimulusId ?? "")),
-    ...optional("twin", keys.get(row.twinId ?? "")),
-    content: fromContent(row.content, (id) => names.misconceptions.get(id) ?? id),
-  }));
+  const keys = new Map(named.map((row) => [row.id, keyOfItem(row)]));
+  for (let after = 0; ;) {
+    const items = await store.listItemsAfter(db, departmentId, after, itemsAtOnce);
+    const last = items.at(-1);
+    if (!last) return;
+    after = last.number;
+    const ids = items.map((row) => row.id);
+    const standards = groupBy(await store.listStandardsOfItems(db, departmentId, ids), (row) => row.itemId);
+    for (const row of items)
+      yield {
+        key: keyOfItem(row),
+        ...optional("label", row.label),
+        ...optional("topic", names.paths.get(row.topicId ?? "")),
+        standards: codesOf(standards.get(row.id) ?? [], names.codes),
+        demand: row.demand,
+        use: row.use,
+        status: row.status,
+        expectedSeconds: row.expectedSeconds,
+        writerDifficulty: row.writerDifficulty,
+        keptFindings: row.keptFindings,
+        tags: row.tags,
+        points: row.points,
+        language: row.language,
+        ...optional("family", familyKey(row.familyId)),
+        ...optional("stimulus", names.stimuli.get(row.stimulusId ?? "")),
+        ...optional("twin", keys.get(row.twinId ?? "")),
+        content: fromContent(row.content, (id) => names.misconceptions.get(id) ?? id),
+      };
+  }
 }

@@ -1,5 +1,5 @@
 /** Reads the items of a department file. An item is known again by its key, which it keeps as its origin. */
-import type { DepartmentFile, FileItem } from "@verdant/contract/exchange";
+import type { FileItem } from "@verdant/contract/exchange";
 import { Content as ContentSchema } from "@verdant/contract/items/kinds";
 import { changeKindOf } from "@verdant/core/bank/changeKind";
 import { hasExplanation, mediaOf, type Content } from "@verdant/core/items/kinds";
@@ -13,6 +13,7 @@ import type { Member, Scope } from "../platform/scope.ts";
 import { toContent, withKnownIds } from "./fileContent.ts";
 import { lookUp, type Keys } from "./importStructure.ts";
 import { tieTwins } from "../bank/arrival/cameIn.ts";
+import type { FileBody } from "./readDepartmentFile.ts";
 import * as store from "./store.ts";
 
 export interface ImportedItems {
@@ -21,9 +22,13 @@ export interface ImportedItems {
   unchanged: number;
 }
 
-export async function importItems(scope: Scope<Member>, file: DepartmentFile, keys: Keys): Promise<ImportedItems> {
+export async function importItems(scope: Scope<Member>, file: FileBody, keys: Keys): Promise<ImportedItems> {
   const { db, caller } = scope;
-  const known = await store.listItems(db, caller.departmentId);
+  const known = await store.listItemsOfKeys(
+    db,
+    caller.departmentId,
+    file.items.map((item) => item.key),
+  );
   const byKey = new Map(known.map((row) => [keyOfItem(row), row]));
   const familyIds = new Map<string, string>();
   for (const item of file.items) {
@@ -51,8 +56,8 @@ export async function importItems(scope: Scope<Member>, file: DepartmentFile, ke
 }
 
 /** Reserved items point at the practice item that explains them. */
-async function tieAllTwins({ db, caller }: Scope<Member>, file: DepartmentFile): Promise<void> {
-  const ids = new Map((await store.listItems(db, caller.departmentId)).map((row) => [keyOfItem(row), row.id]));
+async function tieAllTwins({ db, caller }: Scope<Member>, file: FileBody): Promise<void> {
+  const ids = new Map((await store.listItemKeys(db, caller.departmentId)).map((row) => [keyOfItem(row), row.id]));
   const twins = file.items.flatMap(({ key, twin }) =>
     twin === undefined ? [] : [{ itemId: lookUp(ids, key, "item"), twinId: lookUp(ids, twin, "item") }],
   );
@@ -67,7 +72,7 @@ function parsed(item: FileItem, index: number, keys: Keys): Content {
   const checked = ContentSchema.safeParse(content);
   if (checked.success) return withMathml(checked.data);
   const detail = `Item “${item.key}”: ${checked.error.issues[0]?.message ?? "not valid"}`;
-  throw new Failure("invalid", detail, { errors: [{ pointer: `/body/items/${index}/content`, detail }] });
+  throw new Failure("invalid", detail, { errors: [{ pointer: `/items/${index}/content`, detail }] });
 }
 
 const taggingOf = (item: FileItem, keys: Keys) => ({

@@ -1,5 +1,5 @@
 /** Reads the pictures and recordings of a department file. Pictures are written anew like any upload, and must come out as the file says. */
-import type { DepartmentFile } from "@verdant/contract/exchange";
+import type { FileMedia } from "@verdant/contract/exchange";
 import { hashOfBytes } from "../media/service.ts";
 import { recordingTypeOf } from "../media/recording.ts";
 import { reencodeTask } from "../media/reencodeTask.ts";
@@ -7,9 +7,14 @@ import { Failure } from "../platform/failure.ts";
 import type { Member, Scope } from "../platform/scope.ts";
 import * as store from "./store.ts";
 
-export async function importMedia({ db, caller, now }: Scope<Member>, file: DepartmentFile): Promise<void> {
+export async function importMedia(
+  { db, caller, now }: Scope<Member>,
+  all: Iterable<FileMedia> | AsyncIterable<FileMedia>,
+): Promise<void> {
   const { departmentId } = caller;
-  for (const [i, { base64, ...media }] of file.media.entries()) {
+  let i = -1;
+  for await (const { base64, ...media } of all) {
+    i++;
     const { hash, mime } = media;
     const bytes = Buffer.from(base64, "base64");
     if (hashOfBytes(bytes) !== hash) throw damaged(i, hash);
@@ -31,5 +36,5 @@ export async function importMedia({ db, caller, now }: Scope<Member>, file: Depa
 
 function damaged(index: number, hash: string): Failure {
   const detail = `The picture or recording ${hash.slice(0, 12)}… of the file is damaged or is none that can be shown.`;
-  return new Failure("invalid", detail, { errors: [{ pointer: `/body/media/${index}`, detail }] });
+  return new Failure("invalid", detail, { errors: [{ pointer: `/media/${index}`, detail }] });
 }

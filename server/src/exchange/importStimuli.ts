@@ -1,13 +1,13 @@
 /** Shared texts, maps and charts of a department file. One is known again by its key; where it differs it is revised. */
-import type { DepartmentFile } from "@verdant/contract/exchange";
 import { newId } from "../platform/id.ts";
 import type { Member, Scope } from "../platform/scope.ts";
 import { saveStimulus } from "../stimuli/service.ts";
 import { keysOfStimuli } from "./exportDepartment.ts";
 import { toText } from "./fileContent.ts";
+import type { FileBody } from "./readDepartmentFile.ts";
 import * as store from "./store.ts";
 
-export async function importStimuli(scope: Scope<Member>, file: DepartmentFile): Promise<Map<string, string>> {
+export async function importStimuli(scope: Scope<Member>, file: FileBody): Promise<Map<string, string>> {
   const known = keysOfStimuli(await store.listStimuli(scope.db, scope.caller.departmentId));
   const keys = new Map(known.map((row) => [row.key, row.id]));
   for (const { key, title, text } of file.stimuli) {

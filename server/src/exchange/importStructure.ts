@@ -1,10 +1,10 @@
 /** Reads the structure of a department file: framework, topics, misconceptions, courses, school year and classes. */
-import type { DepartmentFile } from "@verdant/contract/exchange";
 import { cardMarkOf, newEntryCard, sealedCard } from "../courses/entryCard.ts";
 import { Failure } from "../platform/failure.ts";
 import { newId } from "../platform/id.ts";
 import type { Member, Scope } from "../platform/scope.ts";
 import { todayOf } from "../platform/today.ts";
+import type { FileBody } from "./readDepartmentFile.ts";
 import * as store from "./store.ts";
 
 /** Ids by the keys that the file uses. */
@@ -25,7 +25,7 @@ export function lookUp(map: ReadonlyMap<string, string>, key: string, what: stri
 
 export async function importStandards(
   { db, caller }: Scope<Member>,
-  file: DepartmentFile,
+  file: FileBody,
 ): Promise<{ keys: Map<string, string>; created: number }> {
   const { departmentId } = caller;
   const known = await store.listStandards(db, departmentId);
@@ -63,7 +63,7 @@ export async function importStandards(
 
 export async function importTopics(
   { db, caller }: Scope<Member>,
-  file: DepartmentFile,
+  file: FileBody,
   standards: ReadonlyMap<string, string>,
 ): Promise<{ keys: Map<string, string>; created: number }> {
   const { departmentId } = caller;
@@ -136,7 +136,7 @@ export function topicPaths(
 
 export async function importMisconceptions(
   { db, caller }: Scope<Member>,
-  file: DepartmentFile,
+  file: FileBody,
 ): Promise<Map<string, string>> {
   const { departmentId } = caller;
   const known = new Map(
@@ -158,7 +158,7 @@ export async function importMisconceptions(
 
 export async function importCourses(
   { db, caller }: Scope<Member>,
-  file: DepartmentFile,
+  file: FileBody,
   topics: ReadonlyMap<string, string>,
 ) {
   const { departmentId } = caller;
@@ -198,7 +198,7 @@ export async function importCourses(
 
 export async function importClasses(
   scope: Scope<Member>,
-  file: DepartmentFile,
+  file: FileBody,
   { courses, topics }: Pick<Keys, "courses" | "topics">,
 ): Promise<{ classes: number; students: number }> {
   const { db, caller, secret } = scope;

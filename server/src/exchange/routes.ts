@@ -1,9 +1,29 @@
-import { exchangeEndpoints } from "@verdant/contract/exchange";
+import { exchangeEndpoints, exchangePaths } from "@verdant/contract/exchange";
 import type { Router } from "express";
-import { mountAll } from "../platform/mount.ts";
+import { pipeline } from "node:stream/promises";
+import { Readable } from "node:stream";
+import { mountAll, mustBe } from "../platform/mount.ts";
+import type { Member, OpenScope } from "../platform/scope.ts";
+import { wellFormedText } from "../platform/wellFormed.ts";
 import * as service from "./service.ts";
 
-/** Every endpoint of exchange has a handler, or this does not compile. */
+/** Every endpoint of exchange has a handler, or this does not compile. Files are no JSON bodies, so they are mounted by hand. */
 export const mountExchange = (router: Router): void => {
   mountAll(router, exchangeEndpoints, service);
+
+  router.post(exchangePaths.bring, async (req, res) => {
+    mustBe("lead", req.scope.caller);
+    const { name } = req.query;
+    const called = typeof name === "string" ? wellFormedText(name) : "";
+    res.json(await service.bringFile(req.scope as OpenScope<Member>, called, req));
+  });
+
+  router.get(exchangePaths.file, async (req, res) => {
+    mustBe("lead", req.scope.caller);
+    const { name, bytes, pieces } = await service.openFile(req.scope as OpenScope<Member>, req.params.transferId);
+    res.attachment(name);
+    res.setHeader("content-type", "application/json");
+    res.setHeader("content-length", bytes);
+    await pipeline(Readable.from(pieces), res);
+  });
 };

@@ -1,15 +1,15 @@
 /** A whole department in and out as one readable file. */
-import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/exchange";
-import { can } from "@verdant/core/team/can";
-import { Failure } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
-import * as departmentFile from "./exportDepartment.ts";
+import type { Db } from "../platform/database.ts";
 import { importMedia } from "./importMedia.ts";
 import { importItems } from "./importItems.ts";
 import { importStimuli } from "./importStimuli.ts";
 import { importMany } from "./importMany.ts";
+import type { FileBody } from "./readDepartmentFile.ts";
+import { brokeOff, keptMs, mayExchange, mostOnTheWayMs } from "./transfers.ts";
+import { deleteTransfersBefore, failBrokenOff } from "./transferStore.ts";
 import {
   importClasses,
   importCourses,
@@ -21,8 +21,8 @@ import {
 /** All of it or nothing; what the department has already is left as it is, items whose content differs are revised. */
 export function importDepartment(
   scope: Scope<Member>,
-  { body }: Input<typeof contract.importDepartment>,
-): Promise<Result<typeof contract.importDepartment>> {
+  { body, media = [] }: { body: FileBody; media?: Iterable<contract.FileMedia> | AsyncIterable<contract.FileMedia> },
+): Promise<contract.Imported> {
   mayExchange(scope, "import");
   return atomically(scope, async (within) => {
     const standards = await importStandards(within, body);
@@ -30,7 +30,7 @@ export function importDepartment(
     const misconceptions = await importMisconceptions(within, body);
     const courses = await importCourses(within, body, topics.keys);
     const classes = await importClasses(within, body, { courses: courses.keys, topics: topics.keys });
-    await importMedia(within, body);
+    await importMedia(within, media);
     const stimuli = await importStimuli(within, body);
     const items = await importItems(within, body, {
       stimuli,
@@ -59,11 +59,10 @@ export function importDepartment(
   });
 }
 
-export function exportDepartment(scope: Scope<Member>): Promise<Result<typeof contract.exportDepartment>> {
-  mayExchange(scope, "export");
-  return departmentFile.exportDepartment(scope);
+/** What is older than a week goes; what broke off with the process that took it in says so. */
+export async function putAwayTransfers(db: Db, now: Date): Promise<number> {
+  await failBrokenOff(db, new Date(now.getTime() - mostOnTheWayMs), now, brokeOff);
+  return deleteTransfersBefore(db, new Date(now.getTime() - keptMs));
 }
 
-function mayExchange({ caller }: Scope<Member>, verb: "import" | "export"): void {
-  if (!can(caller.role, { verb, thing: "department" })) throw new Failure("forbidden", "Only a lead may do this.");
-}
+export { bringFile, cancelTransfer, listTransfers, openFile, startExport } from "./transfers.ts";

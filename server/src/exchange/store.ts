@@ -149,45 +149,50 @@ export function listEnrolments(db: Db, departmentId: string) {
     .execute();
 }
 
-export function listItems(db: Db, departmentId: string) {
+/** What an item is known again by, and what it is a look-alike of. */
+export function listItemKeys(db: Db, departmentId: string) {
   return db
+    .selectFrom("item")
+    .where("departmentId", "=", departmentId)
+    .where("archivedAt", "is", null)
+    .select(["id", "number", "origin", "familyId"])
+    .orderBy("number")
+    .execute();
+}
+
+const withNewest = (db: Db, departmentId: string) =>
+  db
     .selectFrom("item")
     .innerJoin("itemRevision as revision", (join) =>
       join.onRef("revision.departmentId", "=", "item.departmentId").onRef("revision.id", "=", "item.latestRevisionId"),
     )
     .where("item.departmentId", "=", departmentId)
     .where("item.archivedAt", "is", null)
-    .select([
-      "item.id",
-      "item.number",
-      "item.origin",
-      "item.label",
-      "item.topicId",
-      "item.familyId",
-      "item.demand",
-      "item.use",
-      "item.status",
-      "item.stimulusId",
-      "item.twinId",
-    ])
-    .select([
-      "item.expectedSeconds",
-      "item.writerDifficulty",
-      "item.keptFindings",
-      "item.tags",
-      "item.points",
-      "item.language",
-    ])
-    .select(["item.version", "revision.content"])
-    .orderBy("item.number")
-    .execute();
-}
+    .select(["item.id", "item.number", "item.origin", "item.familyId", "item.version", "revision.content"]);
 
-export function listItemStandards(db: Db, departmentId: string) {
+/** Those of these items that are known by one of `keys`, which an item that was imported keeps as its origin. */
+export const listItemsOfKeys = (db: Db, departmentId: string, keys: readonly string[]) =>
+  withNewest(db, departmentId)
+    .where(sql<boolean>`coalesce(item.origin ->> 'key', 'item ' || item.number) = any(${[...keys]}::text[])`)
+    .execute();
+
+/** Items in the order of their numbers, from after `number` on. */
+export const listItemsAfter = (db: Db, departmentId: string, number: number, limit: number) =>
+  withNewest(db, departmentId)
+    .where("item.number", ">", number)
+    .select(["item.label", "item.topicId", "item.demand", "item.use", "item.status"])
+    .select(["item.stimulusId", "item.twinId", "item.expectedSeconds", "item.writerDifficulty"])
+    .select(["item.keptFindings", "item.tags", "item.points", "item.language"])
+    .orderBy("item.number")
+    .limit(limit)
+    .execute();
+
+export function listStandardsOfItems(db: Db, departmentId: string, itemIds: readonly string[]) {
   return db
     .selectFrom("itemStandard")
     .select(["itemId", "standardId"])
     .where("departmentId", "=", departmentId)
+    .where(sql<boolean>`item_id = any(${[...itemIds]}::uuid[])`)
     .execute();
 }
 
@@ -207,7 +212,8 @@ export async function insertMedia(db: Db, row: Insertable<Tables["media"]>): Pro
 }
 
 /** Pictures that the latest revisions of items and stimuli show. */
-export function listMedia(db: Db, departmentId: string) {
+/** Hashes of what items and stimuli show. */
+export async function listShownMedia(db: Db, departmentId: string): Promise<string[]> {
   const inItems = db
     .selectFrom("itemMedia")
     .innerJoin("item", (join) =>
@@ -226,14 +232,23 @@ export function listMedia(db: Db, departmentId: string) {
     )
     .where("stimulusMedia.departmentId", "=", departmentId)
     .select("stimulusMedia.hash");
-  return db
+  const rows = await db
     .selectFrom("media")
     .where("departmentId", "=", departmentId)
     .where((eb) => eb.or([eb("hash", "in", inItems), eb("hash", "in", inStimuli)]))
-    .select(["hash", "mime", "bytes", "width", "height", "name", "description", "credit"])
+    .select("hash")
     .orderBy("hash")
     .execute();
+  return rows.map((row) => row.hash);
 }
+
+export const findMedia = (db: Db, departmentId: string, hash: string) =>
+  db
+    .selectFrom("media")
+    .where("departmentId", "=", departmentId)
+    .where("hash", "=", hash)
+    .select(["hash", "mime", "bytes", "width", "height", "name", "description", "credit"])
+    .executeTakeFirst();
 
 /** Shared texts, maps and charts, by title. */
 export function listStimuli(db: Db, departmentId: string) {

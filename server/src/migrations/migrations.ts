@@ -31,6 +31,7 @@ import * as hands from "./0028_hands.ts";
 import * as sealed from "./0029_sealed.ts";
 import * as departments from "./0030_departments.ts";
 import * as memory from "./0031_memory.ts";
+import * as transfers from "./0032_transfers.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -64,4 +65,5 @@ export const migrations: Record<string, Migration> = {
   "0029_sealed": sealed,
   "0030_departments": departments,
   "0031_memory": memory,
+  "0032_transfers": transfers,
 };

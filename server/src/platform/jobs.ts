@@ -22,8 +22,10 @@ export interface JobKind {
   readonly name: string;
   /** What is to be done now, besides what is asked for already (by subject); never more than a few hundred. */
   readonly due: (scope: Scope<Nobody>, besides: readonly string[]) => Promise<readonly Job[]>;
-  /** Does it, in one transaction; does nothing where it is done already. */
+  /** Does it; does nothing where it is done already. What belongs together is one transaction. */
   readonly work: (scope: Scope<Nobody>, job: Job) => Promise<void>;
+  /** After how long it counts as given up by a process that has died; two minutes where nothing is said. */
+  readonly mostSeconds?: number;
 }
 
 /** Done every so often, by one of the processes. */
@@ -123,7 +125,10 @@ export async function startJobs({ databaseUrl, scope, kinds, chores }: JobsGiven
       const due = await kind.due(within, asked);
       if (due.length === 0) return;
       await boss.insert(
-        due.map((job) => ({ name: kind.name, data: job, singletonKey: job.subject, ...retry })),
+        due.map((job) => ({
+          ...{ name: kind.name, data: job, singletonKey: job.subject, ...retry },
+          expireInSeconds: kind.mostSeconds ?? retry.expireInSeconds,
+        })),
         { db: store.executorOf(within.db) },
       );
     });

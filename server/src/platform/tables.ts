@@ -10,6 +10,7 @@ import type { ColumnType } from "kysely";
 import type { Default, Json, JsonOrNull, Owned, Row } from "./columns.ts";
 import type { WritingTables } from "./writingTables.ts";
 import type { SittingTables } from "./sittingTables.ts";
+import type { TransferTables } from "./transferTables.ts";
 
 /** What the last composition of a quiz was asked for, and how well it did. */
 export interface QuizBlueprint {
@@ -19,7 +20,7 @@ export interface QuizBlueprint {
   readonly shortfalls?: readonly string[];
 }
 
-export interface Tables extends SittingTables, WritingTables {
+export interface Tables extends SittingTables, TransferTables, WritingTables {
   installation: { onlyOne: Default<boolean>; secret: Buffer; keyCheck: Default<Buffer | null> };
   department: {
     id: string;

@@ -6,7 +6,7 @@ import { createQuiz, previewQuiz, weaveQuiz } from "../assembly/service.ts";
 import { findMedia, keepMedia } from "../media/service.ts";
 import { assumed, saveItem } from "../bank/service.ts";
 import * as delivery from "../delivery/service.ts";
-import { exportDepartment } from "../exchange/exportDepartment.ts";
+import { exported } from "../exchange/testing/departmentFiles.ts";
 import { importStimuli } from "../exchange/importStimuli.ts";
 import { newId } from "../platform/id.ts";
 import { release } from "../platform/testing/sittings.ts";
@@ -124,7 +124,7 @@ describe("a stimulus", () => {
   });
 
   test("goes into the department file and comes back as the same, not as another", async () => {
-    const file = await exportDepartment(bench.lead);
+    const file = await exported(bench);
     const known = await stimuli.listStimuli(bench.lead);
     expect(file.stimuli.map((one) => one.title)).toEqual(known.stimuli.map((one) => one.title));
     expect(file.items.filter((item) => item.stimulus !== undefined).length).toBeGreaterThan(0);

@@ -29,6 +29,7 @@ export const api = createApi({
     "Results",
     "Ruling",
     "Marking",
+    "Transfer",
     "Now",
     "Misconception",
     "Mapping",

@@ -6,8 +6,6 @@ import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { Course } from "@verdant/contract/courses";
-import type { Result } from "@verdant/contract/endpoint";
-import type { DepartmentFile, importDepartment } from "@verdant/contract/exchange";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useCreateClassMutation, useListClassesQuery, useListCoursesQuery } from "../courses/api.ts";
@@ -21,9 +19,9 @@ import { InvitationsPanel } from "./InvitationsPanel.tsx";
 import { MembersPanel } from "./MembersPanel.tsx";
 import { ReviewRulesPanel } from "./ReviewRulesPanel.tsx";
 import { SecondFactorPanel } from "./SecondFactorPanel.tsx";
-import { useImportDepartmentMutation, useLazyExportDepartmentQuery, useShowSessionQuery } from "./api.ts";
+import { useShowSessionQuery } from "./api.ts";
 
-/** The department: its classes with their entry cards, and the whole of it as a file. */
+/** The department: its members, its classes with their entry cards, its courses. */
 export function TeamPage() {
   const session = useShowSessionQuery();
   const { data, error, isLoading, refetch } = useListClassesQuery();
@@ -35,10 +33,9 @@ export function TeamPage() {
       about={session.data?.member?.department}
       actions={
         isLead && (
-          <>
-            <ImportButton />
-            <ExportButton />
-          </>
+          <Button component={Link} to="/exchange" variant="outlined">
+            Import and export
+          </Button>
         )
       }
     >
@@ -145,62 +142,3 @@ function NewClass({ courses }: { courses: readonly Course[] }) {
     </Box>
   );
 }
-
-function ExportButton() {
-  const [load, { isFetching }] = useLazyExportDepartmentQuery();
-  const say = useToast();
-  const save = async () => {
-    const { data, error } = await load();
-    if (!data) {
-      say({ text: problemOf(error).detail, isError: true });
-      return;
-    }
-    const link = document.createElement("a");
-    link.href = URL.createObjectURL(new Blob([JSON.stringify(data, null, 2)], { type: "application/json" }));
-    link.download = "department.json";
-    link.click();
-    URL.revokeObjectURL(link.href);
-  };
-  return (
-    <Button variant="outlined" disabled={isFetching} onClick={() => void save()}>
-      Export the department
-    </Button>
-  );
-}
-
-/** Reads a department file; what the department has already stays, items that differ become revisions. */
-function ImportButton() {
-  const [importFile, { isLoading }] = useImportDepartmentMutation();
-  const say = useToast();
-  const read = async (file: File) => {
-    let body: DepartmentFile;
-    try {
-      // Safe: the server checks every field and answers with the one that is wrong.
-      body = JSON.parse(await file.text()) as DepartmentFile;
-    } catch {
-      say({ text: `${file.name} is no JSON file. Nothing was imported.`, isError: true });
-      return;
-    }
-    const { data, error } = await importFile({ body });
-    if (error) say({ text: `${problemOf(error).detail} Nothing was imported.`, isError: true });
-    else say({ text: importedInWords(data) });
-  };
-  return (
-    <Button component="label" variant="outlined" disabled={isLoading}>
-      {isLoading ? "Importing…" : "Import a file"}
-      <input
-        type="file"
-        hidden
-        accept="application/json,.json"
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          event.target.value = "";
-          if (file) void read(file);
-        }}
-      />
-    </Button>
-  );
-}
-
-const importedInWords = ({ created, revised, unchanged }: Result<typeof importDepartment>) =>
-  `Imported: ${counted(created.items, "new item")}, ${revised.items} revised, ${unchanged.items} unchanged; ${counted(created.topics, "topic")}, ${counted(created.classes, "class", "classes")}, ${counted(created.students, "student")}.`;

@@ -25,7 +25,6 @@ import {
   showInvitation,
   withdrawInvitation,
 } from "@verdant/contract/members";
-import { exportDepartment, importDepartment } from "@verdant/contract/exchange";
 import { api, calls } from "../platform/contractApi.ts";
 
 export const teamApi = api.injectEndpoints({
@@ -93,11 +92,6 @@ export const teamApi = api.injectEndpoints({
     }),
     changeDepartment: build.mutation(calls<typeof changeDepartment>(changeDepartment)),
     listActivity: build.query({ ...calls<typeof listActivity>(listActivity), keepUnusedDataFor: 0 }),
-    importDepartment: build.mutation({
-      ...calls<typeof importDepartment>(importDepartment),
-      invalidatesTags: ["Topic", "Item", "Class", "Due"],
-    }),
-    exportDepartment: build.query({ ...calls<typeof exportDepartment>(exportDepartment), keepUnusedDataFor: 0 }),
   }),
 });
 
@@ -132,8 +126,6 @@ export const {
   useListMyDepartmentsQuery,
   useChangeDepartmentMutation,
   useListActivityQuery,
-  useImportDepartmentMutation,
-  useLazyExportDepartmentQuery,
 } = teamApi;
 
 /** Whether whoever is here was let in to see or write parts only: what belongs to the department as a whole is not theirs. */

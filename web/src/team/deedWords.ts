@@ -75,6 +75,7 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
     noun: "the department",
     did: {
       imported: "read a file into",
+      exported: "wrote out",
       secondFactorAsked: "asked for a second step at sign-in in",
       secondFactorNotAsked: "stopped asking for a second step at sign-in in",
       setReviewRules: "changed the review of items in",

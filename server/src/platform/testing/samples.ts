@@ -209,7 +209,6 @@ export async function samples(bench: Workbench) {
       targets: [{ classId: bench.classId, groupId: null, studentId: null, opensAt: null, shutsAt: null }],
     },
     saveAnswers: { epoch: 1, events: [], shown: [] },
-    importDepartment: { format: "verdant-loop-department", formatVersion: 1 },
   };
   const queries: Partial<Record<EndpointName, string>> = { findAnything: "?text=river" };
   return { ids, bodies, queries, begun };

@@ -1,0 +1,50 @@
+/** Department files in tests, as a person sends and gets them: in pieces, done by the job. */
+import { DepartmentFile, type Transfer } from "@verdant/contract/exchange";
+import type { Member, OpenScope } from "../../platform/scope.ts";
+import type { Workbench } from "../../platform/testing/workbench.ts";
+import { transfers } from "../transferJob.ts";
+import * as exchange from "../service.ts";
+
+export async function doTransfers(bench: Workbench): Promise<void> {
+  for (const job of await transfers.due(bench.nobody, [])) await transfers.work(bench.nobody, job);
+}
+
+/** The newest import or export, as it stands. */
+export async function newest(lead: OpenScope<Member>): Promise<Transfer> {
+  const [first] = (await exchange.listTransfers(lead)).transfers;
+  if (!first) throw new Error("nothing was asked for");
+  return first;
+}
+
+export async function textOf(lead: OpenScope<Member>, transferId: string): Promise<string> {
+  const pieces: Buffer[] = [];
+  for await (const piece of (await exchange.openFile(lead, transferId)).pieces) pieces.push(piece);
+  return Buffer.concat(pieces).toString();
+}
+
+export async function exported(bench: Workbench, lead: OpenScope<Member> = bench.lead): Promise<DepartmentFile> {
+  const { id } = await exchange.startExport(lead);
+  await doTransfers(bench);
+  return DepartmentFile.parse(JSON.parse(await textOf(lead, id)));
+}
+
+export function inPieces(text: string, bytes = 1000): AsyncIterable<Buffer> {
+  const all = Buffer.from(text);
+  return (async function* () {
+    for (let at = 0; at < all.length; at += bytes) yield Promise.resolve(all.subarray(at, at + bytes));
+  })();
+}
+
+/** Brings a file, or the text of one, and has it imported: how that ended. */
+export async function bring(
+  bench: Workbench,
+  lead: OpenScope<Member>,
+  file: DepartmentFile | string,
+): Promise<Transfer> {
+  const text = typeof file === "string" ? file : JSON.stringify(file);
+  const { id } = await exchange.bringFile(lead, "department.json", inPieces(text));
+  await doTransfers(bench);
+  const found = (await exchange.listTransfers(lead)).transfers.find((one) => one.id === id);
+  if (!found) throw new Error("it is not listed");
+  return found;
+}

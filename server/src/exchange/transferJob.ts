@@ -1,0 +1,92 @@
+/** Does imports and exports in the background; what cannot be done says why, and leaves all as it was. */
+import type { JobKind } from "../platform/jobs.ts";
+import { isOverloaded, isUnreachable } from "../platform/database.ts";
+import { Failure } from "../platform/failure.ts";
+import { atomically, type Member, type Nobody, type Scope } from "../platform/scope.ts";
+import { writeDepartmentFile } from "./exportDepartment.ts";
+import { importDepartment } from "./service.ts";
+import { mediaOfFile, readDepartmentFile } from "./readDepartmentFile.ts";
+import { keepPieces, piecesOf } from "./transfers.ts";
+import * as store from "./transferStore.ts";
+
+/** Somebody has cancelled it meanwhile: what was begun goes back. */
+class Cancelled extends Error {}
+
+export const transfers: JobKind = {
+  name: "transfer-files",
+  mostSeconds: 1800,
+  due: async ({ db }, besides) =>
+    (await store.listUnfinished(db, besides, 100)).map(({ departmentId, id }) => ({ departmentId, subject: id })),
+  work: async (scope, { departmentId, subject }) => {
+    const { db, now, log } = scope;
+    const moveOn = (to: Parameters<typeof store.moveOn>[4]) =>
+      store.moveOn(db, departmentId, subject, ["waiting", "running"], to);
+    const transfer = await store.findTransfer(db, departmentId, subject);
+    if (!transfer || !(await moveOn({ state: "running", share: 0 }))) return;
+    try {
+      const caller = await leadOf(scope, departmentId, transfer.askedById);
+      if (transfer.kind === "export") await writeOut({ ...scope, caller }, subject);
+      else await bringIn({ ...scope, caller }, subject, transfer.bytes);
+    } catch (error) {
+      if (error instanceof Cancelled) return;
+      // Tried again by the queue; a broken file is broken the next time too.
+      if (isOverloaded(error) || isUnreachable(error)) throw error;
+      if (!(error instanceof Failure)) log.error({ err: error, transfer: subject }, "a transfer failed");
+      const problem =
+        error instanceof Failure
+          ? { detail: error.message, errors: (error.errors ?? []).map(({ pointer, detail }) => ({ pointer, detail })) }
+          : { detail: "Something went wrong here, not with your file. It was noted; try again later.", errors: [] };
+      await moveOn({ state: "failed", finishedAt: now(), problem });
+      await store.deletePieces(db, departmentId, subject);
+    }
+  },
+};
+
+async function leadOf({ db }: Scope<Nobody>, departmentId: string, personId: string): Promise<Member> {
+  const lead = await store.findLead(db, departmentId, personId);
+  if (!lead) throw new Failure("forbidden", "Whoever asked for it leads this department no more.");
+  return { kind: "member", departmentId, personId, name: lead.name, role: "lead" };
+}
+
+/** Read and looked at piece by piece first; then written in one transaction, pictures one at a time. */
+async function bringIn(scope: Scope<Member>, transferId: string, bytes: number): Promise<void> {
+  const { db, now } = scope;
+  const { departmentId } = scope.caller;
+  let read = 0;
+  async function* counted(): AsyncGenerator<Buffer> {
+    for await (const piece of piecesOf(db, departmentId, transferId)) {
+      yield piece;
+      read += piece.length;
+      const share = bytes === 0 ? 0 : Math.min(1, read / bytes);
+      if (!(await store.moveOn(db, departmentId, transferId, ["running"], { share }))) throw new Cancelled();
+    }
+  }
+  const file = await readDepartmentFile(counted());
+  await atomically(scope, async (within) => {
+    const media = mediaOfFile(piecesOf(within.db, departmentId, transferId));
+    const imported = await importDepartment(within, { body: file, media });
+    const to = { state: "done", finishedAt: now(), imported, share: 1 } as const;
+    if (!(await store.moveOn(within.db, departmentId, transferId, ["running"], to))) throw new Cancelled();
+    await store.deletePieces(within.db, departmentId, transferId);
+  });
+}
+
+/** All of it as it stood at one moment. */
+async function writeOut(scope: Scope<Member>, transferId: string): Promise<void> {
+  const { departmentId } = scope.caller;
+  const bytes = await scope.db
+    .transaction()
+    .setIsolationLevel("repeatable read")
+    .execute(async (db) => {
+      await store.deletePieces(db, departmentId, transferId);
+      return keepPieces(db, { departmentId, id: transferId }, inBytes(writeDepartmentFile({ ...scope, db })));
+    });
+  // Apart from the moment above: a row that somebody has changed since could not be written from there.
+  const to = { state: "done", finishedAt: scope.now(), bytes, share: 1 } as const;
+  if (await store.moveOn(scope.db, departmentId, transferId, ["running"], to)) return;
+  await store.deletePieces(scope.db, departmentId, transferId);
+}
+
+async function* inBytes(texts: AsyncIterable<string>): AsyncGenerator<Buffer> {
+  for await (const text of texts) yield Buffer.from(text);
+}

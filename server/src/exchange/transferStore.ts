@@ -1,0 +1,124 @@
+/** SQL for files on their way in and out. */
+import { sql, type Insertable } from "kysely";
+import type { Imported, Transfer } from "@verdant/contract/exchange";
+import type { Db } from "../platform/database.ts";
+import { deleteSome } from "../platform/expired.ts";
+import type { Tables } from "../platform/tables.ts";
+
+const shown = (db: Db, departmentId: string) =>
+  db
+    .selectFrom("transfer")
+    .innerJoin("person", "person.id", "transfer.askedBy")
+    .where("transfer.departmentId", "=", departmentId)
+    .select(["transfer.id", "transfer.kind", "transfer.state", "transfer.name", "transfer.share"])
+    .select(["transfer.askedAt", "transfer.finishedAt", "transfer.imported", "transfer.problem"])
+    .select(["person.name as askedBy", "transfer.askedBy as askedById"])
+    .select(sql<number>`transfer.bytes::float8`.as("bytes"));
+
+export const listTransfers = (db: Db, departmentId: string, limit: number) =>
+  shown(db, departmentId).orderBy("transfer.askedAt", "desc").orderBy("transfer.id").limit(limit).execute();
+
+export const findTransfer = (db: Db, departmentId: string, transferId: string) =>
+  shown(db, departmentId).where("transfer.id", "=", transferId).executeTakeFirst();
+
+export async function insertTransfer(db: Db, row: Insertable<Tables["transfer"]>): Promise<void> {
+  await db.insertInto("transfer").values(row).execute();
+}
+
+/** What is to be done or was begun, by whichever department. */
+export const listUnfinished = (db: Db, besides: readonly string[], limit: number) =>
+  db
+    .selectFrom("transfer")
+    .select(["departmentId", "id"])
+    .where("state", "in", ["waiting", "running"])
+    .where(sql<boolean>`id <> all(${[...besides]}::uuid[])`)
+    .orderBy("askedAt")
+    .limit(limit)
+    .execute();
+
+export async function countUnfinished(db: Db, departmentId: string): Promise<number> {
+  const row = await db
+    .selectFrom("transfer")
+    .where("departmentId", "=", departmentId)
+    .where("state", "in", ["receiving", "waiting", "running"])
+    .select(sql<number>`count(*)::int`.as("n"))
+    .executeTakeFirstOrThrow();
+  return row.n;
+}
+
+/** Moves on what stands at one of `from`; false where it stands elsewhere, as when somebody has cancelled it. */
+export async function moveOn(
+  db: Db,
+  departmentId: string,
+  transferId: string,
+  from: readonly Transfer["state"][],
+  to: {
+    state?: Transfer["state"];
+    bytes?: number;
+    share?: number;
+    finishedAt?: Date;
+    imported?: Imported;
+    problem?: NonNullable<Transfer["problem"]>;
+  },
+): Promise<boolean> {
+  const { imported, problem, ...rest } = to;
+  const { numUpdatedRows } = await db
+    .updateTable("transfer")
+    .set({
+      ...rest,
+      ...(imported && { imported: JSON.stringify(imported) }),
+      ...(problem && { problem: JSON.stringify(problem) }),
+    })
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", transferId)
+    .where("state", "in", from)
+    .executeTakeFirst();
+  return numUpdatedRows > 0n;
+}
+
+export async function insertPiece(db: Db, row: Insertable<Tables["transferPiece"]>): Promise<void> {
+  await db.insertInto("transferPiece").values(row).execute();
+}
+
+export const findPiece = (db: Db, departmentId: string, transferId: string, n: number) =>
+  db
+    .selectFrom("transferPiece")
+    .select("bytes")
+    .where("departmentId", "=", departmentId)
+    .where("transferId", "=", transferId)
+    .where("n", "=", n)
+    .executeTakeFirst();
+
+export async function deletePieces(db: Db, departmentId: string, transferId: string): Promise<void> {
+  await db
+    .deleteFrom("transferPiece")
+    .where("departmentId", "=", departmentId)
+    .where("transferId", "=", transferId)
+    .execute();
+}
+
+/** A lead of the department still; undefined for who is none any more. */
+export const findLead = (db: Db, departmentId: string, personId: string) =>
+  db
+    .selectFrom("membership")
+    .innerJoin("person", "person.id", "membership.personId")
+    .select(["person.name"])
+    .where("membership.departmentId", "=", departmentId)
+    .where("membership.personId", "=", personId)
+    .where("membership.role", "=", "lead")
+    .where("membership.leftAt", "is", null)
+    .executeTakeFirst();
+
+/** Those that were asked for before; their pieces go with them. */
+export const deleteTransfersBefore = (db: Db, at: Date): Promise<number> =>
+  deleteSome(db, "transfer", sql`asked_at < ${at}`);
+
+/** What has been on its way since before `at` will not arrive: the process that took it in is gone. */
+export async function failBrokenOff(db: Db, at: Date, now: Date, detail: string): Promise<void> {
+  await db
+    .updateTable("transfer")
+    .set({ state: "failed", finishedAt: now, problem: JSON.stringify({ detail, errors: [] }) })
+    .where("state", "=", "receiving")
+    .where("askedAt", "<", at)
+    .execute();
+}

@@ -1,0 +1,158 @@
+/** Files on their way in and out: asked for in a request, done in the background, kept for a week. */
+import type { Input, Result } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/exchange";
+import { limits } from "@verdant/contract/wire";
+import { can } from "@verdant/core/team/can";
+import type { Db } from "../platform/database.ts";
+import { Failure, need } from "../platform/failure.ts";
+import { record } from "../platform/history.ts";
+import { newId } from "../platform/id.ts";
+import { atomically, type Member, type OpenScope, type Scope } from "../platform/scope.ts";
+import * as store from "./transferStore.ts";
+
+/** Bytes of one piece: little beside what else a process holds. */
+export const pieceBytes = 512 * 1024;
+const listed = 30;
+const mostUnderWay = 3;
+export const keptMs = 7 * 86_400_000;
+export const mostOnTheWayMs = 2 * 3_600_000;
+export const brokeOff = "The file broke off on its way. Bring it again.";
+
+type Row = NonNullable<Awaited<ReturnType<typeof store.findTransfer>>>;
+
+const asTransfer = ({ askedById: _askedById, askedAt, finishedAt, ...row }: Row): contract.Transfer => ({
+  ...row,
+  askedAt: askedAt.toISOString(),
+  finishedAt: finishedAt?.toISOString() ?? null,
+});
+
+export async function listTransfers(scope: Scope<Member>): Promise<Result<typeof contract.listTransfers>> {
+  const rows = await store.listTransfers(scope.db, scope.caller.departmentId, listed);
+  return { transfers: rows.map(asTransfer) };
+}
+
+async function showTransfer({ db, caller }: Scope<Member>, transferId: string): Promise<contract.Transfer> {
+  return asTransfer(need(await store.findTransfer(db, caller.departmentId, transferId), "import or export"));
+}
+
+/**
+ * Takes the bytes of a file in, piece by piece, and has it imported. No transaction waits for the network: what breaks
+ * off stays behind as pieces that nobody works on, and is put away.
+ */
+export async function bringFile(
+  scope: OpenScope<Member>,
+  name: string,
+  bytes: AsyncIterable<Buffer>,
+): Promise<contract.Transfer> {
+  mayExchange(scope, "import");
+  const { db, caller, now } = scope;
+  const { departmentId } = caller;
+  await mayBegin(db, departmentId);
+  const id = newId();
+  await store.insertTransfer(db, {
+    ...{ departmentId, id, kind: "import", state: "receiving" },
+    ...{ name: name.slice(0, limits.name) || "a file", askedBy: caller.personId, askedAt: now() },
+  });
+  try {
+    const size = await keepPieces(db, { departmentId, id }, bytes);
+    await store.moveOn(db, departmentId, id, ["receiving"], { state: "waiting", bytes: size });
+  } catch (error) {
+    await store.deletePieces(db, departmentId, id);
+    const detail = error instanceof Failure ? error.message : brokeOff;
+    await store.moveOn(db, departmentId, id, ["receiving"], {
+      ...{ state: "failed", finishedAt: now(), problem: { detail, errors: [] } },
+    });
+    throw error;
+  }
+  return showTransfer(scope, id);
+}
+
+/** Keeps what comes as pieces of one size; how many bytes they are. */
+export async function keepPieces(
+  db: Db,
+  { departmentId, id }: { departmentId: string; id: string },
+  source: AsyncIterable<Buffer>,
+): Promise<number> {
+  let [n, size, waiting] = [0, 0, [] as Buffer[]];
+  let held = 0;
+  const keep = async (bytes: Buffer) => {
+    await store.insertPiece(db, { departmentId, transferId: id, n: n++, bytes });
+  };
+  for await (const some of source) {
+    size += some.length;
+    if (size > limits.departmentFileBytes) throw new Failure("tooLarge", "A file may have 500 MB at most.");
+    waiting.push(some);
+    held += some.length;
+    if (held < pieceBytes) continue;
+    const all = Buffer.concat(waiting);
+    const whole = all.length - (all.length % pieceBytes);
+    for (let at = 0; at < whole; at += pieceBytes) await keep(all.subarray(at, at + pieceBytes));
+    waiting = [all.subarray(whole)];
+    held = all.length - whole;
+  }
+  if (held > 0) await keep(Buffer.concat(waiting));
+  return size;
+}
+
+/** The bytes of a file, piece by piece, each read by itself. */
+export async function* piecesOf(db: Db, departmentId: string, transferId: string): AsyncGenerator<Buffer> {
+  for (let n = 0; ; n++) {
+    const piece = await store.findPiece(db, departmentId, transferId, n);
+    if (!piece) return;
+    yield piece.bytes;
+  }
+}
+
+export function startExport(scope: Scope<Member>): Promise<contract.Transfer> {
+  mayExchange(scope, "export");
+  return atomically(scope, async (within) => {
+    const { db, caller, now } = within;
+    const { departmentId } = caller;
+    await mayBegin(db, departmentId);
+    const id = newId();
+    await store.insertTransfer(db, {
+      ...{ departmentId, id, kind: "export", state: "waiting" },
+      ...{ name: `department-${now().toISOString().slice(0, 10)}.json`, askedBy: caller.personId, askedAt: now() },
+    });
+    await record(within, { departmentId, entity: "department", entityId: departmentId, action: "exported" });
+    return showTransfer(within, id);
+  });
+}
+
+export function cancelTransfer(
+  scope: Scope<Member>,
+  { params }: Input<typeof contract.cancelTransfer>,
+): Promise<contract.Transfer> {
+  return atomically(scope, async (within) => {
+    const { db, caller, now } = within;
+    const { transferId } = params;
+    const { departmentId } = caller;
+    const isStopped = await store.moveOn(db, departmentId, transferId, ["waiting", "running"], {
+      ...{ state: "cancelled", finishedAt: now() },
+    });
+    const transfer = await showTransfer(within, transferId);
+    if (!isStopped && transfer.state !== "cancelled")
+      throw new Failure("conflict", "It is over already; there is nothing left to cancel.");
+    await store.deletePieces(db, departmentId, transferId);
+    return transfer;
+  });
+}
+
+/** What an export that is done holds: its name, its size and its bytes. */
+export async function openFile(scope: OpenScope<Member>, transferId: string) {
+  const { db, caller } = scope;
+  const transfer = await showTransfer(scope, transferId);
+  if (transfer.kind !== "export" || transfer.state !== "done")
+    throw new Failure("conflict", "This export is not done yet.");
+  return { name: transfer.name, bytes: transfer.bytes, pieces: piecesOf(db, caller.departmentId, transferId) };
+}
+
+export function mayExchange({ caller }: Scope<Member>, verb: "import" | "export"): void {
+  if (!can(caller.role, { verb, thing: "department" })) throw new Failure("forbidden", "Only a lead may do this.");
+}
+
+/** Files are large: a department has a few under way, not a hundred. */
+async function mayBegin(db: Db, departmentId: string): Promise<void> {
+  if ((await store.countUnfinished(db, departmentId)) < mostUnderWay) return;
+  throw new Failure("conflict", "Three files are under way already. Wait until one is done, or cancel it.");
+}

@@ -1,0 +1,234 @@
+/** The department as a file, in and out: begun here, done in the background, kept for a week. */
+import Alert from "@mui/material/Alert";
+import Box from "@mui/material/Box";
+import Button from "@mui/material/Button";
+import LinearProgress from "@mui/material/LinearProgress";
+import Paper from "@mui/material/Paper";
+import Typography from "@mui/material/Typography";
+import { exchangePaths, type Transfer } from "@verdant/contract/exchange";
+import { limits } from "@verdant/contract/wire";
+import { useState, type ReactNode } from "react";
+import { Link } from "react-router";
+import { problemOf } from "../platform/problem.ts";
+import { moment } from "../ui/dates.ts";
+import { Page } from "../ui/Page.tsx";
+import { Failed, Loading } from "../ui/States.tsx";
+import { useToast } from "../ui/Toasts.tsx";
+import {
+  useBringFileMutation,
+  useCancelTransferMutation,
+  useListTransfersQuery,
+  useStartExportMutation,
+} from "./api.ts";
+import { placeInWords, sizeInWords, transferInWords } from "./transferInWords.ts";
+
+const goesOn = ({ state }: Transfer) => state === "waiting" || state === "running" || state === "receiving";
+const askEveryMs = 1500;
+
+export function ExchangePage() {
+  const [asksOn, setAsksOn] = useState(false);
+  const { data, error, refetch } = useListTransfersQuery(undefined, {
+    pollingInterval: asksOn ? askEveryMs : 0,
+    refetchOnMountOrArgChange: true,
+  });
+  const isBusy = data?.transfers.some(goesOn) ?? false;
+  // Asked again only as long as something goes on.
+  if (isBusy !== asksOn) setAsksOn(isBusy);
+  return (
+    <Page
+      title="Import and export"
+      about="the department as a file"
+      actions={
+        <Button component={Link} to="/team">
+          Back to the team
+        </Button>
+      }
+    >
+      <Box sx={{ display: "grid", gridTemplateColumns: { xs: "1fr", md: "1fr 1fr" }, gap: 2, mb: 3 }}>
+        <Bring />
+        <WriteOut />
+      </Box>
+      {error && <Failed error={error} retry={() => void refetch()} />}
+      {!data && !error && <Loading what="imports and exports" />}
+      {data && data.transfers.length > 0 && (
+        <section aria-labelledby="transfers-heading">
+          <Typography variant="h2" id="transfers-heading" sx={{ mb: 1 }}>
+            Of the last week
+          </Typography>
+          <Paper component="ul" aria-labelledby="transfers-heading" sx={{ m: 0, p: 0, listStyle: "none" }}>
+            {data.transfers.map((one) => (
+              <Row key={one.id} transfer={one} />
+            ))}
+          </Paper>
+        </section>
+      )}
+    </Page>
+  );
+}
+
+function Card({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <Paper sx={{ p: 2 }}>
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        {title}
+      </Typography>
+      {children}
+    </Paper>
+  );
+}
+
+function Bring() {
+  const [bring, { isLoading }] = useBringFileMutation();
+  const [isOver, setOver] = useState(false);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    setTrouble(null);
+    if (file.size > limits.departmentFileBytes) {
+      setTrouble(`${file.name} has ${sizeInWords(file.size)}; a file may have 500 MB at most.`);
+      return;
+    }
+    const { error } = await bring(file);
+    if (error) setTrouble(`${file.name} did not arrive. ${problemOf(error).detail}`);
+  };
+  return (
+    <Card title="Import">
+      <Typography sx={{ mb: 1.5 }}>
+        Brings topics, standards, courses, classes and items of a department file. What you have already stays; an item
+        that differs gets a new revision. All of it comes in, or nothing.
+      </Typography>
+      <Box
+        onDragOver={(event) => {
+          event.preventDefault();
+          setOver(true);
+        }}
+        onDragLeave={() => {
+          setOver(false);
+        }}
+        onDrop={(event) => {
+          event.preventDefault();
+          setOver(false);
+          void take(event.dataTransfer.files[0]);
+        }}
+        sx={{
+          p: 2,
+          border: "1px dashed",
+          borderColor: isOver ? "primary.main" : "divider",
+          borderRadius: 1,
+          display: "flex",
+          flexWrap: "wrap",
+          gap: 1.5,
+          alignItems: "center",
+        }}
+      >
+        <Button component="label" variant="outlined" loading={isLoading}>
+          Choose a file
+          <input
+            type="file"
+            hidden
+            accept="application/json,.json"
+            onChange={(event) => {
+              const file = event.target.files?.[0];
+              event.target.value = "";
+              void take(file);
+            }}
+          />
+        </Button>
+        <Typography color="textSecondary">{isLoading ? "On its way…" : "or drop it here"}</Typography>
+      </Box>
+      {trouble !== null && (
+        <Alert severity="error" sx={{ mt: 1 }}>
+          {trouble}
+        </Alert>
+      )}
+    </Card>
+  );
+}
+
+function WriteOut() {
+  const [start, { isLoading }] = useStartExportMutation();
+  const say = useToast();
+  const begin = async () => {
+    const { error } = await start();
+    if (error) say({ text: problemOf(error).detail, isError: true });
+  };
+  return (
+    <Card title="Export">
+      <Typography sx={{ mb: 1.5 }}>
+        Holds the items as they are now with their pictures, topics, standards, courses, and this year&apos;s classes
+        with their students&apos; names and entry cards. It leaves out quizzes, releases, answers, comments and earlier
+        revisions.
+      </Typography>
+      <Button variant="outlined" loading={isLoading} onClick={() => void begin()}>
+        Export the department
+      </Button>
+    </Card>
+  );
+}
+
+function Row({ transfer }: { transfer: Transfer }) {
+  const { id, kind, state, name, share, askedBy, askedAt, problem } = transfer;
+  const [cancel, { isLoading }] = useCancelTransferMutation();
+  const say = useToast();
+  const stop = async () => {
+    const { error } = await cancel({ params: { transferId: id } });
+    if (error) say({ text: problemOf(error).detail, isError: true });
+  };
+  return (
+    <Box
+      component="li"
+      sx={{ px: 2, py: 1.25, borderTop: 1, borderColor: "divider", "&:first-of-type": { borderTop: 0 } }}
+    >
+      <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", gap: 1 }}>
+        <Box sx={{ flex: "1 1 260px", minWidth: 0 }}>
+          <Typography sx={{ overflowWrap: "anywhere" }}>
+            <strong>{name}</strong>: {transferInWords(transfer)}
+          </Typography>
+          <Typography variant="body2" color="textSecondary">
+            {kind === "import" ? "Import" : "Export"} · {askedBy} · {moment(askedAt)}
+          </Typography>
+        </Box>
+        {goesOn(transfer) && state !== "receiving" && (
+          <Button size="small" disabled={isLoading} aria-label={`Cancel ${name}`} onClick={() => void stop()}>
+            Cancel
+          </Button>
+        )}
+        {kind === "export" && state === "done" && (
+          <Button
+            size="small"
+            variant="outlined"
+            component="a"
+            href={`/api${exchangePaths.file.replace(":transferId", id)}`}
+            download={name}
+            aria-label={`Download ${name}`}
+          >
+            Download
+          </Button>
+        )}
+      </Box>
+      {goesOn(transfer) && (
+        <LinearProgress
+          aria-label={`${name}: how far it is`}
+          sx={{ mt: 1 }}
+          {...(state === "running" && kind === "import" && share < 1
+            ? { variant: "determinate" as const, value: 100 * share }
+            : {})}
+        />
+      )}
+      {problem && (
+        <Alert severity="error" icon={false} sx={{ mt: 1, py: 0.25 }}>
+          {problem.detail}
+          {problem.errors.length > 0 && (
+            <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+              {problem.errors.map((one, i) => (
+                <li key={`${i} ${one.pointer}`}>
+                  {placeInWords(one.pointer)}: {one.detail}
+                </li>
+              ))}
+            </Box>
+          )}
+        </Alert>
+      )}
+    </Box>
+  );
+}

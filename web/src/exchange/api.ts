@@ -1,0 +1,39 @@
+import { cancelTransfer, exchangePaths, listTransfers, startExport, type Transfer } from "@verdant/contract/exchange";
+import { api, calls } from "../platform/contractApi.ts";
+
+const isDone = ({ kind, state }: Transfer) => kind === "import" && state === "done";
+
+export const exchangeApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    listTransfers: build.query({
+      ...calls<typeof listTransfers>(listTransfers),
+      providesTags: ["Transfer"],
+      // An import that has come to its end meanwhile has changed what other pages show.
+      onQueryStarted: async (_, { dispatch, getCacheEntry, queryFulfilled }) => {
+        const before = new Set(
+          getCacheEntry()
+            .data?.transfers.filter(isDone)
+            .map((one) => one.id),
+        );
+        const answer = await queryFulfilled.catch(() => null);
+        if (answer?.data.transfers.some((one) => isDone(one) && !before.has(one.id)))
+          dispatch(api.util.invalidateTags(["Topic", "Item", "Class", "Due", "Media", "Stimulus"]));
+      },
+    }),
+    startExport: build.mutation({ ...calls<typeof startExport>(startExport), invalidatesTags: ["Transfer"] }),
+    cancelTransfer: build.mutation({ ...calls<typeof cancelTransfer>(cancelTransfer), invalidatesTags: ["Transfer"] }),
+    bringFile: build.mutation<Transfer, File>({
+      query: (file) => ({
+        url: exchangePaths.bring,
+        method: "POST",
+        params: { name: file.name },
+        body: file,
+        headers: { "content-type": "application/octet-stream" },
+      }),
+      invalidatesTags: ["Transfer"],
+    }),
+  }),
+});
+
+export const { useListTransfersQuery, useStartExportMutation, useCancelTransferMutation, useBringFileMutation } =
+  exchangeApi;
