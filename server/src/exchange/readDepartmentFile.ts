@@ -60,7 +60,7 @@ interface Value {
 /** Each item and each picture by itself, and everything else whole. */
 async function* valuesOf(pieces: AsyncIterable<Buffer>): AsyncGenerator<Value> {
   let met: Value[] = [];
-  let wrong: Error | null = null;
+  const wrong: Error[] = [];
   const parser = new JSONParser({ paths: ["$.*", "$.items.*", "$.media.*"], keepStack: false });
   parser.onValue = ({ value, key, parent, stack }) => {
     const room = stack.length > 1 ? String(stack[1]?.key) : String(key);
@@ -70,14 +70,14 @@ async function* valuesOf(pieces: AsyncIterable<Buffer>): AsyncGenerator<Value> {
     if (index !== null && Array.isArray(parent)) parent[index] = null;
   };
   parser.onError = (error) => {
-    wrong = error;
+    wrong.push(error);
   };
   for await (const piece of pieces) {
     parser.write(piece);
     const ready = met;
     met = [];
     yield* ready;
-    if (wrong !== null) throw noJson(wrong);
+    if (wrong[0]) throw noJson(wrong[0]);
   }
   if (!parser.isEnded) throw noJson(new Error("it ends too early"));
 }
