@@ -1,8 +1,9 @@
-/** Checks the import rules, that no rooms of the server or of the pages import in a circle, who writes which table, that every module was looked at, and that each rule fires on a planted violation. */
+/** Checks the import rules, that no rooms of the server or of the pages import in a circle, who writes which table, that migrations are safe beside a running version, that every module was looked at, and that each rule fires on a planted violation. */
 import { spawnSync } from "node:child_process";
 import { mkdirSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { root } from "./setup.mjs";
+import { checkMigrations, plantedMigrations } from "./migrations.mjs";
 import { checkTables, circlesOf } from "./tables.mjs";
 
 const rooms = ["core/src", "contract/src", "server/src", "web/src"];
@@ -76,8 +77,9 @@ const edges = result.modules
   .filter(([from, to]) => from !== undefined && to !== undefined && from !== to);
 const circles = circlesOf(edges).map((circle) => `a circle of rooms: ${circle}`);
 const tables = checkTables(join(root, "server/src"));
-const broken = [...violations(result), ...circles, ...tables];
-const silent = process.argv.includes("--planted") ? plantedRules() : [];
+const migrations = checkMigrations(join(root, "server/src/migrations"));
+const broken = [...violations(result), ...circles, ...tables, ...migrations];
+const silent = process.argv.includes("--planted") ? [...plantedRules(), ...plantedMigrations()] : [];
 for (const one of broken) console.error(`broken: ${one}`);
 for (const one of silent) console.error(`rule does not fire: ${one}`);
 if (cruised < files.length) console.error(`only ${cruised} of ${files.length} modules were looked at`);

@@ -26,3 +26,29 @@ test("what is missing and what was broken off is built by the next start; two th
   await Promise.all([one.destroy(), other.destroy()]);
   expect(await states()).toEqual(before);
 });
+
+test("a migration that has to wait for a table gives way to everybody else, and comes again", async () => {
+  // The newest is undone by hand, and somebody is at work with the table that it will drop.
+  await sql`create table item_topic (id int)`.execute(bench.db);
+  await sql`alter table item add column stimulus_position int, add column licence jsonb`.execute(bench.db);
+  await sql`delete from kysely_migration where name = '0033_noLongerUsed'`.execute(bench.db);
+  const [reader, other] = [connect(bench.url, 1), connect(bench.url, 2, { statementMs: 0 })];
+  const waiting = async () => {
+    const { rows } = await sql<{ n: number }>`
+      select count(*)::int as n from pg_locks where relation = 'item_topic'::regclass and not granted`.execute(
+      bench.db,
+    );
+    return rows[0]?.n ?? 0;
+  };
+  let migrated: Promise<string> | undefined;
+  await reader.transaction().execute(async (tx) => {
+    await sql`select * from item_topic`.execute(tx);
+    migrated = migrate(other);
+    await expect.poll(waiting, { timeout: 20_000, interval: 50 }).toBe(1);
+    await expect.poll(waiting, { timeout: 20_000, interval: 50 }).toBe(0);
+    // Now nobody waits behind it: what the table is asked is answered.
+    await sql`select * from item_topic`.execute(bench.db);
+  });
+  expect(await migrated).toBe("0033_noLongerUsed");
+  await Promise.all([reader.destroy(), other.destroy()]);
+});

@@ -32,6 +32,7 @@ import * as sealed from "./0029_sealed.ts";
 import * as departments from "./0030_departments.ts";
 import * as memory from "./0031_memory.ts";
 import * as transfers from "./0032_transfers.ts";
+import * as noLongerUsed from "./0033_noLongerUsed.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -66,4 +67,5 @@ export const migrations: Record<string, Migration> = {
   "0030_departments": departments,
   "0031_memory": memory,
   "0032_transfers": transfers,
+  "0033_noLongerUsed": noLongerUsed,
 };

@@ -1,6 +1,7 @@
 /** The connection to PostgreSQL: pool, types as core wants them, migrations under a lock. */
 import { createHash, randomBytes } from "node:crypto";
-import { CamelCasePlugin, Kysely, Migrator, PostgresDialect, sql } from "kysely";
+import { setTimeout } from "node:timers/promises";
+import { CamelCasePlugin, Kysely, Migrator, PostgresDialect, sql, type Migration } from "kysely";
 import pg from "pg";
 import { buildIndexes } from "../migrations/indexes.ts";
 import { migrations } from "../migrations/migrations.ts";
@@ -131,6 +132,26 @@ export function isOutOfRange(error: unknown): boolean {
   return typeof code === "string" && code.startsWith("22");
 }
 
+/** A migration that waits for a table makes everybody else wait behind it, so it soon gives way and comes again. */
+const lockMs = 3000;
+const givesWay = ({ up }: Migration): Migration => ({
+  up: async (db) => {
+    await sql.raw(`set local lock_timeout = ${lockMs}`).execute(db);
+    await up(db);
+  },
+});
+
+async function migrateGivingWay(db: Db): Promise<void> {
+  const careful = Object.fromEntries(Object.entries(migrations).map(([name, one]) => [name, givesWay(one)]));
+  const migrator = new Migrator({ db, provider: { getMigrations: () => Promise.resolve(careful) } });
+  for (let tries = 1; ; tries++) {
+    const { error } = await migrator.migrateToLatest();
+    if (error === undefined) return;
+    if (tries === 40 || !isOverloaded(error)) throw error instanceof Error ? error : new Error("The migration failed.");
+    await setTimeout(500 + 1000 * Math.random());
+  }
+}
+
 /** Brings the schema up to date; several processes may try at once. Returns the newest migration's name. */
 export async function migrate(db: Db): Promise<string> {
   const ctype = await sql<{
@@ -141,9 +162,7 @@ export async function migrate(db: Db): Promise<string> {
       "The database was made with lc_ctype C, which breaks accents in searches. Make it with C.UTF-8 or a language's locale.",
     );
   }
-  const migrator = new Migrator({ db, provider: { getMigrations: () => Promise.resolve(migrations) } });
-  const { error } = await migrator.migrateToLatest();
-  if (error !== undefined) throw error instanceof Error ? error : new Error("The migration failed.");
+  await migrateGivingWay(db);
   await buildIndexes(db as unknown as Kysely<never>);
   await db
     .insertInto("installation")

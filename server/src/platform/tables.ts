@@ -100,7 +100,6 @@ export interface Tables extends SittingTables, TransferTables, WritingTables {
     familyId: string;
     topicId: string | null;
     stimulusId: string | null;
-    stimulusPosition: number | null;
     demand: "recall" | "apply" | "reason";
     status: "draft" | "inReview" | "approved" | "retired";
     use: "practice" | "reserved";
@@ -113,7 +112,6 @@ export interface Tables extends SittingTables, TransferTables, WritingTables {
     tags: Default<string[]>;
     points: Default<number>;
     hasExplanation: Default<boolean>;
-    licence: JsonOrNull<unknown>;
     origin: JsonOrNull<{ key: string }>;
     latestRevisionId: string | null;
     approvedRevisionId: string | null;
@@ -136,7 +134,6 @@ export interface Tables extends SittingTables, TransferTables, WritingTables {
     note: string | null;
     at: Date;
   };
-  itemTopic: Owned & { itemId: string; topicId: string };
   itemStandard: Owned & { itemId: string; standardId: string };
   itemSearch: Owned & { itemId: string; number: number; doc: string };
   itemStats: Owned & {

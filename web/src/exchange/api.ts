@@ -9,9 +9,11 @@ export const exchangeApi = api.injectEndpoints({
       ...calls<typeof listTransfers>(listTransfers),
       providesTags: ["Transfer"],
       // An import that has come to its end meanwhile has changed what other pages show.
-      onQueryStarted: async (_, { dispatch, getCacheEntry, queryFulfilled }) => {
+      onQueryStarted: async (_, lifecycle) => {
+        const { dispatch, queryFulfilled } = lifecycle;
         const before = new Set(
-          getCacheEntry()
+          lifecycle
+            .getCacheEntry()
             .data?.transfers.filter(isDone)
             .map((one) => one.id),
         );
