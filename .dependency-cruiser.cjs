@@ -54,7 +54,7 @@ module.exports = {
           "^web/src/$1/",
           "/api\\.ts$",
           "^web/src/(standards/TopicField|stimuli/StimulusField|review/CommentsPanel|insight/FiguresPanel)\\.tsx$",
-          "^web/src/bank/(difference/Difference|editor/ContentEditor|editor/FindingsPanel)\\.tsx$|^web/src/bank/difference/fieldNames\\.ts$",
+          "^web/src/bank/(difference/Difference|editor/ContentEditor|editor/EditorDesk)\\.tsx$|^web/src/bank/difference/fieldNames\\.ts$",
         ],
       },
     },

@@ -7,6 +7,7 @@ import { composer } from "./composer.ts";
 import { manyDepartments } from "./departments.ts";
 import { memory } from "./memory.ts";
 import { lateAnswer } from "./lateAnswer.ts";
+import { school } from "./school.ts";
 import { saveAnswer } from "./saveAnswer.ts";
 import { scrolling } from "./scrolling.ts";
 import { sittingEvidence } from "./sittingEvidence.ts";
@@ -33,6 +34,7 @@ const parts = {
   sittingEvidence,
   lateAnswer,
   saveAnswer,
+  school,
   scrolling,
   composer,
   memory,

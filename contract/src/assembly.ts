@@ -1,4 +1,5 @@
 /** Quizzes: composed from what is due, put in a woven order, changed by hand. */
+import { orderRules, type LayoutPart as CoreLayoutPart } from "@verdant/core/assembly/layout";
 import { z } from "zod";
 import { listQuizzes } from "./quizList.ts";
 import { ShownStimulus } from "./stimuli.ts";
@@ -59,8 +60,6 @@ const InterludePlace = z.object({ ...placeBase, type: z.literal("interlude"), te
 export const Place = z.discriminatedUnion("type", [FixedPlace, DrawPlace, InterludePlace]);
 export type Place = z.infer<typeof Place>;
 export type FixedPlace = z.infer<typeof FixedPlace>;
-
-export const orderRules = ["woven", "asWritten", "easyToHard"] as const;
 
 export const Part = z.object({
   id: Id,
@@ -124,6 +123,10 @@ export const Check = z.object({
   itemId: Id.optional(),
 });
 
+const Step = z.object({ by: z.string(), isMine: z.boolean() });
+/** Whose change can be taken back next, and made again; null: there is none. */
+const steps = { undo: Step.nullable(), redo: Step.nullable() };
+
 export const Quiz = z.object({
   id: Id,
   number: z.int(),
@@ -163,6 +166,7 @@ export const Quiz = z.object({
   expected: z.object({ low: z.number(), high: z.number(), outOf: z.number() }),
   checks: z.array(Check),
   releases: z.array(z.object({ id: Id, releasedAt: Moment })),
+  ...steps,
 });
 export type Quiz = z.infer<typeof Quiz>;
 
@@ -243,8 +247,7 @@ const LayoutPart = z.strictObject({
   instruction: z.string().trim().max(2000).nullable(),
   orderRule: z.enum(orderRules).default("woven"),
   places: z.array(LayoutPlace).max(limits.quizItems, `At most ${limits.quizItems} places in a part.`),
-});
-export type LayoutPart = z.input<typeof LayoutPart>;
+}) satisfies z.ZodType<CoreLayoutPart>;
 
 export const setLayout = endpoint({
   method: "put",
@@ -257,12 +260,33 @@ export const setLayout = endpoint({
   result: Quiz,
 });
 
+const step = {
+  method: "post",
+  access: "member",
+  params: z.object({ quizId: Id }),
+  body: z.object({ version: z.int() }),
+  result: Quiz,
+} as const;
+
+export const undoQuizStep = endpoint({
+  ...step,
+  path: "/quizzes/:quizId/undo",
+  summary: "Takes the last change of a quiz back, if it was the caller's own; the last fifty are kept.",
+});
+
+export const redoQuizStep = endpoint({
+  ...step,
+  path: "/quizzes/:quizId/redo",
+  summary: "Makes the change again that was taken back last, if it was the caller's own.",
+});
+
 /** What the order of questions alone decides of a quiz: the rest stays as it is when some are moved. */
 export const Arranged = z.object({
   version: z.int(),
   woven: Quiz.shape.woven,
   /** Only those of {@link orderCodes}. */
   checks: z.array(Check),
+  ...steps,
 });
 export type Arranged = z.infer<typeof Arranged>;
 export const orderCodes: readonly z.infer<typeof Check>["code"][] = ["sameTopicNeighbours", "stimulusApart"];
@@ -384,6 +408,8 @@ export const assemblyEndpoints = {
   showQuiz,
   setLayout,
   arrangeQuiz,
+  undoQuizStep,
+  redoQuizStep,
   changeMix,
   weaveQuiz,
   listSwaps,

@@ -25,6 +25,7 @@ import {
   type LoadedPlace,
   type LoadedQuiz,
 } from "./loadQuiz.ts";
+import { shownSteps } from "./noteStep.ts";
 import { orderChecks, wovenOf } from "./order.ts";
 import { restChecks } from "./rested.ts";
 import * as store from "./store.ts";
@@ -85,6 +86,7 @@ export async function describeLoaded(
       ...orderChecks(strands, shape),
     ],
     releases: releases.map((one) => ({ id: one.id, releasedAt: one.releasedAt.toISOString() })),
+    ...shownSteps(quiz, scope.caller.kind === "member" ? scope.caller.personId : null),
   };
 }
 

@@ -1,12 +1,15 @@
 /** Laying a quiz out: parts and places as a whole, with what is known of the places that stay. */
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/assembly";
+import type { LayoutPart } from "@verdant/core/assembly/layout";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope, type OpenScope } from "../platform/scope.ts";
+import type { QuizSide } from "../platform/tables.ts";
 import { describeLoaded } from "./describeQuiz.ts";
 import { loadQuiz, placesOf, unitOf, type LoadedQuiz, type PlaceRow } from "./loadQuiz.ts";
+import { noteStep, type Steps } from "./noteStep.ts";
 import * as store from "./store.ts";
 
 type Quiz = Result<typeof contract.showQuiz>;
@@ -23,43 +26,71 @@ export async function setLayout(
 }
 
 /** The same of a quiz that is loaded already. */
-export async function setLoadedLayout(
+export function setLoadedLayout(
   scope: OpenScope<Member>,
   loaded: LoadedQuiz,
-  body: Input<typeof contract.setLayout>["body"],
+  { version, parts }: Input<typeof contract.setLayout>["body"],
+): Promise<Quiz> {
+  const itemsOf = (all: readonly Part[]) =>
+    all
+      .flatMap((part) => part.places)
+      .map(keyOf)
+      .sort()
+      .join();
+  const isReordered = itemsOf(layoutOf(loaded)) === itemsOf(parts);
+  const { blueprint } = loaded.quiz;
+  const questions = questionsOf(parts);
+  const next = {
+    ...blueprint,
+    asked: isReordered ? (blueprint?.asked ?? questions) : questions,
+    gap: isReordered ? (blueprint?.gap ?? null) : null,
+    shortfalls: isReordered ? (blueprint?.shortfalls ?? []) : [],
+  };
+  const before = { parts: layoutOf(loaded), blueprint };
+  const after = { parts, blueprint: next };
+  return writeLayout(scope, loaded, {
+    version,
+    to: after,
+    action: "arranged",
+    note: (within) => noteStep(within, loaded.quiz.id, { kind: "layout", before, after }),
+  });
+}
+
+/** Writes how a quiz is to stand, with what is to be noted of it, in one transaction; the quiz as it then is. */
+export async function writeLayout(
+  scope: OpenScope<Member>,
+  loaded: LoadedQuiz,
+  deed: { version: number; to: QuizSide; action: string; note: (within: Scope<Member>) => Promise<Steps> },
 ): Promise<Quiz> {
   const { departmentId } = scope.caller;
   const quizId = loaded.quiz.id;
+  const { parts, blueprint } = deed.to;
   const written = await atomically(scope, async (within): Promise<LoadedQuiz> => {
-    const itemsOf = (parts: readonly Part[]) =>
-      parts
-        .flatMap((part) => part.places)
-        .map(keyOf)
-        .sort()
-        .join();
-    const isReordered = itemsOf(layoutOf(loaded)) === itemsOf(body.parts);
-    const { blueprint } = loaded.quiz;
-    const questions = questionsOf(body.parts);
-    const next = {
-      ...blueprint,
-      asked: isReordered ? (blueprint?.asked ?? questions) : questions,
-      gap: isReordered ? (blueprint?.gap ?? null) : null,
-      shortfalls: isReordered ? (blueprint?.shortfalls ?? []) : [],
-    };
-    const version = await moveOn(within, quizId, body.version, { blueprint: JSON.stringify(next) });
-    const laid = await layOut(within, loaded, body.parts);
+    const version = await moveOn(within, quizId, deed.version, { blueprint: JSON.stringify(blueprint) });
+    const laid = await layOut(within, loaded, parts.map(completed));
     await record(within, {
       departmentId,
       entity: "quiz",
       entityId: quizId,
-      action: "arranged",
+      action: deed.action,
       before: layoutOf(loaded),
-      after: body.parts,
+      after: parts,
     });
-    return { ...loaded, ...laid, quiz: { ...loaded.quiz, version, blueprint: next } };
+    const steps = await deed.note(within);
+    return { ...loaded, ...laid, quiz: { ...loaded.quiz, version, blueprint, ...steps } };
   });
   return describeLoaded(scope, departmentId, written);
 }
+
+const completed = (part: LayoutPart): Part => ({
+  ...part,
+  orderRule: part.orderRule ?? "woven",
+  places: part.places.map((place): Place => {
+    if (place.type === "interlude") return place;
+    if (place.type === "draw") return { ...place, points: place.points ?? 1 };
+    return { ...place, locked: place.locked ?? false };
+  }),
+});
 
 export const questionsOf = (parts: readonly Part[]) =>
   parts

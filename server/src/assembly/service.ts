@@ -12,6 +12,7 @@ import { choose, type Choice } from "./choose.ts";
 import { describeLoaded, describeQuiz } from "./describeQuiz.ts";
 import { layOut, layoutOf, moveOn, type Part } from "./layout.ts";
 import { loadQuiz, woven } from "./loadQuiz.ts";
+import { noteStep } from "./noteStep.ts";
 import * as store from "./store.ts";
 
 export { listMatches, listSwaps } from "./alternatives.ts";
@@ -19,6 +20,7 @@ export { arrangeQuiz } from "./arrange.ts";
 export { setLayout } from "./layout.ts";
 export { changeMix, weaveQuiz } from "./mix.ts";
 export { previewQuiz } from "./preview.ts";
+export { redoQuizStep, undoQuizStep } from "./steps.ts";
 
 type Quiz = Result<typeof contract.showQuiz>;
 
@@ -81,7 +83,10 @@ async function insertQuiz(
       createdAt: now(),
       archivedAt: null,
     });
-    const quiz = { id: quizId, number, name, version: 1, classId: due.class.id, blueprint, seed: quizId };
+    const quiz = {
+      ...{ id: quizId, number, name, version: 1, classId: due.class.id, blueprint, seed: quizId },
+      ...{ undo: null, redo: null },
+    };
     const laid = await layOut(within, { quiz, due, places: [] }, [onePart(itemIds)]);
     await record(within, { departmentId, entity: "quiz", entityId: quizId, action, after: { itemIds: [...itemIds] } });
     return { quiz, due, ...laid };
@@ -147,7 +152,12 @@ export async function recomposeQuiz(
       before: layoutOf(loaded),
       after: { count: choice.itemIds.length },
     });
-    return { ...loaded, ...laid, quiz: { ...quiz, version, blueprint: next } };
+    const steps = await noteStep(within, quiz.id, {
+      kind: "layout",
+      before: { parts: layoutOf(loaded), blueprint: quiz.blueprint },
+      after: { parts: [part], blueprint: next },
+    });
+    return { ...loaded, ...laid, quiz: { ...quiz, version, blueprint: next, ...steps } };
   });
   return describeLoaded(scope, departmentId, written, { lastUse: choice.lastUse });
 }

@@ -5,6 +5,7 @@ import { oneOf } from "../platform/oneOf.ts";
 import { creditSums, firstAnswers } from "../platform/firstAnswers.ts";
 import { holding } from "../platform/holding.ts";
 import type { Tables } from "../platform/tables.ts";
+import { stepColumns } from "./stepStore.ts";
 
 /** Puts a quiz in with the department's next number, which it returns. */
 export async function insertQuiz(db: Db, quiz: Omit<Insertable<Tables["quiz"]>, "number">): Promise<number> {
@@ -30,6 +31,7 @@ export function findQuiz(db: Db, departmentId: string, quizId: string) {
   return db
     .selectFrom("quiz")
     .select(["id", "number", "name", "version", "classId", "blueprint", "seed"])
+    .select(stepColumns)
     .where("departmentId", "=", departmentId)
     .where("id", "=", quizId)
     .where("archivedAt", "is", null)

@@ -3,6 +3,7 @@ import type { Content } from "@verdant/core/items/kinds";
 import { sql, type ExpressionBuilder, type Insertable } from "kysely";
 import type { Db } from "../platform/database.ts";
 import type { Tables } from "../platform/tables.ts";
+import { newestOfItems } from "../platform/itemRows.ts";
 
 const tagging = [
   "item.label",
@@ -18,14 +19,9 @@ const tagging = [
 ] as const;
 
 export function findItem(db: Db, departmentId: string, itemId: string) {
-  return db
-    .selectFrom("item")
-    .innerJoin("itemRevision as revision", (join) =>
-      join.onRef("revision.departmentId", "=", "item.departmentId").onRef("revision.id", "=", "item.latestRevisionId"),
-    )
+  return newestOfItems(db, departmentId)
     .innerJoin("person as author", "author.id", "revision.authorId")
     .innerJoin("person as owner", "owner.id", "item.ownerId")
-    .where("item.departmentId", "=", departmentId)
     .where("item.id", "=", itemId)
     .select(["item.id", "item.number", "item.version", "item.status", "item.approvedRevisionId", ...tagging])
     .leftJoin("item as successor", (join) =>
@@ -307,12 +303,7 @@ export async function countMisconceptions(db: Db, departmentId: string, ids: rea
 
 /** The others of a family. */
 export function listSiblings(db: Db, departmentId: string, itemId: string, familyId: string, limit = 200) {
-  return db
-    .selectFrom("item")
-    .innerJoin("itemRevision as revision", (join) =>
-      join.onRef("revision.departmentId", "=", "item.departmentId").onRef("revision.id", "=", "item.latestRevisionId"),
-    )
-    .where("item.departmentId", "=", departmentId)
+  return newestOfItems(db, departmentId)
     .where("item.familyId", "=", familyId)
     .where("item.id", "<>", itemId)
     .where("item.archivedAt", "is", null)

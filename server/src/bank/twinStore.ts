@@ -2,6 +2,7 @@
 import type { Insertable } from "kysely";
 import type { Db } from "../platform/database.ts";
 import type { Tables } from "../platform/tables.ts";
+import { newestOfItems } from "../platform/itemRows.ts";
 
 export function findItem(db: Db, departmentId: string, itemId: string) {
   return db
@@ -18,12 +19,7 @@ export function findItem(db: Db, departmentId: string, itemId: string) {
 }
 
 const withContent = (db: Db, departmentId: string) =>
-  db
-    .selectFrom("item")
-    .innerJoin("itemRevision as revision", (join) =>
-      join.onRef("revision.departmentId", "=", "item.departmentId").onRef("revision.id", "=", "item.latestRevisionId"),
-    )
-    .where("item.departmentId", "=", departmentId)
+  newestOfItems(db, departmentId)
     .where("item.archivedAt", "is", null)
     .select(["item.id", "item.number", "revision.content"]);
 

@@ -77,6 +77,7 @@ with held as (
   cross join jsonb_to_recordset($5::jsonb) as seen(position int)
   left join newest on newest.position = seen.position
   where (h.state = 'running' or newest.position is not null) and si.department_id = h.department_id and si.sitting_id = h.id and si.position = seen.position
+    and (si.shown_at is null or si.revisit <> coalesce(newest.revisit, si.revisit) or si.spent_ms < coalesce(newest."spentMs", 0))
 )
 select department_id as "departmentId", state, epoch,
   coalesce((select jsonb_agg(jsonb_build_object('seq', seq, 'disposition', disposition) order by seq) from judged), '[]') as stored

@@ -2,6 +2,7 @@
 import { sql, type Insertable, type Kysely } from "kysely";
 import type { Db } from "../platform/database.ts";
 import type { Tables } from "../platform/tables.ts";
+import { newestOfItems } from "../platform/itemRows.ts";
 
 type Owned = Exclude<keyof Tables, "installation" | "department" | "person" | "throttle">;
 
@@ -161,12 +162,7 @@ export function listItemKeys(db: Db, departmentId: string) {
 }
 
 const withNewest = (db: Db, departmentId: string) =>
-  db
-    .selectFrom("item")
-    .innerJoin("itemRevision as revision", (join) =>
-      join.onRef("revision.departmentId", "=", "item.departmentId").onRef("revision.id", "=", "item.latestRevisionId"),
-    )
-    .where("item.departmentId", "=", departmentId)
+  newestOfItems(db, departmentId)
     .where("item.archivedAt", "is", null)
     .select(["item.id", "item.number", "item.origin", "item.familyId", "item.version", "revision.content"]);
 

@@ -1,7 +1,7 @@
 /** Indexes that are built beside running processes: what is missing or was broken off is built, once. */
 import { sql } from "kysely";
 import { expect, test } from "vitest";
-import { connect, migrate } from "../platform/database.ts";
+import { connect, migrate, newestMigration } from "../platform/database.ts";
 import { useWorkbench } from "../platform/testing/workbench.ts";
 
 const bench = useWorkbench();
@@ -28,10 +28,10 @@ test("what is missing and what was broken off is built by the next start; two th
 });
 
 test("a migration that has to wait for a table gives way to everybody else, and comes again", async () => {
-  // The newest is undone by hand, and somebody is at work with the table that it will drop.
+  // That one and what came after it are undone by hand, and somebody is at work with the table that it will drop.
   await sql`create table item_topic (id int)`.execute(bench.db);
   await sql`alter table item add column stimulus_position int, add column licence jsonb`.execute(bench.db);
-  await sql`delete from kysely_migration where name = '0033_noLongerUsed'`.execute(bench.db);
+  await sql`delete from kysely_migration where name >= '0033_noLongerUsed'`.execute(bench.db);
   const [reader, other] = [connect(bench.url, 1), connect(bench.url, 2, { statementMs: 0 })];
   const waiting = async () => {
     const { rows } = await sql<{ n: number }>`
@@ -49,6 +49,6 @@ test("a migration that has to wait for a table gives way to everybody else, and 
     // Now nobody waits behind it: what the table is asked is answered.
     await sql`select * from item_topic`.execute(bench.db);
   });
-  expect(await migrated).toBe("0033_noLongerUsed");
+  expect(await migrated).toBe(newestMigration());
   await Promise.all([reader.destroy(), other.destroy()]);
 });

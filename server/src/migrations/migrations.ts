@@ -33,6 +33,8 @@ import * as departments from "./0030_departments.ts";
 import * as memory from "./0031_memory.ts";
 import * as transfers from "./0032_transfers.ts";
 import * as noLongerUsed from "./0033_noLongerUsed.ts";
+import * as answersInPlace from "./0034_answersInPlace.ts";
+import * as quizSteps from "./0035_quizSteps.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -68,4 +70,6 @@ export const migrations: Record<string, Migration> = {
   "0031_memory": memory,
   "0032_transfers": transfers,
   "0033_noLongerUsed": noLongerUsed,
+  "0034_answersInPlace": answersInPlace,
+  "0035_quizSteps": quizSteps,
 };

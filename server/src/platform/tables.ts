@@ -1,6 +1,7 @@
 /** The tables, as Kysely sees them: camelCase here, snake_case in PostgreSQL (CamelCasePlugin). */
 import type { Many } from "@verdant/core/many/many";
 import type { ColumnRole } from "@verdant/core/bank/workbook";
+import type { Layout } from "@verdant/core/assembly/layout";
 import type { KeptFinding } from "@verdant/core/checker/finding";
 import type { Content, KindName } from "@verdant/core/items/kinds";
 import type { Stimulus } from "@verdant/core/stimuli/stimulus";
@@ -19,6 +20,17 @@ export interface QuizBlueprint {
   readonly requirements?: Blueprint | null;
   readonly shortfalls?: readonly string[];
 }
+
+/** How a quiz stood on one side of a change. */
+export interface QuizSide {
+  readonly parts: Layout;
+  readonly blueprint: QuizBlueprint | null;
+}
+
+/** A change of a quiz: as it stood before and after, or the order into which its questions were put. */
+export type QuizChange =
+  | { readonly kind: "layout"; readonly before: QuizSide; readonly after: QuizSide }
+  | { readonly kind: "order"; readonly order: readonly (readonly number[])[] };
 
 export interface Tables extends SittingTables, TransferTables, WritingTables {
   installation: { onlyOne: Default<boolean>; secret: Buffer; keyCheck: Default<Buffer | null> };
@@ -263,6 +275,14 @@ export interface Tables extends SittingTables, TransferTables, WritingTables {
     heading: string | null;
     instruction: JsonOrNull<string>;
     orderRule: Default<"woven" | "asWritten" | "easyToHard">;
+  };
+  quizStep: Owned & {
+    quizId: string;
+    n: ColumnType<number, number, never>;
+    by: string;
+    at: Date;
+    change: Json<QuizChange>;
+    undone: Default<boolean>;
   };
   quizPlace: Row & {
     partId: string;

@@ -47,7 +47,7 @@ export interface Threads {
    * @throws Failure unavailable where too many wait already: of the department, or at all
    */
   run<Input, Output>(task: Task<Input, Output>, input: Input, asked: Asked): Promise<Output>;
-  /** Loads libraries in each interactive thread and lets the engine compile the hot paths. */
+  /** Loads libraries in each thread that somebody waits for, and lets the engine compile the hot paths. */
   warm<Input, Output>(task: Task<Input, Output>, input: Input): Promise<void>;
   state(): LaneState[];
   stop(): Promise<void>;
@@ -57,8 +57,15 @@ const bundled = fileURLToPath(new URL("./worker.js", import.meta.url));
 const source = fileURLToPath(new URL("../worker.ts", import.meta.url));
 
 const longestWaitMs = 60_000;
-/** Tasks that may wait: of one department, and of all. */
-const mostWaiting = { ofDepartment: 40, ofAll: 400 };
+/**
+ * Tasks that may wait: of one department, and of all. Short ones take a few milliseconds each, and a whole school begins
+ * at the bell; who chooses from a whole bank is told to come again sooner.
+ */
+const mostWaiting = {
+  short: { ofDepartment: 1000, ofAll: 4000 },
+  interactive: { ofDepartment: 40, ofAll: 400 },
+  slow: { ofDepartment: 40, ofAll: 400 },
+};
 
 /** Threads of one lane, and those who wait for one of them. */
 class LanePool {
@@ -67,9 +74,12 @@ class LanePool {
   readonly #waiting = new FairQueue<() => void>();
   #busy = 0;
 
-  constructor(most: number) {
+  readonly #mayWait: { readonly ofDepartment: number; readonly ofAll: number };
+
+  constructor(most: number, mayWait: { ofDepartment: number; ofAll: number }) {
     const file = existsSync(bundled) ? { filename: bundled } : { filename: source, execArgv: ["--import", "tsx"] };
     this.most = most;
+    this.#mayWait = mayWait;
     this.#pool = new Piscina({ ...file, minThreads: 0, maxThreads: most, idleTimeout: 3_600_000 });
   }
 
@@ -110,7 +120,7 @@ class LanePool {
     if (gone?.aborted === true) throw nobodyWaits();
     if (this.#busy < this.most) this.#busy += 1;
     else {
-      if (waiting.size >= mostWaiting.ofAll || waiting.sizeOf(departmentId) >= mostWaiting.ofDepartment)
+      if (waiting.size >= this.#mayWait.ofAll || waiting.sizeOf(departmentId) >= this.#mayWait.ofDepartment)
         throw tooMuch();
       await new Promise<void>((resolve, reject) => {
         const leave = (why: Error) => {
@@ -152,9 +162,9 @@ const tooMuch = () => new Failure("unavailable", "Too much is being reckoned at 
 
 export function startThreads(): Threads {
   const lanes: Record<Lane, LanePool> = {
-    short: new LanePool(1),
-    interactive: new LanePool(availableParallelism()),
-    slow: new LanePool(1),
+    short: new LanePool(1, mostWaiting.short),
+    interactive: new LanePool(availableParallelism(), mostWaiting.interactive),
+    slow: new LanePool(1, mostWaiting.slow),
   };
 
   async function run<Input, Output>({ name }: Task<Input, Output>, input: Input, asked: Asked): Promise<Output> {
@@ -165,6 +175,8 @@ export function startThreads(): Threads {
     run,
     warm: async (one, input) => {
       const asked: Asked = { lane: "interactive", budgetMs: 20_000, departmentId: "" };
+      // The thread for orders loads the same libraries; once is enough, it compiles while it works.
+      await run(one, input, { ...asked, lane: "short" });
       const all = lanes.interactive.most;
       for (let i = 0; i < 4; i++) await Promise.all(Array.from({ length: all }, () => run(one, input, asked)));
     },

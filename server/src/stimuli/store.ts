@@ -2,6 +2,7 @@
 import { sql, type Insertable } from "kysely";
 import type { Db } from "../platform/database.ts";
 import type { Tables } from "../platform/tables.ts";
+import { newestOfItems } from "../platform/itemRows.ts";
 
 /** Stimuli with what they say now. */
 const newest = (db: Db, departmentId: string) =>
@@ -53,12 +54,7 @@ export function listContents(db: Db, departmentId: string, stimulusIds: readonly
 }
 
 export function listItemsOf(db: Db, departmentId: string, stimulusId: string) {
-  return db
-    .selectFrom("item")
-    .innerJoin("itemRevision as revision", (join) =>
-      join.onRef("revision.departmentId", "=", "item.departmentId").onRef("revision.id", "=", "item.latestRevisionId"),
-    )
-    .where("item.departmentId", "=", departmentId)
+  return newestOfItems(db, departmentId)
     .where("item.stimulusId", "=", stimulusId)
     .where("item.archivedAt", "is", null)
     .select(["item.id", "item.number", "item.kind", "item.status", "revision.content"])

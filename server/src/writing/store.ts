@@ -2,6 +2,7 @@
 import { sql, type Insertable } from "kysely";
 import type { Db } from "../platform/database.ts";
 import type { Tables } from "../platform/tables.ts";
+import { newestOfItems } from "../platform/itemRows.ts";
 
 export async function upsertPresence(db: Db, row: Insertable<Tables["presence"]>): Promise<void> {
   await db
@@ -72,16 +73,11 @@ export function countWrittenToday(db: Db, departmentId: string, now: Date) {
 
 /** @param byHand only what was written one by one: what a pattern makes is alike on purpose */
 export function listLatest(db: Db, departmentId: string, limit: number, byHand = false) {
-  return db
-    .selectFrom("item")
-    .innerJoin("itemRevision as revision", (join) =>
-      join.onRef("revision.departmentId", "=", "item.departmentId").onRef("revision.id", "=", "item.latestRevisionId"),
-    )
+  return newestOfItems(db, departmentId)
     .innerJoin("person as owner", "owner.id", "item.ownerId")
     .leftJoin("topic", (join) =>
       join.onRef("topic.departmentId", "=", "item.departmentId").onRef("topic.id", "=", "item.topicId"),
     )
-    .where("item.departmentId", "=", departmentId)
     .where("item.archivedAt", "is", null)
     .where("item.status", "<>", "retired")
     .$if(byHand, (query) =>

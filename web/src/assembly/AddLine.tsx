@@ -16,7 +16,7 @@ import { Bead } from "../ui/Bead.tsx";
 import { shortDate } from "../ui/dates.ts";
 import { shareInWords } from "../ui/Whisker.tsx";
 import { useListMatchesQuery } from "./api.ts";
-import type { LayoutPlace } from "./layout.ts";
+import type { LayoutPlace } from "@verdant/core/assembly/layout";
 
 interface Row {
   readonly key: string;

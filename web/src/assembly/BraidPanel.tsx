@@ -4,6 +4,7 @@ import Collapse from "@mui/material/Collapse";
 import IconButton from "@mui/material/IconButton";
 import Link from "@mui/material/Link";
 import Paper from "@mui/material/Paper";
+import Tooltip from "@mui/material/Tooltip";
 import Typography from "@mui/material/Typography";
 import type { FixedPlace, Quiz } from "@verdant/contract/assembly";
 import { Check, Redo2, TriangleAlert, Undo2 } from "lucide-react";
@@ -51,12 +52,8 @@ export function BraidPanel(props: {
           }}
         />
         <Act text="Requirements" isOpen={requirements.isOpen} press={requirements.toggle} />
-        <IconButton size="small" aria-label="Undo" disabled={!composer.canUndo} onClick={composer.undo}>
-          <Undo2 size={16} />
-        </IconButton>
-        <IconButton size="small" aria-label="Do again" disabled={!composer.canRedo} onClick={composer.redo}>
-          <Redo2 size={16} />
-        </IconButton>
+        <Step name="Undo" step={quiz.undo} take={composer.undo} icon={<Undo2 size={16} />} />
+        <Step name="Do again" step={quiz.redo} take={composer.redo} icon={<Redo2 size={16} />} />
         <Box sx={{ flex: 1 }} />
         {toLookAt === 0 ? (
           <Typography
@@ -130,6 +127,21 @@ function Act({ text, isOpen, press }: { text: string; isOpen?: boolean; press: (
     <Link component="button" type="button" variant="body2" aria-expanded={isOpen} onClick={press}>
       {text}
     </Link>
+  );
+}
+
+/** A colleague's change is theirs to take back; the button says whose it is. */
+function Step(props: { name: string; step: Quiz["undo"]; take: () => void; icon: ReactNode }) {
+  const { name, step, take, icon } = props;
+  const isTheirs = step !== null && !step.isMine;
+  return (
+    <Tooltip title={isTheirs ? `The last change is ${step.by}’s; only they can take it back.` : name}>
+      <span>
+        <IconButton size="small" aria-label={name} disabled={!step?.isMine} onClick={take}>
+          {icon}
+        </IconButton>
+      </span>
+    </Tooltip>
   );
 }
 

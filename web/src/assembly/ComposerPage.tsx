@@ -10,7 +10,7 @@ import { Failed, Loading } from "../ui/States.tsx";
 import { useShowQuizQuery } from "./api.ts";
 import { BlueprintPanel } from "./BlueprintPanel.tsx";
 import { BraidPanel } from "./BraidPanel.tsx";
-import { exchanged, inserted, movedAmongFixed } from "./layout.ts";
+import { exchanged, inserted, movedAmongFixed } from "@verdant/core/assembly/layout";
 import { MixPanel } from "./MixPanel.tsx";
 import { NameField } from "./NameField.tsx";
 import { PlaceList } from "./PlaceList.tsx";
@@ -29,18 +29,17 @@ export function ComposerPage() {
           <Failed error={error} retry={() => void refetch()} />
         </Page>
       )}
-      {data && <ComposerOf quiz={data} />}
+      {data && <ComposerOf key={data.id} quiz={data} />}
     </>
   );
 }
 
 const isFixed = (place: Quiz["places"][number]): place is FixedPlace => place.type === "fixed";
 
-function ComposerOf({ quiz: kept }: { quiz: Quiz }) {
+function ComposerOf({ quiz }: { quiz: Quiz }) {
   const [selectedId, setSelectedId] = useState<string | null>(null);
-  const [asksFor, setAsksFor] = useState(kept.blueprint !== null);
-  const composer = useComposer(kept);
-  const quiz = composer.shown;
+  const [asksFor, setAsksFor] = useState(quiz.blueprint !== null);
+  const composer = useComposer(quiz);
   useWrittenHere(composer);
   const fixed = quiz.places.filter(isFixed);
   const seconds = quiz.places.reduce((sum, place) => sum + (place.type === "interlude" ? 0 : place.expectedSeconds), 0);

@@ -15,14 +15,14 @@ import {
   changed,
   inserted,
   keyOf,
-  layoutOf,
   removed,
   replaced,
   stepped,
   type At,
   type Layout,
   type LayoutPlace,
-} from "./layout.ts";
+} from "@verdant/core/assembly/layout";
+import { layoutOf } from "./layout.ts";
 import { PlaceRow, type PlaceActs } from "./PlaceRow.tsx";
 import type { Composer } from "./useComposer.ts";
 

@@ -5,6 +5,8 @@ import { useNavigate } from "react-router";
 import {
   arrangeQuiz,
   changeMix,
+  redoQuizStep,
+  undoQuizStep,
   composeQuiz,
   createQuiz,
   listMatches,
@@ -23,23 +25,31 @@ import { useToast } from "../ui/Toasts.tsx";
 
 /** What depends on the order of a quiz's questions alone. */
 const orderTag = { type: "Quiz", id: "order" } as const;
+/** Lists of quizzes, and all that is worked out from one beside itself. */
+const besideTag = { type: "Quiz", id: "beside" } as const;
+/** The composer puts what a change is answered with into the quiz it has; only what shows it elsewhere asks again. */
+const beside = { invalidatesTags: [besideTag, orderTag] };
 
 export const assemblyApi = api.injectEndpoints({
   endpoints: (build) => ({
-    listQuizzes: build.infiniteQuery({ ...pages<typeof listQuizzes>(listQuizzes), providesTags: ["Quiz"] }),
-    showQuiz: build.query({ ...calls<typeof showQuiz>(showQuiz), providesTags: ["Quiz"] }),
-    composeQuiz: build.mutation({ ...calls<typeof composeQuiz>(composeQuiz), invalidatesTags: ["Quiz"] }),
-    createQuiz: build.mutation({ ...calls<typeof createQuiz>(createQuiz), invalidatesTags: ["Quiz"] }),
-    recomposeQuiz: build.mutation({ ...calls<typeof recomposeQuiz>(recomposeQuiz), invalidatesTags: ["Quiz"] }),
-    setLayout: build.mutation({ ...calls<typeof setLayout>(setLayout), invalidatesTags: ["Quiz"] }),
-    // The composer puts the new order into the quiz it has; only what shows the order elsewhere asks again.
+    listQuizzes: build.infiniteQuery({ ...pages<typeof listQuizzes>(listQuizzes), providesTags: [besideTag] }),
+    showQuiz: build.query({
+      ...calls<typeof showQuiz>(showQuiz),
+      providesTags: (_, __, { params }) => [{ type: "Quiz", id: params.quizId }],
+    }),
+    composeQuiz: build.mutation({ ...calls<typeof composeQuiz>(composeQuiz), ...beside }),
+    createQuiz: build.mutation({ ...calls<typeof createQuiz>(createQuiz), ...beside }),
+    recomposeQuiz: build.mutation({ ...calls<typeof recomposeQuiz>(recomposeQuiz), ...beside }),
+    setLayout: build.mutation({ ...calls<typeof setLayout>(setLayout), ...beside }),
     arrangeQuiz: build.mutation({ ...calls<typeof arrangeQuiz>(arrangeQuiz), invalidatesTags: [orderTag] }),
-    changeMix: build.mutation({ ...calls<typeof changeMix>(changeMix), invalidatesTags: ["Quiz"] }),
-    weaveQuiz: build.mutation({ ...calls<typeof weaveQuiz>(weaveQuiz), invalidatesTags: ["Quiz"] }),
-    renameQuiz: build.mutation({ ...calls<typeof renameQuiz>(renameQuiz), invalidatesTags: ["Quiz"] }),
-    listSwaps: build.query({ ...calls<typeof listSwaps>(listSwaps), providesTags: ["Quiz", "Item"] }),
-    listMatches: build.query({ ...calls<typeof listMatches>(listMatches), providesTags: ["Quiz", "Item"] }),
-    previewQuiz: build.query({ ...calls<typeof previewQuiz>(previewQuiz), providesTags: ["Quiz", orderTag] }),
+    undoQuizStep: build.mutation({ ...calls<typeof undoQuizStep>(undoQuizStep), ...beside }),
+    redoQuizStep: build.mutation({ ...calls<typeof redoQuizStep>(redoQuizStep), ...beside }),
+    changeMix: build.mutation({ ...calls<typeof changeMix>(changeMix), ...beside }),
+    weaveQuiz: build.mutation({ ...calls<typeof weaveQuiz>(weaveQuiz), ...beside }),
+    renameQuiz: build.mutation({ ...calls<typeof renameQuiz>(renameQuiz), ...beside }),
+    listSwaps: build.query({ ...calls<typeof listSwaps>(listSwaps), providesTags: [besideTag, "Item"] }),
+    listMatches: build.query({ ...calls<typeof listMatches>(listMatches), providesTags: [besideTag, "Item"] }),
+    previewQuiz: build.query({ ...calls<typeof previewQuiz>(previewQuiz), providesTags: [besideTag, orderTag] }),
   }),
 });
 
@@ -51,6 +61,8 @@ export const {
   useRecomposeQuizMutation,
   useSetLayoutMutation,
   useArrangeQuizMutation,
+  useUndoQuizStepMutation,
+  useRedoQuizStepMutation,
   useChangeMixMutation,
   useWeaveQuizMutation,
   useRenameQuizMutation,

@@ -1,20 +1,15 @@
 import { describe, expect, test } from "vitest";
 import type { Quiz } from "@verdant/contract/assembly";
 import {
-  arranged,
-  changed,
-  exchanged,
-  inserted,
-  layoutOf,
-  movedAmongFixed,
   removed,
-  reordered,
   replaced,
   stepped,
-  withOrder,
+  exchanged,
+  inserted,
   type Layout,
   type LayoutPlace,
-} from "./layout.ts";
+} from "@verdant/core/assembly/layout";
+import { arranged, layoutOf, reordered, withOrder } from "./layout.ts";
 
 const item = (itemId: string): LayoutPlace => ({ type: "fixed", itemId, locked: false, points: 1 });
 const draw: LayoutPlace = { type: "draw", itemIds: ["p", "q"], take: 1, points: 1 };
@@ -29,67 +24,6 @@ const names = (layout: Layout) =>
   layout.map(({ places }) => places.map((place) => (place.type === "fixed" ? place.itemId : place.type)).join(" "));
 
 const two: Layout = [part(item("a"), draw, item("b"), words), part(item("c"))];
-
-describe("steps", () => {
-  test("within a part, over its edge into the next, and no further than the ends", () => {
-    expect(names(stepped(two, { part: 0, place: 0 }, 1))).toEqual(["draw a b interlude", "c"]);
-    expect(names(stepped(two, { part: 0, place: 3 }, 1))).toEqual(["a draw b", "interlude c"]);
-    expect(names(stepped(two, { part: 1, place: 0 }, -1))).toEqual(["a draw b interlude c", ""]);
-    expect(stepped(two, { part: 0, place: 0 }, -1)).toEqual(two);
-    expect(stepped(two, { part: 1, place: 0 }, 1)).toEqual(two);
-  });
-
-  test("a step and the step back leave everything as it was", () => {
-    expect(stepped(stepped(two, { part: 0, place: 1 }, 1), { part: 0, place: 2 }, -1)).toEqual(two);
-  });
-});
-
-describe("a change made to what was on the screen a moment ago", () => {
-  test("finds its place where it stands by now", () => {
-    const meanwhile = removed(two, { part: 0, place: 0 });
-    expect(names(changed(meanwhile, item("b"), removed))).toEqual(["draw interlude", "c"]);
-    const locked = changed(meanwhile, item("b"), (now, at) =>
-      replaced(now, at, { ...item("b"), locked: true } as LayoutPlace),
-    );
-    expect(locked[0]?.places[1]).toMatchObject({ itemId: "b", locked: true });
-    expect(names(changed(meanwhile, words, removed))).toEqual(["draw b", "c"]);
-  });
-
-  test("does nothing where its place is gone", () => {
-    const meanwhile = removed(two, { part: 0, place: 2 });
-    expect(changed(meanwhile, item("b"), removed)).toEqual(meanwhile);
-  });
-
-  test("taken out and put back is as before", () => {
-    expect(inserted(removed(two, { part: 0, place: 1 }), { part: 0, place: 1 }, [draw])).toEqual(two);
-  });
-});
-
-test("a question moves among questions; draws and words keep their place", () => {
-  expect(names(movedAmongFixed(two, "a", 1))).toEqual(["b draw a interlude", "c"]);
-  expect(names(movedAmongFixed(two, "a", 9))).toEqual(["b draw a interlude", "c"]);
-  expect(movedAmongFixed(two, "b", 1)).toEqual(two);
-  expect(movedAmongFixed(two, "c", -1)).toEqual(two);
-});
-
-test("an item takes another's place, and what else is said of the place stays", () => {
-  const layout: Layout = [
-    {
-      heading: null,
-      instruction: null,
-      orderRule: "woven",
-      places: [
-        { type: "fixed", itemId: "a", locked: true, points: 2 },
-        { type: "draw", itemIds: ["a", "b"], take: 1, points: 1 },
-      ],
-    },
-  ];
-  expect(exchanged(layout, "a", "c")[0]?.places).toEqual([
-    { type: "fixed", itemId: "c", locked: true, points: 2 },
-    { type: "draw", itemIds: ["a", "b"], take: 1, points: 1 },
-  ]);
-  expect(exchanged(layout, "x", "c")).toEqual(layout);
-});
 
 describe("a change is shown before the server has answered", () => {
   const fixed = (itemId: string) => ({
@@ -178,10 +112,16 @@ describe("a change is shown before the server has answered", () => {
         { code: "sameFamily", text: "Variants." },
       ],
     } as unknown as Quiz;
-    const said = { version: 4, woven: 90, checks: [{ code: "stimulusApart" as const, text: "Apart." }] };
+    const said = {
+      version: 4,
+      woven: 90,
+      undo: null,
+      redo: null,
+      checks: [{ code: "stimulusApart" as const, text: "Apart." }],
+    };
     expect(withOrder(checked, [["b", "a", "d"]], said)).toEqual({
       ...checked,
-      ...{ version: 4, woven: 90, places: [quiz.places[2], quiz.places[0], quiz.places[1]] },
+      ...{ version: 4, woven: 90, undo: null, redo: null, places: [quiz.places[2], quiz.places[0], quiz.places[1]] },
       checks: [{ code: "sameFamily", text: "Variants." }, ...said.checks],
     });
   });

@@ -1,16 +1,6 @@
-/** The layout of a quiz as the composer changes it: parts and places, each change a new layout. */
-import {
-  numberedCodes,
-  orderCodes,
-  type Arranged,
-  type LayoutPart,
-  type Place,
-  type Quiz,
-} from "@verdant/contract/assembly";
-import { moved } from "../ui/moved.ts";
-
-export type Layout = LayoutPart[];
-export type LayoutPlace = LayoutPart["places"][number];
+/** The layout of a quiz on the composer's page: what a change looks like before the server has answered. */
+import { numberedCodes, orderCodes, type Arranged, type Place, type Quiz } from "@verdant/contract/assembly";
+import { keyOf, type Layout, type LayoutPlace } from "@verdant/core/assembly/layout";
 
 export function layoutOf(quiz: Pick<Quiz, "parts" | "places">): Layout {
   return quiz.parts.map((part) => ({
@@ -82,6 +72,8 @@ export function withOrder(quiz: Quiz, order: readonly (readonly string[])[], sai
     ...quiz,
     version: said.version,
     woven: said.woven,
+    undo: said.undo,
+    redo: said.redo,
     places: order.flat().flatMap((id) => byId.get(id) ?? []),
     checks: [...quiz.checks.filter((check) => !orderCodes.includes(check.code)), ...said.checks],
   };
@@ -93,71 +85,3 @@ function saidOf(place: LayoutPlace): Partial<Place> {
   const points = place.points === undefined ? {} : { points: place.points };
   return place.type === "draw" ? { take: place.take, ...points } : { locked: place.locked ?? false, ...points };
 }
-
-/** Where a place stands: which part, and which place in it, both counted from 0. */
-export interface At {
-  readonly part: number;
-  readonly place: number;
-}
-
-/** What a place is, whatever its position: the same before and after a move. */
-export const keyOf = (place: LayoutPlace): string =>
-  `${place.type} ${place.type === "fixed" ? place.itemId : place.type === "draw" ? place.itemIds.join() : place.text}`;
-
-/** A change of one place, wherever it stands by now: an earlier change may have moved it since it was on the screen. */
-export function changed(layout: Layout, place: LayoutPlace, change: (layout: Layout, at: At) => Layout): Layout {
-  for (const [part, { places }] of layout.entries()) {
-    const at = places.findIndex((one) => keyOf(one) === keyOf(place));
-    if (at >= 0) return change(layout, { part, place: at });
-  }
-  return layout;
-}
-
-/** Moves a fixed question of the first part by so many others like it; draws and words keep their place. */
-export function movedAmongFixed(layout: Layout, itemId: string, by: number): Layout {
-  const own = layout[0]?.places.filter((place) => place.type === "fixed") ?? [];
-  const from = own.findIndex((place) => place.itemId === itemId);
-  const to = Math.max(0, Math.min(own.length - 1, from + by));
-  if (from < 0 || to === from) return layout;
-  const order = moved(own, from, to);
-  let next = 0;
-  return withPlaces(layout, 0, (places) =>
-    places.map((place) => (place.type === "fixed" ? (order[next++] ?? place) : place)),
-  );
-}
-
-export function withPlaces(layout: Layout, part: number, change: (places: LayoutPlace[]) => LayoutPlace[]): Layout {
-  return layout.map((one, i) => (i === part ? { ...one, places: change([...one.places]) } : one));
-}
-
-export const inserted = (layout: Layout, at: At, places: readonly LayoutPlace[]): Layout =>
-  withPlaces(layout, at.part, (list) => [...list.slice(0, at.place), ...places, ...list.slice(at.place)]);
-
-export const removed = (layout: Layout, at: At): Layout =>
-  withPlaces(layout, at.part, (list) => list.filter((_, i) => i !== at.place));
-
-export const replaced = (layout: Layout, at: At, place: LayoutPlace): Layout =>
-  withPlaces(layout, at.part, (list) => list.map((one, i) => (i === at.place ? place : one)));
-
-/** One step up or down; over the edge of a part into the next. */
-export function stepped(layout: Layout, at: At, step: 1 | -1): Layout {
-  const place = layout[at.part]?.places[at.place];
-  if (!place) return layout;
-  const to = at.place + step;
-  const length = layout[at.part]?.places.length ?? 0;
-  const rest = removed(layout, at);
-  if (to >= 0 && to < length) return inserted(rest, { part: at.part, place: to }, [place]);
-  const part = at.part + step;
-  const neighbour = layout[part];
-  if (!neighbour) return layout;
-  return inserted(rest, { part, place: step === 1 ? 0 : neighbour.places.length }, [place]);
-}
-
-/** Puts one item where another stands; what else is said of the place stays. */
-export const exchanged = (layout: Layout, before: string, after: string): Layout =>
-  layout.map((part) => ({
-    ...part,
-    places: part.places.map((place) =>
-      place.type === "fixed" && place.itemId === before ? { ...place, itemId: after } : place,
-    ),
-  }));

@@ -14,7 +14,7 @@ import { useNavigate, useParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { useListTopicsQuery } from "../standards/api.ts";
 import { Bead } from "../ui/Bead.tsx";
-import { moved } from "../ui/moved.ts";
+import { moved } from "@verdant/core/moved";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";

@@ -6,7 +6,7 @@ import { plainText } from "@verdant/core/richText";
 import { ArrowDown, ArrowUp } from "lucide-react";
 import { useEffect, useId, useRef, useState } from "react";
 import { t } from "../platform/words.ts";
-import { moved } from "../ui/moved.ts";
+import { moved } from "@verdant/core/moved";
 import { onlyHeard } from "../ui/onlyHeard.ts";
 import type { PlayerProps } from "./playerProps.ts";
 import { RichTextView } from "./RichTextView.tsx";

@@ -3,20 +3,16 @@ import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
-import Paper from "@mui/material/Paper";
-import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { SharedItem } from "@verdant/contract/sharing";
 import { check } from "@verdant/core/checker/check";
-import { faultsOf, kindOf, kinds } from "@verdant/core/items/kinds";
+import { faultsOf, kinds } from "@verdant/core/items/kinds";
 import { isEmptyText } from "@verdant/core/richText";
 import { useDeferredValue, useEffect, useMemo, useState } from "react";
-import { ContentEditor } from "../bank/editor/ContentEditor.tsx";
+import { EditorDesk } from "../bank/editor/EditorDesk.tsx";
 import { Difference } from "../bank/difference/Difference.tsx";
-import { FindingsPanel } from "../bank/editor/FindingsPanel.tsx";
 import { problemOf } from "../platform/problem.ts";
-import { Player } from "../player/Player.tsx";
 import { StimulusView } from "../player/StimulusView.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
@@ -154,17 +150,19 @@ function Editor(props: Parameters<typeof GuestEditor>[0] & { item: SharedItem | 
           </Button>
         </Alert>
       )}
-      <Box
-        sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1.25fr) minmax(0, 1fr)", gap: 3, alignItems: "start" }}
-      >
-        <Stack spacing={2.5}>
-          <ContentEditor
-            content={work.content}
-            isNew={isNew}
-            onChange={(content) => {
-              change({ content });
-            }}
-          />
+      <EditorDesk
+        content={work.content}
+        isNew={isNew}
+        change={(content) => {
+          change({ content });
+        }}
+        missing={faults}
+        findings={findings}
+        kept={work.keptFindings}
+        keep={(keptFindings) => {
+          change({ keptFindings });
+        }}
+        tagging={
           <Box sx={{ display: "grid", gridTemplateColumns: "1fr 180px", gap: 1.5 }}>
             <TextField
               select
@@ -194,32 +192,9 @@ function Editor(props: Parameters<typeof GuestEditor>[0] & { item: SharedItem | 
               <MenuItem value="reason">reason</MenuItem>
             </TextField>
           </Box>
-        </Stack>
-        <Stack spacing={2} sx={{ position: "sticky", top: 16 }}>
-          <Paper sx={{ p: 2.5 }} component="section" aria-label="As a student sees it">
-            <Typography variant="caption" color="textSecondary" component="p" sx={{ mt: 0, mb: 1 }}>
-              As a student sees it
-            </Typography>
-            {item?.stimulus && <StimulusView stimulus={item.stimulus.content} />}
-            <Player
-              view={kindOf(work.content).toStudentView(work.content, kindOf(work.content).arrange(work.content, null))}
-              answer={null}
-              name="rendering"
-            />
-          </Paper>
-          <FindingsPanel
-            missing={faults}
-            findings={findings}
-            kept={work.keptFindings}
-            mend={(content) => {
-              change({ content });
-            }}
-            keep={(keptFindings) => {
-              change({ keptFindings: [...keptFindings] });
-            }}
-          />
-        </Stack>
-      </Box>
+        }
+        stimulus={item?.stimulus && <StimulusView stimulus={item.stimulus.content} />}
+      />
     </Page>
   );
 }

@@ -2,7 +2,7 @@
 import Box from "@mui/material/Box";
 import { styled } from "@mui/material/styles";
 import { useRef, useState } from "react";
-import { moved } from "./moved.ts";
+import { moved } from "@verdant/core/moved";
 
 export interface BraidBead {
   readonly id: string;

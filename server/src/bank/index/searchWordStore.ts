@@ -1,21 +1,17 @@
 /** SQL for the words that items are found by. */
 import { sql } from "kysely";
 import type { Db } from "../../platform/database.ts";
+import { newestOfItems } from "../../platform/itemRows.ts";
 
 /** What the newest revisions of items say, with what they hang on. */
 export function listSaid(db: Db, departmentId: string, itemIds: readonly string[]) {
-  return db
-    .selectFrom("item")
-    .innerJoin("itemRevision as revision", (join) =>
-      join.onRef("revision.departmentId", "=", "item.departmentId").onRef("revision.id", "=", "item.latestRevisionId"),
-    )
+  return newestOfItems(db, departmentId)
     .leftJoin("stimulus", (join) =>
       join.onRef("stimulus.departmentId", "=", "item.departmentId").onRef("stimulus.id", "=", "item.stimulusId"),
     )
     .leftJoin("stimulusRevision as said", (join) =>
       join.onRef("said.departmentId", "=", "stimulus.departmentId").onRef("said.id", "=", "stimulus.latestRevisionId"),
     )
-    .where("item.departmentId", "=", departmentId)
     .where(sql<boolean>`item.id = any(${[...itemIds]}::uuid[])`)
     .select(["item.id as itemId", "item.number", "item.label", "revision.content", "said.content as stimulus"])
     .execute();

@@ -3,6 +3,7 @@ import { editDistance } from "@verdant/core/editDistance";
 import type { Content } from "@verdant/core/items/kinds";
 import { sql } from "kysely";
 import type { Db } from "../../platform/database.ts";
+import { newestOfItems } from "../../platform/itemRows.ts";
 
 /** Every topic with those under it, and with those above it, itself included in both. */
 export async function listTopicTree(db: Db, departmentId: string) {
@@ -175,12 +176,7 @@ export async function listNear(db: Db, departmentId: string, texts: readonly str
 
 export function listRows(db: Db, departmentId: string, itemIds: readonly string[]) {
   if (itemIds.length === 0) return Promise.resolve([]);
-  return db
-    .selectFrom("item")
-    .innerJoin("itemRevision as revision", (join) =>
-      join.onRef("revision.departmentId", "=", "item.departmentId").onRef("revision.id", "=", "item.latestRevisionId"),
-    )
-    .where("item.departmentId", "=", departmentId)
+  return newestOfItems(db, departmentId)
     .where("item.id", "in", itemIds)
     .select(["item.id", "item.number", "item.kind", "item.status", "item.changedAt", "revision.content"])
     .leftJoin("itemStats as stats", (join) =>

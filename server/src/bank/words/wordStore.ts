@@ -3,6 +3,7 @@ import type { Content } from "@verdant/core/items/kinds";
 import { sql, type Insertable } from "kysely";
 import type { Db } from "../../platform/database.ts";
 import type { Tables } from "../../platform/tables.ts";
+import { newestOfItems } from "../../platform/itemRows.ts";
 
 /** In so many items a word is no slip. */
 const settled = 3;
@@ -37,12 +38,7 @@ export async function listLastChoices(
   besides: string | undefined,
   limit: number,
 ): Promise<Content[]> {
-  const rows = await db
-    .selectFrom("item")
-    .innerJoin("itemRevision as revision", (join) =>
-      join.onRef("revision.departmentId", "=", "item.departmentId").onRef("revision.id", "=", "item.latestRevisionId"),
-    )
-    .where("item.departmentId", "=", departmentId)
+  const rows = await newestOfItems(db, departmentId)
     .where("item.ownerId", "=", personId)
     .where("item.kind", "=", "oneRightAnswer")
     .$if(besides !== undefined, (query) => query.where("item.id", "<>", besides ?? ""))

@@ -1,29 +1,24 @@
 import Alert from "@mui/material/Alert";
-import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Dialog from "@mui/material/Dialog";
 import DialogActions from "@mui/material/DialogActions";
 import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
 import Paper from "@mui/material/Paper";
-import Stack from "@mui/material/Stack";
-import Typography from "@mui/material/Typography";
 import type { Item } from "@verdant/contract/bank";
 import { check } from "@verdant/core/checker/check";
-import { faultsOf, kindOf } from "@verdant/core/items/kinds";
+import { faultsOf } from "@verdant/core/items/kinds";
 import { isEmptyText } from "@verdant/core/richText";
 import { useDeferredValue, useMemo, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
-import { Player } from "../../player/Player.tsx";
 import { problemOf } from "../../platform/problem.ts";
 import { useShowReviewRulesQuery, useSubmitForReviewMutation } from "../../review/api.ts";
 import { Page } from "../../ui/Page.tsx";
 import { useToast } from "../../ui/Toasts.tsx";
 import { AlsoHere } from "../like/AlsoHere.tsx";
-import { ContentEditor } from "./ContentEditor.tsx";
+import { EditorDesk } from "./EditorDesk.tsx";
 import { ConflictPanel } from "./ConflictPanel.tsx";
 import { Difference } from "../difference/Difference.tsx";
-import { FindingsPanel } from "./FindingsPanel.tsx";
 import { StimulusOf } from "../fields/StimulusOf.tsx";
 import { TaggingForm } from "./TaggingForm.tsx";
 import type { Keeping } from "./draftKeeper.ts";
@@ -195,37 +190,29 @@ export function ItemEditor(props: {
           takeTheirs={() => void editor.giveUp().then(() => navigate(`/bank?item=${itemId}`))}
         />
       )}
-      <Box
-        sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1.25fr) minmax(0, 1fr)", gap: 3, alignItems: "start" }}
-      >
-        <Stack spacing={2.5}>
-          <ContentEditor
-            content={work.content}
-            isNew={!saved}
-            onChange={(content) => {
-              change({ ...work, content });
-            }}
-          />
+      <EditorDesk
+        content={work.content}
+        isNew={!saved}
+        change={(content) => {
+          change({ ...work, content });
+        }}
+        missing={faults.map((fault) => fault.text)}
+        findings={findings}
+        kept={work.tagging.keptFindings}
+        keep={(keptFindings) => {
+          change({ ...work, tagging: { ...work.tagging, keptFindings } });
+        }}
+        tagging={
           <TaggingForm
             tagging={work.tagging}
             onChange={(tagging) => {
               change({ ...work, tagging });
             }}
           />
-        </Stack>
-        <Stack spacing={2} sx={{ position: "sticky", top: 16 }}>
-          <Paper sx={{ p: 2.5 }} component="section" aria-label="As a student sees it">
-            <Typography variant="caption" color="textSecondary" component="p" sx={{ mt: 0, mb: 1 }}>
-              As a student sees it
-            </Typography>
-            <StimulusOf stimulusId={work.tagging.stimulusId} />
-            <Player
-              view={kindOf(work.content).toStudentView(work.content, kindOf(work.content).arrange(work.content, null))}
-              answer={null}
-              name="rendering"
-            />
-          </Paper>
-          {original && (
+        }
+        stimulus={<StimulusOf stimulusId={work.tagging.stimulusId} />}
+        compared={
+          original && (
             <Paper sx={{ p: 2.5 }} component="section" aria-label="Beside the original">
               <Difference
                 before={original.content}
@@ -233,20 +220,9 @@ export function ItemEditor(props: {
                 names={[`Item ${original.number}`, "This variant"]}
               />
             </Paper>
-          )}
-          <FindingsPanel
-            missing={faults.map((fault) => fault.text)}
-            findings={findings}
-            kept={work.tagging.keptFindings}
-            mend={(content) => {
-              change({ ...work, content });
-            }}
-            keep={(keptFindings) => {
-              change({ ...work, tagging: { ...work.tagging, keptFindings: [...keptFindings] } });
-            }}
-          />
-        </Stack>
-      </Box>
+          )
+        }
+      />
     </Page>
   );
 }

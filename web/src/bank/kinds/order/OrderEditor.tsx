@@ -6,7 +6,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { richTextOf } from "@verdant/core/richText";
 import { ArrowDown, ArrowUp } from "lucide-react";
-import { moved } from "../../../ui/moved.ts";
+import { moved } from "@verdant/core/moved";
 import type { EditorProps } from "../editorProps.ts";
 import { newOptionId } from "../newOptionId.ts";
 import { RichTextField } from "../../../richText/RichTextField.tsx";
