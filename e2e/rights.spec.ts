@@ -61,7 +61,7 @@ test("a guest by link sees exactly what was granted: in the interface, at the AP
       uses: [...new Set(all.items.map((item) => item.use))],
       total: all.total,
       closed: await Promise.all(
-        ["/items", "/topics", "/department/export", "/members", "/coverage", "/classes"].map(status),
+        ["/items", "/topics", "/department/transfers", "/members", "/coverage", "/classes"].map(status),
       ),
     };
   });

@@ -134,10 +134,10 @@ export function isOutOfRange(error: unknown): boolean {
 
 /** A migration that waits for a table makes everybody else wait behind it, so it soon gives way and comes again. */
 const lockMs = 3000;
-const givesWay = ({ up }: Migration): Migration => ({
+const givesWay = (migration: Migration): Migration => ({
   up: async (db) => {
     await sql.raw(`set local lock_timeout = ${lockMs}`).execute(db);
-    await up(db);
+    await migration.up(db);
   },
 });
 

@@ -135,7 +135,7 @@ function Step(props: { name: string; step: Quiz["undo"]; take: () => void; icon:
   const { name, step, take, icon } = props;
   const isTheirs = step !== null && !step.isMine;
   return (
-    <Tooltip title={isTheirs ? `The last change is ${step.by}’s; only they can take it back.` : name}>
+    <Tooltip describeChild title={isTheirs ? `The last change is ${step.by}’s; only they can take it back.` : ""}>
       <span>
         <IconButton size="small" aria-label={name} disabled={!step?.isMine} onClick={take}>
           {icon}

@@ -1,18 +1,9 @@
 import { describe, expect, test } from "vitest";
 import type { Quiz } from "@verdant/contract/assembly";
-import {
-  removed,
-  replaced,
-  stepped,
-  exchanged,
-  inserted,
-  type Layout,
-  type LayoutPlace,
-} from "@verdant/core/assembly/layout";
+import { removed, replaced, stepped, inserted, type Layout, type LayoutPlace } from "@verdant/core/assembly/layout";
 import { arranged, layoutOf, reordered, withOrder } from "./layout.ts";
 
 const item = (itemId: string): LayoutPlace => ({ type: "fixed", itemId, locked: false, points: 1 });
-const draw: LayoutPlace = { type: "draw", itemIds: ["p", "q"], take: 1, points: 1 };
 const words: LayoutPlace = { type: "interlude", text: "Breathe." };
 const part = (...places: LayoutPlace[]): Layout[number] => ({
   heading: null,
@@ -20,11 +11,6 @@ const part = (...places: LayoutPlace[]): Layout[number] => ({
   orderRule: "woven",
   places,
 });
-const names = (layout: Layout) =>
-  layout.map(({ places }) => places.map((place) => (place.type === "fixed" ? place.itemId : place.type)).join(" "));
-
-const two: Layout = [part(item("a"), draw, item("b"), words), part(item("c"))];
-
 describe("a change is shown before the server has answered", () => {
   const fixed = (itemId: string) => ({
     type: "fixed",

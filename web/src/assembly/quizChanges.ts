@@ -26,7 +26,7 @@ export function quizChanges({ shown, show, underWay, refused }: Screen) {
   let before: Promise<unknown> = Promise.resolve();
 
   async function make(request: (now: Quiz) => PromiseLike<Answer>): Promise<Quiz | undefined> {
-    const answer = await Promise.resolve(request(said ?? shown())).catch((error: unknown) => ({ error }) as Answer);
+    const answer = await Promise.resolve(request(said ?? shown())).catch((error: unknown): Answer => ({ error }));
     hopes.shift();
     const now = answer.data ?? said ?? shown();
     said = hopes.length > 0 ? now : null;

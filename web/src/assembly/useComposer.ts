@@ -33,14 +33,14 @@ export function useComposer(quiz: Quiz) {
   const [redo] = useRedoQuizStepMutation();
   const [underWay, setUnderWay] = useState(0);
   const dispatch = useDispatch<typeof store.dispatch>();
-  const { getState } = useStore<ReturnType<typeof store.getState>>();
+  const state = useStore<ReturnType<typeof store.getState>>();
   const say = useToast();
   const params = { quizId: quiz.id };
   // One for as long as the page shows this quiz: what is under way outlives a rendering.
   const [change] = useState(() => {
     const { endpoints, util } = assemblyApi;
     return quizChanges({
-      shown: () => endpoints.showQuiz.select({ params })(getState()).data ?? quiz,
+      shown: () => endpoints.showQuiz.select({ params })(state.getState()).data ?? quiz,
       show: (next) => void dispatch(util.updateQueryData("showQuiz", { params }, () => next)),
       underWay: setUnderWay,
       refused: (error) => {
