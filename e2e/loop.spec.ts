@@ -111,13 +111,13 @@ test("a plan is seen and changed; a quiz by blueprint, with a draw and a part, i
   const before = await places.count();
   await teacher.getByRole("button", { name: "One question of Cities more" }).click();
   await expect(places).toHaveCount(before + 1);
-  await teacher.getByRole("button", { name: "Undo", exact: true }).click();
+  await teacher.getByLabel("Undo", { exact: true }).click();
   await expect(places).toHaveCount(before);
   // What was changed is kept with the quiz, not with the page.
   await teacher.reload();
   await teacher.getByRole("button", { name: "Do again" }).click();
   await expect(places).toHaveCount(before + 1);
-  await teacher.getByRole("button", { name: "Undo", exact: true }).click();
+  await teacher.getByLabel("Undo", { exact: true }).click();
   await expect(places).toHaveCount(before);
   await teacher.getByRole("button", { name: "Keep question 1 where it is" }).click();
   await expect(teacher.getByRole("button", { name: "Keep question 1 where it is" })).toHaveAttribute(
