@@ -62,7 +62,13 @@ export function BlueprintPanel({
       aria-label="Requirements"
       sx={{ border: 1, borderColor: "divider", borderRadius: 1.5, p: 1.5, mb: 1.5 }}
     >
-      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(6, 1fr)", gap: 1.25 }}>
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: { xs: "repeat(2, minmax(0, 1fr))", md: "repeat(6, 1fr)" },
+          gap: 1.25,
+        }}
+      >
         <Count
           label="Questions"
           value={wanted.count}
@@ -135,7 +141,13 @@ export function BlueprintPanel({
         ))}
       </Box>
       <Box
-        sx={{ display: "grid", gridTemplateColumns: "1fr 1fr auto auto", gap: 1.25, mt: 1.25, alignItems: "center" }}
+        sx={{
+          display: "grid",
+          gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "1fr 1fr auto auto" },
+          gap: 1.25,
+          mt: 1.25,
+          alignItems: "center",
+        }}
       >
         <Autocomplete
           multiple

@@ -61,7 +61,7 @@ export function CalendarForm({ calendar }: { calendar: Calendar }) {
           {problemOf(error).detail}
         </Alert>
       )}
-      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr 1fr", gap: 3 }}>
+      <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "1fr 1fr 1fr" }, gap: 3 }}>
         <Box>
           <Typography variant="body2" sx={{ fontWeight: 700, mb: 0.5 }}>
             Meets on

@@ -37,7 +37,13 @@ export function RosterPanel({ roster }: { roster: Roster }) {
       <Typography variant="h2" sx={{ mb: 1.5 }}>
         Students
       </Typography>
-      <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 2fr) minmax(0, 1fr)", gap: 3 }}>
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 2fr) minmax(0, 1fr)" },
+          gap: 3,
+        }}
+      >
         <Box
           component="ul"
           aria-label="Students of the class"

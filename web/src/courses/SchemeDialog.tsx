@@ -50,7 +50,7 @@ export function SchemeDialog(props: { courseId: string; close: () => void; taken
           A table with the columns week, unit and lesson, as it comes from a workbook or a document. Units and topics
           that are here already are found by their names and stay as they are.
         </Typography>
-        <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 2, pt: 0.75 }}>
+        <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "1fr 1fr" }, gap: 2, pt: 0.75 }}>
           <TextField
             multiline
             minRows={12}

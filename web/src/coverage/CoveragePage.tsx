@@ -56,7 +56,14 @@ export function CoveragePage() {
       {error && <Failed error={error} retry={() => void refetch()} />}
       {!data && !error && <Loading what="the coverage" />}
       {data && (
-        <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) 320px", gap: 3, alignItems: "start" }}>
+        <Box
+          sx={{
+            display: "grid",
+            gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 1fr) 320px" },
+            gap: 3,
+            alignItems: "start",
+          }}
+        >
           <Box>
             <Box sx={{ display: "flex", gap: 2, mb: 1.5, flexWrap: "wrap" }}>
               <ToggleButtonGroup

@@ -110,7 +110,14 @@ function Rule({ itemId, revision }: { itemId: string; revision: ReleasedRevision
           {counted(running, "student is", "students are")} answering this now: what you decide holds for them too.
         </Alert>
       )}
-      <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) minmax(0, 1fr)", gap: 3, alignItems: "start" }}>
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 1fr) minmax(0, 1fr)" },
+          gap: 3,
+          alignItems: "start",
+        }}
+      >
         <RulingForm revision={revision} draft={draft} onChange={setDraft} />
         <GainsAndLosses
           itemId={itemId}

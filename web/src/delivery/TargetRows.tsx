@@ -66,7 +66,13 @@ export function TargetRows({
           key={target.name}
           role="group"
           aria-label={target.name}
-          sx={{ display: "grid", gridTemplateColumns: "1fr 230px 230px 40px", gap: 1.5, alignItems: "start", mb: 1.5 }}
+          sx={{
+            display: "grid",
+            gridTemplateColumns: { xs: "minmax(0, 1fr) 40px", md: "1fr 230px 230px 40px" },
+            gap: 1.5,
+            alignItems: "start",
+            mb: 1.5,
+          }}
         >
           <Typography sx={{ fontWeight: 700, pt: 1 }}>{target.name}</Typography>
           <TextField

@@ -55,7 +55,14 @@ export function BeforeTeachingPage() {
 function Known({ known }: { known: BeforeTeaching }) {
   const { ideas, hardest, wrong, reasons, classes } = known;
   return (
-    <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) minmax(0, 1fr)", gap: 3, alignItems: "start" }}>
+    <Box
+      sx={{
+        display: "grid",
+        gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 1fr) minmax(0, 1fr)" },
+        gap: 3,
+        alignItems: "start",
+      }}
+    >
       <Box sx={{ display: "grid", gap: 3 }}>
         <Part title="Wrong ideas to expect" isEmpty={ideas.length === 0} none="No named wrong idea has shown yet.">
           {ideas.map((one) => (

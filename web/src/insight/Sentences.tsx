@@ -14,7 +14,9 @@ export function Sentences({ results }: { results: Results }) {
   const weakest = results.items.find((item) => item.waiting === 0 && item.facility.outOf > 0);
   const waiting = results.items.reduce((sum, item) => sum + item.waiting, 0);
   return (
-    <Box sx={{ display: "grid", gridTemplateColumns: "repeat(3, minmax(0, 1fr))", gap: 1.5 }}>
+    <Box
+      sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "repeat(3, minmax(0, 1fr))" }, gap: 1.5 }}
+    >
       {weakest ? (
         <Sentence
           title={

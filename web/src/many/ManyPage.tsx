@@ -130,7 +130,14 @@ function Editor({ manyId, saved, blank }: { manyId: string; saved: ShownMany | n
           {problemOf(error).detail}
         </Alert>
       )}
-      <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) minmax(0, 1fr)", gap: 3, alignItems: "start" }}>
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 1fr) minmax(0, 1fr)" },
+          gap: 3,
+          alignItems: "start",
+        }}
+      >
         <Stack spacing={2}>
           <TextField
             label="Name"

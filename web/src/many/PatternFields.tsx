@@ -33,7 +33,14 @@ export function PatternFields({ pattern, onChange }: { pattern: Pattern; onChang
         slotProps={inMono}
         {...field("values")}
       />
-      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 110px 130px", gap: 2, alignItems: "start" }}>
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "1fr 110px 130px" },
+          gap: 2,
+          alignItems: "start",
+        }}
+      >
         <TextField
           label="Right answer"
           required

@@ -108,7 +108,14 @@ export function ReviewPage() {
         </Empty>
       )}
       {request && (
-        <Box sx={{ display: "grid", gridTemplateColumns: "300px minmax(0, 1fr)", gap: 3, alignItems: "start" }}>
+        <Box
+          sx={{
+            display: "grid",
+            gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "300px minmax(0, 1fr)" },
+            gap: 3,
+            alignItems: "start",
+          }}
+        >
           <div>
             <Box component="ul" aria-label="Waiting" sx={{ m: 0, p: 0, listStyle: "none" }}>
               {requests.map((one, i) => (

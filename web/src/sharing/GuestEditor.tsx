@@ -163,7 +163,7 @@ function Editor(props: Parameters<typeof GuestEditor>[0] & { item: SharedItem | 
           change({ keptFindings });
         }}
         tagging={
-          <Box sx={{ display: "grid", gridTemplateColumns: "1fr 180px", gap: 1.5 }}>
+          <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "1fr 180px" }, gap: 1.5 }}>
             <TextField
               select
               required

@@ -93,7 +93,7 @@ export function GuestPage({ guest }: { guest: NonNullable<Session["guest"]> }) {
       <Box
         sx={{
           display: "grid",
-          gridTemplateColumns: "218px minmax(0, 1.1fr) minmax(0, 1fr)",
+          gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "218px minmax(0, 1.1fr) minmax(0, 1fr)" },
           gap: 2,
           alignItems: "start",
         }}

@@ -89,6 +89,11 @@ export function PersonMenu(props: {
             </MenuItem>
           ))}
         {showKeys && (
+          <MenuItem component={Link} to="/team" onClick={close} sx={{ display: { md: "none" } }}>
+            Team
+          </MenuItem>
+        )}
+        {showKeys && (
           <MenuItem component={Link} to="/account" onClick={close}>
             Your account
           </MenuItem>

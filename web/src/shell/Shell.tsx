@@ -2,13 +2,15 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
-import { styled } from "@mui/material/styles";
+import IconButton from "@mui/material/IconButton";
+import { Search } from "lucide-react";
 import { lazy, Suspense, useState, type ReactNode } from "react";
-import { NavLink, Outlet, Link as RouterLink, useLocation } from "react-router";
+import { Outlet, Link as RouterLink } from "react-router";
 import { SignInPage } from "../team/SignInPage.tsx";
 import { useShowSessionQuery } from "../team/api.ts";
 import { Failed, Loading } from "../ui/States.tsx";
 import { ClassInFocus } from "./ClassInFocus.tsx";
+import { LowDoors, lowDoorsHeight, TopDoors } from "./Doors.tsx";
 import { Mark } from "./Mark.tsx";
 import { PersonMenu } from "./PersonMenu.tsx";
 import { useShellKeys } from "./useShellKeys.ts";
@@ -18,35 +20,9 @@ const AccountPage = lazy(async () => ({ default: (await import("../team/AccountP
 const Finder = lazy(async () => ({ default: (await import("../finder/Finder.tsx")).Finder }));
 const Shortcuts = lazy(async () => ({ default: (await import("./Shortcuts.tsx")).Shortcuts }));
 
-const areas = [
-  ["/", "Today"],
-  ["/bank", "Bank"],
-  ["/plans", "Plans"],
-  ["/quizzes", "Quizzes"],
-  ["/results", "Results"],
-  ["/team", "Team"],
-] as const;
-
-/** Pages that belong to the bank, though their address does not begin with it. */
-const ofBank = /^\/(stimuli|media|many|review|writing|coverage|topics)(\/|$)/;
-
-const Area = styled(NavLink)(({ theme }) => ({
-  padding: "6px 12px",
-  borderRadius: 8,
-  color: theme.vars?.palette.text.secondary,
-  textDecoration: "none",
-  fontSize: 14,
-  "&.active, &[data-lit=true]": {
-    backgroundColor: theme.vars?.palette.success.light,
-    color: theme.vars?.palette.primary.dark,
-    fontWeight: 700,
-  },
-}));
-
 export function Shell() {
   const { data, error, refetch } = useShowSessionQuery();
   const { dialog, setDialog } = useShellKeys();
-  const { pathname } = useLocation();
   const [isSettingUp, setSettingUp] = useState(false);
   const close = () => {
     setDialog(null);
@@ -97,13 +73,7 @@ export function Shell() {
         Skip to the page
       </Link>
       <Bar department={data.member.department}>
-        <Box component="nav" aria-label="Areas" sx={{ display: "flex", gap: 0.5, flex: 1, ml: 3 }}>
-          {areas.map(([to, name]) => (
-            <Area key={to} to={to} end={to === "/"} data-lit={to === "/bank" && ofBank.test(pathname)}>
-              {name}
-            </Area>
-          ))}
-        </Box>
+        <TopDoors />
         <ClassInFocus />
         <Button
           size="small"
@@ -112,10 +82,19 @@ export function Shell() {
           onClick={() => {
             setDialog("finder");
           }}
-          sx={{ color: "text.secondary" }}
+          sx={{ color: "text.secondary", display: { xs: "none", md: "inline-flex" } }}
         >
           Find anything
         </Button>
+        <IconButton
+          aria-label="Find anything"
+          onClick={() => {
+            setDialog("finder");
+          }}
+          sx={{ display: { md: "none" } }}
+        >
+          <Search size={20} />
+        </IconButton>
         <PersonMenu
           name={data.member.name}
           belongsAs={data.member.role}
@@ -125,9 +104,10 @@ export function Shell() {
           }}
         />
       </Bar>
-      <div id="content">
+      <Box id="content" sx={{ pb: { xs: `calc(${lowDoorsHeight}px + env(safe-area-inset-bottom))`, md: 0 } }}>
         <Outlet />
-      </div>
+      </Box>
+      <LowDoors />
       {dialog && (
         <Suspense fallback={null}>
           <Finder isOpen={dialog === "finder"} close={close} />
@@ -144,8 +124,8 @@ function Bar({ department, children }: { department: string; children: ReactNode
     <Box
       component="header"
       sx={{
-        height: 48,
-        px: 2.5,
+        height: { xs: 52, md: 48 },
+        px: { xs: 1.5, md: 2.5 },
         display: "flex",
         alignItems: "center",
         gap: 1.25,
@@ -158,10 +138,18 @@ function Bar({ department, children }: { department: string; children: ReactNode
       <Box
         component={RouterLink}
         to="/"
-        sx={{ display: "flex", alignItems: "center", gap: 1.25, color: "inherit", textDecoration: "none" }}
+        aria-label="Verdant Loop"
+        sx={{
+          flex: "none",
+          display: "flex",
+          alignItems: "center",
+          gap: 1.25,
+          color: "inherit",
+          textDecoration: "none",
+        }}
       >
         <Mark />
-        <Box component="strong" sx={{ fontFamily: "h2.fontFamily" }}>
+        <Box component="strong" sx={{ fontFamily: "h2.fontFamily", display: { xs: "none", sm: "block" } }}>
           Verdant Loop
         </Box>
       </Box>
@@ -169,7 +157,8 @@ function Bar({ department, children }: { department: string; children: ReactNode
         sx={{
           color: "text.secondary",
           fontSize: 13,
-          flex: "0 1 auto",
+          flex: { xs: 1, md: "0 1 auto" },
+          minWidth: 0,
           whiteSpace: "nowrap",
           overflow: "hidden",
           textOverflow: "ellipsis",

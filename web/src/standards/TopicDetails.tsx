@@ -26,7 +26,7 @@ export function TopicDetails({ topic, topics, standards }: Part) {
     if (error) say({ text: problemOf(error).detail, isError: true });
   };
   return (
-    <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1, py: 1 }}>
+    <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "1fr 1fr" }, gap: 1, py: 1 }}>
       <TextField
         select
         size="small"

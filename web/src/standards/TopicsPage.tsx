@@ -41,7 +41,12 @@ export function TopicsPage() {
       {error && <Failed error={error} retry={() => void refetch()} />}
       {data && (
         <Box
-          sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) minmax(0, 1.25fr)", gap: 2, alignItems: "start" }}
+          sx={{
+            display: "grid",
+            gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 1fr) minmax(0, 1.25fr)" },
+            gap: 2,
+            alignItems: "start",
+          }}
         >
           <Paper component="section" aria-label="Topics" sx={{ p: 2 }}>
             <Typography variant="h2" sx={{ mb: 1 }}>

@@ -49,7 +49,14 @@ export function StimulusHistoryPage() {
       {error && <Failed error={error} retry={() => void refetch()} />}
       {!data && !error && <Loading what="the history" />}
       {chosen && (
-        <Box sx={{ display: "grid", gridTemplateColumns: "340px minmax(0, 1fr)", gap: 3, alignItems: "start" }}>
+        <Box
+          sx={{
+            display: "grid",
+            gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "340px minmax(0, 1fr)" },
+            gap: 3,
+            alignItems: "start",
+          }}
+        >
           <Box component="ul" aria-label="Revisions" sx={{ m: 0, p: 0, listStyle: "none" }}>
             {revisions.map((one) => (
               <PickRow
@@ -83,7 +90,14 @@ export function StimulusHistoryPage() {
               )}
             </Box>
             {before && (
-              <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) minmax(0, 1fr)", gap: 2, mb: 2 }}>
+              <Box
+                sx={{
+                  display: "grid",
+                  gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "minmax(0, 1fr) minmax(0, 1fr)" },
+                  gap: 2,
+                  mb: 2,
+                }}
+              >
                 {([before, chosen] as const).map((one) => (
                   <Box key={one.id}>
                     <Typography sx={{ fontWeight: 700 }}>Revision {one.n}</Typography>

@@ -104,7 +104,14 @@ function Editor({ stimulusId, saved }: { stimulusId: string; saved: EditedStimul
           {problemOf(error).detail}
         </Alert>
       )}
-      <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) minmax(0, 1fr)", gap: 3, alignItems: "start" }}>
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 1fr) minmax(0, 1fr)" },
+          gap: 3,
+          alignItems: "start",
+        }}
+      >
         <Stack spacing={2}>
           <TextField
             label="Title"

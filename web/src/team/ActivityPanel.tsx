@@ -67,7 +67,12 @@ function Activity() {
           <Box
             component="li"
             key={`${deed.batchId}${deed.entity}${deed.action}`}
-            sx={{ display: "grid", gridTemplateColumns: "150px 170px 1fr", gap: 1, py: 0.4 }}
+            sx={{
+              display: "grid",
+              gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "150px 170px 1fr" },
+              gap: 1,
+              py: 0.4,
+            }}
           >
             <Box component="span" sx={{ color: "text.secondary" }}>
               {moment(deed.at)}

@@ -28,7 +28,13 @@ export function SignInPage({ isDemo, maySignUp }: { isDemo: boolean; maySignUp: 
           </Typography>
         </Box>
       </Stack>
-      <Box sx={{ display: "grid", gridTemplateColumns: isDemo ? "1fr 1fr" : "minmax(0, 420px)", gap: 3 }}>
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: { xs: "minmax(0, 1fr)", md: isDemo ? "1fr 1fr" : "minmax(0, 420px)" },
+          gap: 3,
+        }}
+      >
         {isNew ? <SignUpForm /> : <PasswordForm />}
         {isDemo && <DemoPeople />}
       </Box>

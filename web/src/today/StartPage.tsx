@@ -87,7 +87,7 @@ export function StartPage() {
               inputLabel: { shrink: true },
             }}
           />
-          <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 2 }}>
+          <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "1fr 1fr" }, gap: 2 }}>
             <TextField
               label="Topic"
               value={topic}

@@ -153,7 +153,7 @@ function ThreeDoors() {
   ] as const;
   return (
     <Page title="Welcome" about="Where would you like to begin?">
-      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(3, 1fr)", gap: 2 }}>
+      <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "repeat(3, 1fr)" }, gap: 2 }}>
         {doors.map(([title, text, to, action], i) => (
           <Paper key={to} sx={{ p: 3, display: "flex", flexDirection: "column", gap: 1.5, alignItems: "flex-start" }}>
             <Typography variant="h2">{title}</Typography>

@@ -18,13 +18,33 @@ export function Page({
     document.title = `${title} · Verdant Loop`;
   }, [title]);
   return (
-    <Box component="main" sx={{ maxWidth: 1280, mx: "auto", px: 3, py: 2.25 }}>
-      <Box sx={{ display: "flex", alignItems: "center", gap: 2, mb: 2, minHeight: 40 }}>
-        <Typography variant="h1">{title}</Typography>
-        <Typography variant="body2" color="textSecondary" sx={{ flex: 1, pt: 0.75 }}>
+    <Box component="main" sx={{ maxWidth: 1280, mx: "auto", px: { xs: 2, md: 3 }, py: { xs: 1.5, md: 2.25 } }}>
+      <Box
+        sx={{
+          display: "flex",
+          flexWrap: { xs: "wrap", md: "nowrap" },
+          alignItems: "center",
+          columnGap: 2,
+          rowGap: 1,
+          mb: 2,
+          minHeight: 40,
+        }}
+      >
+        <Typography variant="h1" sx={{ overflowWrap: "anywhere", minWidth: 0 }}>
+          {title}
+        </Typography>
+        <Typography
+          variant="body2"
+          color="textSecondary"
+          sx={{
+            flex: { xs: "1 1 100%", md: 1 },
+            pt: { md: 0.75 },
+            "&:empty": { display: { xs: "none", md: "block" } },
+          }}
+        >
           {about}
         </Typography>
-        <Box sx={{ display: "flex", gap: 1 }}>{actions}</Box>
+        <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, "&:empty": { display: "none" } }}>{actions}</Box>
       </Box>
       {children}
     </Box>

@@ -146,7 +146,14 @@ function NewGoal({ people }: { people: WritingDay["people"] }) {
     else setTopicId(null);
   };
   return (
-    <Box sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1fr) 150px 90px 150px auto", gap: 1, mt: 1 }}>
+    <Box
+      sx={{
+        display: "grid",
+        gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 1fr) 150px 90px 150px auto" },
+        gap: 1,
+        mt: 1,
+      }}
+    >
       <TopicField label="Topic of a new goal" topicId={topicId} choose={setTopicId} />
       <TextField
         select

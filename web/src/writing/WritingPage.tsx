@@ -54,7 +54,12 @@ export function WritingPage() {
       {!data && !error && <Loading what="the writing day" />}
       {data && (
         <Box
-          sx={{ display: "grid", gridTemplateColumns: "minmax(0, 1.4fr) minmax(0, 1fr)", gap: 3, alignItems: "start" }}
+          sx={{
+            display: "grid",
+            gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 1.4fr) minmax(0, 1fr)" },
+            gap: 3,
+            alignItems: "start",
+          }}
         >
           <DndContext sensors={sensors} onDragEnd={drop}>
             <Stack spacing={3}>

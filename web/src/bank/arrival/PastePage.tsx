@@ -252,7 +252,7 @@ function PaperFields({ paper, onChange }: { paper: Paper; onChange: (paper: Pape
         }}
         slotProps={{ htmlInput: { maxLength: 100 } }}
       />
-      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 160px", gap: 2 }}>
+      <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "1fr 160px" }, gap: 2 }}>
         <TextField
           label="Right letters, in order"
           placeholder="ABDCA BBDAC"

@@ -133,7 +133,13 @@ export function SheetFields({ sheet }: { sheet: SheetInHand }) {
                 <Box
                   component="li"
                   key={i}
-                  sx={{ display: "grid", gridTemplateColumns: "170px 1fr", gap: 1.5, alignItems: "center", mb: 1 }}
+                  sx={{
+                    display: "grid",
+                    gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "170px 1fr" },
+                    gap: 1.5,
+                    alignItems: "center",
+                    mb: 1,
+                  }}
                 >
                   <TextField
                     select

@@ -60,7 +60,9 @@ export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange:
         />
       </Box>
       {isOpen && (
-        <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr 1fr", gap: 1.5, mt: 1.5 }}>
+        <Box
+          sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "1fr 1fr 1fr" }, gap: 1.5, mt: 1.5 }}
+        >
           <TextField
             select
             label="Demand"

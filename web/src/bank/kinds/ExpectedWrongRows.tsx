@@ -32,7 +32,14 @@ export function ExpectedWrongRows({
       <Stack spacing={1}>
         {expected.map((one, i) => (
           <Paper key={one.id} sx={{ p: 1.25 }}>
-            <Box sx={{ display: "grid", gridTemplateColumns: "160px 1fr auto", gap: 1, alignItems: "start" }}>
+            <Box
+              sx={{
+                display: "grid",
+                gridTemplateColumns: { xs: "minmax(0, 1fr) auto", sm: "160px 1fr auto" },
+                gap: 1,
+                alignItems: "start",
+              }}
+            >
               <TextField
                 label={`Wrong answer ${i + 1}`}
                 value={one.text}

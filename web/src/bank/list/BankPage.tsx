@@ -6,6 +6,7 @@ import Link from "@mui/material/Link";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { itemSorts, type ItemRow } from "@verdant/contract/bank";
+import { SlidersHorizontal } from "lucide-react";
 import { useState } from "react";
 import { Link as RouterLink, useNavigate } from "react-router";
 import { useListClassesQuery } from "../../courses/api.ts";
@@ -15,6 +16,7 @@ import { counted } from "../../ui/dates.ts";
 import { problemOf } from "../../platform/problem.ts";
 import { useToast } from "../../ui/Toasts.tsx";
 import { Page } from "../../ui/Page.tsx";
+import { SidePanel, useIsWide } from "../../ui/SidePanel.tsx";
 import { Empty, Failed, Loading } from "../../ui/States.tsx";
 import { useChangeTrayMutation, useListTrayQuery } from "../api.ts";
 import { BulkDialog } from "./BulkDialog.tsx";
@@ -46,6 +48,8 @@ export function BankPage() {
   const { members = [] } = useListMembersQuery().data ?? {};
   const { classes = [] } = useListClassesQuery().data ?? {};
   const [isChanging, setChanging] = useState(false);
+  const [isFiltering, setFiltering] = useState(false);
+  const isWide = useIsWide();
   const tray = useListTrayQuery();
   const [changeTray] = useChangeTrayMutation();
   const known = useKnownValues({ topics, standards, members, classes, counts: first?.facets });
@@ -85,14 +89,19 @@ export function BankPage() {
       <Box
         sx={{
           display: "grid",
-          gridTemplateColumns: "218px minmax(0, 1.25fr) minmax(0, 1fr)",
+          gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "218px minmax(0, 1.25fr) minmax(0, 1fr)" },
           gap: 2,
           alignItems: "start",
           pb: inTray.size > 0 ? 7 : 0,
         }}
       >
-        <Box
-          sx={{ position: "sticky", top: 16, maxHeight: "calc(100dvh - 128px)", overflow: "auto", pr: 0.5, pt: 0.75 }}
+        <SidePanel
+          title="Filters"
+          side="left"
+          isOpen={isFiltering}
+          close={() => {
+            setFiltering(false);
+          }}
         >
           <TextField
             select
@@ -125,8 +134,20 @@ export function BankPage() {
             standards={[...standards, ...withdrawn]}
             owners={members}
           />
-        </Box>
+        </SidePanel>
         <Box>
+          {!isWide && (
+            <Button
+              variant="outlined"
+              startIcon={<SlidersHorizontal size={16} />}
+              onClick={() => {
+                setFiltering(true);
+              }}
+              sx={{ mb: 1 }}
+            >
+              {filter.isFiltered ? "Filters (on)" : "Filters"}
+            </Button>
+          )}
           <SearchBox
             text={filter.text}
             known={known}
@@ -199,7 +220,14 @@ export function BankPage() {
             />
           )}
         </Box>
-        <Box sx={{ position: "sticky", top: 16, maxHeight: "calc(100dvh - 128px)", overflow: "auto" }}>
+        <SidePanel
+          title="Item"
+          side="right"
+          isOpen={filter.itemId !== null}
+          close={() => {
+            filter.set("item", "");
+          }}
+        >
           {filter.itemId && (
             <ReadingPane
               key={filter.itemId}
@@ -208,7 +236,7 @@ export function BankPage() {
               setAside={(isOn) => void putAside(filter.itemId ?? "", isOn)}
             />
           )}
-        </Box>
+        </SidePanel>
       </Box>
       <Tray />
       {isChanging && first && (

@@ -99,7 +99,7 @@ export function BulkDialog({ which, count, close }: { which: Which; count: numbe
         <Typography variant="body2" color="textSecondary" sx={{ mb: 2 }}>
           What you set here changes in all of them; the rest stays. Their questions, keys and figures are not touched.
         </Typography>
-        <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1.5 }}>
+        <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "1fr 1fr" }, gap: 1.5 }}>
           <TopicField
             label="Topic"
             topicId={change.topicId ?? null}

@@ -112,7 +112,7 @@ export function ItemList(props: {
       tabIndex={0}
       onKeyDown={onKeyDown}
       sx={{
-        height: "calc(100dvh - 176px)",
+        height: { xs: "max(320px, calc(100dvh - 340px))", md: "calc(100dvh - 176px)" },
         overflow: "auto",
         opacity: isOfOlderFilter ? 0.6 : 1,
         "&:focus-visible": { outlineOffset: -3 },
@@ -205,7 +205,11 @@ function Row(props: {
           </Box>
           <Box sx={{ fontSize: 12.5, color: "text.secondary", whiteSpace: "nowrap", overflow: "hidden" }}>{about}</Box>
         </Box>
-        {item.facility.outOf > 0 && <Whisker share={item.facility} width={96} />}
+        {item.facility.outOf > 0 && (
+          <Box sx={{ display: { xs: "none", sm: "block" } }}>
+            <Whisker share={item.facility} width={96} />
+          </Box>
+        )}
         {isSetAside && <Box sx={{ fontSize: 12.5, color: "primary.main", fontWeight: 700 }}>set aside</Box>}
         {item.status !== "approved" && (
           <Box sx={{ fontSize: 12.5, color: "warning.dark", fontWeight: 700 }}>

@@ -45,7 +45,14 @@ export function HistoryPage() {
       {error && <Failed error={error} retry={() => void refetch()} />}
       {!data && !error && <Loading what="the history" />}
       {chosen && newest && (
-        <Box sx={{ display: "grid", gridTemplateColumns: "340px minmax(0, 1fr)", gap: 3, alignItems: "start" }}>
+        <Box
+          sx={{
+            display: "grid",
+            gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "340px minmax(0, 1fr)" },
+            gap: 3,
+            alignItems: "start",
+          }}
+        >
           <Box component="ul" aria-label="Revisions" sx={{ m: 0, p: 0, listStyle: "none" }}>
             {revisions.map((one) => (
               <RevisionRow

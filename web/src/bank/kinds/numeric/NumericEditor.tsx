@@ -16,7 +16,13 @@ export function NumericEditor({ content, onChange }: EditorProps<"numeric">) {
   const { tolerance } = content;
   return (
     <Stack spacing={2}>
-      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr 1fr 1fr", gap: 1.5 }}>
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: { xs: "repeat(2, minmax(0, 1fr))", sm: "1fr 1fr 1fr 1fr" },
+          gap: 1.5,
+        }}
+      >
         <NumberField
           label="Right number"
           value={content.value}

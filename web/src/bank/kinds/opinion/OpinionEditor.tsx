@@ -74,7 +74,7 @@ export function OpinionEditor({ content, onChange }: EditorProps<"opinion">) {
         </Box>
       )}
       {form === "scale" && (
-        <Box sx={{ display: "grid", gridTemplateColumns: "110px 1fr 1fr", gap: 1.5 }}>
+        <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "110px 1fr 1fr" }, gap: 1.5 }}>
           <TextField
             select
             label="Steps"

@@ -73,7 +73,7 @@ export function OrderEditor({ content, onChange }: EditorProps<"order">) {
           Add a place
         </AddRow>
       </Box>
-      <Box sx={{ display: "grid", gridTemplateColumns: "1fr 1fr", gap: 1.5 }}>
+      <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "1fr 1fr" }, gap: 1.5 }}>
         <TextField
           label="What stands above the list"
           placeholder="for example: nearest the source"
