@@ -99,7 +99,11 @@ export const theme = createTheme({
       },
     },
     MuiPaper: { defaultProps: { variant: "outlined" }, styleOverrides: { root: { backgroundImage: "none" } } },
-    MuiLink: { defaultProps: { underline: "always" } },
+    MuiLink: {
+      defaultProps: { underline: "always" },
+      // As large as a finger needs it, though it looks like a word.
+      styleOverrides: { button: { minHeight: 24, minWidth: 24 } },
+    },
     MuiTextField: { defaultProps: { size: "small" } },
   },
 });

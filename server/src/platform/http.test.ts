@@ -156,7 +156,7 @@ describe("requests", () => {
     const deep = (length: number) => `${'{"a":['.repeat(length)}"\\u0000"${"]}".repeat(length)}`;
     for (const headers of [{}, member, sitter])
       expect(await status("/session", { body: deep(600), headers })).toBe(413);
-    expect(await status("/department/import", { body: "[".repeat(20_000_000), headers: member })).toBe(413);
+    expect(await status("/items", { body: "[".repeat(2_000_000), headers: member })).toBe(413);
     expect(defects).toEqual([]);
   });
 
@@ -188,13 +188,16 @@ describe("requests", () => {
   test("what a schema refuses is said in plain words, with the place", async () => {
     const headers = await signedIn(bench.lead.caller.personId);
     const said = async (body: unknown) =>
-      ((await (await call("POST", "/department/import", { headers, body })).json()) as { detail: string }).detail;
-    const file = { format: "verdant-loop-department", formatVersion: 1 };
+      ((await (await call("PUT", `/quizzes/${newId()}/layout`, { headers, body })).json()) as { detail: string })
+        .detail;
+    const part = { heading: null, instruction: null, places: [] };
     expect(await said([])).toBe("This is not of the kind that is expected here.");
-    expect(await said({ ...file, colour: "green" })).toBe("Nothing is called “colour” here.");
-    expect(await said({ ...file, topics: [{ key: "a" }] })).toBe("topics › 1 › name: This is missing.");
-    expect(await said({ ...file, courses: { name: "x" } })).toBe(
-      "courses: This is not of the kind that is expected here.",
+    expect(await said({ version: 1, parts: [{ ...part, colour: "green" }] })).toBe("Nothing is called “colour” here.");
+    expect(await said({ version: 1, parts: [{ heading: null, places: [] }] })).toBe(
+      "parts › 1 › instruction: This is missing.",
+    );
+    expect(await said({ version: 1, parts: { heading: "x" } })).toBe(
+      "parts: This is not of the kind that is expected here.",
     );
   });
 

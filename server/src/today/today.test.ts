@@ -66,7 +66,7 @@ test("on Fridays one topic is asked about that only the schedule takes as taught
   const other = await otherDepartment(bench);
   expect(await showToday(other.lead)).toEqual({
     ...{ classes: [], running: [], moreRun: false, lately: [], marking: [] },
-    news: { waiting: 0, sentBack: [], comments: [] },
+    news: { waiting: 0, sentBack: [], comments: [], isMore: false },
   });
 });
 

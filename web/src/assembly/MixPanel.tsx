@@ -102,7 +102,14 @@ function Step(props: { label: string; icon: typeof Plus; disabled: boolean; pres
       aria-label={label}
       disabled={disabled}
       onClick={press}
-      sx={{ border: 1, borderColor: "divider", borderRadius: 1, p: 0.25 }}
+      sx={{
+        border: 1,
+        borderColor: "divider",
+        borderRadius: 1,
+        p: 0,
+        width: { xs: 34, md: 24 },
+        height: { xs: 34, md: 24 },
+      }}
     >
       <Icon size={15} />
     </IconButton>

@@ -213,8 +213,8 @@ function AddGap({ position, open }: { position: number; open: () => void }) {
       sx={{
         display: "block",
         width: "100%",
-        height: 10,
-        my: -0.6,
+        height: { xs: 24, lg: 10 },
+        my: { xs: 0, lg: -0.6 },
         position: "relative",
         zIndex: 1,
         border: 0,
@@ -224,13 +224,13 @@ function AddGap({ position, open }: { position: number; open: () => void }) {
           content: '"+"',
           position: "absolute",
           left: 22,
-          top: -7,
+          top: { xs: 0, lg: -7 },
           fontSize: 18,
           fontWeight: 700,
           color: "primary.main",
           opacity: 0.25,
         },
-        "li:first-of-type > &::after": { top: -2 },
+        "li:first-of-type > &::after": { top: { xs: 0, lg: -2 } },
         "&:hover, &:focus-visible": { bgcolor: "success.light", "&::after": { opacity: 1 } },
         "li:last-of-type > &": { height: 30, my: 0, "&::after": { top: 2, opacity: 1 } },
       }}
@@ -249,7 +249,7 @@ function PartHead(props: {
     <Box
       sx={{
         display: "grid",
-        gridTemplateColumns: "200px 1fr 150px auto",
+        gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "200px 1fr 150px auto" },
         gap: 1.25,
         p: 1.25,
         borderBottom: 1,

@@ -52,9 +52,13 @@ function Line({ children }: { children: ReactNode }) {
   return (
     <Box
       sx={{
-        display: "grid",
+        // On a phone: the number and the question, under it what is known of it, then what can be done.
+        display: { xs: "flex", lg: "grid" },
+        flexWrap: "wrap",
         gridTemplateColumns: columns,
-        gap: 1.25,
+        columnGap: 1.25,
+        rowGap: 0.5,
+        "& > :nth-of-type(2)": { flex: { xs: "1 1 calc(100% - 44px)", lg: "none" } },
         alignItems: "center",
         px: 1.5,
         py: 0.75,

@@ -107,7 +107,13 @@ export function CalendarForm({ calendar }: { calendar: Calendar }) {
               key={strand.unitId}
               role="group"
               aria-label={strand.name}
-              sx={{ display: "grid", gridTemplateColumns: "24px 1fr 1fr", gap: 1, alignItems: "center", mb: 1 }}
+              sx={{
+                display: "grid",
+                gridTemplateColumns: "24px minmax(0, 1fr) minmax(0, 1fr)",
+                gap: 1,
+                alignItems: "center",
+                mb: 1,
+              }}
             >
               <Bead mark={strand.letter} hue={strand.hue} size={22} />
               {(["from", "to"] as const).map((end) => (
@@ -133,7 +139,16 @@ export function CalendarForm({ calendar }: { calendar: Calendar }) {
             Holidays of the school
           </Typography>
           {year.closed.map((span, i) => (
-            <Box key={i} sx={{ display: "grid", gridTemplateColumns: "1fr 118px 118px 32px", gap: 0.5, mb: 1 }}>
+            <Box
+              key={i}
+              sx={{
+                display: "grid",
+                gridTemplateColumns: { xs: "minmax(0, 1fr) minmax(0, 1fr) 32px", sm: "1fr 118px 118px 32px" },
+                "& > :first-of-type": { gridColumn: { xs: "1 / -1", sm: "auto" } },
+                gap: 0.5,
+                mb: 1,
+              }}
+            >
               <TextField
                 size="small"
                 label={`Holiday ${i + 1}`}

@@ -138,7 +138,7 @@ function CourseForm(props: {
             key={unit.key}
             role="group"
             aria-label={`Unit ${i + 1}`}
-            sx={{ p: 1.5, display: "flex", gap: 1.5, alignItems: "center" }}
+            sx={{ p: 1.5, display: "flex", flexWrap: { xs: "wrap", md: "nowrap" }, gap: 1.5, alignItems: "center" }}
           >
             <Bead mark={unit.letter || "–"} hue={unit.hue} />
             <TextField
@@ -175,7 +175,7 @@ function CourseForm(props: {
                 set(i, { topicIds: chosen.map((topic) => topic.id) });
               }}
               renderInput={(params) => <TextField {...params} label="Topics, in the order they are taught" />}
-              sx={{ flex: 1 }}
+              sx={{ flex: { xs: "1 1 100%", md: 1 } }}
             />
             <IconButton
               size="small"

@@ -47,7 +47,14 @@ export function RosterPanel({ roster }: { roster: Roster }) {
         <Box
           component="ul"
           aria-label="Students of the class"
-          sx={{ m: 0, p: 0, listStyle: "none", columns: 2, columnGap: 3, "& li": { breakInside: "avoid" } }}
+          sx={{
+            m: 0,
+            p: 0,
+            listStyle: "none",
+            columns: { xs: 1, lg: 2 },
+            columnGap: 3,
+            "& li": { breakInside: "avoid" },
+          }}
         >
           {roster.students.map((student) => (
             <Box

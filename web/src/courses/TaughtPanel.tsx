@@ -66,18 +66,22 @@ export function TaughtPanel({ calendar, roster }: { calendar: Calendar; roster: 
               role="group"
               aria-label={topic.name}
               sx={{
-                display: "grid",
+                display: { xs: "flex", lg: "grid" },
+                flexWrap: "wrap",
                 gridTemplateColumns: "24px 1fr 190px 300px 150px 160px",
-                gap: 1.5,
+                columnGap: 1.5,
+                rowGap: 0.5,
                 alignItems: "center",
-                py: 0.5,
+                py: { xs: 1, lg: 0.5 },
                 borderTop: 1,
                 borderColor: "divider",
                 fontSize: 15,
               }}
             >
               <Bead mark={strand.letter} hue={strand.hue} size={20} />
-              <span>{topic.name}</span>
+              <Box component="span" sx={{ flex: { xs: "1 1 calc(100% - 40px)", lg: "none" } }}>
+                {topic.name}
+              </Box>
               <Box component="span" sx={{ fontSize: 14, color: "text.secondary" }}>
                 {inWords(taughtOn, today, isSaid)}
               </Box>

@@ -78,12 +78,12 @@ export function MediaPage() {
           {problemOf(refused).detail}
         </Alert>
       )}
-      <Box sx={{ display: "flex", gap: 1.5, mb: 2 }}>
+      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1.5, mb: 2 }}>
         <TextField
           label="Search the shelf"
           type="search"
           value={text}
-          sx={{ flex: 1, maxWidth: 420 }}
+          sx={{ flex: { xs: "1 1 100%", sm: 1 }, maxWidth: 420 }}
           onChange={(event) => {
             set("text", event.target.value);
           }}
@@ -111,7 +111,7 @@ export function MediaPage() {
       <Box
         sx={{
           display: "grid",
-          gridTemplateColumns: open ? "minmax(0, 1fr) 380px" : "1fr",
+          gridTemplateColumns: { xs: "minmax(0, 1fr)", md: open ? "minmax(0, 1fr) 380px" : "1fr" },
           gap: 2,
           alignItems: "start",
         }}

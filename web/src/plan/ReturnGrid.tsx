@@ -13,6 +13,13 @@ type Return = Plan["returns"][number];
 
 const names = 176;
 
+/** Where not all weeks have room, those from now on are what is looked for: a little of what was stays in sight. */
+const weeksBefore = 2;
+function startAtNow(grid: HTMLElement | null): void {
+  const now = grid?.querySelector<HTMLElement>("[data-now]");
+  if (grid && now) grid.scrollLeft = now.offsetLeft - names - weeksBefore * now.offsetWidth;
+}
+
 export function ReturnGrid({ plan }: { plan: Plan }) {
   const { bringBack, takeBack, isPlanning } = useReturns(plan.classId);
   const inWeek = (date: string, monday: string) => date >= monday && date < addDays(monday, 7);
@@ -22,7 +29,7 @@ export function ReturnGrid({ plan }: { plan: Plan }) {
     gap: "3px",
   };
   return (
-    <Paper sx={{ p: 1.5, overflowX: "auto" }}>
+    <Paper ref={startAtNow} sx={{ p: 1.5, overflowX: "auto", position: "relative" }}>
       <Box role="table" aria-label="Returns by week" sx={{ minWidth: 820 }}>
         <Box role="row" sx={{ ...columns, mb: 0.5 }}>
           <span role="columnheader" aria-label="Topic" />
@@ -32,6 +39,7 @@ export function ReturnGrid({ plan }: { plan: Plan }) {
               <Box
                 key={monday}
                 role="columnheader"
+                data-now={isNow || undefined}
                 sx={{
                   fontSize: 11.5,
                   textAlign: "center",
@@ -51,6 +59,11 @@ export function ReturnGrid({ plan }: { plan: Plan }) {
             <Box
               role="rowheader"
               sx={{
+                // The weeks go by under the names.
+                position: "sticky",
+                left: -12,
+                zIndex: 1,
+                bgcolor: "background.paper",
                 fontSize: 13.5,
                 display: "flex",
                 alignItems: "center",

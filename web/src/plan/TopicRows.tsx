@@ -34,9 +34,11 @@ export function TopicRows({
           component="li"
           key={topic.topicId}
           sx={{
-            display: "grid",
+            display: { xs: "flex", md: "grid" },
+            flexWrap: "wrap",
             gridTemplateColumns: "28px 190px 1fr 132px 72px 116px",
-            gap: 1.5,
+            columnGap: 1.5,
+            rowGap: 0.75,
             alignItems: "center",
             px: 2,
             py: 1.1,
@@ -57,11 +59,11 @@ export function TopicRows({
             title="Before you teach: what was hard, and which wrong ideas to expect"
             color="inherit"
             underline="hover"
-            sx={{ fontWeight: 700 }}
+            sx={{ fontWeight: 700, flex: { xs: "1 1 calc(100% - 48px)", md: "none" } }}
           >
             {topic.name}
           </Link>
-          <Typography variant="body2" color="textSecondary">
+          <Typography variant="body2" color="textSecondary" sx={{ flex: { xs: "1 1 100%", md: "none" } }}>
             {reasonFor(topic, today)}
           </Typography>
           <RecallTint

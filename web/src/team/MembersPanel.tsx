@@ -98,8 +98,8 @@ function MemberRow(props: { member: Member; isMe: boolean; isLead: boolean; leav
   };
   return (
     <Paper component="li" aria-label={member.name} sx={{ px: 2, py: 1 }}>
-      <Box sx={{ display: "flex", alignItems: "center", gap: 2 }}>
-        <Typography sx={{ flex: 1 }}>
+      <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 2, rowGap: 1 }}>
+        <Typography sx={{ flex: { xs: "1 1 100%", sm: 1 } }}>
           <strong>{member.name}</strong>
           {isMe && " (you)"}
           {member.hasSecondFactor && " · second step on"}

@@ -49,8 +49,11 @@ export function TeamPage() {
       </Typography>
       <Stack spacing={1}>
         {data?.classes.map((one) => (
-          <Paper key={one.id} sx={{ px: 2, py: 1.5, display: "flex", alignItems: "center", gap: 2 }}>
-            <Typography sx={{ flex: 1 }}>
+          <Paper
+            key={one.id}
+            sx={{ px: 2, py: 1.5, display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 2, rowGap: 1 }}
+          >
+            <Typography sx={{ flex: { xs: "1 1 100%", sm: 1 } }}>
               <strong>{one.name}</strong> · {one.course} · {counted(one.students, "student")}
             </Typography>
             <Button component={Link} to={`/classes/${one.id}`}>
@@ -69,8 +72,11 @@ export function TeamPage() {
       </Typography>
       <Stack spacing={1}>
         {courses.map((course) => (
-          <Paper key={course.id} sx={{ px: 2, py: 1.5, display: "flex", alignItems: "center", gap: 2 }}>
-            <Typography sx={{ flex: 1 }}>
+          <Paper
+            key={course.id}
+            sx={{ px: 2, py: 1.5, display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 2, rowGap: 1 }}
+          >
+            <Typography sx={{ flex: { xs: "1 1 100%", sm: 1 } }}>
               <strong>{course.name}</strong> · {course.units.map((unit) => unit.name).join(", ") || "no units yet"}
             </Typography>
             <Button component={Link} to={`/courses/${course.id}`}>
@@ -79,7 +85,7 @@ export function TeamPage() {
           </Paper>
         ))}
       </Stack>
-      <Box sx={{ display: "flex", gap: 1, mt: 1.5 }}>
+      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, mt: 1.5 }}>
         <Button component={Link} to="/courses/new" variant="outlined">
           New course
         </Button>
@@ -106,7 +112,7 @@ function NewClass({ courses }: { courses: readonly Course[] }) {
     else say({ text: problemOf(error).detail, isError: true });
   };
   return (
-    <Box sx={{ display: "flex", gap: 1, mt: 1.5 }}>
+    <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, mt: 1.5 }}>
       <TextField
         size="small"
         label="Name of a new class"

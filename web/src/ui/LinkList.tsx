@@ -34,9 +34,12 @@ export function LinkList({ label, columns, rows }: { label: string; columns: str
           component="li"
           key={row.id}
           sx={{
-            display: "grid",
+            // On a phone the cells follow the name, as a sentence would.
+            display: { xs: "flex", md: "grid" },
+            flexWrap: "wrap",
             gridTemplateColumns: columns,
-            gap: 2,
+            columnGap: 2,
+            rowGap: 0.25,
             px: 2,
             py: 1.25,
             alignItems: "baseline",
@@ -48,7 +51,14 @@ export function LinkList({ label, columns, rows }: { label: string; columns: str
           {row.before?.map((cell, i) => (
             <Cell key={i}>{cell}</Cell>
           ))}
-          <Link data-row component={RouterLink} to={row.to} color="inherit" underline="hover" sx={{ fontWeight: 700 }}>
+          <Link
+            data-row
+            component={RouterLink}
+            to={row.to}
+            color="inherit"
+            underline="hover"
+            sx={{ fontWeight: 700, flex: { xs: "1 1 70%", md: "none" }, minWidth: 0 }}
+          >
             {row.name}
           </Link>
           {row.after.map((cell, i) => (

@@ -33,7 +33,12 @@ export function SidePanel(props: {
       open={isOpen}
       onClose={close}
       slotProps={{
-        paper: { "aria-label": title, sx: { width: side === "left" ? "min(320px, 88vw)" : "min(640px, 100vw)" } },
+        paper: {
+          role: "dialog",
+          "aria-modal": true,
+          "aria-label": title,
+          sx: { width: side === "left" ? "min(320px, 88vw)" : "min(640px, 100vw)" },
+        },
       }}
     >
       <Box sx={{ display: "flex", alignItems: "center", px: 2, py: 1, borderBottom: 1, borderColor: "divider" }}>

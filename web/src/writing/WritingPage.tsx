@@ -101,9 +101,12 @@ function PersonRow({ one }: { one: WritingDay["people"][number] }) {
       component="li"
       ref={setNodeRef}
       sx={{
-        display: "grid",
+        display: { xs: "flex", md: "grid" },
+        flexWrap: "wrap",
         gridTemplateColumns: "170px 1fr auto",
-        gap: 2,
+        columnGap: 2,
+        rowGap: 0.25,
+        "& > *": { flex: { xs: "1 1 100%", md: "none" } },
         px: 2,
         py: 1.25,
         borderTop: 1,

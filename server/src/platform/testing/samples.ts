@@ -118,6 +118,8 @@ export async function samples(bench: Workbench) {
     },
     arrangeQuiz: { version: 1, parts: [quiz.places.map((place) => place.id)] },
     changeMix: { version: 1, unitId: fixedPlaces(quiz)[0]!.strand.unitId, change: 1 },
+    undoQuizStep: { version: 1 },
+    redoQuizStep: { version: 1 },
     weaveQuiz: { version: 1, order: "woven" },
     markWrittenAnswer: { levels: {}, comment: "", version: 0 },
     previewKeyRuling: ruling,
