@@ -126,6 +126,19 @@ export async function teacherAt(person: Fixtures["person"], address: string, nam
   return page;
 }
 
+/**
+ * Searches the bank and chooses what is found. The list of all items is there first, and may name the same one: whoever
+ * points at a row of it while the search comes in points at nothing a moment later.
+ */
+export async function findItem(teacher: Page, text: string, name: RegExp): Promise<void> {
+  const list = teacher.getByRole("listbox", { name: /^Items/ });
+  const all = (await list.getAttribute("aria-label")) ?? "";
+  await teacher.getByLabel("Search items").fill(text);
+  await expect(list).not.toHaveAttribute("aria-label", all);
+  await expect(list).toHaveAttribute("aria-busy", "false");
+  await list.getByRole("option", { name }).first().click();
+}
+
 /** A student with a phone who has come in with the entry card. */
 export async function studentAt(person: Fixtures["person"], address: string, card: string): Promise<Page> {
   const page = await person(phone);

@@ -1,17 +1,12 @@
 /** Keeping the bank good: what an item was before, and a key that is found wrong after students have answered. */
-import { cardsOf, expect, expectAccessible, serveDemo, studentAt, teacherAt, test } from "./journey.ts";
+import { cardsOf, expect, expectAccessible, findItem, serveDemo, studentAt, teacherAt, test } from "./journey.ts";
 
 const demo = serveDemo("larkmoor");
 
 test("an old revision is compared word by word and brought back, and that is undone", async ({ person }) => {
   const teacher = await teacherAt(person, demo.address);
   await teacher.getByRole("link", { name: "Bank" }).click();
-  await teacher.getByLabel("Search items").fill("groyne");
-  // By its words: what the list shows until the search has answered is not looked at.
-  await teacher
-    .getByRole("option", { name: /groyne/i })
-    .first()
-    .click();
+  await findItem(teacher, "groyne", /groyne/i);
   const pane = teacher.getByRole("article", { name: /^Item/ });
   await pane.getByRole("link", { name: "Edit" }).click();
   const question = teacher.getByRole("textbox", { name: "Question" });
@@ -45,8 +40,7 @@ test("a wrong key is put right after the quiz: who gains and loses shows first, 
   const alsoRight = "Waves from the outer bank push sand across";
   await test.step("two students answer item 6, one of them with what will count as well", async () => {
     await teacher.getByRole("link", { name: "Bank" }).click();
-    await teacher.getByLabel("Search items").fill("#6");
-    await teacher.getByRole("option", { name: /^Inner bank builds up/ }).click();
+    await findItem(teacher, "#6", /^Inner bank builds up/);
     await teacher.getByRole("button", { name: "Set aside" }).click();
     await expect(teacher.getByRole("button", { name: "Take out of the tray" })).toBeVisible();
     await teacher.getByRole("button", { name: "Give these 1 to…" }).click();
@@ -121,8 +115,7 @@ test("a question found in a quiz is changed only here: a variant takes its place
 test("look-alikes are taken apart and put together, and that is undone", async ({ person }) => {
   const teacher = await teacherAt(person, demo.address, "Ines Fairley");
   await teacher.getByRole("link", { name: "Bank" }).click();
-  await teacher.getByLabel("Search items").fill("#6");
-  await teacher.getByRole("option", { name: /^Inner bank builds up/ }).click();
+  await findItem(teacher, "#6", /^Inner bank builds up/);
   const family = teacher.getByRole("region", { name: "Look-alikes" });
   const siblings = family.getByRole("listitem");
   // Another journey may have given the family one more.

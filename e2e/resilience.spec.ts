@@ -1,5 +1,5 @@
 /** What must not get lost: a draft across a reload, two versions of one item, a sitting across reloads and devices. */
-import { expect, releaseDue, serveDemo, studentAt, teacherAt, test } from "./journey.ts";
+import { expect, findItem, releaseDue, serveDemo, studentAt, teacherAt, test } from "./journey.ts";
 
 const demo = serveDemo();
 
@@ -7,8 +7,7 @@ test("a draft survives a reload, and of two people's versions each part is chose
   const [mara, tobias] = [await teacherAt(person, demo.address), await teacherAt(person, demo.address, "Tobias Lind")];
   for (const page of [mara, tobias]) {
     await page.getByRole("link", { name: "Bank" }).click();
-    await page.getByLabel("Search items").fill("groyne");
-    await page.getByRole("option", { name: /Groyne at Penmarrow/ }).click();
+    await findItem(page, "groyne", /Groyne at Penmarrow/);
     await page.getByRole("link", { name: "Edit" }).click();
   }
   const question = (page: typeof mara) => page.getByRole("textbox", { name: "Question" });

@@ -87,7 +87,7 @@ for (const viewport of [
     for (const path of pages) {
       await mara.goto(demo.address + path);
       await mara.getByRole("heading", { level: 1 }).first().waitFor();
-      await mara.waitForLoadState("networkidle");
+      await expect(mara.getByRole("progressbar", { name: /^Loading/ })).toHaveCount(0);
       if (await isWiderThanTheScreen(mara)) wide.push(path);
     }
     expect(wide).toEqual([]);
