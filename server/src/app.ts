@@ -25,7 +25,7 @@ import { poolState, type Db } from "./platform/database.ts";
 import { Failure } from "./platform/failure.ts";
 import { logRequests } from "./platform/log.ts";
 import type { Metrics } from "./platform/metrics.ts";
-import { answerErrors, mountAll, mustBe } from "./platform/mount.ts";
+import { answerErrors, mountAll } from "./platform/mount.ts";
 import { mustComeFromHere } from "./platform/origin.ts";
 import type { Installation } from "./platform/scope.ts";
 import * as platformService from "./platform/service.ts";

@@ -14,7 +14,7 @@ interface Loaded<N extends KindName> {
 /** A player that loads with the sitting that asks for its kind. */
 function later<N extends KindName>(load: () => Promise<KindPlayer<N>>): Loaded<N> {
   const prepare = async () => ({ default: await load() });
-  return { Player: lazy(prepare) as unknown as KindPlayer<N>, prepare };
+  return { Player: lazy(prepare), prepare };
 }
 
 /** One line a kind. Options to choose from are there from the beginning. */
