@@ -14,7 +14,7 @@ import { createClass, enrolStudents, listEnrolments } from "../server/src/course
 import { releaseQuiz } from "../server/src/delivery/service.ts";
 import { openInstallation, type BenchInstallation } from "./installation.ts";
 import type { Measure } from "./main.ts";
-import { median } from "./median.ts";
+import { median, p95 } from "./median.ts";
 
 const classes = 20;
 const perClass = 30;
@@ -232,6 +232,3 @@ async function timed<T>(times: Times, work: () => Promise<T>): Promise<T | undef
 }
 
 const half = (times: readonly number[]) => Math.round(median(times));
-
-const p95 = (times: readonly number[]) =>
-  times.toSorted((a, b) => a - b)[Math.min(times.length - 1, Math.floor(0.95 * times.length))] ?? 0;

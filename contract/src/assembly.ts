@@ -1,10 +1,11 @@
 /** Quizzes: composed from what is due, put in a woven order, changed by hand. */
-import { orderRules, type LayoutPart as CoreLayoutPart } from "@verdant/core/assembly/layout";
+import { orderRules } from "@verdant/core/assembly/layout";
 import { z } from "zod";
 import { listQuizzes } from "./quizList.ts";
 import { ShownStimulus } from "./stimuli.ts";
 import { endpoint } from "./endpoint.ts";
 import { KindName, StudentView } from "./items/kinds.ts";
+import { LayoutPart } from "./layout.ts";
 import { Demand, Use } from "./bank.ts";
 import { count, Id, limits, Moment, Name, Share, Strand } from "./wire.ts";
 
@@ -224,30 +225,6 @@ export const showQuiz = endpoint({
   params: z.object({ quizId: Id }),
   result: Quiz,
 });
-
-const points = z.number().min(0).max(100);
-const LayoutPlace = z.discriminatedUnion("type", [
-  z.strictObject({
-    type: z.literal("fixed"),
-    itemId: Id,
-    locked: z.boolean().default(false),
-    /** Absent: what the item is worth. */
-    points: points.optional(),
-  }),
-  z.strictObject({
-    type: z.literal("draw"),
-    itemIds: z.array(Id).min(1).max(200, "A pool holds at most 200 items."),
-    take: z.int().min(1, "Draw at least one.").max(limits.quizItems),
-    points: points.default(1),
-  }),
-  z.strictObject({ type: z.literal("interlude"), text: z.string().trim().min(1, "Write a sentence.").max(2000) }),
-]);
-const LayoutPart = z.strictObject({
-  heading: z.string().trim().max(limits.name).nullable(),
-  instruction: z.string().trim().max(2000).nullable(),
-  orderRule: z.enum(orderRules).default("woven"),
-  places: z.array(LayoutPlace).max(limits.quizItems, `At most ${limits.quizItems} places in a part.`),
-}) satisfies z.ZodType<CoreLayoutPart>;
 
 export const setLayout = endpoint({
   method: "put",

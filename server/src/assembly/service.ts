@@ -5,6 +5,7 @@ import type * as quizList from "@verdant/contract/quizList";
 import { dateOf } from "@verdant/core/plan/day";
 import { dueOfClass, type ClassDue } from "../plan/service.ts";
 import { Failure, need } from "../platform/failure.ts";
+import { firstOf } from "../platform/firstOf.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope, type OpenScope } from "../platform/scope.ts";
@@ -219,10 +220,10 @@ export async function listQuizzes(
 ): Promise<Result<typeof quizList.listQuizzes>> {
   const { after, ...filter } = query;
   const rows = await store.listQuizzes(db, caller.departmentId, filter, { after, limit: quizzesPerPage + 1 });
-  const shown = rows.slice(0, quizzesPerPage);
+  const { first: shown, isMore } = firstOf(rows, quizzesPerPage);
   return {
     total: await store.countQuizzes(db, caller.departmentId, filter),
-    next: rows.length > shown.length ? (shown.at(-1)?.number ?? null) : null,
+    next: isMore ? (shown.at(-1)?.number ?? null) : null,
     quizzes: shown.map((row) => ({
       ...row,
       questions: row.questions ?? 0,

@@ -11,6 +11,7 @@ import { rollUpOf } from "../courses/schedule.ts";
 import { holdPlannedReturns } from "../plan/service.ts";
 import { localDayOf } from "../platform/localDate.ts";
 import { Failure, need } from "../platform/failure.ts";
+import { firstOf } from "../platform/firstOf.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope, type OpenScope } from "../platform/scope.ts";
@@ -227,11 +228,11 @@ export async function listReleases(
     classId,
     afterId: after,
   });
-  const shown = rows.slice(0, releasesPerPage);
+  const { first: shown, isMore } = firstOf(rows, releasesPerPage);
   return {
     releases: await describeReleases(scope, shown),
     total: await store.countReleases(db, caller.departmentId, classId),
-    next: rows.length > shown.length ? (shown.at(-1)?.id ?? null) : null,
+    next: isMore ? (shown.at(-1)?.id ?? null) : null,
   };
 }
 

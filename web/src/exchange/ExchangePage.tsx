@@ -13,6 +13,7 @@ import { problemOf } from "../platform/problem.ts";
 import { moment } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
+import { sizeInWords } from "../ui/sizeInWords.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import {
   useBringFileMutation,
@@ -20,7 +21,7 @@ import {
   useListTransfersQuery,
   useStartExportMutation,
 } from "./api.ts";
-import { placeInWords, sizeInWords, transferInWords } from "./transferInWords.ts";
+import { placeInWords, transferInWords } from "./transferInWords.ts";
 
 const goesOn = ({ state }: Transfer) => state === "waiting" || state === "running" || state === "receiving";
 const askEveryMs = 1500;

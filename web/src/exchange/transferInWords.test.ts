@@ -1,7 +1,8 @@
 import type { Transfer } from "@verdant/contract/exchange";
 import { transferStates } from "@verdant/contract/exchange";
 import { expect, test } from "vitest";
-import { placeInWords, sizeInWords, transferInWords } from "./transferInWords.ts";
+import { sizeInWords } from "../ui/sizeInWords.ts";
+import { placeInWords, transferInWords } from "./transferInWords.ts";
 
 const transfer = (change: Partial<Transfer>): Transfer => ({
   id: "a",

@@ -1,6 +1,7 @@
 /** How an import or an export stands, as a sentence. */
 import type { Transfer } from "@verdant/contract/exchange";
 import { counted } from "../ui/dates.ts";
+import { sizeInWords } from "../ui/sizeInWords.ts";
 
 export function transferInWords({ kind, state, share, imported, bytes }: Transfer): string {
   switch (state) {
@@ -34,11 +35,6 @@ function importedInWords({ created, revised, unchanged }: NonNullable<Transfer["
     counted(created.students, "student"),
   ].filter((part) => !part.startsWith("0 "));
   return rest.length === 0 ? `imported: ${items}` : `imported: ${items}; new besides: ${rest.join(", ")}`;
-}
-
-export function sizeInWords(bytes: number): string {
-  if (bytes < 1_000_000) return `${Math.max(1, Math.round(bytes / 1000))} kB`;
-  return `${(bytes / 1_000_000).toFixed(1)} MB`;
 }
 
 /** Lists of a file, as what one entry of them is called. */

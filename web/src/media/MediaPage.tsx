@@ -14,6 +14,7 @@ import { Link as RouterLink, useSearchParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
+import { sizeInWords } from "../ui/sizeInWords.ts";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { MediaThumb } from "./MediaThumb.tsx";
@@ -237,7 +238,7 @@ function Details({ media, close }: { media: ShelfMedia; close: () => void }) {
         ))}
         <Typography variant="caption" color="textSecondary" component="p">
           {media.width === null ? "" : `${media.width} × ${media.height} pixels, `}
-          {media.size < 1_048_576 ? `${Math.ceil(media.size / 1024)} KB` : `${(media.size / 1_048_576).toFixed(1)} MB`}
+          {sizeInWords(media.size)}
         </Typography>
         <Box>
           <Typography sx={{ fontWeight: 700 }}>Used in</Typography>
