@@ -49,7 +49,7 @@ export async function firstQuestion(): Promise<Measure[]> {
   client.on("Network.loadingFinished", ({ encodedDataLength }) => (bytes += encodedDataLength));
   await page.goto(`${address}/s`);
   await page.getByRole("textbox").fill(wordsOf(installation.secret, card));
-  await page.getByRole("button", { name: "Come in" }).click();
+  await page.getByRole("button", { name: "Sign in" }).click();
   await page
     .getByRole("button", { name: /^Begin/ })
     .first()

@@ -11,13 +11,13 @@ test("from sign-up to a student's answer in no more than forty actions", async (
     await deed;
   };
   await act(lead.goto(demo.address));
-  await act(lead.getByRole("button", { name: "Make a department" }).click());
+  await act(lead.getByRole("button", { name: "Create a department" }).click());
   await expectAccessible(lead);
   await act(lead.getByLabel("Department and school").fill("History, Brookvale School"));
   await act(lead.getByLabel("Your name").fill("Noor Haddon"));
   await act(lead.getByLabel("E-mail").fill("n.haddon@brookvale.example"));
   await act(lead.getByLabel("Password, at least 10 characters").fill("a long password"));
-  await act(lead.getByRole("button", { name: "Make the department" }).click());
+  await act(lead.getByRole("button", { name: "Create the department" }).click());
   await expect(lead.getByRole("heading", { name: "Welcome" })).toBeVisible();
   await expectAccessible(lead);
   await act(lead.getByRole("link", { name: "Paste questions" }).click());
@@ -33,7 +33,7 @@ test("from sign-up to a student's answer in no more than forty actions", async (
   // What was pasted outlives a reload.
   await lead.reload();
   await expect(lead.getByLabel(/^Students, one a line/)).toHaveValue("Ada Quill");
-  await act(lead.getByRole("button", { name: "Give 2 questions to 6X" }).click());
+  await act(lead.getByRole("button", { name: "Release 2 questions to 6X" }).click());
   await act(lead.getByRole("button", { name: "Release to 6X" }).click());
   await expect(lead.getByRole("heading", { name: "No answers yet." })).toBeVisible();
   // What students need to get in stands where the release leads to.
@@ -71,8 +71,8 @@ test("the due review is composed, woven, released and sat by keyboard alone", as
   await tabTo(teacher, /^Question 1:/);
   await teacher.keyboard.press("ArrowRight");
   await expect(teacher.getByRole("button", { name: second.replace("2:", "1:") })).toBeVisible();
-  await press(teacher, /^Keep question 1 where it is/);
-  await expect(teacher.getByRole("button", { name: "Keep question 1 where it is" })).toHaveAttribute(
+  await press(teacher, /^Hold question 1 where it is/);
+  await expect(teacher.getByRole("button", { name: "Hold question 1 where it is" })).toHaveAttribute(
     "aria-pressed",
     "true",
   );
@@ -90,10 +90,10 @@ test("the due review is composed, woven, released and sat by keyboard alone", as
     await expect(student.getByText(`Question ${position} of`)).toBeVisible();
     await student.getByRole("radio").first().focus();
     await student.keyboard.press("Space");
-    if (await student.getByRole("button", { name: "Last look" }).isVisible()) break;
+    if (await student.getByRole("button", { name: "Before you hand in" }).isVisible()) break;
     await press(student, /^Next$/);
   }
-  await press(student, /^Last look$/);
+  await press(student, /^Before you hand in$/);
   await press(student, /^Hand in$/);
   await expect(student.getByRole("heading", { name: /You got/ })).toBeVisible();
 });

@@ -19,13 +19,13 @@ test("a finding is mended by one click; another is kept with a reason that is st
   await expect(teacher.getByRole("region", { name: "As a student sees it" }).locator("strong, b")).toHaveText("not");
 
   const unexplained = found.getByRole("group", { name: "There is no explanation." });
-  await unexplained.getByRole("button", { name: "Keep, because…" }).click();
-  await found.getByRole("textbox", { name: "Keep, because" }).fill("the class finds it out itself.");
-  await found.getByRole("button", { name: "Keep", exact: true }).click();
-  await expect(found).toContainText("Kept, because the class finds it out itself.");
-  await expect(teacher.getByText(/draft kept/)).toBeVisible();
+  await unexplained.getByRole("button", { name: "Dismiss because…" }).click();
+  await found.getByRole("textbox", { name: "Dismiss because" }).fill("the class finds it out itself.");
+  await found.getByRole("button", { name: "Dismiss", exact: true }).click();
+  await expect(found).toContainText("Dismissed because the class finds it out itself.");
+  await expect(teacher.getByText(/draft saved/)).toBeVisible();
   await teacher.reload();
-  await expect(found).toContainText("Kept, because the class finds it out itself.");
+  await expect(found).toContainText("Dismissed because the class finds it out itself.");
   await found.getByRole("button", { name: /^Look again: There is no explanation/ }).click();
-  await expect(unexplained.getByRole("button", { name: "Keep, because…" })).toBeVisible();
+  await expect(unexplained.getByRole("button", { name: "Dismiss because…" })).toBeVisible();
 });

@@ -11,10 +11,10 @@ test("goals are shared out, an item is written, seen by two, sent back, suggeste
 
   await test.step("a lead turns review on and sets a goal", async () => {
     await lead.getByRole("link", { name: "Team" }).click();
-    await lead.getByLabel("Items are looked over").click();
+    await lead.getByLabel("Items are checked").click();
     await lead.getByRole("option", { name: /^all:/ }).click();
-    await lead.getByLabel("One may approve what one has written").click();
-    await expect(lead.getByLabel("One may approve what one has written")).not.toBeChecked();
+    await lead.getByLabel("Allow self-approval").click();
+    await expect(lead.getByLabel("Allow self-approval")).not.toBeChecked();
     await lead.goto(`${demo.address}/writing`);
     await lead.getByRole("combobox", { name: "Topic of a new goal" }).fill("Floods");
     await lead.getByRole("option", { name: "Rivers: Floods" }).click();
@@ -50,8 +50,8 @@ test("goals are shared out, an item is written, seen by two, sent back, suggeste
     await expect(writer.getByRole("region", { name: "As a student sees it" })).toContainText(
       "Which channel of a river",
     );
-    await writer.getByRole("button", { name: "Finish and hand in" }).click();
-    await expect(writer.getByRole("article", { name: /^Item/ })).toContainText("in review");
+    await writer.getByRole("button", { name: "Finish and send for checking" }).click();
+    await expect(writer.getByRole("article", { name: /^Item/ })).toContainText("being checked");
   });
 
   await test.step("it is looked over: a change is suggested, and it is sent back", async () => {
@@ -65,7 +65,7 @@ test("goals are shared out, an item is written, seen by two, sent back, suggeste
     await dialog.getByRole("button", { name: "Suggest it" }).click();
     await expect(item.getByRole("article", { name: /^Comment of/ })).toContainText("Deserts flood, too.");
     await expectAccessible(lead);
-    await lead.getByRole("heading", { name: "To look over" }).click();
+    await lead.getByRole("heading", { name: "To check" }).click();
     await lead.keyboard.press("b");
     await lead.getByLabel("What is to be done").fill("Take the change, and hand it in again.");
     await lead.getByRole("button", { name: "Send back", exact: true }).click();
@@ -77,12 +77,12 @@ test("goals are shared out, an item is written, seen by two, sent back, suggeste
     await expect(writer.getByText("sent back: Take the change, and hand it in again.")).toBeVisible();
     await writer.getByRole("link", { name: /^Item \d+$/ }).click();
     const pane = writer.getByRole("article", { name: /^Item/ });
-    await pane.getByRole("button", { name: "Take it" }).click();
+    await pane.getByRole("button", { name: "Accept it" }).click();
     await expect(pane).toContainText("A shallow one in the hills");
-    await expect(pane.getByRole("button", { name: "Take it" })).toHaveCount(0);
+    await expect(pane.getByRole("button", { name: "Accept it" })).toHaveCount(0);
     await expectAccessible(writer);
-    await pane.getByRole("button", { name: "Hand in for review" }).click();
-    await expect(pane).toContainText("in review");
+    await pane.getByRole("button", { name: "Send for checking" }).click();
+    await expect(pane).toContainText("being checked");
   });
 
   await test.step("the author cannot approve it, the lead does by a key, and the goal moves", async () => {
@@ -119,8 +119,8 @@ test("a variant stands beside its original, and a key that may no longer fit is 
     .filter({ hasText: "Wettest month" })
     .first()
     .click();
-  await teacher.getByRole("link", { name: "Make a variant" }).click();
-  await expect(teacher.getByRole("heading", { name: /^Variant of item/ })).toBeVisible();
+  await teacher.getByRole("link", { name: "Remix" }).click();
+  await expect(teacher.getByRole("heading", { name: /^Remix of item/ })).toBeVisible();
   await teacher.getByRole("textbox", { name: "Question" }).fill("Which month is the driest at Westerhaven?");
   const beside = teacher.getByRole("region", { name: "Beside the original" });
   await expect(beside.locator("del")).toHaveText("wettest");

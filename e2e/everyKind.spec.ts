@@ -128,7 +128,7 @@ test("eleven kinds are answered by two students, rightly where there is a right 
   const teacher = await teacherAt(person, demo.address, "Tobias Lind");
   await teacher.goto(`${demo.address}/bank/paste`);
   await teacher.getByRole("textbox", { name: "Questions" }).fill(block);
-  await teacher.getByRole("button", { name: "Take 8 items in" }).click();
+  await teacher.getByRole("button", { name: Import 8 items" }).click();
   await expect(teacher.getByText("8 items taken in.")).toBeVisible();
   const { cards, ids } = await teacher.evaluate(async () => {
     const read = async (path: string) => (await (await fetch(`/api${path}`)).json()) as never;
@@ -190,11 +190,11 @@ test("eleven kinds are answered by two students, rightly where there is a right 
   for (const id of ids) {
     await teacher.goto(`${demo.address}/bank?item=${id}`);
     const pane = teacher.getByRole("article", { name: /^Item/ });
-    await pane.getByRole("button", { name: "Set aside" }).click();
-    await expect(pane.getByRole("button", { name: "Take out of the tray" })).toBeVisible();
-    await expect(pane.getByRole("button", { name: "Take out of the tray" })).toBeVisible();
+    await pane.getByRole("button", { name: "Add to tray" }).click();
+    await expect(pane.getByRole("button", { name: "Remove from tray" })).toBeVisible();
+    await expect(pane.getByRole("button", { name: "Remove from tray" })).toBeVisible();
   }
-  await teacher.getByRole("button", { name: "Give these 11 to…" }).click();
+  await teacher.getByRole("button", { name: "Release these 11 to…" }).click();
   await teacher.getByRole("menuitem", { name: "8D" }).click();
   await teacher.getByRole("link", { name: "Release to 8D" }).click();
   await teacher.getByRole("button", { name: "Release to 8D" }).click();
@@ -210,12 +210,12 @@ test("eleven kinds are answered by two students, rightly where there is a right 
       const said = (await main.textContent()) ?? "";
       const asked = rightAnswers.find(([question]) => said.includes(question));
       await asked?.[1](student, hand);
-      await hand.goOn(student, position < 11 ? "Next" : "Last look");
+      await hand.goOn(student, position < 11 ? "Next" : "Before you hand in");
     }
     await student.getByRole("button", { name: "Hand in" }).click();
     await expect(student.getByRole("heading", { name: /You got 9 of/ })).toBeVisible();
     await expect(student.getByText(/✓ Question \d+: right/)).toHaveCount(9);
-    await expect(student.getByText(/Question \d+: waits for its mark/)).toHaveCount(1);
+    await expect(student.getByText(/Question \d+: not marked yet/)).toHaveCount(1);
     await expect(student.getByText(/Question \d+: your view/)).toHaveCount(1);
   }
 });

@@ -36,24 +36,24 @@ test("an item is found by a misspelt word and by filters that are suggested whil
 
   await search(teacher).fill("topic:Coasts use:reserved");
   await expect(list(teacher).getByRole("option")).toHaveCount(1);
-  await teacher.getByRole("button", { name: "Keep this view" }).click();
+  await teacher.getByRole("button", { name: "Save this view" }).click();
   await teacher.getByRole("textbox", { name: "Name of the view" }).fill("For the coasts test");
   await teacher.getByRole("checkbox", { name: "for the whole department" }).check();
-  await teacher.getByRole("button", { name: "Keep the view" }).click();
+  await teacher.getByRole("button", { name: "Save the view" }).click();
   const colleague = await teacherAt(person, demo.address, "Ines Fairley");
   await colleague.goto(`${demo.address}/bank`);
   await colleague.getByRole("link", { name: "For the coasts test" }).click();
   await expect(search(colleague)).toHaveValue("topic:Coasts use:reserved");
   await expect(list(colleague).getByRole("option")).toHaveCount(1);
   await list(colleague).getByRole("option").click();
-  await expect(colleague.getByRole("region", { name: "How it went and where it is used" })).toBeVisible();
+  await expect(colleague.getByRole("region", { name: "Results and uses" })).toBeVisible();
   await expectAccessible(colleague);
 });
 
 test("what a search finds is changed together, and one undo gives it back", async ({ person }) => {
   const teacher = await teacherAt(person, demo.address);
   await teacher.goto(`${demo.address}/bank?text=${encodeURIComponent('tag:"map sheet 4" kind:one')}`);
-  const change = teacher.getByRole("button", { name: /^Change these \d+/ });
+  const change = teacher.getByRole("button", { name: /^Edit all \d+/ });
   const count = Number(/\d+/.exec(await change.innerText())?.[0]);
   await change.click();
   await teacher.getByRole("combobox", { name: "Demand" }).click();
@@ -113,7 +113,7 @@ test("a topic is dragged under another, merged, and taken apart again with recal
   await teacher.goto(`${demo.address}/topics`);
   const row = (name: string) =>
     teacher.getByRole("treeitem").filter({ has: teacher.getByLabel(`Name of the topic ${name}`) });
-  const handle = (await row("Meanders").getByTitle("Drag onto the topic it is to lie under").boundingBox())!;
+  const handle = (await row("Meanders").getByTitle("Drag onto its new parent topic").boundingBox())!;
   const target = (await row("Coasts").getByLabel("Name of the topic Coasts").boundingBox())!;
   await teacher.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2);
   await teacher.mouse.down();
@@ -137,7 +137,7 @@ test("a topic is dragged under another, merged, and taken apart again with recal
   await colleague.goto(view);
   await expect(colleague.getByText(/The topic of this view is no longer there/)).toBeVisible();
   await expectAccessible(colleague);
-  await colleague.getByRole("button", { name: "Take it off" }).click();
+  await colleague.getByRole("button", { name: "Remove filter" }).click();
   await expect(list(colleague)).toBeVisible();
   // However long ago it was said that it can be undone.
   await teacher.keyboard.press("ControlOrMeta+z");
@@ -183,7 +183,7 @@ test("a newer version of a framework: what it withdrew is marked, found and repl
   };
   const bring = async (data: object) => {
     await lead.goto(`${demo.address}/topics`);
-    await lead.getByRole("button", { name: "Bring standards" }).click();
+    await lead.getByRole("button", { name: "Import standards" }).click();
     const dialog = lead.getByRole("dialog");
     await dialog.locator('input[type="file"]').setInputFiles({
       name: "framework.json",
@@ -195,7 +195,7 @@ test("a newer version of a framework: what it withdrew is marked, found and repl
   };
   await bring(file);
   await lead.goto(`${demo.address}/bank?text=meander`);
-  await lead.getByRole("button", { name: /^Change these \d+/ }).click();
+  await lead.getByRole("button", { name: /^Edit all \d+/ }).click();
   await lead.getByRole("combobox", { name: "Add standards" }).fill("GEO.1.1.a");
   await lead.getByRole("option", { name: /^GEO\.1\.1\.a/ }).click();
   await lead
@@ -212,7 +212,7 @@ test("a newer version of a framework: what it withdrew is marked, found and repl
   await lead.goBack();
   await row.getByRole("combobox", { name: "In place of GEO.1.1.a" }).fill("GEO.1.1.b");
   await lead.getByRole("option", { name: /^GEO\.1\.1\.b/ }).click();
-  await row.getByRole("button", { name: "Give it to them" }).click();
+  await row.getByRole("button", { name: "Use it instead" }).click();
   await expect(lead.getByText(/items of GEO\.1\.1\.a carry GEO\.1\.1\.b now/)).toBeVisible();
   await expect(row).toHaveCount(0);
 

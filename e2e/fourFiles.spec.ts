@@ -45,12 +45,12 @@ test("four colleagues' files come into an empty department, and each says what c
 }) => {
   const lead = await person({ width: 1280, height: 800 });
   await lead.goto(demo.address);
-  await lead.getByRole("button", { name: "Make a department" }).click();
+  await lead.getByRole("button", { name: "Create a department" }).click();
   await lead.getByLabel("Department and school").fill("Geography, Fennmoor School");
   await lead.getByLabel("Your name").fill("Wren Aldous");
   await lead.getByLabel("E-mail").fill("w.aldous@fennmoor.example");
   await lead.getByLabel("Password, at least 10 characters").fill("kettle marsh violet stamp");
-  await lead.getByRole("button", { name: "Make the department" }).click();
+  await lead.getByRole("button", { name: "Create the department" }).click();
   await expect(lead.getByRole("heading", { name: "Welcome" })).toBeVisible();
   await lead.goto(`${demo.address}/bank/paste`);
   const understood = lead.getByRole("region", { name: "What was understood" });
@@ -70,7 +70,7 @@ test("four colleagues' files come into an empty department, and each says what c
     await lead.getByRole("button", { name: "Make these" }).click();
     await expect(understood).not.toContainText("There is no topic");
     await expectAccessible(lead);
-    await lead.getByRole("button", { name: "Take 4 items in" }).click();
+    await lead.getByRole("button", { name: Import 4 items" }).click();
     await expect(said("4 items taken in").first()).toBeVisible();
     // Brought again, all of it is here.
     await bring("rivers.xlsx", rivers);
@@ -78,21 +78,21 @@ test("four colleagues' files come into an empty department, and each says what c
     await lead.getByRole("combobox", { name: "Sheet" }).click();
     await lead.getByRole("option", { name: /all sheets/ }).click();
     await expect(understood.getByText(/already here as item \d/)).toHaveCount(4);
-    await expect(lead.getByRole("button", { name: "Take 0 items in" })).toBeDisabled();
+    await expect(lead.getByRole("button", { name: Import 0 items" })).toBeDisabled();
   });
 
   await test.step("a table in Unicode text", async () => {
     await bring("weather.txt.csv", weather);
     await expect(understood.getByRole("article")).toHaveCount(2);
     await expect(understood).toContainText("air pressure");
-    await lead.getByRole("button", { name: "Take 2 items in" }).click();
+    await lead.getByRole("button", { name: Import 2 items" }).click();
     await expect(said("2 items taken in").first()).toBeVisible();
   });
 
   await test.step("a word-processor file", async () => {
     await bring("spits.docx", word);
     await expect(lead.getByRole("textbox", { name: "Questions" })).toHaveValue(/\*b\) Longshore drift/);
-    await lead.getByRole("button", { name: "Take 1 item in" }).click();
+    await lead.getByRole("button", { name: Import 1 item" }).click();
     await expect(said("1 item taken in").first()).toBeVisible();
   });
 

@@ -144,8 +144,8 @@ export async function studentAt(person: Fixtures["person"], address: string, car
   const page = await person(phone);
   await page.goto(`${address}/s`);
   await page.getByLabel("The words of your entry card").fill(card);
-  await page.getByRole("button", { name: "Come in" }).click();
-  await expect(page.getByRole("heading", { name: "What now" })).toBeVisible();
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await expect(page.getByRole("heading", { name: "Your quizzes" })).toBeVisible();
   return page;
 }
 

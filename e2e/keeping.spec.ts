@@ -22,7 +22,7 @@ test("an old revision is compared word by word and brought back, and that is und
   await expectAccessible(teacher);
   await revisions.nth(1).click();
   await expect(revisions.nth(1)).toHaveAttribute("aria-pressed", "true");
-  await teacher.getByRole("button", { name: "Bring revision 1 back" }).click();
+  await teacher.getByRole("button", { name: "Restore revision 1 back" }).click();
   await expect(teacher.getByText("Revision 1 is the newest again, as revision 3.")).toBeVisible();
   await expect(revisions).toHaveCount(3);
   await teacher.getByRole("button", { name: "Undo" }).click();
@@ -41,9 +41,9 @@ test("a wrong key is put right after the quiz: who gains and loses shows first, 
   await test.step("two students answer item 6, one of them with what will count as well", async () => {
     await teacher.getByRole("link", { name: "Bank" }).click();
     await findItem(teacher, "#6", /^Inner bank builds up/);
-    await teacher.getByRole("button", { name: "Set aside" }).click();
-    await expect(teacher.getByRole("button", { name: "Take out of the tray" })).toBeVisible();
-    await teacher.getByRole("button", { name: "Give these 1 to…" }).click();
+    await teacher.getByRole("button", { name: "Add to tray" }).click();
+    await expect(teacher.getByRole("button", { name: "Remove from tray" })).toBeVisible();
+    await teacher.getByRole("button", { name: "Release these 1 to…" }).click();
     await teacher.getByRole("menuitem", { name: "8D" }).click();
     await teacher.getByRole("link", { name: "Release to 8D" }).click();
     await teacher.getByRole("button", { name: "Release to 8D" }).click();
@@ -53,7 +53,7 @@ test("a wrong key is put right after the quiz: who gains and loses shows first, 
       const student = await studentAt(person, demo.address, cards[i] ?? "");
       await student.getByRole("button", { name: /^Begin/ }).click();
       await student.getByRole("radio", { name: option }).check();
-      await student.getByRole("button", { name: "Last look" }).click();
+      await student.getByRole("button", { name: "Before you hand in" }).click();
       await student.getByRole("button", { name: "Hand in" }).click();
       await expect(student.getByRole("heading", { name: /You got/ })).toBeVisible();
     }
@@ -78,7 +78,7 @@ test("a wrong key is put right after the quiz: who gains and loses shows first, 
   await expect(teacher.getByText("Another answer counts as well.")).toBeVisible();
   await expect(share).toHaveText(/^2 of 2, between/);
   await teacher.goBack();
-  await decided.getByRole("button", { name: "Take it back" }).click();
+  await decided.getByRole("button", { name: "Undo" }).click();
   await expect(decided.getByRole("listitem")).toContainText(["taken back by Mara Okafor"]);
   await teacher.getByRole("link", { name: "Back to the results" }).click();
   await expect(share).toHaveText(/^1 of 2, between/);
@@ -93,7 +93,7 @@ test("a question found in a quiz is changed only here: a variant takes its place
   await expect(teacher.getByRole("group", { name: "Mix of units" })).toBeVisible();
   const first = teacher.getByRole("button", { name: /^Swap question 1$/ });
   await expect(first).toBeVisible();
-  const count = await teacher.getByRole("button", { name: /^Take out question/ }).count();
+  const count = await teacher.getByRole("button", { name: /^Remove question/ }).count();
   await teacher
     .getByRole("button", { expanded: false })
     .filter({ hasText: /\?|…|\./ })
@@ -102,14 +102,14 @@ test("a question found in a quiz is changed only here: a variant takes its place
   await expect(teacher.getByRole("link", { name: /^Edit item \d+ everywhere$/ })).toBeVisible();
   await expect(teacher.getByText(/No other quiz has it|Also in “/)).toBeVisible();
   await expectAccessible(teacher);
-  await teacher.getByRole("link", { name: "Edit only here, as a variant" }).click();
-  await expect(teacher.getByRole("heading", { name: /^Variant of item/ })).toBeVisible();
+  await teacher.getByRole("link", { name: "Remix: edit a copy for this quiz only" }).click();
+  await expect(teacher.getByRole("heading", { name: /^Remix of item/ })).toBeVisible();
   await teacher.getByRole("textbox", { name: "Question" }).fill("Which of these is so, in the words of this class?");
   await teacher.getByRole("button", { name: "Finish", exact: true }).click();
   await expect(
     teacher.getByRole("button", { name: "Which of these is so, in the words of this class?", exact: true }),
   ).toBeVisible();
-  await expect(teacher.getByRole("button", { name: /^Take out question/ })).toHaveCount(count);
+  await expect(teacher.getByRole("button", { name: /^Remove question/ })).toHaveCount(count);
 });
 
 test("look-alikes are taken apart and put together, and that is undone", async ({ person }) => {
@@ -121,16 +121,16 @@ test("look-alikes are taken apart and put together, and that is undone", async (
   // Another journey may have given the family one more.
   await expect(siblings.nth(1)).toBeVisible();
   const count = await siblings.count();
-  await family.getByRole("button", { name: "Take out of the family" }).click();
+  await family.getByRole("button", { name: "No longer a look-alike" }).click();
   await expect(teacher.getByText("Item 6 is on its own now.")).toBeVisible();
   await expect(siblings).toHaveCount(0);
   await teacher.getByRole("button", { name: "Undo" }).click();
   await expect(siblings).toHaveCount(count);
   await family.getByLabel("Item number").fill("99999");
-  await family.getByRole("button", { name: "Put together" }).click();
+  await family.getByRole("button", { name: "Make look-alikes" }).click();
   await expect(teacher.getByText("There is no other item with the number “99999”.")).toBeVisible();
   await family.getByLabel("Item number").fill("#20");
-  await family.getByRole("button", { name: "Put together" }).click();
+  await family.getByRole("button", { name: "Make look-alikes" }).click();
   await expect(teacher.getByText("Items 6 and 20 are look-alikes now: never both in one sitting.")).toBeVisible();
   await expect(siblings.filter({ hasText: /^20 / })).toHaveCount(1);
   await expectAccessible(teacher);

@@ -59,8 +59,8 @@ test("an order, a text with gaps and a key for a paper are written, given to a c
   const teacher = await teacherAt(person, demo.address, "Ines Fairley");
   const pane = teacher.getByRole("article", { name: /^Item/ });
   const setAside = async (count: string) => {
-    await pane.getByRole("button", { name: "Set aside" }).click();
-    await expect(pane.getByRole("button", { name: "Take out of the tray" })).toBeVisible();
+    await pane.getByRole("button", { name: "Add to tray" }).click();
+    await expect(pane.getByRole("button", { name: "Remove from tray" })).toBeVisible();
     await expect(teacher.getByRole("region", { name: "Tray" })).toContainText(count);
   };
 
@@ -74,7 +74,7 @@ test("an order, a text with gaps and a key for a paper are written, given to a c
     await pane.getByRole("button", { name: "Move up: Sand" }).click();
     await pane.getByLabel("Show the key").click();
     await expect(pane.getByRole("listitem")).toContainText(["Clay✓ right", "Sand✓ right", "Gravel✓ right"]);
-    await setAside("1 item set aside");
+    await setAside("1 item in the tray");
   });
 
   await test.step("fill the gaps", async () => {
@@ -88,17 +88,17 @@ test("an order, a text with gaps and a key for a paper are written, given to a c
     await pane.getByRole("combobox", { name: "Gap 2" }).selectOption("weaker");
     await pane.getByLabel("Show the key").click();
     await expect(pane).toContainText("✗ right: stronger");
-    await setAside("2 items set aside");
+    await setAside("2 items in the tray");
   });
 
   await test.step("key only", async () => {
     await beginItem(teacher, "Question 4 of the map sheet", /^key only/);
     await teacher.getByRole("radio", { name: "C" }).check();
     await finishItem(teacher);
-    await setAside("3 items set aside");
+    await setAside("3 items in the tray");
   });
 
-  await teacher.getByRole("button", { name: "Give these 3 to…" }).click();
+  await teacher.getByRole("button", { name: "Release these 3 to…" }).click();
   await teacher.getByRole("menuitem", { name: "8D" }).click();
   await teacher.getByRole("link", { name: "Release to 8D" }).click();
   await teacher.getByRole("button", { name: "Release to 8D" }).click();
@@ -110,7 +110,7 @@ test("an order, a text with gaps and a key for a paper are written, given to a c
     await expect(student.getByText(`Question ${position} of 3`)).toBeVisible();
     await expectAccessible(student);
     await answerQuestion(student);
-    await student.getByRole("button", { name: position < 3 ? "Next" : "Last look" }).click();
+    await student.getByRole("button", { name: position < 3 ? "Next" : "Before you hand in" }).click();
   }
   await student.getByRole("button", { name: "Hand in" }).click();
   await expect(student.getByRole("heading", { name: /You got/ })).toBeVisible();
@@ -133,15 +133,15 @@ test("a written answer and an opinion are written, given, answered on a phone, m
   await teacher.getByRole("button", { name: "Write one: model answer" }).click();
   await teacher.getByRole("textbox", { name: "Model answer" }).fill("Drift carries sand past the bend of the coast.");
   await finishItem(teacher);
-  await pane.getByRole("button", { name: "Set aside" }).click();
-  await expect(pane.getByRole("button", { name: "Take out of the tray" })).toBeVisible();
+  await pane.getByRole("button", { name: "Add to tray" }).click();
+  await expect(pane.getByRole("button", { name: "Remove from tray" })).toBeVisible();
   await beginItem(teacher, "How sure are you about spits?", /^opinion/);
   await finishItem(teacher);
-  await pane.getByRole("button", { name: "Set aside" }).click();
-  await expect(pane.getByRole("button", { name: "Take out of the tray" })).toBeVisible();
+  await pane.getByRole("button", { name: "Add to tray" }).click();
+  await expect(pane.getByRole("button", { name: "Remove from tray" })).toBeVisible();
   const tray = teacher.getByRole("region", { name: "Tray" });
-  await expect(tray).toContainText("2 items set aside");
-  await tray.getByRole("button", { name: "Give these 2 to…" }).click();
+  await expect(tray).toContainText("2 items in the tray");
+  await tray.getByRole("button", { name: "Release these 2 to…" }).click();
   await teacher.getByRole("menuitem", { name: "7A" }).click();
   await teacher.getByRole("link", { name: "Release to 7A" }).click();
   await teacher.getByRole("button", { name: "Release to 7A" }).click();
@@ -156,9 +156,9 @@ test("a written answer and an opinion are written, given, answered on a phone, m
   await student.getByRole("button", { name: "Next" }).click();
   await student.getByRole("radio", { name: "5, very much" }).check();
   await expectAccessible(student);
-  await student.getByRole("button", { name: "Last look" }).click();
+  await student.getByRole("button", { name: "Before you hand in" }).click();
   await student.getByRole("button", { name: "Hand in" }).click();
-  await expect(student.getByText("Question 1: waits for its mark")).toBeVisible();
+  await expect(student.getByText("Question 1: not marked yet")).toBeVisible();
   await expect(student.getByText("Question 2: your view")).toBeVisible();
 
   await teacher.getByRole("link", { name: "Today" }).click();

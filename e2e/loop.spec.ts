@@ -42,11 +42,11 @@ test("the bank is found by a mistyped word and narrowed by facets; the address r
     const list = teacher.getByRole("listbox", { name: /^Items/ });
     await list.focus();
     for (const key of ["Home", " ", "ArrowDown", " "]) await teacher.keyboard.press(key);
-    await expect(teacher.getByRole("region", { name: "Tray" })).toContainText("2 items set aside");
-    await teacher.getByRole("button", { name: "Give these 2 to…" }).click();
+    await expect(teacher.getByRole("region", { name: "Tray" })).toContainText("2 items in the tray");
+    await teacher.getByRole("button", { name: "Release these 2 to…" }).click();
     await teacher.getByRole("menuitem", { name: "8B" }).click();
     await expect(teacher.getByRole("link", { name: "Release to 8B" })).toBeVisible();
-    await expect(teacher.getByRole("button", { name: /^Take out question/ })).toHaveCount(2);
+    await expect(teacher.getByRole("button", { name: /^Remove question/ })).toHaveCount(2);
   });
 });
 
@@ -68,8 +68,8 @@ test("each kind is written and answered; a picture needs its description", async
   await pane.getByRole("textbox", { name: /^How many degrees/ }).blur();
   await pane.getByLabel("Show the key").click();
   await expect(pane).toContainText("✓ right");
-  await pane.getByRole("link", { name: "Make a variant" }).click();
-  await expect(teacher.getByRole("heading", { name: "Variant of item 339" })).toBeVisible();
+  await pane.getByRole("link", { name: "Remix" }).click();
+  await expect(teacher.getByRole("heading", { name: "Remix of item 339" })).toBeVisible();
 
   await teacher.goto(`${demo.address}/bank/new`);
   await teacher.getByRole("textbox", { name: "Question" }).click();
@@ -107,7 +107,7 @@ test("a plan is seen and changed; a quiz by blueprint, with a draw and a part, i
 
   await teacher.getByRole("button", { name: /^Compose/ }).click();
   await expect(teacher.getByRole("group", { name: "Mix of units" })).toBeVisible();
-  const places = teacher.getByRole("button", { name: /^Take out question/ });
+  const places = teacher.getByRole("button", { name: /^Remove question/ });
   const before = await places.count();
   await teacher.getByRole("button", { name: "One question of Cities more" }).click();
   await expect(places).toHaveCount(before + 1);
@@ -115,12 +115,12 @@ test("a plan is seen and changed; a quiz by blueprint, with a draw and a part, i
   await expect(places).toHaveCount(before);
   // What was changed is kept with the quiz, not with the page.
   await teacher.reload();
-  await teacher.getByRole("button", { name: "Do again" }).click();
+  await teacher.getByRole("button", { name: "Redo" }).click();
   await expect(places).toHaveCount(before + 1);
   await teacher.getByLabel("Undo", { exact: true }).click();
   await expect(places).toHaveCount(before);
-  await teacher.getByRole("button", { name: "Keep question 1 where it is" }).click();
-  await expect(teacher.getByRole("button", { name: "Keep question 1 where it is" })).toHaveAttribute(
+  await teacher.getByRole("button", { name: "Hold question 1 where it is" }).click();
+  await expect(teacher.getByRole("button", { name: "Hold question 1 where it is" })).toHaveAttribute(
     "aria-pressed",
     "true",
   );
@@ -128,7 +128,7 @@ test("a plan is seen and changed; a quiz by blueprint, with a draw and a part, i
   await teacher.getByRole("button", { name: "Put it here" }).first().click();
 
   await test.step("a question is worth more here, and can be moved again and again without looking for it", async () => {
-    const first = teacher.getByRole("listitem").filter({ has: teacher.getByText("Kept", { exact: true }) });
+    const first = teacher.getByRole("listitem").filter({ has: teacher.getByText("Held", { exact: true }) });
     await first.getByRole("button", { expanded: false }).first().click();
     await teacher.getByLabel("Points for question 1").fill("2.3");
     await teacher.getByLabel("Points for question 1").press("Enter");
@@ -138,9 +138,9 @@ test("a plan is seen and changed; a quiz by blueprint, with a draw and a part, i
     await expect(teacher.getByRole("button", { name: "Move question 2 down" })).toBeFocused();
     await teacher.keyboard.press("Enter");
     await expect(teacher.getByRole("button", { name: "Move question 3 down" })).toBeFocused();
-    await expect(teacher.getByRole("button", { name: "Keep question 3 where it is" })).toHaveText("Kept");
+    await expect(teacher.getByRole("button", { name: "Hold question 3 where it is" })).toHaveText("Held");
     for (const number of [3, 2]) await teacher.getByRole("button", { name: `Move question ${number} up` }).click();
-    await expect(teacher.getByRole("button", { name: "Keep question 1 where it is" })).toHaveText("Kept");
+    await expect(teacher.getByRole("button", { name: "Hold question 1 where it is" })).toHaveText("Held");
   });
 
   await test.step("the add line inserts an item and a draw, by keyboard", async () => {
@@ -194,7 +194,7 @@ test("a plan is seen and changed; a quiz by blueprint, with a draw and a part, i
   await teacher.getByRole("button", { name: /^Pages/ }).click();
   await teacher.getByRole("menuitem", { name: /without going back/ }).click();
   await expect(teacher.getByRole("alert").filter({ hasText: "Nobody can go back" })).toBeVisible();
-  await teacher.getByLabel("Give it to another class, group or student").fill("9C: ");
+  await teacher.getByLabel("Release it to another class, group or student").fill("9C: ");
   await teacher.getByRole("option").first().click();
   await expectAccessible(teacher);
   await teacher.getByRole("button", { name: /^Release to/ }).click();
@@ -228,7 +228,7 @@ test("results are read by item, standard and student, and open tomorrow's lesson
   await teacher.getByRole("button", { name: "Go: first go" }).click();
   await teacher.getByRole("menuitem", { name: "all goes" }).click();
   await expect(teacher).toHaveURL(/go=all/);
-  await teacher.getByRole("link", { name: "Open tomorrow with this" }).first().click();
+  await teacher.getByRole("link", { name: "Use as tomorrow's starter" }).first().click();
   for (let step = 0; step < 3; step++) await teacher.getByRole("button", { name: "Next" }).click();
   await expect(teacher.getByText("Now this one:")).toBeVisible();
   await expectAccessible(teacher);
@@ -242,7 +242,7 @@ test("topics, standards, courses, classes and calendars are kept in place", asyn
   await teacher.getByRole("textbox", { name: "Name of the topic Water" }).fill("Water and rivers");
   await teacher.keyboard.press("Enter");
   await expect(teacher.getByRole("textbox", { name: "Name of the topic Water and rivers" })).toBeVisible();
-  await teacher.getByRole("button", { name: "Bring standards" }).click();
+  await teacher.getByRole("button", { name: "Import standards" }).click();
   await teacher.getByLabel("Name of the framework").fill("Skills");
   await teacher.getByLabel(/^The list/).fill("S1 Fieldwork\n  S1.1 Plan an enquiry");
   await expectAccessible(teacher);
@@ -279,7 +279,7 @@ test("a student takes another go at a running review, with every kind on a phone
       await expect(student.getByText(`Question ${position} of`)).toBeVisible();
       await answerQuestion(student);
       if (position === 1) await expectAccessible(student);
-      const last = student.getByRole("button", { name: "Last look" });
+      const last = student.getByRole("button", { name: "Before you hand in" });
       if (await last.isVisible()) {
         await last.click();
         break;

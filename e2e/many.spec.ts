@@ -34,7 +34,7 @@ test("six scales by ten distances give sixty items; a change shows what it touch
   // What is written survives a reload.
   await teacher.reload();
   await teacher.getByRole("button", { name: "Put 60 items into the bank" }).click();
-  await expect(teacher.getByText("“My own distances” is kept: 60 items added.")).toBeVisible();
+  await expect(teacher.getByText("“My own distances” is saved: 60 items added.")).toBeVisible();
   await expectAccessible(teacher);
   await teacher.getByRole("link", { name: /My own distances/ }).click();
   await teacher
@@ -42,8 +42,8 @@ test("six scales by ten distances give sixty items; a change shows what it touch
     .fill("scale = 10000; 25000; 50000; 100000; 250000; 750000\ndistance = 1; 2; 3; 4; 5; 6; 7; 8; 9");
   await expect(teacher.getByText("9 to change, 6 to retire, 45 as they are")).toBeVisible();
   await expect(makes.getByRole("region", { name: "Changes" })).toContainText("1 : 750000");
-  await teacher.getByRole("button", { name: "Keep the changes" }).click();
-  await expect(teacher.getByText("is kept: 9 changed, 6 retired, 45 as they were.")).toBeVisible();
+  await teacher.getByRole("button", { name: "Save the changes" }).click();
+  await expect(teacher.getByText("is saved: 9 changed, 6 retired, 45 as they were.")).toBeVisible();
   await expect(teacher.getByRole("link", { name: /My own distances/ })).toBeVisible();
   await teacher.getByRole("link", { name: "Back to the bank" }).click();
   await teacher.getByLabel("Search items").fill("750000");

@@ -12,7 +12,7 @@ test("a draft survives a reload, and of two people's versions each part is chose
   }
   const question = (page: typeof mara) => page.getByRole("textbox", { name: "Question" });
   await question(mara).fill("Mara's words for the groyne?");
-  await expect(mara.getByText("draft kept")).toBeVisible();
+  await expect(mara.getByText("draft saved")).toBeVisible();
   await mara.reload();
   await expect(question(mara)).toHaveText("Mara's words for the groyne?");
 
@@ -25,8 +25,9 @@ test("a draft survives a reload, and of two people's versions each part is chose
   await expect(mara.getByText(/Tobias Lind saved this item after you opened it/)).toBeVisible();
   await expect(mara.getByRole("alert")).toContainText("Tobias's words for the groyne?");
   await expect(mara.getByRole("alert")).toContainText("Mara's words for the groyne?");
-  await mara.getByRole("group", { name: "Whose: Next step" }).getByRole("button", { name: "Theirs" }).click();
-  await mara.getByRole("button", { name: "Keep it like this" }).click();
+  const nextStep = mara.getByRole("group", { name: "Version of: Next step" });
+  await nextStep.getByRole("button", { name: "Tobias Lind’s version" }).click();
+  await mara.getByRole("button", { name: "Save this version" }).click();
   const pane = mara.getByRole("article", { name: "Item 12" });
   await expect(pane).toContainText("Mara's words for the groyne?");
   await pane.getByRole("link", { name: "History" }).click();
@@ -39,7 +40,7 @@ test("leaving by another way than the button leaves a revision too", async ({ pe
   const teacher = await teacherAt(person, demo.address);
   await teacher.getByRole("link", { name: "New item" }).click();
   await teacher.getByRole("textbox", { name: "Question" }).fill("Left in the middle of writing?");
-  await expect(teacher.getByText("draft kept")).toBeVisible();
+  await expect(teacher.getByText("draft saved")).toBeVisible();
   await teacher.getByRole("link", { name: "Bank" }).click();
   await expect(teacher.getByRole("option", { name: /Left in the middle of writing/ })).toContainText("draft");
 });
@@ -68,7 +69,7 @@ test("a sitting goes on after a reload and on another device; the first device s
   await phone.getByRole("button", { name: "Carry on here" }).click();
   await expect(phone.getByRole("radio").first()).toBeVisible();
 
-  await teacher.getByRole("button", { name: "Shut it now" }).click();
+  await teacher.getByRole("button", { name: "Close it now" }).click();
   await expect(teacher.getByText("1 of 24 handed in")).toBeVisible();
   await phone.getByRole("button", { name: "Next" }).click();
   await phone.getByRole("radio").first().click();

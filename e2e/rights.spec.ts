@@ -16,7 +16,7 @@ async function inviteGuest(lead: Page, may: "sees" | "sees and writes", part: st
   await form.getByRole("combobox", { name: "Part of the bank" }).click();
   await lead.getByRole("option", { name: part, exact: true }).click();
   await expectAccessible(lead);
-  await form.getByRole("button", { name: "Make a link" }).click();
+  await form.getByRole("button", { name: "Create a link" }).click();
   const invitation = lead
     .getByRole("group", { name: "Invitation of a guest" })
     .filter({ hasText: `${may === "sees" ? "sees" : "writes"} ${part}` });
@@ -35,7 +35,7 @@ test("a guest by link sees exactly what was granted: in the interface, at the AP
   await guest.getByLabel("Your name").fill("Ada Fern");
   await guest.getByLabel("E-mail").fill("ada.fern@moorend.example");
   await guest.getByLabel("Password").fill("long enough to keep");
-  await guest.getByRole("button", { name: "Come in" }).click();
+  await guest.getByRole("button", { name: "Join" }).click();
   await expect(guest.getByRole("heading", { name: "Items open to you" })).toBeVisible();
   await expect(guest.getByRole("navigation", { name: "Topics" }).getByRole("button")).toHaveText([
     "All topics",
@@ -87,10 +87,10 @@ test("a guest who may write: an item and a change of one, kept over a reload, an
   await guest.getByLabel("Your name").fill("Bela Moss");
   await guest.getByLabel("E-mail").fill("bela.moss@moorend.example");
   await guest.getByLabel("Password").fill("long enough to keep");
-  await guest.getByRole("button", { name: "Come in" }).click();
+  await guest.getByRole("button", { name: "Join" }).click();
   await guest.getByRole("button", { name: "New item" }).click();
   await guest.getByRole("textbox", { name: "Question" }).fill("What joins an island to the mainland?");
-  await expect(guest.getByText("not saved yet; kept in this browser")).toBeVisible();
+  await expect(guest.getByText("not saved yet; held in this browser")).toBeVisible();
   await guest.reload();
   await expect(guest.getByRole("textbox", { name: "Question" })).toHaveText("What joins an island to the mainland?");
   for (const [i, text] of ["a tombolo", "a stack", "a stump", "an arch"].entries())
@@ -113,7 +113,7 @@ test("a guest who may write: an item and a change of one, kept over a reload, an
   await guest.getByRole("button", { name: "Save" }).click();
   await expect(guest.getByText("Somebody saved this item after you opened it.", { exact: true })).toBeVisible();
   await expectAccessible(guest);
-  await guest.getByRole("button", { name: "Keep mine" }).click();
+  await guest.getByRole("button", { name: "Keep my version" }).click();
   await expect(guest.getByRole("article")).toContainText("What links an island to the mainland?");
 
   await lead.goto(`${demo.address}/bank?text=${encodeURIComponent('"links an island"')}`);
@@ -124,7 +124,7 @@ test("a guest who may write: an item and a change of one, kept over a reload, an
   await row.getByRole("button", { name: "What is open" }).click();
   await row.getByRole("combobox", { name: "The guest" }).click();
   await lead.getByRole("option", { name: "sees", exact: true }).click();
-  await row.getByRole("button", { name: "Keep it so" }).click();
+  await row.getByRole("button", { name: "Save" }).click();
   await expect(row).toContainText("sees Coastal landforms");
   await expectAccessible(lead);
   await guest.reload();
@@ -146,7 +146,7 @@ test("a lead of another department comes in by a link, copies an item, and finds
   const other = await person({ width: 1280, height: 800 });
   const [email, password] = ["otto.reed@fenwick.example", "long enough to keep"];
   await other.goto(demo.address);
-  await other.getByRole("button", { name: "Make a department" }).click();
+  await other.getByRole("button", { name: "Create a department" }).click();
   await other.getByLabel("Department and school").fill("Geography, Fenwick School");
   await other.getByLabel("Your name").fill("Otto Reed");
   await other.getByLabel("E-mail").fill(email);
@@ -158,7 +158,7 @@ test("a lead of another department comes in by a link, copies an item, and finds
   await other.getByRole("button", { name: "I have an account here already" }).click();
   await other.getByLabel("E-mail").fill(email);
   await other.getByLabel("Password").fill(password);
-  await other.getByRole("button", { name: "Come in" }).click();
+  await other.getByRole("button", { name: "Join" }).click();
   await other.getByRole("searchbox", { name: "Search items" }).fill("ox-bow");
   const found = other.getByRole("list", { name: "Items" }).getByRole("listitem").first();
   await expect(found).toContainText(/ox-bow/i);
@@ -198,7 +198,7 @@ test("a colleague leaves: items and goals are in somebody's hands, and the door 
   await lead.getByRole("option", { name: "Ines Fairley" }).click();
   await lead.getByRole("button", { name: "Hand over and end" }).click();
   await expect(lead.getByText(/This is the last lead/)).toBeVisible();
-  await lead.getByRole("button", { name: "Leave it as it is" }).click();
+  await lead.getByRole("button", { name: "Cancel" }).click();
   await lead.getByRole("button", { name: "Who changed what" }).click();
   await expect(lead.getByRole("list", { name: "Deeds" })).toContainText("ended the membership of Tobias Lind");
   await expectAccessible(lead);

@@ -25,7 +25,7 @@ test("anything is found by keyboard; the keys of the page are listed; the class 
   await expect(teacher.getByRole("option").first()).toBeVisible();
 
   await teacher.keyboard.press("Control+/");
-  await expect(teacher.getByRole("dialog", { name: "Keys of this page" })).toContainText("Set aside, or put back");
+  await expect(teacher.getByRole("dialog", { name: "Keys of this page" })).toContainText("Add to tray, or remove");
   await expectAccessible(teacher);
   await teacher.keyboard.press("Escape");
 
@@ -85,7 +85,7 @@ test("standards come in from a CASE file, and again without doubles; entry cards
   const teacher = await teacherAt(person, demo.address);
   await teacher.goto(`${demo.address}/topics`);
   for (const expected of [/Saltmere Cross.*: 40 new, 0 changed/, /Saltmere Cross.*: 0 new, 0 changed/]) {
-    await teacher.getByRole("button", { name: "Bring standards" }).click();
+    await teacher.getByRole("button", { name: "Import standards" }).click();
     await teacher.getByRole("dialog").locator("input[type=file]").setInputFiles(caseFile);
     await expect(teacher.getByText(expected)).toBeVisible();
   }

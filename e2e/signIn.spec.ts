@@ -49,12 +49,12 @@ test("a lead sets up a second step and asks for it; a colleague sets it up first
 }) => {
   const lead = await person(laptop);
   await lead.goto(demo.address);
-  await lead.getByRole("button", { name: "Make a department" }).click();
+  await lead.getByRole("button", { name: "Create a department" }).click();
   await lead.getByLabel("Department and school").fill("History, Brookvale School");
   await lead.getByLabel("Your name").fill("Noor Haddon");
   await lead.getByLabel("E-mail").fill("n.haddon@brookvale.example");
   await lead.getByLabel("Password, at least 10 characters").fill(password);
-  await lead.getByRole("button", { name: "Make the department" }).click();
+  await lead.getByRole("button", { name: "Create the department" }).click();
   await expect(lead.getByRole("heading", { name: "Welcome" })).toBeVisible();
 
   await lead.goto(`${demo.address}/team`);
@@ -68,7 +68,7 @@ test("a lead sets up a second step and asks for it; a colleague sets it up first
   await expect(ask).toBeChecked();
   await expect(lead.getByText("All staff have it.")).toBeVisible();
   await lead.getByRole("button", { name: "Invite somebody" }).click();
-  await lead.getByRole("button", { name: "Make a link" }).click();
+  await lead.getByRole("button", { name: "Create a link" }).click();
   const link = await lead.getByLabel("Link to pass on").inputValue();
 
   const colleague = await person(phone);
@@ -76,13 +76,13 @@ test("a lead sets up a second step and asks for it; a colleague sets it up first
   await colleague.getByLabel("Your name").fill("Tam Birch");
   await colleague.getByLabel("E-mail").fill("t.birch@brookvale.example");
   await colleague.getByLabel("Password").fill(password);
-  await colleague.getByRole("button", { name: "Come in" }).click();
+  await colleague.getByRole("button", { name: "Join" }).click();
   await expect(colleague.getByText("Your department asks for a second step when you sign in.")).toBeVisible();
   await expectAccessible(colleague);
   const { codes } = await setUp(colleague);
   expect(new Set(codes.map((code) => code.length))).toEqual(new Set([11]));
   // The codes stay until somebody says that they are kept; then all is open.
-  await colleague.getByRole("button", { name: "I have kept the codes: go on" }).click();
+  await colleague.getByRole("button", { name: "I have saved the codes: go on" }).click();
   await expect(colleague.getByRole("heading", { name: "Welcome" })).toBeVisible();
 
   const elsewhere = await person(laptop);

@@ -15,15 +15,15 @@ test("a map is kept once with two items on it; students see it first, point at i
     await expect(teacher.getByRole("region", { name: "Still needed" })).toContainText("Nothing is missing");
     await expectAccessible(teacher);
     await teacher.getByRole("button", { name: "Finish", exact: true }).click();
-    await pane.getByRole("button", { name: "Set aside" }).click();
-    await expect(pane.getByRole("button", { name: "Take out of the tray" })).toBeVisible();
+    await pane.getByRole("button", { name: "Add to tray" }).click();
+    await expect(pane.getByRole("button", { name: "Remove from tray" })).toBeVisible();
   };
 
   await teacher.goto(`${demo.address}/stimuli/new`);
   await teacher.getByRole("textbox", { name: "Title" }).fill("The valley of the Tarn");
   await teacher.getByRole("textbox", { name: "Text, map or chart" }).fill("The map shows the valley before the dam.");
   await expectAccessible(teacher);
-  await teacher.getByRole("button", { name: "Keep and write an item on it" }).click();
+  await teacher.getByRole("button", { name: "Save and write an item on it" }).click();
 
   await teacher.getByRole("button", { name: /^Kind:/ }).click();
   await teacher.getByRole("button", { name: /^point on image/, pressed: false }).click();
@@ -52,14 +52,14 @@ test("a map is kept once with two items on it; students see it first, point at i
   await expect(teacher.getByRole("list", { name: "Items on it" })).toContainText(
     "Where would the dam flood the church?",
   );
-  await teacher.getByRole("button", { name: "Keep and write an item on it" }).click();
+  await teacher.getByRole("button", { name: "Save and write an item on it" }).click();
   await teacher.getByRole("button", { name: /^Kind:/ }).click();
   await teacher.getByRole("button", { name: /^short text/, pressed: false }).click();
   await teacher.getByRole("textbox", { name: "Question" }).fill("What is a wall across a river called?");
   await teacher.getByLabel("Accepted answer 1").fill("dam");
   await finish();
 
-  await tray.getByRole("button", { name: "Give these 2 to…" }).click();
+  await tray.getByRole("button", { name: "Release these 2 to…" }).click();
   await teacher.getByRole("menuitem", { name: "8D" }).click();
   await teacher.getByRole("link", { name: "Release to 8D" }).click();
   await teacher.getByRole("button", { name: "Release to 8D" }).click();
@@ -91,7 +91,7 @@ test("a map is kept once with two items on it; students see it first, point at i
         await student.getByRole("radio", { name: "in the west" }).press("Space");
       } else await student.getByRole("textbox", { name: /wall across a river/ }).fill("a dam");
       await expectAccessible(student);
-      await student.getByRole("button", { name: position < 2 ? "Next" : "Last look" }).click();
+      await student.getByRole("button", { name: position < 2 ? "Next" : "Before you hand in" }).click();
     }
     await student.getByRole("button", { name: "Hand in" }).click();
     const points = i === 0 ? /You got 1 of 2|You got 2 of 2/ : /You got [01] of 2/;
@@ -113,12 +113,12 @@ test("a map is kept once with two items on it; students see it first, point at i
   await teacher.goto(`${demo.address}/stimuli`);
   await teacher.getByRole("link", { name: "The valley of the Tarn" }).click();
   await teacher.getByRole("textbox", { name: "Title" }).fill("The valley of the Tarn today");
-  await teacher.getByRole("button", { name: "Keep", exact: true }).click();
-  await expect(teacher.getByText("“The valley of the Tarn today” is kept.")).toBeVisible();
+  await teacher.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(teacher.getByText("“The valley of the Tarn today” is saved.")).toBeVisible();
   await teacher.getByRole("link", { name: "History" }).click();
-  await expect(teacher.getByRole("list", { name: "Revisions" })).toContainText("never given");
+  await expect(teacher.getByRole("list", { name: "Revisions" })).toContainText("never used");
   await teacher.getByRole("button", { name: /^Revision 1/ }).click();
   await expectAccessible(teacher);
-  await teacher.getByRole("button", { name: "Bring revision 1 back" }).click();
+  await teacher.getByRole("button", { name: "Restore revision 1 back" }).click();
   await expect(teacher.getByRole("list", { name: "Revisions" })).toContainText("Revision 3");
 });

@@ -44,7 +44,7 @@ for (const viewport of [
     await expect(doors).toHaveText(["Today", "Bank", "Plans", "Quizzes", "Results"]);
 
     await mara.getByRole("button", { name: /^Compose \d+ for 8B/ }).click();
-    const keep = mara.getByRole("button", { name: "Keep question 1 where it is" });
+    const keep = mara.getByRole("button", { name: "Hold question 1 where it is" });
     await keep.click();
     await expect(keep).toHaveAttribute("aria-pressed", "true");
     expect(await isWiderThanTheScreen(mara)).toBe(false);

@@ -75,12 +75,12 @@ test("all questions on a page, in parts with their headings and words; what is o
       .getByRole("radio")
       .first()
       .click();
-  await student.getByRole("button", { name: "Last look" }).click();
+  await student.getByRole("button", { name: "Before you hand in" }).click();
   await expect(student.getByText("1 question is still open")).toBeVisible();
   await expectAccessible(student);
   await student.getByRole("button", { name: "Go to question 5" }).click();
   await student.getByRole("region", { name: "Question 5" }).getByRole("radio").first().click();
-  await student.getByRole("button", { name: "Last look" }).click();
+  await student.getByRole("button", { name: "Before you hand in" }).click();
   await student.getByRole("button", { name: "Hand in" }).click();
   await expect(student.getByRole("heading", { name: /You got \d of 6/ })).toBeVisible();
 
@@ -106,7 +106,7 @@ test("only forward: said before and during, no way back by page, list, reload or
   // The card's code: its words stand in the address only until the page has read them.
   const student = await person({ width: 390, height: 844 });
   await student.goto(`${demo.address}/s#happy-acorn-vest`);
-  await expect(student.getByRole("heading", { name: "What now" })).toBeVisible();
+  await expect(student.getByRole("heading", { name: "Your quizzes" })).toBeVisible();
   expect(student.url()).not.toContain("acorn");
   await expect(student.getByText(/cannot go back/i).first()).toBeVisible();
   await student
@@ -127,7 +127,7 @@ test("only forward: said before and during, no way back by page, list, reload or
   for (let position = 3; position <= 6; position++) {
     await expect(student.getByText(`Question ${position} of 6`)).toBeVisible();
     if (position === 4) await expect(student.getByText("Take a breath.")).toBeVisible();
-    await student.getByRole("button", { name: position === 6 ? "Last look" : "Next" }).click();
+    await student.getByRole("button", { name: position === 6 ? "Before you hand in" : "Next" }).click();
   }
   await expect(student.getByText("4 questions are still open")).toBeVisible();
   await expect(student.getByRole("button", { name: /^Go to question/ })).toHaveCount(0);

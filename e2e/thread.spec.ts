@@ -25,7 +25,7 @@ test("a teacher writes an item, composes what is due, releases it; a student ans
     await teacher.getByLabel("Topic").click();
     await teacher.getByRole("option", { name: "Rivers: Meanders" }).click();
     await expect(needed).toContainText("Nothing is missing");
-    await expect(teacher.getByText("draft kept")).toBeVisible();
+    await expect(teacher.getByText("draft saved")).toBeVisible();
     await expectAccessible(teacher);
     await teacher.getByRole("button", { name: "Finish", exact: true }).click();
     await expect(teacher.getByText("Item 25 is in the bank.")).toBeVisible();
@@ -51,7 +51,7 @@ test("a teacher writes an item, composes what is due, releases it; a student ans
     await teacher.getByRole("button", { name: "Compose 3 anew" }).click();
     await teacher.getByRole("button", { name: "Requirements" }).click();
     const list = teacher.getByRole("list", { name: "Questions in order" });
-    const places = list.getByRole("button", { name: /^Take out question/ });
+    const places = list.getByRole("button", { name: /^Remove question/ });
     await expect(places).toHaveCount(3);
     // Four are due and three were asked for.
     await expect(teacher.getByRole("button", { name: "1 to look at" })).toBeVisible();
@@ -67,7 +67,7 @@ test("a teacher writes an item, composes what is due, releases it; a student ans
     await teacher.getByRole("button", { name: /^Question 1:/ }).focus();
     await teacher.keyboard.press("ArrowRight");
     await expect.poll(order).toEqual([before[1], before[0], before[2]]);
-    await teacher.getByRole("button", { name: "Take out question 3" }).click();
+    await teacher.getByRole("button", { name: "Remove question 3" }).click();
     await expect(places).toHaveCount(2);
     await teacher.getByRole("alert").getByRole("button", { name: "Undo" }).click();
     await expect.poll(order).toEqual([before[1], before[0], before[2]]);
@@ -103,7 +103,7 @@ test("a teacher writes an item, composes what is due, releases it; a student ans
     await expect(
       student.getByRole("status").filter({ hasText: "no network: 3 answers wait on this device" }),
     ).toBeVisible();
-    await student.getByRole("button", { name: "Last look" }).click();
+    await student.getByRole("button", { name: "Before you hand in" }).click();
     await student.getByRole("button", { name: "Hand in" }).click();
     await expect(student.getByRole("alert")).toContainText("Your answers are safe on this device");
 
@@ -116,7 +116,7 @@ test("a teacher writes an item, composes what is due, releases it; a student ans
     await expect(student.getByRole("heading", { name: /You got [0-3] of 3/ })).toBeVisible();
     await expect(student.getByRole("article").first()).toContainText("Why");
     await expectAccessible(student);
-    await student.getByRole("link", { name: "What now" }).click();
+    await student.getByRole("link", { name: "Your quizzes" }).click();
     await expect(student.getByRole("button", { name: /Another go|Begin/ })).toBeVisible();
   });
 

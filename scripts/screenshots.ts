@@ -47,7 +47,7 @@ b) A spit`;
 async function sit(page: Page, card: string): Promise<void> {
   await page.goto(`${address}/s`);
   await page.getByLabel(/words of your entry card/).fill(card);
-  await page.getByRole("button", { name: "Come in" }).click();
+  await page.getByRole("button", { name: "Sign in" }).click();
   await page
     .getByRole("button", { name: /^Begin/ })
     .first()
@@ -61,7 +61,7 @@ async function sit(page: Page, card: string): Promise<void> {
     await page.getByText(`Question ${question} of`).waitFor();
     await answerQuestion(page);
     if (question === 2) await take(page, "student-question");
-    const last = page.getByRole("button", { name: "Last look" });
+    const last = page.getByRole("button", { name: "Before you hand in" });
     if (await last.isVisible()) {
       await last.click();
       break;
@@ -76,7 +76,7 @@ async function sit(page: Page, card: string): Promise<void> {
 /** Review on, a goal shared out, and a colleague who hands something in and goes on writing. */
 async function takeWritingDay(lead: Page): Promise<void> {
   await lead.goto(`${address}/team`);
-  await lead.getByLabel("Items are looked over").click();
+  await lead.getByLabel("Items are checked").click();
   await lead.getByRole("option", { name: /^all:/ }).click();
   await lead.goto(`${address}/writing`);
   await lead.getByRole("combobox", { name: "Topic of a new goal" }).fill("Floods");
@@ -96,7 +96,7 @@ async function takeWritingDay(lead: Page): Promise<void> {
   const options = ["Paved ground in a town", "Grass on sand", "A wood on a slope", "A marsh"];
   for (const [i, text] of options.entries())
     await writer.getByRole("textbox", { name: `Option ${i + 1}`, exact: true }).fill(text);
-  await writer.getByRole("button", { name: "Finish and hand in" }).click();
+  await writer.getByRole("button", { name: "Finish and send for checking" }).click();
   await writer.getByRole("link", { name: "Edit" }).click();
   await writer.getByText("as it is in the bank").waitFor();
   await lead.goto(`${address}/writing`);
@@ -126,7 +126,7 @@ await staff.getByRole("link", { name: "Bank" }).click();
 await staff.getByRole("button", { name: /^Rivers/ }).click();
 await staff.getByRole("option", { name: /Inner bank/ }).click();
 await staff.getByLabel("Show the key").click();
-await staff.getByRole("region", { name: "How it went and where it is used" }).waitFor();
+await staff.getByRole("region", { name: "Results and uses" }).waitFor();
 await take(staff, "bank");
 await staff.getByRole("button", { name: "Show all items" }).click();
 await staff.getByRole("combobox", { name: "Search items" }).fill("wave-cut platform");

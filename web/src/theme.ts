@@ -2,6 +2,8 @@
 import { createTheme } from "@mui/material/styles";
 
 const text = '"Atkinson Hyperlegible Next Variable", system-ui, sans-serif';
+/** Formulas, as they are shown and as they are edited. */
+export const mathsFont = '"Noto Sans Math", math';
 const heading = '"Bricolage Grotesque", "Atkinson Hyperlegible Next Variable", sans-serif';
 
 /** Ten unit hues, safe for colour-blind readers, a white letter readable on each. */

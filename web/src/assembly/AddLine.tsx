@@ -17,6 +17,7 @@ import { shortDate } from "../ui/dates.ts";
 import { shareInWords } from "../ui/Whisker.tsx";
 import { useListMatchesQuery } from "./api.ts";
 import type { LayoutPlace } from "@verdant/core/assembly/layout";
+import { t } from "../platform/words.ts";
 
 interface Row {
   readonly key: string;
@@ -52,7 +53,7 @@ export function AddLine(props: {
     if (row?.key === poolKey && row.places) insert(row.places);
     else if (picked.length > 0)
       insert(rows.filter((one) => picked.includes(one.key)).flatMap((one) => one.places ?? []));
-    else if (row?.isGrey && row.places) setSaid(`Not put in: ${row.about.split(" · ").at(-1) ?? ""}.`);
+    else if (row?.isGrey && row.places) setSaid(t("Not put in: {{at}}.", { at: row.about.split(" · ").at(-1) ?? "" }));
     else if (row?.places) insert(row.places);
     else row?.go?.();
   };
@@ -87,8 +88,8 @@ export function AddLine(props: {
         autoFocus
         fullWidth
         size="small"
-        label="Add here: words, a topic, a code or a number"
-        helperText={said || "Space picks several; of two or more picked each student can draw one."}
+        label={t("Add here: words, a topic, a code or a number")}
+        helperText={said || t("Space picks several; of two or more picked each student can draw one.")}
         value={text}
         onChange={(event) => {
           setText(event.target.value);
@@ -110,7 +111,7 @@ export function AddLine(props: {
       <Box
         id="add-line-matches"
         role="listbox"
-        aria-label="Matches"
+        aria-label={t("Matches")}
         aria-multiselectable
         sx={{ mt: rows.length > 0 ? 0.75 : 0 }}
       >
@@ -163,8 +164,8 @@ const itemOf = (row: Row): string[] =>
 /** A draw from what was picked by hand. */
 const poolRow = (itemIds: readonly string[]): Row => ({
   key: poolKey,
-  text: `draw 1 of the ${itemIds.length} picked`,
-  about: "each student gets 1 of them",
+  text: t("draw 1 of the {{itemIds}} picked", { itemIds: itemIds.length }),
+  about: t("each student gets 1 of them"),
   isGrey: false,
   places: [{ type: "draw", itemIds: [...itemIds], take: 1, points: 1 }],
 });
@@ -180,8 +181,8 @@ function rowsOf(
     key: item.itemId,
     text: <Named strand={item.strand} text={item.stem} />,
     about: [
-      item.facility ? shareInWords(item.facility) : "no answers yet",
-      item.lastOn ? `last met ${shortDate(item.lastOn)}` : "never met",
+      item.facility ? shareInWords(item.facility) : t("no answers yet"),
+      item.lastOn ? t("last seen {{lastOn}}", { lastOn: shortDate(item.lastOn) }) : t("never seen"),
       ...(item.here === "itself" ? ["here already"] : item.here === "lookAlike" ? ["a look-alike is here"] : []),
     ].join(" · "),
     isGrey: item.here !== "no",
@@ -191,8 +192,17 @@ function rowsOf(
     const take = Math.min(2, draw.itemIds.length - 1);
     return {
       key: `draw ${draw.topicId}`,
-      text: <Named strand={draw.strand} text={`draw ${take} of the ${draw.itemIds.length} on ${draw.topic}`} />,
-      about: `each student gets ${take} of them`,
+      text: (
+        <Named
+          strand={draw.strand}
+          text={t("draw {{take}} of the {{itemIds}} on {{topic}}", {
+            take,
+            itemIds: draw.itemIds.length,
+            topic: draw.topic,
+          })}
+        />
+      ),
+      about: t("each student gets {{take}} of them", { take }),
       isGrey: false,
       places: [{ type: "draw", itemIds: draw.itemIds, take, points: 1 }],
     };
@@ -204,8 +214,8 @@ function rowsOf(
     ...draws,
     {
       key: "write",
-      text: "write one here",
-      about: "a new item",
+      text: t("write one here"),
+      about: t("a new item"),
       isGrey: false,
       places: null,
       go: () => {
@@ -214,8 +224,8 @@ function rowsOf(
     },
     {
       key: "interlude",
-      text: `put “${words}” in as words between questions`,
-      about: "an interlude; it is no question",
+      text: t("put “{{words}}” in as words between questions", { words }),
+      about: t("an interlude; it is no question"),
       isGrey: false,
       places: [{ type: "interlude", text: words }],
     },
@@ -232,7 +242,10 @@ function trayRows(
   return items.map((item) => ({
     key: item.id,
     text: item.label ?? item.stem,
-    about: `item ${item.number}, set aside${here.has(item.id) ? "; here already" : ""}`,
+    about: t("item {{number}}, in the tray{{id}}", {
+      number: item.number,
+      id: here.has(item.id) ? t("; here already") : "",
+    }),
     isGrey: here.has(item.id),
     places: [fixed(item.id)],
   }));

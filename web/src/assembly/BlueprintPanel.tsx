@@ -10,6 +10,7 @@ import { allKinds } from "@verdant/core/items/kinds";
 import { useState } from "react";
 import { kindNames } from "@verdant/core/items/kindNames";
 import { useListTopicsQuery } from "../standards/api.ts";
+import { t } from "../platform/words.ts";
 
 const empty = (count: number): Blueprint => ({
   schemaVersion: 1,
@@ -25,7 +26,7 @@ const empty = (count: number): Blueprint => ({
   perTopicAtMost: null,
 });
 
-const demandWords = { recall: "recall", apply: "apply", reason: "reason" } as const;
+const demandWords = { recall: t("recall"), apply: t("apply"), reason: t("reason") } as const;
 
 /** "2", "2-4" and "" as a range; null: nothing asked. */
 function rangeOf(text: string): { atLeast: number; atMost: number } | null {
@@ -59,7 +60,7 @@ export function BlueprintPanel({
   return (
     <Box
       component="section"
-      aria-label="Requirements"
+      aria-label={t("Requirements")}
       sx={{ border: 1, borderColor: "divider", borderRadius: 1.5, p: 1.5, mb: 1.5 }}
     >
       <Box
@@ -70,7 +71,7 @@ export function BlueprintPanel({
         }}
       >
         <Count
-          label="Questions"
+          label={t("Questions")}
           value={wanted.count}
           max={60}
           onChange={(count) => {
@@ -78,7 +79,7 @@ export function BlueprintPanel({
           }}
         />
         <Count
-          label="Minutes at most"
+          label={t("Minutes at most")}
           value={wanted.minutesAtMost}
           max={240}
           onChange={(minutesAtMost) => {
@@ -86,7 +87,7 @@ export function BlueprintPanel({
           }}
         />
         <Count
-          label="Not met for weeks"
+          label={t("Not seen for (weeks)")}
           value={wanted.unseenWeeks}
           max={200}
           onChange={(unseenWeeks) => {
@@ -94,7 +95,7 @@ export function BlueprintPanel({
           }}
         />
         <Count
-          label="Of one topic at most"
+          label={t("At most of one topic")}
           value={wanted.perTopicAtMost}
           max={20}
           onChange={(perTopicAtMost) => {
@@ -104,14 +105,14 @@ export function BlueprintPanel({
         <TextField
           select
           size="small"
-          label="Use"
+          label={t("Use")}
           value={wanted.use}
           onChange={(event) => {
             set({ use: event.target.value as Blueprint["use"] });
           }}
         >
-          <MenuItem value="practice">practice</MenuItem>
-          <MenuItem value="reserved">reserved</MenuItem>
+          <MenuItem value="practice">{t("practice")}</MenuItem>
+          <MenuItem value="reserved">{t("reserved")}</MenuItem>
         </TextField>
         {(["recall", "apply", "reason"] as const).slice(0, 2).map((demand) => (
           <DemandField key={demand} demand={demand} wanted={wanted} set={set} />
@@ -161,7 +162,7 @@ export function BlueprintPanel({
             set({ topicIds: chosen.map((topic) => topic.id) });
           }}
           renderInput={(params) => (
-            <TextField {...params} label="Only these topics" placeholder="all that are taught" />
+            <TextField {...params} label={t("Only these topics")} placeholder={t("all that are taught")} />
           )}
         />
         <Autocomplete
@@ -180,14 +181,14 @@ export function BlueprintPanel({
           onChange={(_, chosen) => {
             set({ standards: chosen.map((one) => ({ standardId: one.id, atLeast: 1 })) });
           }}
-          renderInput={(params) => <TextField {...params} label="At least one of each standard" />}
+          renderInput={(params) => <TextField {...params} label={t("At least one of each standard")} />}
         />
         <Button
           onClick={() => {
             setWanted(empty(wanted.count));
           }}
         >
-          Ask for nothing
+          {t("Clear requirements")}
         </Button>
         <Button
           variant="outlined"
@@ -196,11 +197,11 @@ export function BlueprintPanel({
             compose(wanted.count, isPlain ? null : wanted);
           }}
         >
-          {isBusy ? "Composing…" : `Compose ${wanted.count} anew`}
+          {isBusy ? t("Composing…") : t("Compose {{number}} again", { number: wanted.count })}
         </Button>
       </Box>
       <Typography variant="caption" color="textSecondary" component="p">
-        Write 3 or 2-4; empty asks for nothing. Never two look-alikes in one quiz. What you have kept (locked) stays.
+        {t("Write 3 or 2-4; an empty box asks for nothing. Never two look-alikes in one quiz. Held questions stay.")}
       </Typography>
     </Box>
   );
@@ -214,7 +215,7 @@ function DemandField(props: {
   const { demand, wanted, set } = props;
   return (
     <RangeField
-      label={`ask to ${demandWords[demand]}`}
+      label={t("ask to {{demand}}", { demand: demandWords[demand] })}
       text={textOf(wanted.demands.find((one) => one.demand === demand))}
       onChange={(range) => {
         const others = wanted.demands.filter((one) => one.demand !== demand);
@@ -235,7 +236,7 @@ function RangeField(props: {
     <TextField
       size="small"
       label={props.label}
-      placeholder="any"
+      placeholder={t("any")}
       value={text}
       error={isWrong}
       onChange={(event) => {
@@ -253,7 +254,7 @@ function Count(props: { label: string; value: number | null; max: number; onChan
       size="small"
       type="number"
       label={label}
-      placeholder="any"
+      placeholder={t("any")}
       value={value ?? ""}
       slotProps={{ htmlInput: { min: 1, max } }}
       onChange={(event) => {

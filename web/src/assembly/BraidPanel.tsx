@@ -14,6 +14,7 @@ import { undoKey } from "../ui/undoKey.ts";
 import { drawsInWords } from "../ui/drawsInWords.ts";
 import { StaysLast } from "./StaysLast.tsx";
 import type { Composer } from "./useComposer.ts";
+import { t } from "../platform/words.ts";
 
 export function BraidPanel(props: {
   quiz: Quiz;
@@ -40,20 +41,20 @@ export function BraidPanel(props: {
       <Box sx={{ display: "flex", gap: 2, alignItems: "center", mb: 0.75, flexWrap: "wrap" }}>
         <Typography variant="body2">{wovenInWords(quiz.woven)}</Typography>
         <Act
-          text="Weave again"
+          text={t("Mix again")}
           press={() => {
             composer.order("woven");
           }}
         />
         <Act
-          text="Easy to hard"
+          text={t("Easy to hard")}
           press={() => {
             composer.order("easyToHard");
           }}
         />
-        <Act text="Requirements" isOpen={requirements.isOpen} press={requirements.toggle} />
-        <Step name="Undo" step={quiz.undo} take={composer.undo} icon={<Undo2 size={16} />} />
-        <Step name="Do again" step={quiz.redo} take={composer.redo} icon={<Redo2 size={16} />} />
+        <Act text={t("Requirements")} isOpen={requirements.isOpen} press={requirements.toggle} />
+        <Step name={t("Undo")} step={quiz.undo} take={composer.undo} icon={<Undo2 size={16} />} />
+        <Step name={t("Redo")} step={quiz.redo} take={composer.redo} icon={<Redo2 size={16} />} />
         <Box sx={{ flex: 1 }} />
         {toLookAt === 0 ? (
           <Typography
@@ -61,7 +62,7 @@ export function BraidPanel(props: {
             color="primary"
             sx={{ fontWeight: 700, display: "flex", alignItems: "center", gap: 0.5 }}
           >
-            <Check size={16} aria-hidden /> All well
+            <Check size={16} aria-hidden /> {t("No problems")}
           </Typography>
         ) : (
           <Link
@@ -74,14 +75,14 @@ export function BraidPanel(props: {
             }}
             sx={{ color: "warning.dark", fontWeight: 700, display: "flex", alignItems: "center", gap: 0.5 }}
           >
-            <TriangleAlert size={16} aria-hidden /> {toLookAt} to look at
+            <TriangleAlert size={16} aria-hidden /> {t("{{toLookAt}} to look at", { toLookAt })}
           </Link>
         )}
         {quiz.gap !== null && (
           <Typography variant="body2" color="textSecondary">
             {quiz.gap === 0
-              ? "the best this bank can give today"
-              : `within ${gapInWords(quiz.gap)} of the best this bank can give`}
+              ? t("the best this bank can give today")
+              : t("within {{gap}} of the best this bank can give", { gap: gapInWords(quiz.gap) })}
           </Typography>
         )}
       </Box>
@@ -135,7 +136,10 @@ function Step(props: { name: string; step: Quiz["undo"]; take: () => void; icon:
   const { name, step, take, icon } = props;
   const isTheirs = step !== null && !step.isMine;
   return (
-    <Tooltip describeChild title={isTheirs ? `The last change is ${step.by}’s; only they can take it back.` : ""}>
+    <Tooltip
+      describeChild
+      title={isTheirs ? t("The last change is {{by}}’s; only they can undo it.", { by: step.by }) : ""}
+    >
       <span>
         <IconButton size="small" aria-label={name} disabled={!step?.isMine} onClick={take}>
           {icon}
@@ -163,7 +167,9 @@ function useUndoKeys({ undo, redo }: Composer) {
 }
 
 const wovenInWords = (woven: number | null) =>
-  woven === null ? "Nothing to weave: any order is as good" : `Woven ${woven.toFixed(2)} of 1`;
+  woven === null
+    ? t("Nothing to mix: any order is as good")
+    : t("Topics mixed {{percent}}%", { percent: Math.round(100 * woven) });
 
 /** Rounded up, so that the promise holds. */
-const gapInWords = (gap: number) => (gap < 0.001 ? "0.1 %" : `${(Math.ceil(gap * 1000) / 10).toFixed(1)} %`);
+const gapInWords = (gap: number) => (gap < 0.001 ? "0.1%" : `${(Math.ceil(gap * 1000) / 10).toFixed(1)}%`);

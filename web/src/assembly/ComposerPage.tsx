@@ -4,7 +4,6 @@ import Stack from "@mui/material/Stack";
 import type { FixedPlace, Quiz } from "@verdant/contract/assembly";
 import { useEffect, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
-import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useShowQuizQuery } from "./api.ts";
@@ -16,6 +15,7 @@ import { NameField } from "./NameField.tsx";
 import { PlaceList } from "./PlaceList.tsx";
 import { useComposer } from "./useComposer.ts";
 import { WhyTheseTopics } from "./WhyTheseTopics.tsx";
+import { t } from "../platform/words.ts";
 
 /** A quiz being composed: the mix, the braid, the items in order, what to look at before releasing. */
 export function ComposerPage() {
@@ -23,9 +23,9 @@ export function ComposerPage() {
   const { data, error, isLoading, refetch } = useShowQuizQuery({ params: { quizId } });
   return (
     <>
-      {isLoading && <Loading what="the quiz" />}
+      {isLoading && <Loading what={t("the quiz")} />}
       {error && (
-        <Page title="Quiz">
+        <Page title={t("Quiz")}>
           <Failed error={error} retry={() => void refetch()} />
         </Page>
       )}
@@ -53,8 +53,10 @@ function ComposerOf({ quiz }: { quiz: Quiz }) {
       title={quiz.name}
       about={[
         `for ${quiz.className}`,
-        counted(quiz.questions, "question"),
-        ...(quiz.questions > 0 ? [`about ${minutes} min`, `the class should score ${band(quiz.expected)}`] : []),
+        t("{{count}} questions", { count: quiz.questions }),
+        ...(quiz.questions > 0
+          ? [`about ${minutes} min`, t("the class should score {{expected}}", { expected: band(quiz.expected) })]
+          : []),
       ].join(" · ")}
       actions={
         <>
@@ -64,7 +66,7 @@ function ComposerOf({ quiz }: { quiz: Quiz }) {
             variant="outlined"
             disabled={quiz.questions === 0}
           >
-            Preview
+            {t("Preview")}
           </Button>
           <Button
             component={Link}
@@ -72,7 +74,7 @@ function ComposerOf({ quiz }: { quiz: Quiz }) {
             variant="contained"
             disabled={quiz.questions === 0}
           >
-            Release to {quiz.className}
+            {t("Release to {{className}}", { className: quiz.className })}
           </Button>
         </>
       }

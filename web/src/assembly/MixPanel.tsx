@@ -6,6 +6,7 @@ import Typography from "@mui/material/Typography";
 import type { Quiz } from "@verdant/contract/assembly";
 import { Minus, Plus } from "lucide-react";
 import { Bead } from "../ui/Bead.tsx";
+import { t } from "../platform/words.ts";
 
 type Unit = Quiz["mix"][number];
 
@@ -21,7 +22,7 @@ export function MixPanel({
   return (
     <Box
       role="group"
-      aria-label="Mix of units"
+      aria-label={t("Mix of units")}
       sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fit, minmax(196px, 1fr))", gap: 1 }}
     >
       {quiz.mix.map((unit) => (
@@ -59,7 +60,7 @@ function UnitCard({ unit, isBusy, change }: { unit: Unit; isBusy: boolean; chang
         <Typography sx={{ fontSize: 12, lineHeight: 1.25, color: "text.secondary" }}>{aboutOf(unit)}</Typography>
       </Box>
       <Step
-        label={`One question of ${strand.name} fewer`}
+        label={t("One question of {{strand}} fewer", { strand: strand.name })}
         icon={Minus}
         disabled={isBusy || count === 0}
         press={() => {
@@ -68,13 +69,13 @@ function UnitCard({ unit, isBusy, change }: { unit: Unit; isBusy: boolean; chang
       />
       <Box
         component="output"
-        aria-label={`Questions of ${strand.name}`}
+        aria-label={t("Questions of {{strand}}", { strand: strand.name })}
         sx={{ fontWeight: 700, minWidth: 12, textAlign: "center" }}
       >
         {count}
       </Box>
       <Step
-        label={`One question of ${strand.name} more`}
+        label={t("One question of {{strand}} more", { strand: strand.name })}
         icon={Plus}
         disabled={isBusy || available === 0}
         press={() => {
@@ -86,12 +87,12 @@ function UnitCard({ unit, isBusy, change }: { unit: Unit; isBusy: boolean; chang
 }
 
 function aboutOf({ standing, recall }: Unit): string {
-  if (standing === "notTaught") return "not taught yet";
-  if (standing === "taughtThisWeek") return "taught this week";
+  if (standing === "notTaught") return t("not taught yet");
+  if (standing === "taughtThisWeek") return t("taught this week");
   if (!recall) return "";
   return recall.low === recall.high
-    ? `recall about ${recall.low} in 10`
-    : `recall ${recall.low} to ${recall.high} in 10`;
+    ? t("recall about {{low}} in 10", { low: recall.low })
+    : t("recall {{low}} to {{high}} in 10", { low: recall.low, high: recall.high });
 }
 
 function Step(props: { label: string; icon: typeof Plus; disabled: boolean; press: () => void }) {

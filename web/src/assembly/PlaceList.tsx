@@ -25,8 +25,9 @@ import {
 import { layoutOf } from "./layout.ts";
 import { PlaceRow, type PlaceActs } from "./PlaceRow.tsx";
 import type { Composer } from "./useComposer.ts";
+import { t } from "../platform/words.ts";
 
-const orderWords = { woven: "woven", asWritten: "as written", easyToHard: "easy to hard" } as const;
+const orderWords = { woven: t("mixed"), asWritten: t("as written"), easyToHard: t("easy to hard") } as const;
 
 export function PlaceList(props: {
   quiz: Quiz;
@@ -50,7 +51,7 @@ export function PlaceList(props: {
         void change(removed).then((done) => {
           if (done)
             say({
-              text: "Taken out of this quiz; it stays in the bank.",
+              text: t("Removed from this quiz; it stays in the bank."),
               undo: () => {
                 put((now) => inserted(now, at, [place]));
               },
@@ -124,7 +125,9 @@ export function PlaceList(props: {
             )}
             <Box
               component="ol"
-              aria-label={quiz.parts.length > 1 ? `Questions of part ${p + 1} in order` : "Questions in order"}
+              aria-label={
+                quiz.parts.length > 1 ? t("Questions of part {{p}} in order", { p: p + 1 }) : t("Questions in order")
+              }
               sx={{ m: 0, p: 0, listStyle: "none" }}
             >
               {places.flatMap((place, i) => {
@@ -173,12 +176,14 @@ export function PlaceList(props: {
         sx={{ mt: 1 }}
         onClick={() => {
           put((now) => [
-            ...now.map((part, i) => (part.heading === null ? { ...part, heading: `Part ${i + 1}` } : part)),
-            { heading: `Part ${now.length + 1}`, instruction: null, orderRule: "woven", places: [] },
+            ...now.map((part, i) =>
+              part.heading === null ? { ...part, heading: t("Part {{i}}", { i: i + 1 }) } : part,
+            ),
+            { heading: t("Part {{now}}", { now: now.length + 1 }), instruction: null, orderRule: "woven", places: [] },
           ]);
         }}
       >
-        Add a part
+        {t("Add a part")}
       </Button>
     </>
   );
@@ -208,7 +213,7 @@ function AddGap({ position, open }: { position: number; open: () => void }) {
     <Box
       component="button"
       type="button"
-      aria-label={`Add before question ${position}`}
+      aria-label={t("Add before question {{position}}", { position })}
       onClick={open}
       sx={{
         display: "block",
@@ -258,7 +263,7 @@ function PartHead(props: {
     >
       <KeptField
         size="small"
-        label={`Heading of part ${number}`}
+        label={t("Heading of part {{number}}", { number })}
         value={part.heading ?? ""}
         keep={(heading) => {
           set({ heading: heading || null });
@@ -266,7 +271,7 @@ function PartHead(props: {
       />
       <KeptField
         size="small"
-        label={`Instruction of part ${number}`}
+        label={t("Instruction of part {{number}}", { number })}
         value={part.instruction ?? ""}
         keep={(instruction) => {
           set({ instruction: instruction || null });
@@ -275,7 +280,7 @@ function PartHead(props: {
       <TextField
         select
         size="small"
-        label="Order"
+        label={t("Order")}
         value={part.orderRule}
         onChange={(event) => {
           set({ orderRule: event.target.value as typeof part.orderRule });
@@ -288,7 +293,7 @@ function PartHead(props: {
         ))}
       </TextField>
       <Button size="small" onClick={remove}>
-        Take the part out
+        {t("Remove the part")}
       </Button>
     </Box>
   );

@@ -13,13 +13,14 @@ import { Link as RouterLink } from "react-router";
 import { kindNames } from "@verdant/core/items/kindNames";
 import { Player } from "../player/Player.tsx";
 import { Bead } from "../ui/Bead.tsx";
-import { counted, shortDate } from "../ui/dates.ts";
+import { shortDate } from "../ui/dates.ts";
 import { KeptField } from "../ui/KeptField.tsx";
 import { pointsOf } from "../ui/points.ts";
 import { shareInWords, Whisker } from "../ui/Whisker.tsx";
 import { PoolAdd } from "./PoolAdd.tsx";
 import { SwapList } from "./SwapList.tsx";
 import { useListQuizzesInfiniteQuery } from "./api.ts";
+import { inAList, t } from "../platform/words.ts";
 
 export interface PlaceActs {
   readonly step: (by: 1 | -1) => void;
@@ -84,7 +85,11 @@ function FixedRow(props: {
   return (
     <>
       <Line>
-        <Bead mark={number} hue={place.strand.hue} label={`Question ${number}, ${place.strand.name}`} />
+        <Bead
+          mark={number}
+          hue={place.strand.hue}
+          label={t("Question {{number}}, {{strand}}", { number, strand: place.strand.name })}
+        />
         <Link
           component="button"
           type="button"
@@ -99,37 +104,37 @@ function FixedRow(props: {
         <span>{kindNames[place.kind]}</span>
         <span>
           {place.topic}
-          {place.points !== 1 && `, ${counted(place.points, "point")}`}
+          {place.points !== 1 && `, ${t("{{count}} points", { count: place.points })}`}
         </span>
         {place.facility ? (
           <Box sx={{ display: "flex", alignItems: "center", gap: 1 }} title={shareInWords(place.facility)}>
             <Whisker share={place.facility} width={92} />
-            <span>{Math.round((place.facility.right / place.facility.outOf) * 100)} %</span>
+            <span>{Math.round((place.facility.right / place.facility.outOf) * 100)}%</span>
           </Box>
         ) : (
-          <span>no answers yet</span>
+          <span>{t("no answers yet")}</span>
         )}
-        <span>{place.lastOn ? `met ${shortDate(place.lastOn)}` : "never met"}</span>
+        <span>{place.lastOn ? t("seen {{lastOn}}", { lastOn: shortDate(place.lastOn) }) : t("never seen")}</span>
         <Acts number={number} acts={acts}>
           <Button
             size="small"
-            aria-label={`Swap question ${number}`}
+            aria-label={t("Swap question {{number}}", { number })}
             aria-expanded={isSwapping}
             onClick={() => {
               setSwapping(!isSwapping);
             }}
           >
-            Swap
+            {t("Swap")}
           </Button>
           <Button
             size="small"
-            aria-label={`Keep question ${number} where it is`}
+            aria-label={t("Hold question {{number}} where it is", { number })}
             aria-pressed={place.locked}
             onClick={() => {
               acts.lock(!place.locked);
             }}
           >
-            {place.locked ? "Kept" : "Keep"}
+            {place.locked ? t("Held") : t("Hold")}
           </Button>
         </Acts>
       </Line>
@@ -147,9 +152,13 @@ function FixedRow(props: {
         <Box sx={{ px: 6.5, pb: 2, maxWidth: 720 }}>
           <Player view={place.view} answer={null} name={`preview ${place.itemId}`} />
           <Typography variant="caption" color="textSecondary">
-            As a student sees it; options mix for each student.
+            {t("As a student sees it; options mix for each student.")}
           </Typography>
-          <PointsField label={`Points for question ${number}`} points={place.points} set={acts.setPoints} />
+          <PointsField
+            label={t("Points for question {{number}}", { number })}
+            points={place.points}
+            set={acts.setPoints}
+          />
           <EditHereOrEverywhere quizId={quiz.id} place={place} />
         </Box>
       </Collapse>
@@ -166,24 +175,28 @@ function EditHereOrEverywhere({ quizId, place }: { quizId: string; place: FixedP
     <Box sx={{ mt: 1 }}>
       <Box sx={{ display: "flex", gap: 1 }}>
         <Button size="small" variant="outlined" component={RouterLink} to={`/bank/${place.itemId}`}>
-          {`Edit item ${place.number} everywhere`}
+          {t("Edit item {{number}} everywhere", { number: place.number })}
         </Button>
         <Button
           size="small"
           component={RouterLink}
           to={`/bank/new?variantOf=${place.itemId}&quiz=${quizId}&insteadOf=${place.itemId}`}
         >
-          Edit only here, as a variant
+          {t("Remix: edit a copy for this quiz only")}
         </Button>
       </Box>
       <Typography variant="caption" color="textSecondary" component="p" sx={{ m: 0, mt: 0.5 }}>
         {data &&
           (others.length === 0
-            ? "No other quiz has it. What was released keeps what it was released with."
-            : `Also in ${others
-                .slice(0, 5)
-                .map((quiz) => `“${quiz.name}” of ${quiz.className}`)
-                .join(", ")}${others.length > 5 ? ` and ${(first?.total ?? 6) - 6} more` : ""}.`)}
+            ? t("No other quiz has it. What was released keeps what it was released with.")
+            : t("Also in {{quizzes}}.", {
+                quizzes: inAList([
+                  ...others
+                    .slice(0, 5)
+                    .map((quiz) => t("“{{quiz}}” of {{className}}", { quiz: quiz.name, className: quiz.className })),
+                  ...(others.length > 5 ? [t("{{total}} more", { total: (first?.total ?? 6) - 6 })] : []),
+                ]),
+              }))}
       </Typography>
     </Box>
   );
@@ -204,7 +217,11 @@ function DrawRow(props: {
   return (
     <>
       <Line>
-        <Bead mark="?" hue={place.strand?.hue ?? 7} label={`Questions ${number} to ${last}, drawn`} />
+        <Bead
+          mark="?"
+          hue={place.strand?.hue ?? 7}
+          label={t("Questions {{number}} to {{last}}, drawn", { number, last })}
+        />
         <Link
           component="button"
           type="button"
@@ -214,13 +231,18 @@ function DrawRow(props: {
           onClick={toggle}
           sx={{ textAlign: "left", fontSize: 15, fontFamily: "inherit" }}
         >
-          Each student gets {place.take} of these {usable.length}: {topics.join(", ")}
-          {usable.length < place.pool.length && ` (${place.pool.length - usable.length} cannot be given)`}
+          {t("Each student gets {{take}} of these {{usable}}: {{topics}}", {
+            take: place.take,
+            usable: usable.length,
+            topics: topics.join(", "),
+          })}
+          {usable.length < place.pool.length &&
+            t(" ({{pool}} cannot be given)", { pool: place.pool.length - usable.length })}
         </Link>
         <TextField
           type="number"
           size="small"
-          label="Each gets"
+          label={t("Each gets")}
           value={place.take}
           onChange={(event) => {
             const take = Math.round(Number(event.target.value));
@@ -228,14 +250,14 @@ function DrawRow(props: {
           }}
           slotProps={{ htmlInput: { min: 1, max: usable.length } }}
         />
-        <span>{place.strand?.name ?? "several units"}</span>
-        <span>{place.points !== 1 && `${counted(place.points, "point")} each`}</span>
+        <span>{place.strand?.name ?? t("several units")}</span>
+        <span>{place.points !== 1 && t("{{count}} points each", { count: place.points })}</span>
         <span />
         <Acts number={number} acts={acts} />
       </Line>
       <Collapse in={isOpen} unmountOnExit>
         <Box sx={{ px: 6.5 }}>
-          <PointsField label="Points for each question drawn" points={place.points} set={acts.setPoints} />
+          <PointsField label={t("Points for each question drawn")} points={place.points} set={acts.setPoints} />
         </Box>
         <Box sx={{ px: 6.5, pt: 1 }}>
           <PoolAdd
@@ -255,18 +277,18 @@ function DrawRow(props: {
               {item.hindrance !== null && (
                 <Typography component="span" variant="body2" sx={{ color: "warning.dark", fontWeight: 700 }}>
                   {" "}
-                  {item.hindrance}: nobody draws it
+                  {t("{{hindrance}}: not used in quizzes", { hindrance: item.hindrance })}
                 </Typography>
               )}
               {place.pool.length > 1 && (
                 <Button
                   size="small"
-                  aria-label={`Take item ${item.number} out of the pool`}
+                  aria-label={t("Remove item {{number}} from the pool", { number: item.number })}
                   onClick={() => {
                     acts.setPool(place.pool.flatMap((one) => (one.itemId === item.itemId ? [] : [one.itemId])));
                   }}
                 >
-                  Take out of the pool
+                  {t("Remove from the pool")}
                 </Button>
               )}
             </li>
@@ -303,7 +325,7 @@ function InterludeRow(props: { place: Extract<Place, { type: "interlude" }>; num
         size="small"
         fullWidth
         multiline
-        label="Words between questions"
+        label={t("Words between questions")}
         value={place.text}
         keep={acts.setText}
         tidy={(typed) => typed.trim() || place.text}
@@ -316,7 +338,7 @@ function InterludeRow(props: { place: Extract<Place, { type: "interlude" }>; num
 
 function Acts(props: { number: number; acts: PlaceActs; isWords?: boolean; children?: ReactNode }) {
   const { number, acts, isWords = false, children } = props;
-  const name = isWords ? `the words before question ${number}` : `question ${number}`;
+  const name = isWords ? t("the words before question {{number}}", { number }) : t("question {{number}}", { number });
   return (
     <Box
       sx={{
@@ -328,7 +350,7 @@ function Acts(props: { number: number; acts: PlaceActs; isWords?: boolean; child
     >
       <IconButton
         size="small"
-        aria-label={`Move ${name} up`}
+        aria-label={t("Move {{name}} up", { name })}
         onClick={() => {
           acts.step(-1);
         }}
@@ -337,7 +359,7 @@ function Acts(props: { number: number; acts: PlaceActs; isWords?: boolean; child
       </IconButton>
       <IconButton
         size="small"
-        aria-label={`Move ${name} down`}
+        aria-label={t("Move {{name}} down", { name })}
         onClick={() => {
           acts.step(1);
         }}
@@ -345,8 +367,13 @@ function Acts(props: { number: number; acts: PlaceActs; isWords?: boolean; child
         <ArrowDown size={15} />
       </IconButton>
       {children}
-      <Button size="small" aria-label={`Take out ${name}`} onClick={acts.takeOut} sx={{ whiteSpace: "nowrap" }}>
-        Take out
+      <Button
+        size="small"
+        aria-label={t("Remove {{name}}", { name })}
+        onClick={acts.takeOut}
+        sx={{ whiteSpace: "nowrap" }}
+      >
+        {t("Remove")}
       </Button>
     </Box>
   );

@@ -4,6 +4,7 @@ import TextField from "@mui/material/TextField";
 import type { Candidate } from "@verdant/contract/assembly";
 import { useDeferredValue, useState } from "react";
 import { useListMatchesQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 type Match = Candidate & { readonly here: string };
 
@@ -30,14 +31,14 @@ export function PoolAdd(props: { quizId: string; pool: readonly string[]; add: (
       getOptionKey={(item) => item.itemId}
       getOptionLabel={(item) => `${item.number}. ${item.stem}`}
       getOptionDisabled={(item) => item.here === "itself"}
-      noOptionsText={words === "" ? "Type words, a code or a number." : "Nothing else matches."}
+      noOptionsText={words === "" ? t("Type words, a code or a number.") : t("Nothing else matches.")}
       renderOption={({ key, ...option }, item) => (
         <li key={key} {...option}>
           {item.number}. {item.stem}
-          {item.here === "itself" && " (a question of this quiz already)"}
+          {item.here === "itself" && t(" (a question of this quiz already)")}
         </li>
       )}
-      renderInput={(field) => <TextField {...field} label="Add an item to the pool" />}
+      renderInput={(field) => <TextField {...field} label={t("Add an item to the pool")} />}
       onInputChange={(_, typed, why) => {
         if (why !== "reset") setText(typed);
       }}

@@ -11,11 +11,11 @@ import { Link, useParams } from "react-router";
 import { Player } from "../player/Player.tsx";
 import { StimulusView } from "../player/StimulusView.tsx";
 import { Bead } from "../ui/Bead.tsx";
-import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { usePreviewQuizQuery, useShowQuizQuery } from "./api.ts";
 import { useAddress } from "../platform/useAddress.ts";
+import { t } from "../platform/words.ts";
 
 export function PreviewPage() {
   const { quizId = "" } = useParams();
@@ -27,9 +27,13 @@ export function PreviewPage() {
   const [isNarrow, setNarrow] = useState(true);
   return (
     <Page
-      title={`Preview of “${quiz.data?.name ?? "the quiz"}”`}
+      title={t("Preview of “{{name}}”", { name: quiz.data?.name ?? t("the quiz") })}
       about={
-        data && `${counted(data.items.length, "question")}, as student ${student} would get them; nothing is recorded`
+        data &&
+        t("{{count}} questions, as student {{student}} would get them; nothing is recorded", {
+          count: data.items.length,
+          student,
+        })
       }
       actions={
         <>
@@ -42,16 +46,16 @@ export function PreviewPage() {
               });
             }}
           >
-            Show another student’s quiz
+            {t("Show another student’s quiz")}
           </Button>
           <Button component={Link} to={`/quizzes/${quizId}`} variant="contained">
-            Back to the composer
+            {t("Back to the composer")}
           </Button>
         </>
       }
     >
       {error && <Failed error={error} />}
-      {!data && !error && <Loading what="the preview" />}
+      {!data && !error && <Loading what={t("the preview")} />}
       <FormControlLabel
         control={
           <Switch
@@ -61,7 +65,7 @@ export function PreviewPage() {
             }}
           />
         }
-        label="As on a phone"
+        label={t("As on a phone")}
       />
       <Box sx={{ maxWidth: isNarrow ? 390 : 760, mx: "auto" }}>
         {data?.items.map((item, i) => (
@@ -75,10 +79,15 @@ export function PreviewPage() {
               data.stimuli
                 .filter((one) => one.id === item.stimulusId)
                 .map((one) => <StimulusView key={one.id} stimulus={one.content} />)}
-            <Paper sx={{ p: 2, mb: 1.5, fontSize: 18 }} component="article" aria-label={`Question ${item.position}`}>
+            <Paper
+              sx={{ p: 2, mb: 1.5, fontSize: 18 }}
+              component="article"
+              aria-label={t("Question {{position}}", { position: item.position })}
+            >
               <Box sx={{ display: "flex", gap: 1, alignItems: "center", mb: 1, color: "text.secondary", fontSize: 14 }}>
                 <Bead mark={item.position} hue={item.strand?.hue ?? 7} size={22} />
-                {item.strand?.name ?? ""} · {item.points === 1 ? "1 point" : `${item.points} points`}
+                {item.strand?.name ?? ""} ·{" "}
+                {item.points === 1 ? t("1 point") : t("{{points}} points", { points: item.points })}
               </Box>
               <Player
                 view={item.view}

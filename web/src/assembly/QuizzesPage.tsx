@@ -9,12 +9,13 @@ import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { useClassFilter, useListClassesQuery } from "../courses/api.ts";
 import { ClassSelect } from "../ui/ClassSelect.tsx";
-import { counted, moment } from "../ui/dates.ts";
+import { moment } from "../ui/dates.ts";
 import { LinkList } from "../ui/LinkList.tsx";
 import { MorePages } from "../ui/MorePages.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { useCreateQuizMutation, useListQuizzesInfiniteQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 /** The department's quizzes, newest first; of one class, or of all. */
 export function QuizzesPage() {
@@ -25,8 +26,8 @@ export function QuizzesPage() {
   const total = data?.pages.at(-1)?.total ?? 0;
   return (
     <Page
-      title="Quizzes"
-      about={data && counted(total, "quiz", "quizzes")}
+      title={t("Quizzes")}
+      about={data && t("{{count}} quizzes", { count: total })}
       actions={
         <>
           <ClassSelect all value={classId} {...filter} />
@@ -34,24 +35,29 @@ export function QuizzesPage() {
         </>
       }
     >
-      {isLoading && <Loading what="quizzes" />}
+      {isLoading && <Loading what={t("quizzes")} />}
       {error && <Failed error={error} retry={() => void refetch()} />}
       {data && quizzes.length === 0 && (
         <Empty>
-          No quiz yet. Compose one from what is due, on Today or in the plan of a class, or make an empty one and add to
-          it.
+          {t(
+            "No quiz yet. Compose one from what is due, on Today or in the plan of a class, or make an empty one and add to it.",
+          )}
         </Empty>
       )}
       {quizzes.length > 0 && (
         <LinkList
-          label="Quizzes"
+          label={t("Quizzes")}
           columns="60px 1fr 90px 120px 220px"
           rows={quizzes.map((quiz) => ({
             id: quiz.id,
             to: `/quizzes/${quiz.id}`,
             name: quiz.name,
             before: [quiz.number],
-            after: [quiz.className, counted(quiz.questions, "question"), <Fate key="fate" quiz={quiz} />],
+            after: [
+              quiz.className,
+              t("{{count}} questions", { count: quiz.questions }),
+              <Fate key="fate" quiz={quiz} />,
+            ],
           }))}
         />
       )}
@@ -86,7 +92,7 @@ function NewQuiz({ classId }: { classId: string | null }) {
           else setAnchor(event.currentTarget);
         }}
       >
-        New quiz
+        {t("New quiz")}
       </Button>
       <Menu
         anchorEl={anchor}
@@ -97,7 +103,7 @@ function NewQuiz({ classId }: { classId: string | null }) {
       >
         {classes.map((one) => (
           <MenuItem key={one.id} onClick={() => void make(one.id)}>
-            for {one.name}
+            {t("for {{className}}", { className: one.name })}
           </MenuItem>
         ))}
       </Menu>
@@ -108,7 +114,7 @@ function NewQuiz({ classId }: { classId: string | null }) {
 const Fate = ({ quiz }: { quiz: QuizRow }) =>
   quiz.releasedAt && quiz.releaseId ? (
     <Link component={RouterLink} to={`/results/${quiz.releaseId}`}>
-      released {moment(quiz.releasedAt)}
+      {t("released {{releasedAt}}", { releasedAt: moment(quiz.releasedAt) })}
     </Link>
   ) : (
     `made ${moment(quiz.createdAt)}`

@@ -5,6 +5,7 @@ import { useSaveItemMutation, useShowItemQuery } from "../bank/api.ts";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { assemblyApi } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 /** One click puts "all of the above" last, where it stays; the item gets a revision, here and everywhere. */
 export function StaysLast({ itemId }: { itemId: string }) {
@@ -22,7 +23,7 @@ export function StaysLast({ itemId }: { itemId: string }) {
   };
   return (
     <Button size="small" disabled={!mend || isLoading} onClick={() => void put()}>
-      {mend?.label ?? "Put it last, where it stays"}
+      {mend?.label ?? t("Put it last and hold it there")}
     </Button>
   );
 }

@@ -6,6 +6,7 @@ import { shortDate } from "../ui/dates.ts";
 import { Failed, Loading } from "../ui/States.tsx";
 import { shareInWords } from "../ui/Whisker.tsx";
 import { useListSwapsQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 export function SwapList({
   quizId,
@@ -18,12 +19,12 @@ export function SwapList({
 }) {
   const { data, error } = useListSwapsQuery({ params: { quizId, itemId } });
   if (error) return <Failed error={error} />;
-  if (!data) return <Loading what="what could stand here" />;
+  if (!data) return <Loading what={t("what could stand here")} />;
   return (
-    <Box component="ul" aria-label="Could stand here instead" sx={{ m: 0, px: 6.5, pb: 1.25, listStyle: "none" }}>
+    <Box component="ul" aria-label={t("Could stand here instead")} sx={{ m: 0, px: 6.5, pb: 1.25, listStyle: "none" }}>
       {data.swaps.length === 0 && (
         <Typography component="li" variant="body2" color="textSecondary">
-          The bank has nothing else on this topic that is no look-alike of another question here.
+          {t("The bank has nothing else on this topic that is no look-alike of another question here.")}
         </Typography>
       )}
       {data.swaps.map((swap) => (
@@ -32,7 +33,7 @@ export function SwapList({
             {swap.stem}{" "}
             <Box component="span" sx={{ color: "text.secondary", fontSize: 12.5 }}>
               {[
-                swap.facility ? shareInWords(swap.facility) : "no answers yet",
+                swap.facility ? shareInWords(swap.facility) : t("no answers yet"),
                 swap.lastOn ? `met ${shortDate(swap.lastOn)}` : "never met",
                 ...swap.changes,
               ].join(" · ")}
@@ -44,7 +45,7 @@ export function SwapList({
               choose(swap.itemId);
             }}
           >
-            Put it here
+            {t("Put it here")}
           </Button>
         </Box>
       ))}

@@ -22,6 +22,7 @@ import { api, calls, pages } from "../platform/contractApi.ts";
 import { daysBetween } from "../ui/dates.ts";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
+import { t } from "../platform/words.ts";
 
 /** What depends on the order of a quiz's questions alone. */
 const orderTag = { type: "Quiz", id: "order" } as const;
@@ -90,9 +91,12 @@ export function mixInWords({ topics, today }: Pick<TodayClass, "topics" | "today
   const questions = (isDue: boolean) =>
     given.reduce((sum, n, i) => sum + ((ready[i]?.standing === "due") === isDue ? n : 0), 0);
   const [due, fresh] = [questions(true), questions(false)];
-  const words = [due > 0 && `${due} on what is due`, fresh > 0 && `${fresh} on what keeps well`].filter(Boolean);
-  if (words.length === 0) return "nothing to ask yet";
-  return due + fresh < count ? `${words.join(", ")}; no more is ready` : words.join(", ");
+  const words = [
+    due > 0 && t("{{due}} on what is due", { due }),
+    fresh > 0 && t("{{fresh}} on what keeps well", { fresh }),
+  ].filter(Boolean);
+  if (words.length === 0) return t("nothing to ask yet");
+  return due + fresh < count ? t("{{words}}; no more is ready", { words: words.join(", ") }) : words.join(", ");
 }
 
 /** Composes a review for a class and opens it in the composer; says why where that cannot be. */

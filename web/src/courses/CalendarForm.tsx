@@ -15,6 +15,7 @@ import { problemOf } from "../platform/problem.ts";
 import { Bead } from "../ui/Bead.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { useSetCalendarMutation } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 const weekdays = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 
@@ -41,19 +42,19 @@ export function CalendarForm({ calendar }: { calendar: Calendar }) {
         units: units.flatMap(({ strand, from, to }) => (from && to ? [{ unitId: strand.unitId, from, to }] : [])),
       },
     });
-    if (data) say({ text: "The calendar is kept; the plan follows it." });
+    if (data) say({ text: t("The calendar is saved; the plan follows it.") });
   };
   const setClosed = (index: number, change: Partial<Calendar["schoolYear"]["closed"][number]>) => {
     setYear({ ...year, closed: year.closed.map((one, i) => (i === index ? { ...one, ...change } : one)) });
   };
   return (
-    <Paper component="section" aria-label="Calendar" sx={{ p: 2 }}>
+    <Paper component="section" aria-label={t("Calendar")} sx={{ p: 2 }}>
       <Box sx={{ display: "flex", alignItems: "center", mb: 1.5 }}>
         <Typography variant="h2" sx={{ flex: 1 }}>
-          Calendar
+          {t("Calendar")}
         </Typography>
         <Button variant="outlined" loading={isLoading} onClick={() => void submit()}>
-          Keep the calendar
+          {t("Save the calendar")}
         </Button>
       </Box>
       {error && (
@@ -64,7 +65,7 @@ export function CalendarForm({ calendar }: { calendar: Calendar }) {
       <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "1fr 1fr 1fr" }, gap: 3 }}>
         <Box>
           <Typography variant="body2" sx={{ fontWeight: 700, mb: 0.5 }}>
-            Meets on
+            {t("Meets on")}
           </Typography>
           <ToggleButtonGroup
             size="small"
@@ -72,7 +73,7 @@ export function CalendarForm({ calendar }: { calendar: Calendar }) {
             onChange={(_, days: number[]) => {
               setMeetingDays(days);
             }}
-            aria-label="Days on which the class meets"
+            aria-label={t("Days on which the class meets")}
           >
             {weekdays.map((name, i) => (
               <ToggleButton key={name} value={i + 1}>
@@ -80,17 +81,17 @@ export function CalendarForm({ calendar }: { calendar: Calendar }) {
               </ToggleButton>
             ))}
           </ToggleButtonGroup>
-          <DateField label="Exam day" value={examOn} onChange={setExamOn} sx={{ mt: 2, display: "block" }} />
+          <DateField label={t("Exam day")} value={examOn} onChange={setExamOn} sx={{ mt: 2, display: "block" }} />
           <Box sx={{ display: "flex", gap: 1, mt: 2 }}>
             <DateField
-              label="School year from"
+              label={t("School year from")}
               value={year.startsOn}
               onChange={(startsOn) => {
                 setYear({ ...year, startsOn });
               }}
             />
             <DateField
-              label="to"
+              label={t("to")}
               value={year.endsOn}
               onChange={(endsOn) => {
                 setYear({ ...year, endsOn });
@@ -100,7 +101,7 @@ export function CalendarForm({ calendar }: { calendar: Calendar }) {
         </Box>
         <Box>
           <Typography variant="body2" sx={{ fontWeight: 700, mb: 1 }}>
-            Units, when they are taught
+            {t("Units, when they are taught")}
           </Typography>
           {units.map(({ strand, from, to }, i) => (
             <Box
@@ -119,7 +120,7 @@ export function CalendarForm({ calendar }: { calendar: Calendar }) {
               {(["from", "to"] as const).map((end) => (
                 <DateField
                   key={end}
-                  label={end === "from" ? `${strand.name} from` : "to"}
+                  label={end === "from" ? t("{{strand}} from", { strand: strand.name }) : t("to")}
                   value={end === "from" ? from : to}
                   onChange={(value) => {
                     setUnits(units.map((one, other) => (other === i ? { ...one, [end]: value } : one)));
@@ -130,13 +131,13 @@ export function CalendarForm({ calendar }: { calendar: Calendar }) {
           ))}
           {units.length === 0 && (
             <Typography variant="body2" color="textSecondary">
-              The course has no units yet.
+              {t("The course has no units yet.")}
             </Typography>
           )}
         </Box>
         <Box>
           <Typography variant="body2" sx={{ fontWeight: 700, mb: 1 }}>
-            Holidays of the school
+            {t("Holidays of the school")}
           </Typography>
           {year.closed.map((span, i) => (
             <Box
@@ -151,21 +152,21 @@ export function CalendarForm({ calendar }: { calendar: Calendar }) {
             >
               <TextField
                 size="small"
-                label={`Holiday ${i + 1}`}
+                label={t("Holiday {{i}}", { i: i + 1 })}
                 value={span.label}
                 onChange={(event) => {
                   setClosed(i, { label: event.target.value });
                 }}
               />
               <DateField
-                label="from"
+                label={t("from")}
                 value={span.from}
                 onChange={(from) => {
                   setClosed(i, { from });
                 }}
               />
               <DateField
-                label="to"
+                label={t("to")}
                 value={span.to}
                 onChange={(to) => {
                   setClosed(i, { to });
@@ -173,7 +174,7 @@ export function CalendarForm({ calendar }: { calendar: Calendar }) {
               />
               <IconButton
                 size="small"
-                aria-label={`Remove holiday ${i + 1}`}
+                aria-label={t("Remove holiday {{i}}", { i: i + 1 })}
                 onClick={() => {
                   setYear({ ...year, closed: year.closed.filter((_, other) => other !== i) });
                 }}
@@ -189,7 +190,7 @@ export function CalendarForm({ calendar }: { calendar: Calendar }) {
               setYear({ ...year, closed: [...year.closed, { from: "", to: "", label: "" }] });
             }}
           >
-            Add a holiday
+            {t("Add a holiday")}
           </Button>
         </Box>
       </Box>

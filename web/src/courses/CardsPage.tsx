@@ -9,6 +9,7 @@ import { CardCode } from "../ui/CardCode.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useListEnrolmentsQuery, useReissueCardMutation } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 /** Entry cards of a class, to print and cut, and to give out anew when one is lost. */
 export function CardsPage() {
@@ -18,13 +19,21 @@ export function CardsPage() {
   const say = useToast();
   const giveNew = async (studentId: string, name: string) => {
     const answer = await reissue({ params: { classId, studentId } });
-    if (answer.data) say({ text: `${name} has a new card: ${answer.data.entryCard}. The old one no longer works.` });
+    if (answer.data)
+      say({
+        text: t("{{name}} has a new card: {{entryCard}}. The old one no longer works.", {
+          name,
+          entryCard: answer.data.entryCard,
+        }),
+      });
     else say({ text: problemOf(answer.error).detail, isError: true });
   };
   return (
     <Page
-      title={data ? `Entry cards of ${data.className}` : "Entry cards"}
-      about={`Students enter at ${window.location.host}/s with the words of their card, or by the code`}
+      title={data ? t("Entry cards of {{className}}", { className: data.className }) : t("Entry cards")}
+      about={t("Students enter at {{host}}/s with the words of their card, or by the code", {
+        host: window.location.host,
+      })}
       actions={
         <Button
           variant="contained"
@@ -32,11 +41,11 @@ export function CardsPage() {
             window.print();
           }}
         >
-          Print the cards
+          {t("Print the cards")}
         </Button>
       }
     >
-      {isLoading && <Loading what="cards" />}
+      {isLoading && <Loading what={t("cards")} />}
       {error && <Failed error={error} retry={() => void refetch()} />}
       <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(320px, 1fr))", gap: 1.5 }}>
         {data?.students.map((student) => (
@@ -54,10 +63,10 @@ export function CardsPage() {
                 <Button
                   size="small"
                   sx={{ displayPrint: "none" }}
-                  aria-label={`New card for ${student.name}`}
+                  aria-label={t("New card for {{student}}", { student: student.name })}
                   onClick={() => void giveNew(student.studentId, student.name)}
                 >
-                  New card
+                  {t("New card")}
                 </Button>
               </Box>
             </Box>

@@ -2,13 +2,13 @@
 import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import { Link, useParams } from "react-router";
-import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useListEnrolmentsQuery, useShowCalendarQuery } from "./api.ts";
 import { CalendarForm } from "./CalendarForm.tsx";
 import { RosterPanel } from "./RosterPanel.tsx";
 import { TaughtPanel } from "./TaughtPanel.tsx";
+import { t } from "../platform/words.ts";
 
 export function ClassPage() {
   const { classId = "" } = useParams();
@@ -17,21 +17,21 @@ export function ClassPage() {
   const error = roster.error ?? calendar.error;
   return (
     <Page
-      title={roster.data ? `Class ${roster.data.className}` : "Class"}
-      about={roster.data && counted(roster.data.students.length, "student")}
+      title={roster.data ? t("Class {{className}}", { className: roster.data.className }) : t("Class")}
+      about={roster.data && t("{{count}} students", { count: roster.data.students.length })}
       actions={
         <>
           <Button component={Link} to={`/plans/${classId}`} variant="outlined">
-            Plan
+            {t("Plan")}
           </Button>
           <Button component={Link} to={`/classes/${classId}/cards`} variant="contained">
-            Entry cards
+            {t("Entry cards")}
           </Button>
         </>
       }
     >
       {error && <Failed error={error} retry={() => void roster.refetch()} />}
-      {!error && !(roster.data && calendar.data) && <Loading what="the class" />}
+      {!error && !(roster.data && calendar.data) && <Loading what={t("the class")} />}
       {roster.data && calendar.data && (
         <Stack spacing={2}>
           <RosterPanel roster={roster.data} />

@@ -21,6 +21,7 @@ import { useToast } from "../ui/Toasts.tsx";
 import { useListCoursesQuery, useSetCourseMutation } from "./api.ts";
 import { SchemeDialog } from "./SchemeDialog.tsx";
 import { SharedTopics } from "./SharedTopics.tsx";
+import { t } from "../platform/words.ts";
 
 /** /courses/new gets an id at once; the course is there once it is kept. */
 export function CoursePage() {
@@ -32,7 +33,7 @@ export function CoursePage() {
     if (courseId === "new") void navigate(`/courses/${crypto.randomUUID()}`, { replace: true });
   }, [courseId, navigate]);
   if (error) return <Failed error={error} />;
-  if (!data || courseId === "new") return <Loading what="the course" />;
+  if (!data || courseId === "new") return <Loading what={t("the course")} />;
   const known = data.courses.find((course) => course.id === courseId);
   const others = data.courses.filter((course) => course.id !== courseId);
   const course = known ?? { id: courseId, name: "", units: [] };
@@ -99,12 +100,12 @@ function CourseForm(props: {
       },
     });
     if (!data) return;
-    say({ text: `${data.name} is kept.` });
+    say({ text: t("{{name}} is saved.", { name: data.name }) });
     await navigate("/team");
   };
   return (
     <Page
-      title={isNew ? "New course" : course.name}
+      title={isNew ? t("New course") : course.name}
       actions={
         <>
           {!isNew && (
@@ -114,11 +115,11 @@ function CourseForm(props: {
                 setPasting(true);
               }}
             >
-              Paste a scheme of work
+              {t("Paste a scheme of work")}
             </Button>
           )}
           <Button variant="contained" loading={isLoading} disabled={name.trim() === ""} onClick={() => void submit()}>
-            Keep the course
+            {t("Save the course")}
           </Button>
         </>
       }
@@ -126,7 +127,7 @@ function CourseForm(props: {
       <Stack spacing={2} sx={{ maxWidth: 980 }}>
         {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
         <TextField
-          label="Name of the course"
+          label={t("Name of the course")}
           value={name}
           onChange={(event) => {
             setName(event.target.value);
@@ -137,13 +138,13 @@ function CourseForm(props: {
           <Paper
             key={unit.key}
             role="group"
-            aria-label={`Unit ${i + 1}`}
+            aria-label={t("Unit {{i}}", { i: i + 1 })}
             sx={{ p: 1.5, display: "flex", flexWrap: { xs: "wrap", md: "nowrap" }, gap: 1.5, alignItems: "center" }}
           >
             <Bead mark={unit.letter || "–"} hue={unit.hue} />
             <TextField
               size="small"
-              label="Unit"
+              label={t("Unit")}
               value={unit.name}
               onChange={(event) => {
                 const next = event.target.value;
@@ -156,7 +157,7 @@ function CourseForm(props: {
             />
             <TextField
               size="small"
-              label="Letter"
+              label={t("Letter")}
               value={unit.letter}
               onChange={(event) => {
                 set(i, { letter: event.target.value.slice(-1).toUpperCase() });
@@ -174,12 +175,12 @@ function CourseForm(props: {
               onChange={(_, chosen) => {
                 set(i, { topicIds: chosen.map((topic) => topic.id) });
               }}
-              renderInput={(params) => <TextField {...params} label="Topics, in the order they are taught" />}
+              renderInput={(params) => <TextField {...params} label={t("Topics, in the order they are taught")} />}
               sx={{ flex: { xs: "1 1 100%", md: 1 } }}
             />
             <IconButton
               size="small"
-              aria-label={`Move unit ${i + 1} up`}
+              aria-label={t("Move unit {{i}} up", { i: i + 1 })}
               disabled={i === 0}
               onClick={() => {
                 setUnits(moved(units, i, i - 1));
@@ -189,7 +190,7 @@ function CourseForm(props: {
             </IconButton>
             <IconButton
               size="small"
-              aria-label={`Move unit ${i + 1} down`}
+              aria-label={t("Move unit {{i}} down", { i: i + 1 })}
               disabled={i === units.length - 1}
               onClick={() => {
                 setUnits(moved(units, i, i + 1));
@@ -199,7 +200,7 @@ function CourseForm(props: {
             </IconButton>
             <IconButton
               size="small"
-              aria-label={`Remove unit ${i + 1}`}
+              aria-label={t("Remove unit {{i}}", { i: i + 1 })}
               onClick={() => {
                 setUnits(units.filter((_, j) => j !== i));
               }}
@@ -218,7 +219,7 @@ function CourseForm(props: {
               ]);
             }}
           >
-            Add a unit
+            {t("Add a unit")}
           </Button>
         </Box>
         {others.length > 0 && !isNew && (

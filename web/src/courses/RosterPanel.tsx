@@ -12,10 +12,10 @@ import type { listEnrolments } from "@verdant/contract/courses";
 import { readNames } from "@verdant/core/courses/names";
 import { useState } from "react";
 import { problemOf } from "../platform/problem.ts";
-import { counted } from "../ui/dates.ts";
 import { NamesLeft } from "../ui/NamesLeft.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { useChangeEnrolmentMutation, useEnrolStudentsMutation, useSetGroupMutation } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 export type Roster = Result<typeof listEnrolments>;
 
@@ -28,14 +28,14 @@ export function RosterPanel({ roster }: { roster: Roster }) {
     if (error) say({ text: problemOf(error).detail, isError: true });
     else
       say({
-        text: `${name} is no longer in this class; results stay.`,
+        text: t("{{name}} is no longer in this class; results stay.", { name }),
         undo: () => void change({ params: { classId, studentId }, body: { isIn: true } }),
       });
   };
   return (
-    <Paper component="section" aria-label="Students" sx={{ p: 2 }}>
+    <Paper component="section" aria-label={t("Students")} sx={{ p: 2 }}>
       <Typography variant="h2" sx={{ mb: 1.5 }}>
-        Students
+        {t("Students")}
       </Typography>
       <Box
         sx={{
@@ -46,7 +46,7 @@ export function RosterPanel({ roster }: { roster: Roster }) {
       >
         <Box
           component="ul"
-          aria-label="Students of the class"
+          aria-label={t("Students of the class")}
           sx={{
             m: 0,
             p: 0,
@@ -67,7 +67,7 @@ export function RosterPanel({ roster }: { roster: Roster }) {
                 size="small"
                 variant="standard"
                 value={student.extraTimePercent}
-                inputProps={{ "aria-label": `Extra time of ${student.name}` }}
+                inputProps={{ "aria-label": t("Extra time of {{student}}", { student: student.name }) }}
                 onChange={(event) =>
                   void change({
                     params: { classId, studentId: student.studentId },
@@ -80,16 +80,16 @@ export function RosterPanel({ roster }: { roster: Roster }) {
                   .sort((a, b) => a - b)
                   .map((percent) => (
                     <MenuItem key={percent} value={percent}>
-                      {percent === 0 ? "usual time" : `${percent} % longer`}
+                      {percent === 0 ? t("usual time") : t("{{percent}}% longer", { percent })}
                     </MenuItem>
                   ))}
               </Select>
               <Button
                 size="small"
-                aria-label={`Take ${student.name} out of the class`}
+                aria-label={t("Remove {{student}} from the class", { student: student.name })}
                 onClick={() => void takeOut(student.studentId, student.name)}
               >
-                Take out
+                {t("Remove")}
               </Button>
             </Box>
           ))}
@@ -121,7 +121,7 @@ function PasteNames({ roster }: { roster: Roster }) {
         minRows={3}
         maxRows={8}
         size="small"
-        label="Paste names, one a line"
+        label={t("Paste names, one a line")}
         value={names}
         onChange={(event) => {
           setNames(event.target.value);
@@ -130,7 +130,7 @@ function PasteNames({ roster }: { roster: Roster }) {
       <NamesLeft left={left} />
       {known.length > 0 && (
         <Typography variant="body2" color="textSecondary" sx={{ mt: 0.5 }}>
-          In the class already: {known.map(nameOf).join("; ")}.
+          {t("In the class already: {{known}}.", { known: known.map(nameOf).join("; ") })}
         </Typography>
       )}
       <Button
@@ -146,7 +146,7 @@ function PasteNames({ roster }: { roster: Roster }) {
           })
         }
       >
-        Put {counted(understood.length, "student")} in
+        {t("Add {{count}} students", { count: understood.length })}
       </Button>
     </>
   );
@@ -163,8 +163,8 @@ function Groups({ roster }: { roster: Roster }) {
     return !error;
   };
   return (
-    <Box component="section" aria-label="Groups" sx={{ mt: 2 }}>
-      <Typography sx={{ fontWeight: 700, mb: 1 }}>Groups</Typography>
+    <Box component="section" aria-label={t("Groups")} sx={{ mt: 2 }}>
+      <Typography sx={{ fontWeight: 700, mb: 1 }}>{t("Groups")}</Typography>
       {roster.groups.map((group) => (
         <Members
           key={group.id}
@@ -177,7 +177,7 @@ function Groups({ roster }: { roster: Roster }) {
       <TextField
         size="small"
         fullWidth
-        label="Name of a new group"
+        label={t("Name of a new group")}
         value={name}
         onChange={(event) => {
           setName(event.target.value);
@@ -187,7 +187,7 @@ function Groups({ roster }: { roster: Roster }) {
       {name.trim() !== "" && (
         <>
           <Members
-            label={`Students of ${name.trim()}`}
+            label={t("Students of {{name}}", { name: name.trim() })}
             roster={roster}
             studentIds={chosen}
             mayBeEmpty
@@ -205,7 +205,7 @@ function Groups({ roster }: { roster: Roster }) {
               })
             }
           >
-            Make the group of {chosen.length}
+            {t("Make the group of {{chosen}}", { chosen: chosen.length })}
           </Button>
         </>
       )}

@@ -14,9 +14,9 @@ import { foldedText } from "@verdant/core/foldedText";
 import { useState } from "react";
 import { problemOf } from "../platform/problem.ts";
 import { useListTopicsQuery } from "../standards/api.ts";
-import { counted } from "../ui/dates.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { useBringSchemeMutation, useListClassesQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 export function SchemeDialog(props: { courseId: string; close: () => void; taken: () => void }) {
   const { courseId, close, taken } = props;
@@ -38,24 +38,29 @@ export function SchemeDialog(props: { courseId: string; close: () => void; taken
     const { data } = await bring({ params: { courseId }, body });
     if (!data) return;
     say({
-      text: `${counted(data.units, "unit")} taken in: ${counted(data.placed, "topic")} put in, ${data.added} of them new.`,
+      text: t("{{units}} taken in: {{placed}} put in, {{added}} of them new.", {
+        units: t("{{count}} units", { count: data.units }),
+        placed: t("{{count}} topics", { count: data.placed }),
+        added: data.added,
+      }),
     });
     taken();
   };
   return (
     <Dialog open onClose={close} maxWidth="md" fullWidth>
-      <DialogTitle>Paste a scheme of work</DialogTitle>
+      <DialogTitle>{t("Paste a scheme of work")}</DialogTitle>
       <DialogContent>
         <Typography variant="body2" color="textSecondary" sx={{ mb: 1.5 }}>
-          A table with the columns week, unit and lesson, as it comes from a workbook or a document. Units and topics
-          that are here already are found by their names and stay as they are.
+          {t(
+            "A table with the columns week, unit and lesson, as it comes from a workbook or a document. Units and topics that are here already are found by their names and stay as they are.",
+          )}
         </Typography>
         <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "1fr 1fr" }, gap: 2, pt: 0.75 }}>
           <TextField
             multiline
             minRows={12}
             maxRows={18}
-            label="Week, unit, lesson"
+            label={t("Week, unit, lesson")}
             value={text}
             slotProps={{ htmlInput: { maxLength: 100_000 } }}
             onChange={(event) => {
@@ -64,10 +69,10 @@ export function SchemeDialog(props: { courseId: string; close: () => void; taken
           />
           <Box
             component="section"
-            aria-label="What was understood"
+            aria-label={t("What was understood")}
             sx={{ fontSize: 14, maxHeight: 430, overflow: "auto" }}
           >
-            {units.length === 0 && <Typography color="textSecondary">Nothing yet.</Typography>}
+            {units.length === 0 && <Typography color="textSecondary">{t("Nothing yet.")}</Typography>}
             {units.map((unit) => (
               <Box key={unit.name} sx={{ mb: 1 }}>
                 <strong>{unit.name}</strong>
@@ -75,11 +80,11 @@ export function SchemeDialog(props: { courseId: string; close: () => void; taken
                   {unit.lessons.map((lesson) => (
                     <li key={lesson.name}>
                       {lesson.name}
-                      {lesson.week !== null && `, week ${lesson.week}`}
+                      {lesson.week !== null && t(", week {{week}}", { week: lesson.week })}
                       {!known.has(foldedText(lesson.name)) && (
                         <Box component="span" sx={{ color: "warning.dark", fontWeight: 700 }}>
                           {" "}
-                          new topic
+                          {t("new topic")}
                         </Box>
                       )}
                     </li>
@@ -98,16 +103,16 @@ export function SchemeDialog(props: { courseId: string; close: () => void; taken
           <TextField
             select
             size="small"
-            label="Weeks are those of"
+            label={t("Weeks are those of")}
             value={classId}
             sx={{ mt: 2, minWidth: 240 }}
             slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-            helperText="Counted from the first week of the school year, holidays included."
+            helperText={t("Counted from the first week of the school year, holidays included.")}
             onChange={(event) => {
               setClassId(event.target.value);
             }}
           >
-            <MenuItem value="">no class: units only</MenuItem>
+            <MenuItem value="">{t("no class: units only")}</MenuItem>
             {classes
               .filter((one) => one.courseId === courseId)
               .map((one) => (
@@ -124,9 +129,9 @@ export function SchemeDialog(props: { courseId: string; close: () => void; taken
         )}
       </DialogContent>
       <DialogActions>
-        <Button onClick={close}>Leave the course as it is</Button>
+        <Button onClick={close}>{t("Cancel")}</Button>
         <Button variant="contained" loading={isLoading} disabled={units.length === 0} onClick={() => void submit()}>
-          Take {counted(units.length, "unit")} in
+          {t("Add {{count}} units", { count: units.length })}
         </Button>
       </DialogActions>
     </Dialog>

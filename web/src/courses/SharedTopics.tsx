@@ -7,6 +7,7 @@ import type { Course } from "@verdant/contract/courses";
 import type { Topic } from "@verdant/contract/standards";
 import { Fragment } from "react";
 import { Link as RouterLink } from "react-router";
+import { t } from "../platform/words.ts";
 
 export function SharedTopics(props: {
   topicIds: readonly string[];
@@ -22,22 +23,23 @@ export function SharedTopics(props: {
   const parents = new Set(topics.map((topic) => topic.parentId));
   const nowhere = topics.filter((topic) => !listed.has(topic.id) && !parents.has(topic.id));
   return (
-    <Paper component="section" aria-label="Shared with other courses" sx={{ p: 2 }}>
+    <Paper component="section" aria-label={t("Shared with other courses")} sx={{ p: 2 }}>
       <Typography variant="h2" sx={{ mb: 1 }}>
-        Shared with other courses
+        {t("Shared with other courses")}
       </Typography>
       {others.map((course) => {
         const theirs = course.units.flatMap((unit) => unit.topics);
         return (
           <Box key={course.id} sx={{ mb: 1 }}>
-            <strong>{course.name}</strong>: both have <Names topics={theirs.filter((topic) => own.has(topic.id))} />;
-            only that one has <Names topics={theirs.filter((topic) => !own.has(topic.id))} />.
+            <strong>{course.name}</strong>
+            {t(": both have")} <Names topics={theirs.filter((topic) => own.has(topic.id))} />
+            {t("; only that one has")} <Names topics={theirs.filter((topic) => !own.has(topic.id))} />.
           </Box>
         );
       })}
       {nowhere.length > 0 && (
         <Box>
-          In no course: <Names topics={nowhere} />.
+          {t("In no course:")} <Names topics={nowhere} />.
         </Box>
       )}
     </Paper>
@@ -45,7 +47,7 @@ export function SharedTopics(props: {
 }
 
 function Names({ topics }: { topics: readonly { readonly id: string; readonly name: string }[] }) {
-  if (topics.length === 0) return <>nothing</>;
+  if (topics.length === 0) return <>{t("nothing")}</>;
   return (
     <>
       {topics.map((topic, i) => (

@@ -14,6 +14,7 @@ import { useToday } from "../team/api.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { useSetTaughtMutation } from "./api.ts";
 import type { Roster } from "./RosterPanel.tsx";
+import { t } from "../platform/words.ts";
 
 type Topic = Calendar["units"][number]["topics"][number];
 
@@ -31,23 +32,23 @@ export function TaughtPanel({ calendar, roster }: { calendar: Calendar; roster: 
     if (error) say({ text: problemOf(error).detail, isError: true });
   };
   return (
-    <Paper component="section" aria-label="Taught" sx={{ p: 2 }}>
+    <Paper component="section" aria-label={t("Taught")} sx={{ p: 2 }}>
       <Box sx={{ display: "flex", alignItems: "center", gap: 2, mb: 1 }}>
-        <Typography variant="h2">Taught</Typography>
+        <Typography variant="h2">{t("Taught")}</Typography>
         <Typography variant="body2" color="textSecondary" sx={{ flex: 1 }}>
-          What is scheduled counts as taught, until you say otherwise.
+          {t("What is scheduled counts as taught, until you say otherwise.")}
         </Typography>
         <TextField
           select
           size="small"
-          label="For"
+          label={t("For")}
           value={studentId}
           onChange={(event) => {
             setStudentId(event.target.value);
           }}
           sx={{ minWidth: 220 }}
         >
-          <MenuItem value="">the whole class</MenuItem>
+          <MenuItem value="">{t("the whole class")}</MenuItem>
           {roster.students.map((one) => (
             <MenuItem key={one.studentId} value={one.studentId}>
               {one.name}
@@ -88,16 +89,16 @@ export function TaughtPanel({ calendar, roster }: { calendar: Calendar; roster: 
               <Box sx={{ display: "flex", gap: 0.5 }}>
                 {taughtOn !== null && taughtOn <= today ? (
                   <Button size="small" onClick={() => void send(topic.topicId, { taughtOn: "notYet" })}>
-                    Not taught yet
+                    {t("Not taught yet")}
                   </Button>
                 ) : (
                   <Button size="small" onClick={() => void send(topic.topicId, { taughtOn: today })}>
-                    Taught today
+                    {t("Taught today")}
                   </Button>
                 )}
                 {isSaid && (
                   <Button size="small" onClick={() => void send(topic.topicId, { taughtOn: null })}>
-                    {student ? "As the class" : "As scheduled"}
+                    {student ? t("As the class") : t("As scheduled")}
                   </Button>
                 )}
               </Box>
@@ -116,10 +117,10 @@ export function TaughtPanel({ calendar, roster }: { calendar: Calendar; roster: 
 }
 
 function inWords(taughtOn: string | null, today: string, isSaid: boolean): string {
-  if (taughtOn === null) return isSaid ? "not taught yet, as you said" : "not scheduled";
+  if (taughtOn === null) return isSaid ? t("not taught yet, as you said") : t("not scheduled");
   const day = shortDate(taughtOn);
-  if (taughtOn > today) return `planned for ${day}`;
-  return isSaid ? `taught ${day}, as you said` : `taught ${day}, as scheduled`;
+  if (taughtOn > today) return t("planned for {{day}}", { day });
+  return isSaid ? t("taught {{day}}, as you said", { day }) : t("taught {{day}}, as scheduled", { day });
 }
 
 function Stance({ topic, set }: { topic: Topic; set: (stance: Topic["stance"]) => void }) {
@@ -132,11 +133,11 @@ function Stance({ topic, set }: { topic: Topic; set: (stance: Topic["stance"]) =
       onChange={(event) => {
         set(event.target.value as Topic["stance"]);
       }}
-      slotProps={{ htmlInput: { "aria-label": `When ${topic.name} comes back` } }}
+      slotProps={{ htmlInput: { "aria-label": t("When {{topic}} comes back", { topic: topic.name }) } }}
     >
-      <MenuItem value="auto">back when due</MenuItem>
-      <MenuItem value="always">always due</MenuItem>
-      <MenuItem value="never">left out</MenuItem>
+      <MenuItem value="auto">{t("back when due")}</MenuItem>
+      <MenuItem value="always">{t("always due")}</MenuItem>
+      <MenuItem value="never">{t("left out")}</MenuItem>
     </TextField>
   );
 }
@@ -151,11 +152,11 @@ function Importance({ topic, set }: { topic: Topic; set: (importance: number) =>
       onChange={(event) => {
         set(Number(event.target.value));
       }}
-      slotProps={{ htmlInput: { "aria-label": `How much ${topic.name} counts` } }}
+      slotProps={{ htmlInput: { "aria-label": t("How much {{topic}} counts", { topic: topic.name }) } }}
     >
-      <MenuItem value={0.5}>counts half</MenuItem>
-      <MenuItem value={1}>counts as usual</MenuItem>
-      <MenuItem value={2}>counts double</MenuItem>
+      <MenuItem value={0.5}>{t("counts half")}</MenuItem>
+      <MenuItem value={1}>{t("counts as usual")}</MenuItem>
+      <MenuItem value={2}>{t("counts double")}</MenuItem>
     </TextField>
   );
 }

@@ -15,6 +15,7 @@ import { kindNames } from "@verdant/core/items/kindNames";
 import { Link as RouterLink } from "react-router";
 import { Bead } from "../ui/Bead.tsx";
 import { shortDate } from "../ui/dates.ts";
+import { t } from "../platform/words.ts";
 
 type Axis = (typeof coverageAxes)[number];
 type Use = "practice" | "reserved" | undefined;
@@ -34,15 +35,15 @@ export function CoverageGrid(props: {
       .flatMap((one) => [ofTopic.get(one.id), ...under(one)].filter((found) => found !== undefined));
   return (
     <Paper sx={{ overflow: "hidden" }}>
-      <Table size="small" aria-label="Coverage of topics" sx={{ "& td, & th": { px: 1 } }}>
+      <Table size="small" aria-label={t("Coverage of topics")} sx={{ "& td, & th": { px: 1 } }}>
         <TableHead>
           <TableRow>
-            <TableCell>Topic</TableCell>
-            <TableCell align="right">Practice</TableCell>
-            <TableCell align="right">Reserved</TableCell>
-            <TableCell align="right">In progress</TableCell>
-            <TableCell align="right">No explanation</TableCell>
-            <TableCell>Goal</TableCell>
+            <TableCell>{t("Topic")}</TableCell>
+            <TableCell align="right">{t("Practice")}</TableCell>
+            <TableCell align="right">{t("Reserved")}</TableCell>
+            <TableCell align="right">{t("In progress")}</TableCell>
+            <TableCell align="right">{t("No explanation")}</TableCell>
+            <TableCell>{t("Goal")}</TableCell>
             <TableCell sx={{ width: "36%" }}>{axisTitles[by]}</TableCell>
           </TableRow>
         </TableHead>
@@ -60,9 +61,9 @@ export function CoverageGrid(props: {
 }
 
 const axisTitles: Record<Axis, string> = {
-  standard: "Items per standard",
-  demand: "Items per demand",
-  kind: "Items per kind",
+  standard: t("Items per standard"),
+  demand: t("Items per demand"),
+  kind: t("Items per kind"),
 };
 
 const demands = ["recall", "apply", "reason"];
@@ -117,7 +118,7 @@ function TopicRow(props: {
               .join(", ")}
           >
             <Link component={RouterLink} to="/writing" sx={{ whiteSpace: "nowrap" }}>
-              {sum("written")} of {wanted}
+              {t("{{sum}} of {{wanted}}", { sum: sum("written"), wanted })}
             </Link>
           </Tooltip>
         )}
@@ -174,13 +175,16 @@ function Cell(props: {
 }) {
   const { name, title, topic, cell, to } = props;
   const isGap = cell.usable === 0;
-  const words = isGap && cell.inProgress === 0 ? `write one for ${topic}` : `${cell.usable} can be used`;
+  const words =
+    isGap && cell.inProgress === 0
+      ? t("write one for {{topic}}", { topic })
+      : t("{{usable}} can be used", { usable: cell.usable });
   return (
     <Box
       component={RouterLink}
       to={to}
       title={title}
-      aria-label={`${name}: ${words}${cell.inProgress > 0 ? `, ${cell.inProgress} in progress` : ""}`}
+      aria-label={`${name}: ${words}${cell.inProgress > 0 ? t(", {{inProgress}} in progress", { inProgress: cell.inProgress }) : ""}`}
       sx={{
         display: "inline-flex",
         gap: 0.5,
@@ -200,7 +204,7 @@ function Cell(props: {
     >
       {name}
       <Box component="strong" sx={{ color: isGap ? "warning.dark" : "inherit" }}>
-        {isGap && cell.inProgress === 0 ? "write" : cell.usable}
+        {isGap && cell.inProgress === 0 ? t("write") : cell.usable}
       </Box>
       {cell.inProgress > 0 && (
         <Box component="span" sx={{ color: "text.secondary" }}>

@@ -10,13 +10,13 @@ import { inFocusFirst, useClassInFocus } from "../platform/classInFocus.ts";
 import { useAddress } from "../platform/useAddress.ts";
 import { useListTopicsQuery } from "../standards/api.ts";
 import { ClassSelect } from "../ui/ClassSelect.tsx";
-import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { Checks } from "./Checks.tsx";
 import { CoverageGrid } from "./CoverageGrid.tsx";
 import { NeedsPanel } from "./NeedsPanel.tsx";
 import { useShowCoverageQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 export function CoveragePage() {
   const [search, change] = useAddress();
@@ -40,21 +40,21 @@ export function CoveragePage() {
   const usable = (data?.topics ?? []).reduce((sum, one) => sum + one.practice + one.reserved, 0);
   return (
     <Page
-      title="Coverage"
-      about={data && `${counted(usable, "item")} that can be used`}
+      title={t("Coverage")}
+      about={data && t("{{count}} items that can be used", { count: usable })}
       actions={
         <>
           <Button component={RouterLink} to="/bank">
-            To the items
+            {t("To the items")}
           </Button>
           <Button component={RouterLink} to="/writing" variant="outlined">
-            Goals and writing day
+            {t("Goals and writing day")}
           </Button>
         </>
       }
     >
       {error && <Failed error={error} retry={() => void refetch()} />}
-      {!data && !error && <Loading what="the coverage" />}
+      {!data && !error && <Loading what={t("the coverage")} />}
       {data && (
         <Box
           sx={{
@@ -69,28 +69,28 @@ export function CoveragePage() {
               <ToggleButtonGroup
                 exclusive
                 size="small"
-                aria-label="Topics by"
+                aria-label={t("Topics by")}
                 value={by}
                 onChange={(_, next: string | null) => {
                   if (next) set("by", next);
                 }}
               >
-                <ToggleButton value="standard">by standard</ToggleButton>
-                <ToggleButton value="demand">by demand</ToggleButton>
-                <ToggleButton value="kind">by kind</ToggleButton>
+                <ToggleButton value="standard">{t("by standard")}</ToggleButton>
+                <ToggleButton value="demand">{t("by demand")}</ToggleButton>
+                <ToggleButton value="kind">{t("by kind")}</ToggleButton>
               </ToggleButtonGroup>
               <ToggleButtonGroup
                 exclusive
                 size="small"
-                aria-label="Use"
+                aria-label={t("Use")}
                 value={use ?? "both"}
                 onChange={(_, next: string | null) => {
                   if (next) set("use", next === "both" ? null : next);
                 }}
               >
-                <ToggleButton value="both">both uses</ToggleButton>
-                <ToggleButton value="practice">practice</ToggleButton>
-                <ToggleButton value="reserved">reserved</ToggleButton>
+                <ToggleButton value="both">{t("both uses")}</ToggleButton>
+                <ToggleButton value="practice">{t("practice")}</ToggleButton>
+                <ToggleButton value="reserved">{t("reserved")}</ToggleButton>
               </ToggleButtonGroup>
             </Box>
             {currentData ? (
@@ -102,7 +102,7 @@ export function CoveragePage() {
                 standards={[...standards, ...withdrawn]}
               />
             ) : (
-              <Loading what="the counts" />
+              <Loading what={t("the counts")} />
             )}
           </Box>
           <Box>

@@ -5,26 +5,29 @@ import Typography from "@mui/material/Typography";
 import type { TopicNeed } from "@verdant/contract/coverage";
 import { Link as RouterLink } from "react-router";
 import { Bead } from "../ui/Bead.tsx";
-import { counted, shortDate } from "../ui/dates.ts";
+import { shortDate } from "../ui/dates.ts";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useShowNeedsQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 export function NeedsPanel({ classId }: { classId: string }) {
   const { currentData: data, error } = useShowNeedsQuery({ params: { classId } }, { refetchOnMountOrArgChange: true });
   if (error) return <Failed error={error} />;
-  if (!data) return <Loading what="what reviews will need" />;
+  if (!data) return <Loading what={t("what reviews will need")} />;
   const short = data.topics.filter((topic) => topic.runsOutOn !== null);
   const lasting = data.topics.length - short.length;
   return (
-    <Box component="section" aria-label="What reviews will need" sx={{ mt: 2 }}>
+    <Box component="section" aria-label={t("What reviews will need")} sx={{ mt: 2 }}>
       <Typography variant="h2" sx={{ mb: 0.5 }}>
-        What reviews will need
+        {t("What reviews will need")}
       </Typography>
       <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
-        Returns planned and foreseen for {data.className} until {shortDate(data.until)}, {data.itemsPerReturn} questions
-        each, against practice items that the class has not met.
+        {t(
+          "Returns planned and foreseen for {{className}} until {{until}}, {{itemsPerReturn}} questions each, against practice items that the class has not met.",
+          { className: data.className, until: shortDate(data.until), itemsPerReturn: data.itemsPerReturn },
+        )}
       </Typography>
-      {data.topics.length === 0 && <Typography variant="body2">Nothing is taught or scheduled yet.</Typography>}
+      {data.topics.length === 0 && <Typography variant="body2">{t("Nothing is taught or scheduled yet.")}</Typography>}
       <Box component="ul" sx={{ m: 0, p: 0, listStyle: "none" }}>
         {short.map((topic) => (
           <Need key={topic.topicId} topic={topic} />
@@ -32,9 +35,7 @@ export function NeedsPanel({ classId }: { classId: string }) {
       </Box>
       {lasting > 0 && (
         <Typography variant="body2" sx={{ mt: 1 }}>
-          {short.length === 0
-            ? "All topics last."
-            : `${counted(lasting, "other topic")} ${lasting === 1 ? "lasts" : "last"}.`}
+          {short.length === 0 ? t("All topics last.") : t("{{count}} other topics last.", { count: lasting })}
         </Typography>
       )}
     </Box>
@@ -46,11 +47,15 @@ function Need({ topic }: { topic: TopicNeed }) {
     <Box component="li" sx={{ display: "flex", gap: 1, alignItems: "flex-start", mb: 1 }}>
       <Bead mark={topic.strand.letter} hue={topic.strand.hue} size={20} />
       <Typography variant="body2">
-        <strong>{topic.name}</strong> runs out of unseen items in the week of{" "}
-        <strong>{topic.runsOutOn && shortDate(topic.runsOutOn)}</strong>: {counted(topic.returns, "return")} will take{" "}
-        {topic.needed}, there {topic.unseen === 1 ? "is" : "are"} {topic.unseen}.{" "}
+        <strong>{topic.name}</strong> {t("runs out of unseen items in the week of")}{" "}
+        <strong>{topic.runsOutOn && shortDate(topic.runsOutOn)}</strong>
+        {t(": {{count}} returns will take {{needed}} items; {{unseen}} left.", {
+          count: topic.returns,
+          needed: topic.needed,
+          unseen: topic.unseen,
+        })}{" "}
         <Link component={RouterLink} to={`/bank/new?topic=${topic.topicId}`}>
-          Write one
+          {t("Write one")}
         </Link>
       </Typography>
     </Box>

@@ -18,6 +18,7 @@ import { problemOf } from "../platform/problem.ts";
 import { RichTextView } from "../player/RichTextView.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { useMarkWrittenAnswerMutation } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 type Answer = WrittenAnswers["questions"][number]["answers"][number];
 
@@ -40,7 +41,7 @@ export function AnswerToMark({ content, answer, takesFocus, next }: Props) {
     const version = answer.mark?.version ?? 0;
     const done = await mark({ params: { sittingId, position }, body: { levels: { ...levels }, comment, version } });
     if (done.error) return;
-    say({ text: `Marked: ${percent(done.data.credit)} of the points.` });
+    say({ text: t("Marked: {{credit}} of the points.", { credit: percent(done.data.credit) }) });
     next();
   };
   /** 1, 2, 3 … choose a level of the first criterion that has none, or of the one in which the focus is. */
@@ -74,7 +75,7 @@ export function AnswerToMark({ content, answer, takesFocus, next }: Props) {
         <Paper
           sx={{ p: 2, whiteSpace: "pre-wrap", fontSize: 17 }}
           component="article"
-          aria-label="The answer"
+          aria-label={t("The answer")}
           tabIndex={-1}
           ref={(article: HTMLElement | null) => {
             if (takesFocus) article?.focus();
@@ -85,13 +86,13 @@ export function AnswerToMark({ content, answer, takesFocus, next }: Props) {
         {content.modelAnswer && (
           <Box>
             <Typography variant="body2" color="textSecondary" sx={{ fontWeight: 700 }}>
-              An answer that would earn everything
+              {t("An answer that would earn everything")}
             </Typography>
             <RichTextView text={content.modelAnswer} />
           </Box>
         )}
       </Stack>
-      <Stack spacing={2} component="section" aria-label="The rubric">
+      <Stack spacing={2} component="section" aria-label={t("The rubric")}>
         {content.criteria.map((criterion) => (
           <FormControl key={criterion.id} data-criterion={criterion.id}>
             <FormLabel id={`criterion-${criterion.id}`} sx={{ fontWeight: 700 }}>
@@ -109,14 +110,14 @@ export function AnswerToMark({ content, answer, takesFocus, next }: Props) {
                   key={level.id}
                   value={level.id}
                   control={<Radio size="small" />}
-                  label={`${i + 1}. ${level.points} ${level.points === 1 ? "point" : "points"} · ${level.text}`}
+                  label={`${i + 1}. ${t("{{count}} points", { count: level.points })} · ${level.text}`}
                 />
               ))}
             </RadioGroup>
           </FormControl>
         ))}
         <TextField
-          label="A word to the student"
+          label={t("A word to the student")}
           multiline
           minRows={2}
           value={comment}
@@ -126,15 +127,17 @@ export function AnswerToMark({ content, answer, takesFocus, next }: Props) {
           }}
         />
         <Typography variant="caption" color="textSecondary">
-          Keys: 1 to 9 choose a level, Ctrl or Cmd Enter marks and goes on.
+          {t("Keys: 1 to 9 choose a level, Ctrl or Cmd Enter marks and goes on.")}
         </Typography>
         {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
         <Box sx={{ display: "flex", alignItems: "center", gap: 2 }}>
           <Button variant="contained" disabled={credit === null || isLoading} onClick={() => void keep()}>
-            Mark and go on
+            {t("Mark and go on")}
           </Button>
           <Typography color="textSecondary">
-            {credit === null ? "Choose a level for each criterion." : `${percent(credit)} of the points`}
+            {credit === null
+              ? t("Choose a level for each criterion.")
+              : t("{{credit}} of the points", { credit: percent(credit) })}
           </Typography>
         </Box>
       </Stack>
@@ -142,4 +145,4 @@ export function AnswerToMark({ content, answer, takesFocus, next }: Props) {
   );
 }
 
-const percent = (credit: number) => `${Math.round(credit * 100)} %`;
+const percent = (credit: number) => `${Math.round(credit * 100)}%`;

@@ -11,9 +11,9 @@ import type { previewKeyRuling } from "@verdant/contract/marking";
 import type { Call, Result } from "@verdant/contract/endpoint";
 import { skipToken } from "@reduxjs/toolkit/query";
 import type { ReactNode } from "react";
-import { counted } from "../ui/dates.ts";
 import { Failed, Loading } from "../ui/States.tsx";
 import { usePreviewKeyRulingQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 type Preview = Result<typeof previewKeyRuling>;
 type Line = Preview["changed"][number];
@@ -29,30 +29,35 @@ export function GainsAndLosses(props: {
   );
   const preview = body === null ? undefined : currentData;
   return (
-    <Paper sx={{ p: 2 }} component="section" aria-label="What it would change">
+    <Paper sx={{ p: 2 }} component="section" aria-label={t("What it would change")}>
       <Box sx={{ display: "flex", alignItems: "start", gap: 2, mb: 1 }}>
         <Box sx={{ flex: 1 }} aria-live="polite">
-          <Typography variant="h2">{preview ? headlineOf(preview) : "Who gains, who loses"}</Typography>
+          <Typography variant="h2">{preview ? headlineOf(preview) : t("Who gains, who loses")}</Typography>
           <Typography variant="body2" color="textSecondary">
             {preview
               ? aboutOf(preview)
-              : "Say what is right, and it shows here before anything is changed. It can be taken back at any time."}
+              : t("Say what is right, and it shows here before anything is changed. It can be undone at any time.")}
           </Typography>
         </Box>
         {action}
       </Box>
       {error && body && <Failed error={error} />}
-      {isFetching && <Loading what="what it would change" />}
+      {isFetching && <Loading what={t("what it would change")} />}
       {preview && preview.changed.length > 0 && (
-        <Box sx={{ maxHeight: 420, overflow: "auto" }} tabIndex={0} role="region" aria-label="Points before and after">
+        <Box
+          sx={{ maxHeight: 420, overflow: "auto" }}
+          tabIndex={0}
+          role="region"
+          aria-label={t("Points before and after")}
+        >
           <Table size="small" stickyHeader>
             <TableHead>
               <TableRow>
-                <TableCell>Student</TableCell>
-                <TableCell>Class</TableCell>
-                <TableCell>Quiz</TableCell>
-                <TableCell align="right">Before</TableCell>
-                <TableCell align="right">After</TableCell>
+                <TableCell>{t("Student")}</TableCell>
+                <TableCell>{t("Class")}</TableCell>
+                <TableCell>{t("Quiz")}</TableCell>
+                <TableCell align="right">{t("Before")}</TableCell>
+                <TableCell align="right">{t("After")}</TableCell>
               </TableRow>
             </TableHead>
             <TableBody>
@@ -62,7 +67,7 @@ export function GainsAndLosses(props: {
                   <TableCell>{line.className}</TableCell>
                   <TableCell>
                     {line.release}
-                    {line.ordinal > 1 && `, go ${line.ordinal}`}
+                    {line.ordinal > 1 && t(", go {{ordinalOf}}", { ordinalOf: line.ordinal })}
                   </TableCell>
                   <TableCell align="right">{pointsOf(line.pointsBefore, line.outOfBefore)}</TableCell>
                   <TableCell
@@ -89,19 +94,19 @@ const gainOf = ({ points, outOf, pointsBefore, outOfBefore }: Line) =>
   (outOf === 0 ? 0 : points / outOf) - (outOfBefore === 0 ? 0 : pointsBefore / outOfBefore);
 
 function headlineOf({ changed, sittings }: Preview): string {
-  if (sittings === 0) return "Nobody has handed in yet.";
+  if (sittings === 0) return t("Nobody has handed in yet.");
   const [gain, lose] = [
     changed.filter((line) => gainOf(line) > 0).length,
     changed.filter((line) => gainOf(line) < 0).length,
   ];
-  if (changed.length === 0) return "No points would change.";
+  if (changed.length === 0) return t("No points would change.");
   const parts = [...(gain > 0 ? [`${gain} gain`] : []), ...(lose > 0 ? [`${lose} lose`] : [])];
-  return `${parts.join(", ") || "No share would change"} of ${counted(sittings, "sitting")}`;
+  return `${parts.join(", ") || t("No share would change")} of ${t("{{count}} sittings", { count: sittings })}`;
 }
 
 const aboutOf = ({ same, running }: Preview) =>
   [
-    `${counted(same, "sitting")} ${same === 1 ? "keeps" : "keep"} the same points.`,
-    ...(running > 0 ? [`${counted(running, "sitting")} still running will be marked by it.`] : []),
-    "What the classes remember is worked out anew.",
+    t("{{count}} sittings keep the same points.", { count: same }),
+    ...(running > 0 ? [t("{{count}} sittings still in progress will be marked by it.", { count: running })] : []),
+    t("What the classes remember is worked out anew."),
   ].join(" ");

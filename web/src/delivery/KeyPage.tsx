@@ -10,7 +10,6 @@ import { isRuling } from "@verdant/core/items/ruling";
 import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
-import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
@@ -18,6 +17,7 @@ import { GainsAndLosses } from "./GainsAndLosses.tsx";
 import { RulingForm, type RulingDraft } from "./RulingForm.tsx";
 import { RulingList } from "./RulingList.tsx";
 import { useGiveKeyRulingMutation, useListKeyRulingsQuery, useUndoKeyRulingMutation } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 export function KeyPage() {
   const { itemId = "" } = useParams();
@@ -31,31 +31,33 @@ export function KeyPage() {
     data?.revisions[0];
   return (
     <Page
-      title={data ? `The key of item ${data.number}` : "The key"}
-      about="for when it is found wrong after students have answered"
+      title={data ? t("The key of item {{number}}", { number: data.number }) : t("The key")}
+      about={t("for when it is found wrong after students have answered")}
       actions={
         <Button component={Link} to={release ? `/results/${release}` : `/bank?item=${itemId}`}>
-          {release ? "Back to the results" : "Back to the bank"}
+          {release ? t("Back to the results") : t("Back to the bank")}
         </Button>
       }
     >
       {error && <Failed error={error} retry={() => void refetch()} />}
-      {!data && !error && <Loading what="the key" />}
+      {!data && !error && <Loading what={t("the key")} />}
       {data && !revision && (
         <Empty
           action={
             <Button component={Link} to={`/bank/${itemId}`} variant="contained">
-              Edit the item
+              {t("Edit the item")}
             </Button>
           }
         >
-          Nobody was given this item yet. If its key is wrong, put it right in the item: there are no marks to change.
+          {t(
+            "Nobody was given this item yet. If its key is wrong, put it right in the item: there are no marks to change.",
+          )}
         </Empty>
       )}
       {data && data.revisions.length > 1 && revision && (
         <TextField
           select
-          label="As it was given"
+          label={t("As it was given")}
           value={revision.revisionId}
           sx={{ mb: 2, minWidth: 420 }}
           onChange={(event) => {
@@ -64,7 +66,10 @@ export function KeyPage() {
         >
           {data.revisions.map((one) => (
             <MenuItem key={one.revisionId} value={one.revisionId}>
-              {`Revision ${one.n}, in ${one.releases.map((given) => given.name).join(", ")}`}
+              {t("Revision {{n}}, in {{releases}}", {
+                n: one.n,
+                releases: one.releases.map((given) => given.name).join(", "),
+              })}
             </MenuItem>
           ))}
         </TextField>
@@ -98,7 +103,10 @@ function Rule({ itemId, revision }: { itemId: string; revision: ReleasedRevision
     }
     setDraft({ ...draft, ruling: null, answer: null });
     say({
-      text: `${counted(data.remarked, "sitting")} marked again${data.mended ? ", and the item has the new key" : ""}.`,
+      text: t("{{count}} sittings marked again{{mended}}.", {
+        count: data.remarked,
+        mended: data.mended ? t(", and the item has the new key") : "",
+      }),
       undo: () => void takeBack(data.rulingId),
     });
   };
@@ -107,7 +115,7 @@ function Rule({ itemId, revision }: { itemId: string; revision: ReleasedRevision
     <Stack spacing={2}>
       {running > 0 && (
         <Alert severity="info" icon={false}>
-          {counted(running, "student is", "students are")} answering this now: what you decide holds for them too.
+          {t("{{count}} students are answering this now: what you decide holds for them too.", { count: running })}
         </Alert>
       )}
       <Box
@@ -124,7 +132,7 @@ function Rule({ itemId, revision }: { itemId: string; revision: ReleasedRevision
           body={body}
           action={
             <Button variant="contained" disabled={!body || isLoading} onClick={() => void mark()}>
-              Mark again
+              {t("Mark again")}
             </Button>
           }
         />
@@ -142,7 +150,7 @@ function useTakeBack() {
     say(
       error
         ? { text: problemOf(error).detail, isError: true }
-        : { text: `Taken back: ${counted(data.remarked, "sitting")} marked as before.` },
+        : { text: t("Undone: {{count}} sittings marked as before.", { count: data.remarked }) },
     );
   };
 }

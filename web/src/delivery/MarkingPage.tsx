@@ -12,11 +12,11 @@ import { headline } from "@verdant/core/richText";
 import { useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
 import { RichTextView } from "../player/RichTextView.tsx";
-import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { AnswerToMark } from "./AnswerToMark.tsx";
 import { useClaimWrittenAnswerMutation, useListWrittenAnswersQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 type Question = WrittenAnswers["questions"][number];
 
@@ -32,27 +32,29 @@ export function MarkingPage() {
   const question = data?.questions.find((one) => one.itemId === itemId) ?? data?.questions[0];
   return (
     <Page
-      title="Marking"
+      title={t("Marking")}
       about={
         data &&
-        (data.waiting === 0 ? `${data.name}: all marked` : `${data.name}: ${counted(data.waiting, "answer")} to mark`)
+        (data.waiting === 0
+          ? t("{{name}}: all marked", { name: data.name })
+          : t("{{name}}: {{count}} answers to mark", { count: data.waiting, name: data.name }))
       }
       actions={
         <Button component={Link} to={`/results/${releaseId}`}>
-          Back to the results
+          {t("Back to the results")}
         </Button>
       }
     >
       {error && <Failed error={error} retry={() => void refetch()} />}
-      {!data && !error && <Loading what="written answers" />}
-      {data?.questions.length === 0 && <Empty>Nobody has handed in a written answer yet.</Empty>}
+      {!data && !error && <Loading what={t("written answers")} />}
+      {data?.questions.length === 0 && <Empty>{t("Nobody has handed in a written answer yet.")}</Empty>}
       {data && question && (
         <Stack spacing={2}>
           <Box sx={{ display: "flex", gap: 2, alignItems: "center" }}>
             {data.questions.length > 1 && (
               <TextField
                 select
-                label="Question"
+                label={t("Question")}
                 value={question.itemId}
                 sx={{ minWidth: 420 }}
                 onChange={(event) => {
@@ -61,7 +63,11 @@ export function MarkingPage() {
               >
                 {data.questions.map((one) => (
                   <MenuItem key={one.itemId} value={one.itemId}>
-                    {`${headline(one.content.stem)} (${waitingIn(one)} of ${one.answers.length} to mark)`}
+                    {t("{{stem}} ({{waiting}} of {{answers}} to mark)", {
+                      stem: headline(one.content.stem),
+                      waiting: waitingIn(one),
+                      answers: one.answers.length,
+                    })}
                   </MenuItem>
                 ))}
               </TextField>
@@ -75,7 +81,7 @@ export function MarkingPage() {
                   }}
                 />
               }
-              label="Show names"
+              label={t("Show names")}
             />
           </Box>
           <Box>
@@ -123,7 +129,7 @@ function Answers({ question, showsNames }: { question: Question; showsNames: boo
             goTo(answers[at - 1]);
           }}
         >
-          Previous answer
+          {t("Previous answer")}
         </Button>
         <Button
           variant="outlined"
@@ -133,17 +139,19 @@ function Answers({ question, showsNames }: { question: Question; showsNames: boo
             goTo(answers[at + 1]);
           }}
         >
-          Next answer
+          {t("Next answer")}
         </Button>
         <Typography sx={{ fontWeight: 700 }}>
-          {`Answer ${at + 1} of ${answers.length}`}
+          {t("Answer {{at}} of {{answers}}", { at: at + 1, answers: answers.length })}
           {showsNames && `: ${answer.student}, ${answer.className}`}
-          {answer.ordinal > 1 && `, go ${answer.ordinal}`}
+          {answer.ordinal > 1 && t(", go {{ordinalOf}}", { ordinalOf: answer.ordinal })}
         </Typography>
-        <Typography color="textSecondary">{answer.mark ? `marked by ${answer.mark.by}` : "not marked yet"}</Typography>
+        <Typography color="textSecondary">
+          {answer.mark ? t("marked by {{by}}", { by: answer.mark.by }) : t("not marked yet")}
+        </Typography>
         {heldBy !== null && (
           <Typography role="status" sx={{ color: "warning.dark", fontWeight: 700 }}>
-            {heldBy} has this answer open.
+            {t("{{heldBy}} has this answer open.", { heldBy })}
           </Typography>
         )}
       </Box>

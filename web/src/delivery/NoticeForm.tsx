@@ -3,11 +3,11 @@ import Alert from "@mui/material/Alert";
 import Typography from "@mui/material/Typography";
 import type { Quiz } from "@verdant/contract/assembly";
 import { presets, type Openness, type Rules } from "@verdant/core/delivery/rules";
-import { counted } from "../ui/dates.ts";
 import { Word } from "../ui/Word.tsx";
+import { t } from "../platform/words.ts";
 
 const presetWords = [
-  ["weeklyReview", "a weekly review"],
+  ["weeklyReview", t("a weekly review")],
   ["homework", "homework"],
   ["check", "a check"],
   ["test", "a test"],
@@ -15,53 +15,53 @@ const presetWords = [
   ["preTest", "a pre-test"],
 ] as const;
 const opennessWords: readonly (readonly [Openness, string])[] = [
-  ["everything", "everything with the key"],
-  ["why", "which were right, and why"],
-  ["which", "which were right"],
+  ["everything", t("everything with the key")],
+  ["why", t("which were right, and why")],
+  ["which", t("which were right")],
   ["score", "their score"],
   ["nothing", "nothing"],
 ];
 const fromWords = [
-  ["handIn", "When they have handed in"],
-  ["shut", "When it has shut"],
-  ["word", "When you say so"],
+  ["handIn", t("When they have handed in")],
+  ["shut", t("When it has closed")],
+  ["word", t("When you say so")],
 ] as const;
 const goesWords = [
-  ["any", "as many goes as they like"],
+  ["any", t("as many goes as they like")],
   ["1", "one go"],
   ["2", "two goes"],
   ["3", "three goes"],
   ["5", "five goes"],
 ] as const;
 const waitWords = [
-  ["0", "without a wait"],
-  ["1", "an hour apart"],
-  ["24", "on different days"],
-  ["48", "two days apart"],
-  ["168", "a week apart"],
+  ["0", t("without a wait")],
+  ["1", t("an hour apart")],
+  ["24", t("on different days")],
+  ["48", t("two days apart")],
+  ["168", t("a week apart")],
 ] as const;
 const countsWords = [
   ["first", "the first"],
   ["last", "the last"],
   ["best", "the best"],
-  ["mean", "the mean of all"],
+  ["mean", t("the mean of all")],
 ] as const;
 const limitWords = [
-  ["none", "without a time limit"],
+  ["none", t("without a time limit")],
   ...[2, 3, 5, 10, 15, 20, 30, 40, 45, 60, 90].map((minutes) => [String(minutes), `in ${minutes} minutes`] as const),
 ] as const;
 const mixWords = [
-  ["yes", "mixed for each student"],
-  ["no", "in the order written"],
+  ["yes", t("mixed for each student")],
+  ["no", t("in the order written")],
 ] as const;
 const orderWords = [
-  ["yes", "in a woven order of each student’s own"],
-  ["no", "in the same order for all"],
+  ["yes", t("in a mixed order of each student’s own")],
+  ["no", t("in the same order for all")],
 ] as const;
 const pagingWords = [
-  ["one", "one at a time, going back as they like"],
-  ["all", "all on one page"],
-  ["forwardOnly", "one at a time, without going back"],
+  ["one", t("one at a time, going back as they like")],
+  ["all", t("all on one page")],
+  ["forwardOnly", t("one at a time, without going back")],
 ] as const;
 
 export function NoticeForm({ quiz, rules, onChange }: { quiz: Quiz; rules: Rules; onChange: (rules: Rules) => void }) {
@@ -72,18 +72,18 @@ export function NoticeForm({ quiz, rules, onChange }: { quiz: Quiz; rules: Rules
   return (
     <>
       <Typography sx={{ fontSize: 19, lineHeight: 2 }}>
-        This is{" "}
+        {t("This is")}{" "}
         <Word
-          label="Preset"
+          label={t("Preset")}
           value={rules.preset}
           choices={presetWords}
           onChange={(preset) => {
             onChange(presets[preset]);
           }}
         />{" "}
-        of {counted(quiz.questions, "question")}. Students have{" "}
+        {t("of {{count}} questions. Students have", { count: quiz.questions })}{" "}
         <Word
-          label="Goes"
+          label={t("Goes")}
           value={rules.goes === null ? "any" : String(rules.goes)}
           choices={goesWords}
           onChange={(goes) => {
@@ -94,37 +94,38 @@ export function NoticeForm({ quiz, rules, onChange }: { quiz: Quiz; rules: Rules
           <>
             {" "}
             <Word
-              label="Wait between goes"
+              label={t("Wait between goes")}
               value={String(rules.waitHours)}
               choices={waitWords}
               onChange={(hours) => {
                 set({ waitHours: Number(hours) });
               }}
             />
-            , of which{" "}
+            {t(", of which")}{" "}
             <Word
-              label="Which go counts"
+              label={t("Which go counts")}
               value={rules.counts}
               choices={countsWords}
               onChange={(counts) => {
                 set({ counts });
               }}
             />{" "}
-            counts
+            {t("counts")}
           </>
         )}
-        , each{" "}
+        {t(", each")}{" "}
         <Word
-          label="Time limit"
+          label={t("Time limit")}
           value={rules.timeLimitMinutes === null ? "none" : String(rules.timeLimitMinutes)}
           choices={limitWords}
           onChange={(limit) => {
             set({ timeLimitMinutes: limit === "none" ? null : Number(limit) });
           }}
         />
-        {rules.timeLimitMinutes !== null && " (longer for those with extra time)"}. Questions come{" "}
+        {rules.timeLimitMinutes !== null && t(" (longer for those with extra time)")}
+        {t(". Questions come")}{" "}
         <Word
-          label="Pages"
+          label={t("Pages")}
           value={rules.paging}
           choices={pagingWords}
           onChange={(paging) => {
@@ -133,16 +134,16 @@ export function NoticeForm({ quiz, rules, onChange }: { quiz: Quiz; rules: Rules
         />
         ,{" "}
         <Word
-          label="Order of questions"
+          label={t("Order of questions")}
           value={rules.ownOrder ? "yes" : "no"}
           choices={orderWords}
           onChange={(own) => {
             set({ ownOrder: own === "yes" });
           }}
         />
-        ; options{" "}
+        {t("; options")}{" "}
         <Word
-          label="Order of options"
+          label={t("Order of options")}
           value={rules.optionsMix ? "yes" : "no"}
           choices={mixWords}
           onChange={(mix) => {
@@ -153,7 +154,7 @@ export function NoticeForm({ quiz, rules, onChange }: { quiz: Quiz; rules: Rules
         {rules.openness !== "nothing" && (
           <>
             <Word
-              label="From when students see it"
+              label={t("From when students see it")}
               value={rules.openFrom}
               choices={fromWords}
               onChange={(openFrom) => {
@@ -163,21 +164,22 @@ export function NoticeForm({ quiz, rules, onChange }: { quiz: Quiz; rules: Rules
             ,{" "}
           </>
         )}
-        {rules.openness === "nothing" ? "Afterwards they" : "they"} see{" "}
+        {t("{{openness}} see", { openness: rules.openness === "nothing" ? t("Afterwards they") : t("they") })}{" "}
         <Word
-          label="What students see"
+          label={t("What students see")}
           value={rules.openness}
           choices={opennessWords}
           onChange={(openness) => {
             set({ openness });
           }}
         />
-        .{!rules.countsForPlan && " Its answers change no plan, since they come before the teaching."}
+        .{!rules.countsForPlan && t(" Its answers change no plan, since they come before the teaching.")}
       </Typography>
       {rules.paging === "forwardOnly" && (
         <Alert severity="warning" icon={false} sx={{ mt: 2 }}>
-          Nobody can go back to an earlier question. Students are told before they begin, and once more at the first
-          question.
+          {t(
+            "Nobody can go back to an earlier question. Students are told before they begin, and once more at the first question.",
+          )}
         </Alert>
       )}
     </>

@@ -10,13 +10,13 @@ import { Link, useNavigate, useParams } from "react-router";
 import { useShowQuizQuery } from "../assembly/api.ts";
 import { problemOf } from "../platform/problem.ts";
 import { useServerNow } from "../team/api.ts";
-import { counted } from "../ui/dates.ts";
 import { drawsInWords } from "../ui/drawsInWords.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useReleaseQuizMutation } from "./api.ts";
 import { NoticeForm } from "./NoticeForm.tsx";
 import { TargetRows, toBody, type TargetDraft } from "./TargetRows.tsx";
+import { t } from "../platform/words.ts";
 
 /** Releasing a quiz: the notice is the form. A few sentences, each word that is a rule can be tapped and changed. */
 export function ReleasePage() {
@@ -24,12 +24,12 @@ export function ReleasePage() {
   const { data, error } = useShowQuizQuery({ params: { quizId } });
   if (error) {
     return (
-      <Page title="Release">
+      <Page title={t("Release")}>
         <Failed error={error} />
       </Page>
     );
   }
-  return data ? <ReleaseForm quiz={data} /> : <Loading what="the quiz" />;
+  return data ? <ReleaseForm quiz={data} /> : <Loading what={t("the quiz")} />;
 }
 
 function ReleaseForm({ quiz }: { quiz: Quiz }) {
@@ -55,24 +55,27 @@ function ReleaseForm({ quiz }: { quiz: Quiz }) {
     if (answer.data) await navigate(`/results/${answer.data.id}`);
   };
   const classes = [...new Set(targets.map((target) => target.name.split(":")[0] ?? ""))];
-  const severalClasses = classes.length === 1 ? (classes[0] ?? "") : `${classes.length} classes`;
+  const severalClasses = classes.length === 1 ? (classes[0] ?? "") : t("{{count}} classes", { count: classes.length });
   const whom = targets.length === 1 ? (targets[0]?.name ?? "") : severalClasses;
   const looks = quiz.checks.length;
   return (
     <Page
-      title={`Release “${quiz.name}”`}
-      about={`${counted(quiz.questions, "question")}${looks > 0 ? `, ${looks} to look at` : ""}`}
+      title={t("Release “{{quiz}}”", { quiz: quiz.name })}
+      about={[
+        t("{{count}} questions", { count: quiz.questions }),
+        ...(looks > 0 ? [t("{{looks}} to look at", { looks })] : []),
+      ].join(", ")}
       actions={
         <>
           <Button component={Link} to={`/quizzes/${quiz.id}`} variant="outlined">
-            Back to the quiz
+            {t("Back to the quiz")}
           </Button>
           <Button
             variant="contained"
             disabled={isLoading || quiz.questions === 0 || targets.length === 0}
             onClick={() => void submit()}
           >
-            Release to {whom}
+            {t("Release to {{whom}}", { whom })}
           </Button>
         </>
       }
@@ -91,15 +94,16 @@ function ReleaseForm({ quiz }: { quiz: Quiz }) {
       )}
       <Stack spacing={2} sx={{ maxWidth: 900 }}>
         {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
-        <Paper sx={{ p: 3 }} component="section" aria-label="The notice, as students get it">
+        <Paper sx={{ p: 3 }} component="section" aria-label={t("The notice, as students get it")}>
           <NoticeForm quiz={quiz} rules={rules} onChange={setRules} />
         </Paper>
-        <Paper sx={{ p: 3 }} component="section" aria-label="Who gets it, and when">
+        <Paper sx={{ p: 3 }} component="section" aria-label={t("Who gets it, and when")}>
           <TargetRows quiz={quiz} targets={targets} onChange={setTargets} />
         </Paper>
         <Typography variant="body2" color="textSecondary">
-          Tap an underlined word to change it. Later changes of the quiz or its items do not touch what has been
-          released.
+          {t(
+            "Tap an underlined word to change it. Later changes of the quiz or its items do not touch what has been released.",
+          )}
         </Typography>
       </Stack>
     </Page>

@@ -15,8 +15,8 @@ import type { ReleasedRevision } from "@verdant/contract/marking";
 import { creditOf, kindOf, markerOf, type Answer, type Content } from "@verdant/core/items/kinds";
 import { rulings, type RulingName } from "@verdant/core/items/ruling";
 import { Player } from "../player/Player.tsx";
-import { counted } from "../ui/dates.ts";
 import { rulingWords } from "../ui/rulingWords.ts";
+import { t } from "../platform/words.ts";
 
 export interface RulingDraft {
   readonly ruling: RulingName | null;
@@ -45,7 +45,7 @@ export function RulingForm(props: {
     <Stack spacing={2}>
       <FormControl>
         <FormLabel id="what-is-wrong" sx={{ fontWeight: 700 }}>
-          What is right after all?
+          {t("What is right after all?")}
         </FormLabel>
         <RadioGroup
           aria-labelledby="what-is-wrong"
@@ -72,11 +72,11 @@ export function RulingForm(props: {
           ))}
         </RadioGroup>
       </FormControl>
-      <Paper sx={{ p: 2 }} component="section" aria-label="The question as it was given">
+      <Paper sx={{ p: 2 }} component="section" aria-label={t("The question as it was given")}>
         <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
           {namesAnswer
-            ? "Answer it here as it should have been answered. The key so far: "
-            : "As it was given. The key so far: "}
+            ? t("Answer it here as it should have been answered. The key so far: ")
+            : t("As it was given. The key so far: ")}
           <strong>{keyInWords(revision.content)}</strong>
         </Typography>
         <Player
@@ -96,25 +96,25 @@ export function RulingForm(props: {
         />
         {namesAnswer && creditOf(revision.content, draft.answer) === 1 && (
           <Typography variant="body2" color="warning.dark" sx={{ mt: 1 }}>
-            This is the key already, so nothing would change.
+            {t("This is the key already, so nothing would change.")}
           </Typography>
         )}
       </Paper>
       {revision.releases.length > 1 && (
         <TextField
           select
-          label="Where it holds"
+          label={t("Where it holds")}
           value={draft.releaseId ?? everywhere}
           onChange={(event) => {
             set({ releaseId: event.target.value === everywhere ? null : event.target.value });
           }}
         >
-          <MenuItem
-            value={everywhere}
-          >{`Wherever it was given (${counted(revision.releases.length, "release")})`}</MenuItem>
+          <MenuItem value={everywhere}>
+            {t("Wherever it was given ({{count}} releases)", { count: revision.releases.length })}
+          </MenuItem>
           {revision.releases.map((one) => (
             <MenuItem key={one.id} value={one.id}>
-              {`Only in “${one.name}” (${counted(one.handedIn, "sitting")})`}
+              {t("Only in “{{name}}” ({{count}} sittings)", { count: one.handedIn, name: one.name })}
             </MenuItem>
           ))}
         </TextField>
@@ -129,7 +129,7 @@ export function RulingForm(props: {
               }}
             />
           }
-          label="Put the new key into the item too, so that the next class gets it right"
+          label={t("Put the new key into the item too, so that the next class gets it right")}
         />
       )}
     </Stack>
@@ -140,5 +140,5 @@ function keyInWords(content: Content): string {
   const kind = kindOf(content);
   const right = kind.rightAnswer(content);
   const lines = kind.summarise(content, right ? [right] : []).filter((line) => line.count > 0);
-  return lines.map((line) => line.text).join(", ") || "none";
+  return lines.map((line) => line.text).join(", ") || t("none");
 }

@@ -7,6 +7,7 @@ import Typography from "@mui/material/Typography";
 import type { Quiz } from "@verdant/contract/assembly";
 import { Trash2 } from "lucide-react";
 import { useListClassesQuery, useListEnrolmentsQuery } from "../courses/api.ts";
+import { t } from "../platform/words.ts";
 
 export interface TargetDraft {
   readonly classId: string;
@@ -76,7 +77,7 @@ export function TargetRows({
         >
           <Typography sx={{ fontWeight: 700, pt: 1 }}>{target.name}</Typography>
           <TextField
-            label="It opens"
+            label={t("It opens")}
             type="datetime-local"
             size="small"
             value={target.opensAt}
@@ -84,10 +85,10 @@ export function TargetRows({
               set(i, { opensAt: event.target.value });
             }}
             slotProps={{ inputLabel: { shrink: true } }}
-            helperText={target.opensAt === "" ? "at once" : " "}
+            helperText={target.opensAt === "" ? t("at once") : " "}
           />
           <TextField
-            label="It shuts"
+            label={t("It closes")}
             type="datetime-local"
             size="small"
             value={target.shutsAt}
@@ -95,11 +96,11 @@ export function TargetRows({
               set(i, { shutsAt: event.target.value });
             }}
             slotProps={{ inputLabel: { shrink: true } }}
-            helperText={target.shutsAt === "" ? "when you shut it" : "what is running is handed in then"}
+            helperText={target.shutsAt === "" ? t("when you close it") : t("what is in progress is handed in then")}
           />
           {targets.length > 1 && (
             <IconButton
-              aria-label={`Take ${target.name} out`}
+              aria-label={t("Remove {{target}}", { target: target.name })}
               onClick={() => {
                 onChange(targets.filter((_, other) => other !== i));
               }}
@@ -119,12 +120,13 @@ export function TargetRows({
         onChange={(_, chosen) => {
           if (chosen) onChange([...targets, chosen]);
         }}
-        renderInput={(params) => <TextField {...params} label="Give it to another class, group or student" />}
+        renderInput={(params) => <TextField {...params} label={t("Release it to another class, group or student")} />}
         sx={{ maxWidth: 420 }}
       />
       <Typography variant="caption" color="textSecondary" component="p" sx={{ mt: 0.75 }}>
-        Of several times for one student the most particular counts: the student’s own, then the group’s, then the
-        class’s.
+        {t(
+          "Of several times for one student the most particular counts: the student’s own, then the group’s, then the class’s.",
+        )}
       </Typography>
     </>
   );

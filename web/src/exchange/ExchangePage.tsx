@@ -22,6 +22,7 @@ import {
   useStartExportMutation,
 } from "./api.ts";
 import { placeInWords, transferInWords } from "./transferInWords.ts";
+import { t } from "../platform/words.ts";
 
 const goesOn = ({ state }: Transfer) => state === "waiting" || state === "running" || state === "receiving";
 const askEveryMs = 1500;
@@ -37,11 +38,11 @@ export function ExchangePage() {
   if (isBusy !== asksOn) setAsksOn(isBusy);
   return (
     <Page
-      title="Import and export"
-      about="the department as a file"
+      title={t("Import and export")}
+      about={t("the department as a file")}
       actions={
         <Button component={Link} to="/team">
-          Back to the team
+          {t("Back to the team")}
         </Button>
       }
     >
@@ -50,11 +51,11 @@ export function ExchangePage() {
         <WriteOut />
       </Box>
       {error && <Failed error={error} retry={() => void refetch()} />}
-      {!data && !error && <Loading what="imports and exports" />}
+      {!data && !error && <Loading what={t("imports and exports")} />}
       {data && data.transfers.length > 0 && (
         <section aria-labelledby="transfers-heading">
           <Typography variant="h2" id="transfers-heading" sx={{ mb: 1 }}>
-            Of the last week
+            {t("Of the last week")}
           </Typography>
           <Paper component="ul" aria-labelledby="transfers-heading" sx={{ m: 0, p: 0, listStyle: "none" }}>
             {data.transfers.map((one) => (
@@ -86,17 +87,21 @@ function Bring() {
     if (!file) return;
     setTrouble(null);
     if (file.size > limits.departmentFileBytes) {
-      setTrouble(`${file.name} has ${sizeInWords(file.size)}; a file may have 500 MB at most.`);
+      setTrouble(
+        t("{{file}} has {{size}}; a file may have 500 MB at most.", { file: file.name, size: sizeInWords(file.size) }),
+      );
       return;
     }
     const { error } = await bring(file);
-    if (error) setTrouble(`${file.name} did not arrive. ${problemOf(error).detail}`);
+    if (error)
+      setTrouble(t("{{file}} did not arrive. {{detail}}", { file: file.name, detail: problemOf(error).detail }));
   };
   return (
-    <Card title="Import">
+    <Card title={t("Import")}>
       <Typography sx={{ mb: 1.5 }}>
-        Brings topics, standards, courses, classes and items of a department file. What you have already stays; an item
-        that differs gets a new revision. All of it comes in, or nothing.
+        {t(
+          "Brings topics, standards, courses, classes and items of a department file. What you have already stays; an item that differs gets a new revision. All of it comes in, or nothing.",
+        )}
       </Typography>
       <Box
         onDragOver={(event) => {
@@ -123,7 +128,7 @@ function Bring() {
         }}
       >
         <Button component="label" variant="outlined" loading={isLoading}>
-          Choose a file
+          {t("Choose a file")}
           <input
             type="file"
             hidden
@@ -135,7 +140,7 @@ function Bring() {
             }}
           />
         </Button>
-        <Typography color="textSecondary">{isLoading ? "On its way…" : "or drop it here"}</Typography>
+        <Typography color="textSecondary">{isLoading ? t("On its way…") : t("or drop it here")}</Typography>
       </Box>
       {trouble !== null && (
         <Alert severity="error" sx={{ mt: 1 }}>
@@ -154,14 +159,14 @@ function WriteOut() {
     if (error) say({ text: problemOf(error).detail, isError: true });
   };
   return (
-    <Card title="Export">
+    <Card title={t("Export")}>
       <Typography sx={{ mb: 1.5 }}>
-        Holds the items as they are now with their pictures, topics, standards, courses, and this year&apos;s classes
-        with their students&apos; names and entry cards. It leaves out quizzes, releases, answers, comments and earlier
-        revisions.
+        {t(
+          "Holds the items as they are now with their pictures, topics, standards, courses, and this year's classes with their students' names and entry cards. It leaves out quizzes, releases, answers, comments and earlier revisions.",
+        )}
       </Typography>
       <Button variant="outlined" loading={isLoading} onClick={() => void begin()}>
-        Export the department
+        {t("Export the department")}
       </Button>
     </Card>
   );
@@ -186,12 +191,17 @@ function Row({ transfer }: { transfer: Transfer }) {
             <strong>{name}</strong>: {transferInWords(transfer)}
           </Typography>
           <Typography variant="body2" color="textSecondary">
-            {kind === "import" ? "Import" : "Export"} · {askedBy} · {moment(askedAt)}
+            {kind === "import" ? t("Import") : t("Export")} · {askedBy} · {moment(askedAt)}
           </Typography>
         </Box>
         {goesOn(transfer) && state !== "receiving" && (
-          <Button size="small" disabled={isLoading} aria-label={`Cancel ${name}`} onClick={() => void stop()}>
-            Cancel
+          <Button
+            size="small"
+            disabled={isLoading}
+            aria-label={t("Cancel {{name}}", { name })}
+            onClick={() => void stop()}
+          >
+            {t("Cancel")}
           </Button>
         )}
         {kind === "export" && state === "done" && (
@@ -201,15 +211,15 @@ function Row({ transfer }: { transfer: Transfer }) {
             component="a"
             href={`/api${exchangePaths.file.replace(":transferId", id)}`}
             download={name}
-            aria-label={`Download ${name}`}
+            aria-label={t("Download {{name}}", { name })}
           >
-            Download
+            {t("Download")}
           </Button>
         )}
       </Box>
       {goesOn(transfer) && (
         <LinearProgress
-          aria-label={`${name}: how far it is`}
+          aria-label={t("{{name}}: how far it is", { name })}
           sx={{ mt: 1 }}
           {...(state === "running" && kind === "import" && share < 1
             ? { variant: "determinate" as const, value: 100 * share }

@@ -28,7 +28,7 @@ test("an import that is done says what it made, and leaves out what it made none
 });
 
 test("a share is never said to be all before all is read", () => {
-  expect(transferInWords(transfer({ state: "running", share: 0.999 }))).toBe("99 % read");
+  expect(transferInWords(transfer({ state: "running", share: 0.999 }))).toBe("99% read");
   expect(transferInWords(transfer({ state: "running", share: 1 }))).toBe("read; being imported");
 });
 

@@ -1,55 +1,57 @@
 /** How an import or an export stands, as a sentence. */
 import type { Transfer } from "@verdant/contract/exchange";
-import { counted } from "../ui/dates.ts";
 import { sizeInWords } from "../ui/sizeInWords.ts";
+import { t } from "../platform/words.ts";
 
 export function transferInWords({ kind, state, share, imported, bytes }: Transfer): string {
   switch (state) {
     case "receiving":
-      return "on its way here";
+      return t("on its way here");
     case "waiting":
-      return "waits its turn";
+      return t("waits its turn");
     case "running":
-      if (kind === "export") return "being written";
-      return share < 1 ? `${Math.floor(100 * share)} % read` : "read; being imported";
+      if (kind === "export") return t("being written");
+      return share < 1 ? t("{{share}}% read", { share: Math.floor(100 * share) }) : t("read; being imported");
     case "cancelled":
-      return kind === "import" ? "cancelled; nothing was imported" : "cancelled";
+      return kind === "import" ? t("cancelled; nothing was imported") : t("cancelled");
     case "failed":
-      return kind === "import" ? "could not be imported; nothing was changed" : "could not be written";
+      return kind === "import" ? t("could not be imported; nothing was changed") : t("could not be written");
     case "done":
-      return imported ? importedInWords(imported) : `ready, ${sizeInWords(bytes)}`;
+      return imported ? importedInWords(imported) : t("ready, {{bytes}}", { bytes: sizeInWords(bytes) });
   }
 }
 
 function importedInWords({ created, revised, unchanged }: NonNullable<Transfer["imported"]>): string {
   const items = [
-    counted(created.items, "new item"),
-    `${revised.items} changed`,
-    `${unchanged.items} as they were`,
+    t("{{count}} new items", { count: created.items }),
+    t("{{changed}} changed", { changed: revised.items }),
+    t("{{same}} as they were", { same: unchanged.items }),
   ].join(", ");
   const rest = [
-    counted(created.topics, "topic"),
-    counted(created.standards, "standard"),
-    counted(created.courses, "course"),
-    counted(created.classes, "class", "classes"),
-    counted(created.students, "student"),
-  ].filter((part) => !part.startsWith("0 "));
-  return rest.length === 0 ? `imported: ${items}` : `imported: ${items}; new besides: ${rest.join(", ")}`;
+    ...(created.topics > 0 ? [t("{{count}} topics", { count: created.topics })] : []),
+    ...(created.standards > 0 ? [t("{{count}} standards", { count: created.standards })] : []),
+    ...(created.courses > 0 ? [t("{{count}} courses", { count: created.courses })] : []),
+    ...(created.classes > 0 ? [t("{{count}} classes", { count: created.classes })] : []),
+    ...(created.students > 0 ? [t("{{count}} students", { count: created.students })] : []),
+  ];
+  return rest.length === 0
+    ? t("imported: {{items}}", { items })
+    : t("imported: {{items}}; new besides: {{rest}}", { items, rest: rest.join(", ") });
 }
 
 /** Lists of a file, as what one entry of them is called. */
 const entries: Readonly<Record<string, string>> = {
-  items: "item",
-  media: "picture or recording",
-  topics: "topic",
-  misconceptions: "wrong idea",
-  courses: "course",
-  classes: "class",
-  stimuli: "text, map or chart",
-  many: "pattern or list",
-  students: "student",
-  units: "unit",
-  standards: "standard",
+  items: t("item"),
+  media: t("picture or recording"),
+  topics: t("topic"),
+  misconceptions: t("wrong idea"),
+  courses: t("course"),
+  classes: t("class"),
+  stimuli: t("text, map or chart"),
+  many: t("pattern or list"),
+  students: t("student"),
+  units: t("unit"),
+  standards: t("standard"),
 };
 
 /** "item 13, content, options, 2" of "/items/12/content/options/1": people count from one. */
@@ -61,5 +63,5 @@ export function placeInWords(pointer: string): string {
     else if (entry === undefined) words.push(String(Number(part) + 1));
     else words.splice(-1, 1, `${entry} ${Number(part) + 1}`);
   }
-  return words.length === 0 ? "the file" : words.join(", ");
+  return words.length === 0 ? t("the file") : words.join(", ");
 }

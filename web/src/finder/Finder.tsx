@@ -9,6 +9,7 @@ import { useNavigate } from "react-router";
 import { useListClassesQuery } from "../courses/api.ts";
 import { onlyHeard } from "../ui/onlyHeard.ts";
 import { useFindAnythingQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 interface Choice {
   readonly group: string;
@@ -19,12 +20,12 @@ interface Choice {
 }
 
 const groupNames: Record<Found["type"], string> = {
-  class: "Classes",
-  student: "Students",
-  topic: "Topics",
-  standard: "Standards",
-  quiz: "Quizzes",
-  item: "Items",
+  class: t("Classes"),
+  student: t("Students"),
+  topic: t("Topics"),
+  standard: t("Standards"),
+  quiz: t("Quizzes"),
+  item: t("Items"),
 };
 
 const addressOf: Record<Found["type"], (one: Found) => string> = {
@@ -45,19 +46,19 @@ const choiceOf = (one: Found): Choice => ({
 });
 
 const actions: readonly (readonly [string, string])[] = [
-  ["Write a new item", "/bank/new"],
-  ["Bring items", "/bank/paste"],
-  ["Writing day: who is on what, goals, what is twice", "/writing"],
-  ["To look over: what waits for review", "/review"],
-  ["Texts, maps and charts", "/stimuli"],
-  ["Media shelf: pictures and recordings", "/media"],
-  ["Many from few: patterns and lists", "/many"],
-  ["Paste questions", "/start"],
-  ["Open the bank", "/bank"],
-  ["Topics and standards", "/topics"],
+  [t("Write a new item"), "/bank/new"],
+  [t("Import items"), "/bank/paste"],
+  [t("Writing day: who is on what, goals, what is twice"), "/writing"],
+  [t("To check: what waits for a colleague"), "/review"],
+  [t("Texts, maps and charts"), "/stimuli"],
+  [t("Media shelf: pictures and recordings"), "/media"],
+  [t("Many from few: patterns and lists"), "/many"],
+  [t("Paste questions"), "/start"],
+  [t("Open the bank"), "/bank"],
+  [t("Topics and standards"), "/topics"],
   ["Quizzes", "/quizzes"],
   ["Results", "/results"],
-  ["Team, import and export", "/team"],
+  [t("Team, import and export"), "/team"],
 ];
 
 export function Finder({ isOpen, close }: { isOpen: boolean; close: () => void }) {
@@ -71,7 +72,7 @@ export function Finder({ isOpen, close }: { isOpen: boolean; close: () => void }
       slotProps={{ container: { sx: { alignItems: "flex-start" } } }}
     >
       <Box component="h2" id="finder-title" sx={onlyHeard}>
-        Find anything
+        {t("Find anything")}
       </Box>
       <FinderField close={close} />
     </Dialog>
@@ -99,7 +100,7 @@ function FinderField({ close }: { close: () => void }) {
         filterOptions={(all) => all}
         loading={isFetching}
         loadingText="Looking…"
-        noOptionsText={`Nothing here is called “${words}”.`}
+        noOptionsText={t("Nothing here is called “{{words}}”.", { words })}
         inputValue={text}
         onInputChange={(_event, value, reason) => {
           if (reason === "input") setText(value);
@@ -117,7 +118,7 @@ function FinderField({ close }: { close: () => void }) {
             sx: { position: "static !important", transform: "none !important" },
           },
           paper: { elevation: 0 },
-          listbox: { sx: { maxHeight: "56vh" }, "aria-label": "What was found" },
+          listbox: { sx: { maxHeight: "56vh" }, "aria-label": t("What was found") },
         }}
         renderGroup={({ key, group, children }) => (
           <li key={key} role="group" aria-label={group}>
@@ -142,7 +143,9 @@ function FinderField({ close }: { close: () => void }) {
             </Box>
           </Box>
         )}
-        renderInput={(params) => <TextField {...params} autoFocus label="Items, topics, quizzes, students, actions" />}
+        renderInput={(params) => (
+          <TextField {...params} autoFocus label={t("Items, topics, quizzes, students, actions")} />
+        )}
       />
     </Box>
   );
@@ -155,14 +158,14 @@ function actionsFor(words: string, classes: readonly { id: string; name: string 
   const all = [
     ...actions,
     ...classes.flatMap(({ id, name }): (readonly [string, string])[] => [
-      [`Plan of ${name}`, `/plans/${id}`],
-      [`Students and calendar of ${name}`, `/classes/${id}`],
-      [`Entry cards of ${name}`, `/classes/${id}/cards`],
+      [t("Plan of {{name}}", { name }), `/plans/${id}`],
+      [t("Students and calendar of {{name}}", { name }), `/classes/${id}`],
+      [t("Entry cards of {{name}}", { name }), `/classes/${id}/cards`],
     ]),
   ];
   const wanted = words.toLowerCase();
   return all
     .filter(([text]) => wanted === "" || text.toLowerCase().includes(wanted))
     .slice(0, wanted === "" ? 7 : 4)
-    .map(([text, to]) => ({ group: "Go to", key: to, text, about: "", to }));
+    .map(([text, to]) => ({ group: t("Go to"), key: to, text, about: "", to }));
 }

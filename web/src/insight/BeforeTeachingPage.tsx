@@ -8,11 +8,11 @@ import type { BeforeTeaching } from "@verdant/contract/beforeTeaching";
 import type { ReactNode } from "react";
 import { Link as RouterLink, useNavigate, useParams } from "react-router";
 import { TopicField } from "../standards/TopicField.tsx";
-import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { Whisker, shareInWords } from "../ui/Whisker.tsx";
 import { useShowBeforeTeachingQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 export function BeforeTeachingPage() {
   const { topicId = "" } = useParams();
@@ -20,18 +20,18 @@ export function BeforeTeachingPage() {
   const { currentData: data, error, refetch } = useShowBeforeTeachingQuery({ params: { topicId } });
   return (
     <Page
-      title={data ? `Before you teach: ${data.topic}` : "Before you teach"}
+      title={data ? t("Before you teach: {{topic}}", { topic: data.topic }) : t("Before you teach")}
       about={
         data &&
         (data.isNewestOnly
-          ? `The newest ${counted(data.answers, "first answer")}; there are more, from before`
-          : `${counted(data.answers, "first answer")} of all years`)
+          ? t("The newest {{count}} first answers; there are more, from before", { count: data.answers })
+          : t("{{count}} first answers of all years", { count: data.answers }))
       }
       actions={
         <>
           <Box sx={{ width: 280 }}>
             <TopicField
-              label="Topic"
+              label={t("Topic")}
               topicId={topicId}
               choose={(next) => {
                 if (next) void navigate(`/before/${next}`);
@@ -39,14 +39,14 @@ export function BeforeTeachingPage() {
             />
           </Box>
           <Button component={RouterLink} to={`/bank?topic=${topicId}`} variant="outlined">
-            Items on it
+            {t("Items on it")}
           </Button>
         </>
       }
     >
       {error && <Failed error={error} retry={() => void refetch()} />}
-      {!data && !error && <Loading what="what is known" />}
-      {data?.answers === 0 && <Empty>Nobody has answered anything on this topic yet.</Empty>}
+      {!data && !error && <Loading what={t("what is known")} />}
+      {data?.answers === 0 && <Empty>{t("Nobody has answered anything on this topic yet.")}</Empty>}
       {data && data.answers > 0 && <Known known={data} />}
     </Page>
   );
@@ -64,32 +64,54 @@ function Known({ known }: { known: BeforeTeaching }) {
       }}
     >
       <Box sx={{ display: "grid", gap: 3 }}>
-        <Part title="Wrong ideas to expect" isEmpty={ideas.length === 0} none="No named wrong idea has shown yet.">
+        <Part
+          title={t("Wrong ideas to expect")}
+          isEmpty={ideas.length === 0}
+          none={t("No named wrong idea has shown yet.")}
+        >
           {ideas.map((one) => (
             <Line key={one.name} share={one.holders}>
-              <strong>{one.name}</strong>: {shareInWords(one.holders)} showed it
-              {one.repeaters.outOf > 0 && `; twice, ${one.repeaters.right} of ${one.repeaters.outOf} who could`}.{" "}
-              <ItemLink id={one.itemId}>Ask it with item {one.itemNumber}</ItemLink>
+              <strong>{one.name}</strong>
+              {t(": {{holders}} showed it", { holders: shareInWords(one.holders) })}
+              {one.repeaters.outOf > 0 &&
+                t("; twice, {{right}} of {{outOf}} who could", {
+                  right: one.repeaters.right,
+                  outOf: one.repeaters.outOf,
+                })}
+              .{" "}
+              <ItemLink id={one.itemId}>
+                {t("Ask it with item {{itemNumber}}", { itemNumber: one.itemNumber })}
+              </ItemLink>
             </Line>
           ))}
         </Part>
-        <Part title="Other wrong answers" isEmpty={wrong.length === 0} none="No other wrong answer stands out.">
+        <Part
+          title={t("Other wrong answers")}
+          isEmpty={wrong.length === 0}
+          none={t("No other wrong answer stands out.")}
+        >
           {wrong.map((one) => (
             <Line key={`${one.itemId}${one.text}`} share={one.share}>
-              “{one.text}”, {shareInWords(one.share)}, to <ItemLink id={one.itemId}>{one.stem}</ItemLink>
+              {t("“{{text}}”, {{share}}, to", { text: one.text, share: shareInWords(one.share) })}{" "}
+              <ItemLink id={one.itemId}>{one.stem}</ItemLink>
             </Line>
           ))}
         </Part>
       </Box>
       <Box sx={{ display: "grid", gap: 3 }}>
-        <Part title="Hardest so far" isEmpty={hardest.length === 0} none="No item has five answers yet.">
+        <Part title={t("Hardest so far")} isEmpty={hardest.length === 0} none={t("No item has five answers yet.")}>
           {hardest.map((one) => (
             <Line key={one.itemId} share={one.facility}>
-              <ItemLink id={one.itemId}>{one.stem}</ItemLink> {shareInWords(one.facility)} right
+              <ItemLink id={one.itemId}>{one.stem}</ItemLink>{" "}
+              {t("{{facility}} right", { facility: shareInWords(one.facility) })}
             </Line>
           ))}
         </Part>
-        <Part title="In students’ own words" isEmpty={reasons.length === 0} none="No student has said why yet.">
+        <Part
+          title={t("In students’ own words")}
+          isEmpty={reasons.length === 0}
+          none={t("No student has said why yet.")}
+        >
           {reasons.map((one, i) => (
             <li key={i}>
               “{one.text}” <ItemLink id={one.itemId}>{one.stem}</ItemLink>{" "}
@@ -99,7 +121,7 @@ function Known({ known }: { known: BeforeTeaching }) {
             </li>
           ))}
         </Part>
-        <Part title="Other years and classes" isEmpty={false} none="">
+        <Part title={t("Other years and classes")} isEmpty={false} none="">
           {classes.map((one) => (
             <Line key={one.classId} share={one.facility}>
               <strong>{one.className}</strong>, {one.year}: {shareInWords(one.facility)}

@@ -8,15 +8,17 @@ import type { ItemFigures } from "@verdant/contract/figures";
 import { Link as RouterLink } from "react-router";
 import { useAskForTwinMutation, useChangeItemsMutation, useUndoChangeMutation } from "../bank/api.ts";
 import { problemOf } from "../platform/problem.ts";
-import { counted, shortDate } from "../ui/dates.ts";
+import { shortDate } from "../ui/dates.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { Whisker, shareInWords } from "../ui/Whisker.tsx";
 import { useShowItemFiguresQuery } from "./api.ts";
+import { Fit } from "../ui/Fit.tsx";
+import { t } from "../platform/words.ts";
 
 const trustWords: Record<ItemFigures["trust"], string> = {
-  estimate: "writer's estimate",
-  provisional: "provisional",
-  settled: "settled",
+  estimate: t("writer's estimate"),
+  provisional: t("provisional"),
+  settled: t("settled"),
 };
 
 export function FiguresPanel({ itemId, use }: { itemId: string; use: "practice" | "reserved" }) {
@@ -25,14 +27,18 @@ export function FiguresPanel({ itemId, use }: { itemId: string; use: "practice" 
   const { facility, agreement, climb, revisions, given, quizzes } = data;
   const answered = revisions.filter((one) => one.facility.outOf > 0);
   return (
-    <Box component="section" aria-label="How it went and where it is used" sx={{ mt: 2 }}>
+    <Box component="section" aria-label={t("Results and uses")} sx={{ mt: 2 }}>
       <Typography variant="body2" component="h3" color="textSecondary" sx={{ fontWeight: 700, mb: 0.5 }}>
-        How it went
+        {t("Results so far")}
       </Typography>
       {facility.outOf === 0 ? (
         <Typography variant="body2">
-          {data.students === 0 ? "Never given." : `Given to ${counted(data.students, "student")}; no answers yet.`} Its
-          difficulty is the writer&apos;s estimate.
+          {t("{{students}} Its difficulty is the writer's estimate.", {
+            students:
+              data.students === 0
+                ? t("Never used.")
+                : t("Released to {{count}} students; no answers yet.", { count: data.students }),
+          })}
         </Typography>
       ) : (
         <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 1 }}>
@@ -42,43 +48,45 @@ export function FiguresPanel({ itemId, use }: { itemId: string; use: "practice" 
           </Typography>
         </Box>
       )}
-      {agreement && (
-        <Typography variant="body2">
-          Agrees with the rest of its quizzes: r {agreement.r.toFixed(2)} ({agreement.low.toFixed(2)} to{" "}
-          {agreement.high.toFixed(2)})
-        </Typography>
-      )}
+      {agreement && <Fit agreement={agreement} />}
       {answered.length > 1 &&
         answered.map((one) => (
           <Box key={one.n} sx={{ display: "flex", alignItems: "center", gap: 1 }}>
             <Whisker share={one.facility} width={80} />
             <Typography variant="caption">
-              revision {one.n}: {shareInWords(one.facility)}, {trustWords[one.trust]}
+              {t("revision {{n}}: {{facility}}, {{trust}}", {
+                n: one.n,
+                facility: shareInWords(one.facility),
+                trust: trustWords[one.trust],
+              })}
             </Typography>
           </Box>
         ))}
       {climb?.isLikely && (
         <Alert severity="warning" icon={false} sx={{ my: 1, py: 0.25 }}>
-          It gets easier the more it is seen: {points(climb.slope)} (between {points(climb.low)} and{" "}
-          {points(climb.high)}) of 100 each time twice as many have seen it. It may have got round.{" "}
+          {t(
+            "It gets easier the more it is seen: {{slope}} (between {{low}} and {{high}}) of 100 each time twice as many have seen it. It may have been passed on.",
+            { slope: points(climb.slope), low: points(climb.low), high: points(climb.high) },
+          )}{" "}
           <KnownByNow itemId={itemId} use={use} />
         </Alert>
       )}
       {data.underOtherKeys > 0 && (
         <Typography variant="body2" color="textSecondary">
-          {counted(data.underOtherKeys, "answer")} marked by a ruling for one quiz only{" "}
-          {data.underOtherKeys === 1 ? "is" : "are"} not in these figures.
+          {t("{{count}} answers marked by a ruling for one quiz only are not in these figures.", {
+            count: data.underOtherKeys,
+          })}
         </Typography>
       )}
       {data.students > 0 && (
         <Typography variant="body2" color="textSecondary">
-          Seen by {counted(data.students, "student")}
-          {data.lastUsedOn && `, last on ${shortDate(data.lastUsedOn)}`}
+          {t("Seen by {{count}} students", { count: data.students })}
+          {data.lastUsedOn && t(", last on {{lastUsedOn}}", { lastUsedOn: shortDate(data.lastUsedOn) })}
         </Typography>
       )}
       {(given.length > 0 || quizzes.length > 0) && (
         <Typography variant="body2" component="h3" color="textSecondary" sx={{ fontWeight: 700, mt: 1, mb: 0.5 }}>
-          Where it is used
+          {t("Where it is used")}
         </Typography>
       )}
       <Box component="ul" sx={{ m: 0, p: 0, listStyle: "none", fontSize: 13.5 }}>
@@ -99,23 +107,26 @@ export function FiguresPanel({ itemId, use }: { itemId: string; use: "practice" 
         ))}
         {given.length > 8 && (
           <li>
-            and in {data.isMore.given && "more than "}
-            {counted(given.length - 8, "other class", "other classes")}
+            {t("and in")} {data.isMore.given && t("more than ")}
+            {t("{{count}} other classes", { count: given.length - 8 })}
           </li>
         )}
       </Box>
       {quizzes.length > 0 && (
         <Typography variant="body2" sx={{ mt: 0.5 }}>
-          In{" "}
+          {t("In")}{" "}
           {quizzes.slice(0, 6).map((quiz, i) => (
             <span key={quiz.id}>
               {i > 0 && ", "}
               <Link component={RouterLink} to={`/quizzes/${quiz.id}`}>
-                quiz {quiz.number}
+                {t("quiz {{number}}", { number: quiz.number })}
               </Link>
             </span>
           ))}
-          {quizzes.length > 6 && ` and ${data.isMore.quizzes ? "more than " : ""}${quizzes.length - 6} more`}
+          {quizzes.length > 6 &&
+            (data.isMore.quizzes
+              ? t(" and more than {{others}} more", { others: quizzes.length - 6 })
+              : t(" and {{others}} more", { others: quizzes.length - 6 }))}
         </Typography>
       )}
     </Box>
@@ -134,34 +145,34 @@ function KnownByNow({ itemId, use }: { itemId: string; use: "practice" | "reserv
   const takeBack = async (batchId: string) => {
     const { error } = await undo({ params: { batchId } });
     if (error) fail(error);
-    else say({ text: "It is kept for tests again." });
+    else say({ text: t("It is kept for tests again.") });
   };
   const move = async () => {
     const { data, error } = await change({ body: { which: { itemIds: [itemId] }, change: { use: "practice" } } });
     if (error) fail(error);
-    else say({ text: "It is for practice now.", undo: () => void takeBack(data.batchId) });
+    else say({ text: t("It is for practice now."), undo: () => void takeBack(data.batchId) });
   };
   const want = async () => {
     const { error } = await ask({ params: { itemId }, body: { isWanted: true } });
     if (error) fail(error);
-    else say({ text: "A twin is asked for: it stands on the writing day until somebody writes it." });
+    else say({ text: t("A twin is asked for: it stands on the writing day until somebody writes it.") });
   };
   return (
     <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", mt: 0.5 }}>
       {use === "reserved" && (
         <Button size="small" variant="outlined" disabled={isLoading} onClick={() => void move()}>
-          Move it to practice
+          {t("Move it to practice")}
         </Button>
       )}
       <Button size="small" disabled={isAsking} onClick={() => void want()}>
-        Ask for a twin
+        {t("Ask for a twin")}
       </Button>
       <Button
         size="small"
         component={RouterLink}
         to={`/bank/new?variantOf=${itemId}${use === "practice" ? "&twin=tests" : ""}`}
       >
-        Write another
+        {t("Write another")}
       </Button>
     </Box>
   );

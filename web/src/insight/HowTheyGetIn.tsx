@@ -9,17 +9,20 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { useListEnrolmentsQuery } from "../courses/api.ts";
 import { CardCode } from "../ui/CardCode.tsx";
+import { t } from "../platform/words.ts";
 
 export function HowTheyGetIn({ classes }: { classes: readonly { readonly id: string; readonly name: string }[] }) {
   const address = `${window.location.host}/s`;
   return (
     <Paper component="section" aria-labelledby="getting-in" sx={{ p: 2 }}>
       <Typography variant="h2" id="getting-in" sx={{ mb: 1 }}>
-        How students get in
+        {t("How students get in")}
       </Typography>
       <Typography sx={{ mb: 1 }}>
-        They open <strong>{address}</strong> and type the words of their card, or hold the camera over its code. What is
-        open for them stands at the top.
+        {t("They open")} <strong>{address}</strong>{" "}
+        {t(
+          "and type the words of their card, or hold the camera over its code. What is open for them stands at the top.",
+        )}
       </Typography>
       {classes.map((one) => (
         <OneClass key={one.id} of={one} />
@@ -35,15 +38,15 @@ function OneClass({ of }: { of: { readonly id: string; readonly name: string } }
   if (data?.students.length === 0)
     return (
       <Typography>
-        Nobody is in {of.name} yet. <Link to={`/classes/${of.id}`}>Put students in</Link>: each gets a card, and what
-        was released to the class is theirs too.
+        {t("Nobody is in {{of}} yet.", { of: of.name })} <Link to={`/classes/${of.id}`}>{t("Put students in")}</Link>
+        {t(": each gets a card, and can do what was released to the class.")}
       </Typography>
     );
   return (
     <>
       <Box sx={{ display: "flex", gap: 1.5, flexWrap: "wrap", alignItems: "center", mt: 1 }}>
         <Button component={Link} to={`/classes/${of.id}/cards`} variant="outlined">
-          Cards of {of.name}
+          {t("Cards of {{of}}", { of: of.name })}
         </Button>
         <Autocomplete
           size="small"
@@ -54,7 +57,7 @@ function OneClass({ of }: { of: { readonly id: string; readonly name: string } }
           onChange={(_, chosen) => {
             setStudentId(chosen?.studentId ?? null);
           }}
-          renderInput={(params) => <TextField {...params} label={`One student’s card, ${of.name}`} />}
+          renderInput={(params) => <TextField {...params} label={t("One student’s card, {{of}}", { of: of.name })} />}
           sx={{ width: 280, maxWidth: "100%" }}
         />
       </Box>

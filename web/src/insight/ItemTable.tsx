@@ -16,8 +16,9 @@ import { rulingWords } from "../ui/rulingWords.ts";
 import { useReturns } from "../plan/api.ts";
 import { StimulusView } from "../player/StimulusView.tsx";
 import { Bead } from "../ui/Bead.tsx";
-import { counted } from "../ui/dates.ts";
 import { Whisker, shareInWords } from "../ui/Whisker.tsx";
+import { Fit } from "../ui/Fit.tsx";
+import { t } from "../platform/words.ts";
 
 export function ItemTable({ results }: { results: Results }) {
   const [showsThirds, setShowsThirds] = useState(false);
@@ -34,24 +35,24 @@ export function ItemTable({ results }: { results: Results }) {
               setShowsThirds(!showsThirds);
             }}
           >
-            {showsThirds ? "Hide the thirds of the class" : "Show the thirds of the class"}
+            {showsThirds ? t("Hide the thirds of the class") : t("Show the thirds of the class")}
           </Link>
         ) : (
-          "Thirds of the class show once at least nine students have answered the same questions."
+          t("Thirds of the class show once at least nine students have answered the same questions.")
         )}
       </Typography>
       <Paper sx={{ overflow: "hidden" }}>
-        <Table size="small" aria-label="Items, weakest first">
+        <Table size="small" aria-label={t("Items, weakest first")}>
           <TableHead>
             <TableRow>
               <TableCell sx={{ width: 48 }}>
-                <span hidden>Question</span>
+                <span hidden>{t("Question")}</span>
               </TableCell>
-              <TableCell>Item</TableCell>
-              <TableCell sx={{ width: 260 }}>Right, with its uncertainty</TableCell>
-              <TableCell sx={{ width: 400 }}>Who chose what</TableCell>
+              <TableCell>{t("Item")}</TableCell>
+              <TableCell sx={{ width: 260 }}>{t("Right, with its uncertainty")}</TableCell>
+              <TableCell sx={{ width: 400 }}>{t("Who chose what")}</TableCell>
               <TableCell sx={{ width: 150 }}>
-                <span hidden>What to do</span>
+                <span hidden>{t("What to do")}</span>
               </TableCell>
             </TableRow>
           </TableHead>
@@ -77,19 +78,18 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
         <Bead
           mark={item.position}
           hue={item.strand?.hue ?? 7}
-          label={`Question ${item.position}, ${item.strand?.name ?? ""}`}
+          label={t("Question {{position}}, {{strand}}", { position: item.position, strand: item.strand?.name ?? "" })}
         />
       </TableCell>
       <TableCell>
         <Typography sx={{ fontWeight: 700 }}>{item.stem}</Typography>
         <Typography variant="caption" color="textSecondary">
           {item.topic}
-          {item.discrimination &&
-            ` · agrees with the rest of the quiz: r ${item.discrimination.r.toFixed(2)} (${item.discrimination.low.toFixed(2)} to ${item.discrimination.high.toFixed(2)})`}
         </Typography>
+        {item.discrimination && <Fit agreement={item.discrimination} />}
         {item.reasons.length > 0 && (
           <Box component="details" sx={{ mt: 0.5, "& summary": { cursor: "pointer", color: "primary.main" } }}>
-            <summary>{counted(item.reasons.length, "student")} said why</summary>
+            <summary>{t("{{count}} students said why", { count: item.reasons.length })}</summary>
             {item.reasons.map((one) => (
               <Typography key={one.studentId} variant="body2">
                 “{one.text}” {results.perStudent.find((student) => student.studentId === one.studentId)?.name}
@@ -99,7 +99,7 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
         )}
         {stimulus && (
           <Box component="details" sx={{ mt: 0.5, "& summary": { cursor: "pointer", color: "primary.main" } }}>
-            <summary>on “{stimulus.content.title}”</summary>
+            <summary>{t("on “{{title}}”", { title: stimulus.content.title })}</summary>
             <StimulusView stimulus={stimulus.content} />
           </Box>
         )}
@@ -108,10 +108,10 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
         {item.facility.outOf === 0 ? (
           <Typography variant="body2" color="textSecondary">
             {item.kind === "opinion"
-              ? "an opinion: nothing to be right about"
+              ? t("an opinion: nothing to be right about")
               : item.waiting > 0
-                ? "not marked yet"
-                : "no answers yet"}
+                ? t("not marked yet")
+                : t("no answers yet")}
           </Typography>
         ) : (
           <>
@@ -126,12 +126,12 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
         ))}
         {item.notReached > 0 && (
           <Typography variant="body2" color="textSecondary">
-            {counted(item.notReached, "student")} did not reach it
+            {t("{{count}} students did not reach it", { count: item.notReached })}
           </Typography>
         )}
         {item.waiting > 0 && (
           <Button size="small" component={RouterLink} to={`/results/${results.releaseId}/marking`} variant="outlined">
-            Mark {counted(item.waiting, "answer")}
+            {t("Mark {{count}} answers", { count: item.waiting })}
           </Button>
         )}
         {item.ruling && (
@@ -145,27 +145,27 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
       </TableCell>
       <TableCell>
         <Button size="small" component={RouterLink} to={`/bank/${item.itemId}`}>
-          Look at the item
+          {t("Look at the item")}
         </Button>
         {item.facility.outOf > 0 && (
           <Button size="small" component={RouterLink} to={`/bank/${item.itemId}/key?release=${results.releaseId}`}>
-            Is the key wrong?
+            {t("Is the key wrong?")}
           </Button>
         )}
         {item.facility.outOf > 0 && (
           <Button size="small" component={RouterLink} to={openerOf(results, item)}>
-            Open tomorrow with this
+            {t("Use as tomorrow's starter")}
           </Button>
         )}
         {topic && (
           <Button
             size="small"
             disabled={isPlanning || topic.plannedOn !== null}
-            aria-label={`Bring ${topic.topic} back sooner`}
+            aria-label={t("Bring {{topic}} back sooner", { topic: topic.topic })}
             sx={{ textAlign: "start" }}
             onClick={() => void bringBack({ topicId: topic.topicId, name: topic.topic }, null)}
           >
-            {topic.plannedOn === null ? "Bring back sooner" : "Return is planned"}
+            {topic.plannedOn === null ? t("Bring back sooner") : t("Return is planned")}
           </Button>
         )}
       </TableCell>
@@ -200,7 +200,7 @@ function Choices({ item, showsThirds, names }: ChoicesProps) {
               sx={{ color: choice.isKey ? "primary.main" : "text.primary", fontWeight: choice.isKey ? 700 : 400 }}
             >
               {choice.isKey && "✓ "}
-              {choice.id === null ? "left blank" : choice.text}
+              {choice.id === null ? t("left blank") : choice.text}
             </Typography>
           </Box>
           {choice.by.length > 0 && !choice.isKey && (
@@ -208,19 +208,22 @@ function Choices({ item, showsThirds, names }: ChoicesProps) {
               component="details"
               sx={{ pl: "122px", fontSize: 12, "& summary": { cursor: "pointer", color: "primary.main" } }}
             >
-              <summary>who</summary>
-              {[...new Set(choice.by)].map((id) => names.get(id) ?? "somebody who has left").join(", ")}
+              <summary>{t("who")}</summary>
+              {[...new Set(choice.by)].map((id) => names.get(id) ?? t("somebody who has left")).join(", ")}
             </Box>
           )}
           {choice.misconception && choice.count > 0 && (
             <Typography variant="caption" sx={{ color: "error.main", pl: "122px", display: "block" }}>
-              wrong idea: “{choice.misconception}”
+              {t("wrong idea: “{{misconception}}”", { misconception: choice.misconception })}
             </Typography>
           )}
           {showsThirds && choice.thirds && (
             <Typography variant="caption" color="textSecondary" sx={{ pl: "122px", display: "block" }}>
-              top third {percent(choice.thirds.top)}, middle {percent(choice.thirds.middle)}, bottom{" "}
-              {percent(choice.thirds.low)}
+              {t("top third {{top}}, middle {{middle}}, bottom {{low}}", {
+                top: percent(choice.thirds.top),
+                middle: percent(choice.thirds.middle),
+                low: percent(choice.thirds.low),
+              })}
             </Typography>
           )}
           {choice.flags.map((flag) => (

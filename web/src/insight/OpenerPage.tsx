@@ -11,6 +11,7 @@ import { StimulusView } from "../player/StimulusView.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useShowOpenerQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 const steps = ["question", "idea", "key", "again"] as const;
 
@@ -28,12 +29,12 @@ export function OpenerPage() {
   const isLast = step === (data?.again ? 3 : 2);
   return (
     <Page
-      title="Open tomorrow with this"
-      about={data && `${data.className}, from “${data.name}”`}
+      title={t("Use as tomorrow's starter")}
+      about={data && t("{{className}}, from “{{name}}”", { className: data.className, name: data.name })}
       actions={
         <>
           <Button component={Link} to={`/results/${releaseId}${classId === null ? "" : `?class=${classId}`}`}>
-            Back to the results
+            {t("Back to the results")}
           </Button>
           <Button
             variant="outlined"
@@ -42,7 +43,7 @@ export function OpenerPage() {
               setStep(step - 1);
             }}
           >
-            Back
+            {t("Back")}
           </Button>
           <Button
             variant="contained"
@@ -51,13 +52,13 @@ export function OpenerPage() {
               setStep(step + 1);
             }}
           >
-            Next
+            {t("Next")}
           </Button>
         </>
       }
     >
       {error && <Failed error={error} />}
-      {!data && !error && <Loading what="the page" />}
+      {!data && !error && <Loading what={t("the page")} />}
       {data && (
         <Box sx={{ fontSize: 26, maxWidth: 980, mx: "auto", lineHeight: 1.4 }} aria-live="polite">
           {at !== "again" && data.stimulus && <StimulusView stimulus={data.stimulus.content} />}
@@ -74,18 +75,22 @@ export function OpenerPage() {
               {data.wrong ? (
                 <>
                   <Typography sx={{ fontSize: 26 }}>
-                    {data.wrong.count} of {data.facility.outOf} said <strong>“{data.wrong.text}”</strong>.
+                    {t("{{number}} of {{outOf}} said", { number: data.wrong.count, outOf: data.facility.outOf })}{" "}
+                    <strong>“{data.wrong.text}”</strong>.
                   </Typography>
                   <Typography sx={{ fontSize: 26, mt: 1 }}>
                     {data.wrong.misconception
-                      ? `The idea behind it: “${data.wrong.misconception}”. Is it so? Talk it over with your neighbour.`
-                      : "What speaks for it, and what against it? Talk it over with your neighbour."}
+                      ? t("The idea behind it: “{{misconception}}”. Is it so? Talk it over with your neighbour.", {
+                          misconception: data.wrong.misconception,
+                        })
+                      : t("What speaks for it, and what against it? Talk it over with your neighbour.")}
                   </Typography>
                 </>
               ) : (
                 <Typography sx={{ fontSize: 26 }}>
-                  {data.facility.outOf === 0 ? "Nobody has answered it yet." : "Nobody was wrong."} How would you
-                  explain it to somebody who was?
+                  {data.facility.outOf === 0
+                    ? t("Nobody has answered it yet. How would you explain it?")
+                    : t("Nobody was wrong. How would you explain it to somebody who was?")}
                 </Typography>
               )}
             </Box>
@@ -93,7 +98,9 @@ export function OpenerPage() {
           {at === "key" && (
             <Box sx={{ mt: 3, p: 3, borderRadius: 2, bgcolor: "success.light" }}>
               {data.accepted.length > 0 && (
-                <Typography sx={{ fontSize: 26, mb: 1 }}>Accepted as well: {data.accepted.join(", ")}.</Typography>
+                <Typography sx={{ fontSize: 26, mb: 1 }}>
+                  {t("Accepted as well: {{accepted}}.", { accepted: data.accepted.join(", ") })}
+                </Typography>
               )}
               {data.wrong?.rationale && <Typography sx={{ fontSize: 26, mb: 1 }}>{data.wrong.rationale}</Typography>}
               {data.content.explanation && <RichTextView text={data.content.explanation} />}
@@ -101,7 +108,7 @@ export function OpenerPage() {
           )}
           {at === "again" && data.again && (
             <>
-              <Typography sx={{ fontSize: 20, color: "text.secondary", mb: 1 }}>Now this one:</Typography>
+              <Typography sx={{ fontSize: 20, color: "text.secondary", mb: 1 }}>{t("Now this one:")}</Typography>
               <Player
                 view={kindOf(data.again.content).toStudentView(
                   data.again.content,
@@ -119,7 +126,7 @@ export function OpenerPage() {
                   setKeyShows(!keyShows);
                 }}
               >
-                {keyShows ? "Hide the key" : "Show the key"}
+                {keyShows ? t("Hide the key") : t("Show the key")}
               </Button>
             </>
           )}

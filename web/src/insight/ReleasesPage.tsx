@@ -1,11 +1,12 @@
 import { useClassFilter } from "../courses/api.ts";
 import { useListReleasesInfiniteQuery } from "../delivery/api.ts";
 import { ClassSelect } from "../ui/ClassSelect.tsx";
-import { counted, moment } from "../ui/dates.ts";
+import { moment } from "../ui/dates.ts";
 import { LinkList } from "../ui/LinkList.tsx";
 import { MorePages } from "../ui/MorePages.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
+import { t } from "../platform/words.ts";
 
 const openings = { open: "open since", shut: "shut, opened", notYet: "opens" } as const;
 
@@ -18,18 +19,18 @@ export function ReleasesPage() {
   const total = data?.pages.at(-1)?.total ?? 0;
   return (
     <Page
-      title="Results"
-      about={data && counted(total, "release")}
+      title={t("Results")}
+      about={data && t("{{count}} releases", { count: total })}
       actions={<ClassSelect all value={classId} {...filter} />}
     >
-      {isLoading && <Loading what="releases" />}
+      {isLoading && <Loading what={t("releases")} />}
       {error && <Failed error={error} retry={() => void refetch()} />}
       {data && releases.length === 0 && (
-        <Empty>Nothing has been released yet. Compose a quiz and release it to a class.</Empty>
+        <Empty>{t("Nothing has been released yet. Compose a quiz and release it to a class.")}</Empty>
       )}
       {releases.length > 0 && (
         <LinkList
-          label="Releases"
+          label={t("Releases")}
           columns="1fr 90px 200px 200px"
           rows={releases.map((release) => ({
             id: release.id,
@@ -37,7 +38,7 @@ export function ReleasesPage() {
             name: release.name,
             after: [
               release.className,
-              `${release.handedIn} of ${release.students} handed in`,
+              t("{{handedIn}} of {{students}} handed in", { handedIn: release.handedIn, students: release.students }),
               `${openings[release.opening]} ${moment(release.opensAt)}`,
             ],
           }))}

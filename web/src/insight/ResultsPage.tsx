@@ -25,6 +25,7 @@ import { StandardsPanel } from "./StandardsPanel.tsx";
 import { StudentsPanel } from "./StudentsPanel.tsx";
 import { Sentences } from "./Sentences.tsx";
 import { useShowResultsQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 /** What a release says: sentences first, then item by item, weakest first. Always said what the figures are from. */
 export function ResultsPage() {
@@ -46,18 +47,20 @@ export function ResultsPage() {
   };
   return (
     <Page
-      title={data?.name ?? "Results"}
+      title={data?.name ?? t("Results")}
       about={data && <FromWhat results={data} set={set} />}
       actions={data && <Actions results={data} />}
     >
-      {isLoading && <Loading what="results" />}
+      {isLoading && <Loading what={t("results")} />}
       {error && <Failed error={error} retry={() => void refetch()} />}
       {data && (
         <Stack spacing={2}>
           {data.isOtherYear ? (
             <Typography>
-              These questions as they were answered then, in every class and quiz that had them. Compare by the
-              intervals: {yearOf(data)} tells about the questions, not about {data.className}.
+              {t(
+                "These questions as they were answered then, in every class and quiz that had them. Compare by the intervals: {{year}} tells about the questions, not about {{className}}.",
+                { year: yearOf(data), className: data.className },
+              )}
             </Typography>
           ) : (
             <Sentences results={data} />
@@ -68,7 +71,7 @@ export function ResultsPage() {
             onChange={(_, name: string) => {
               set("see", name === "items" ? null : name);
             }}
-            aria-label="What to look at"
+            aria-label={t("What to look at")}
           >
             {tabs
               .filter(([name]) => name === "items" || !data.isOtherYear)
@@ -80,7 +83,7 @@ export function ResultsPage() {
             {tab === "items" && (
               <section aria-labelledby="items-heading">
                 <Typography variant="h2" id="items-heading" sx={{ mb: 1 }}>
-                  Items, weakest first
+                  {t("Items, weakest first")}
                 </Typography>
                 <ItemTable results={data} />
               </section>
@@ -114,7 +117,7 @@ function FromWhat({ results, set }: { results: Results; set: (name: string, valu
   return (
     <>
       <Word
-        label="Class"
+        label={t("Class")}
         value={results.classId}
         choices={results.classes.map((one) => [one.id, one.name] as const)}
         onChange={(id) => {
@@ -124,7 +127,7 @@ function FromWhat({ results, set }: { results: Results; set: (name: string, valu
       ·{" "}
       {results.years.length > 1 ? (
         <Word
-          label="Year"
+          label={t("Year")}
           value={results.yearId}
           choices={results.years.map((one) => [one.id, one.name.toLowerCase()] as const)}
           onChange={(id) => {
@@ -136,14 +139,15 @@ function FromWhat({ results, set }: { results: Results; set: (name: string, valu
       )}{" "}
       ·{" "}
       <Word
-        label="Go"
+        label={t("Go")}
         value={results.go}
         choices={goWords}
         onChange={(go) => {
           set("go", go === "first" ? null : go);
         }}
       />{" "}
-      {!results.isOtherYear && `· ${results.handedIn} of ${results.students} handed in`}
+      {!results.isOtherYear &&
+        t("· {{handedIn}} of {{students}} handed in", { handedIn: results.handedIn, students: results.students })}
     </>
   );
 }
@@ -163,7 +167,7 @@ function Actions({ results }: { results: Results }) {
       answer.error
         ? { text: problemOf(answer.error).detail, isError: true }
         : {
-            text: "Students no longer see their results. Who has read them has read them.",
+            text: t("Students no longer see their results. Who has read them has read them."),
             undo: () => void openNow(),
           },
     );
@@ -173,7 +177,7 @@ function Actions({ results }: { results: Results }) {
     say(
       answer.error
         ? { text: problemOf(answer.error).detail, isError: true }
-        : { text: "Students see their results now, as far as the rules go.", undo: () => void hideNow() },
+        : { text: t("Students see their results now, within this quiz's rules."), undo: () => void hideNow() },
     );
   };
   const shutNow = async () => {
@@ -181,28 +185,28 @@ function Actions({ results }: { results: Results }) {
     say(
       answer.error
         ? { text: problemOf(answer.error).detail, isError: true }
-        : { text: "Shut. What was running has been handed in as it stood." },
+        : { text: t("Closed. What was in progress has been handed in as it stood.") },
     );
   };
   return (
     <>
       {waitsForWord && (
         <Button variant="outlined" disabled={isOpening} onClick={() => void openNow()}>
-          Show students their results
+          {t("Show students their results")}
         </Button>
       )}
       {onWord && !waitsForWord && (
         <Button variant="outlined" disabled={isHiding} onClick={() => void hideNow()}>
-          Hide the results again
+          {t("Hide the results again")}
         </Button>
       )}
       {isOpen && (
         <Button variant="outlined" disabled={isLoading} onClick={() => void shutNow()}>
-          Shut it now
+          {t("Close it now")}
         </Button>
       )}
       <Button component={Link} to={`/plans/${results.classId}`} variant="contained">
-        See the plan of {results.className}
+        {t("See the plan of {{className}}", { className: results.className })}
       </Button>
     </>
   );
@@ -214,7 +218,7 @@ function Waiting({ results }: { results: Results }) {
   return (
     <section aria-labelledby="waiting-heading" id="waiting">
       <Typography variant="h2" id="waiting-heading" sx={{ mb: 1 }}>
-        Not handed in
+        {t("Not handed in")}
       </Typography>
       <Paper sx={{ p: 2 }}>
         <Box component="ul" sx={{ m: 0, p: 0, listStyle: "none", columns: "200px", columnGap: 3 }}>
@@ -224,7 +228,7 @@ function Waiting({ results }: { results: Results }) {
               {student.state === "running" && (
                 <Box component="span" sx={{ color: "warning.dark", fontWeight: 700 }}>
                   {" "}
-                  is writing
+                  {t("is writing")}
                 </Box>
               )}
             </Typography>

@@ -6,7 +6,8 @@ import type { ItemResult, Results } from "@verdant/contract/insight";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { openerOf } from "./ItemTable.tsx";
-import { counted, daysBetween, shortDate } from "../ui/dates.ts";
+import { daysBetween, shortDate } from "../ui/dates.ts";
+import { t } from "../platform/words.ts";
 
 /** Three sentences: what went badly, who needs me, what the plan makes of it. */
 export function Sentences({ results }: { results: Results }) {
@@ -21,68 +22,72 @@ export function Sentences({ results }: { results: Results }) {
         <Sentence
           title={
             weakest.facility.low !== null && (weakest.facility.high ?? 1) < 0.6
-              ? `Question ${weakest.position} went badly.`
-              : `Question ${weakest.position} was the weakest.`
+              ? t("Question {{position}} went badly.", { position: weakest.position })
+              : t("Question {{position}} was the weakest.", { position: weakest.position })
           }
           action={
             <Box sx={{ display: "flex", gap: 1 }}>
               <Button component={Link} to={openerOf(results, weakest)} variant="outlined" size="small">
-                Open tomorrow with this
+                {t("Use as tomorrow's starter")}
               </Button>
               <Button component={Link} to={`/bank?item=${weakest.itemId}`} variant="outlined" size="small">
-                Look at the item
+                {t("Look at the item")}
               </Button>
             </Box>
           }
         >
-          {Math.round(weakest.facility.right * 10) / 10} of {weakest.facility.outOf} right{wrongIdeaOf(weakest)}.
+          {t("{{right}} of {{outOf}} right{{weakest}}.", {
+            right: Math.round(weakest.facility.right * 10) / 10,
+            outOf: weakest.facility.outOf,
+            weakest: wrongIdeaOf(weakest),
+          })}
         </Sentence>
       ) : waiting > 0 ? (
         <Sentence
-          title={`${counted(waiting, "answer")} to mark.`}
+          title={t("{{count}} answers to mark.", { count: waiting })}
           action={
             <Button component={Link} to={`/results/${results.releaseId}/marking`} variant="outlined" size="small">
-              Mark {waiting === 1 ? "it" : "them"}
+              {t("Mark {{count}} answers", { count: waiting })}
             </Button>
           }
         >
-          What went badly shows once they are marked.
+          {t("What went badly shows once they are marked.")}
         </Sentence>
       ) : (
-        <Sentence title="No answers yet.">They show here as soon as the first student hands in.</Sentence>
+        <Sentence title={t("No answers yet.")}>{t("They show here as soon as the first student hands in.")}</Sentence>
       )}
       <Sentence
         title={
           results.waiting.length === 0
-            ? "Everybody has handed in."
-            : `${counted(results.waiting.length, "student")} ${results.waiting.length === 1 ? "has" : "have"} not handed in.`
+            ? t("Everybody has handed in.")
+            : t("{{count}} students have not handed in.", { count: results.waiting.length })
         }
         action={
           results.waiting.length > 0 && (
             <Button href="#waiting" variant="outlined" size="small">
-              Show them
+              {t("Show them")}
             </Button>
           )
         }
       >
         {results.waiting.length === 0
-          ? "The whole class is in."
+          ? t("The whole class is in.")
           : writingInWords(results.waiting.filter((student) => student.state === "running").length)}
       </Sentence>
       <Sentence
         title={
           results.plan.length === 0
-            ? "The plan waits for answers."
-            : `${counted(results.plan.length, "topic")} came back.`
+            ? t("The plan waits for answers.")
+            : t("{{count}} topics reviewed; the plan updates.", { count: results.plan.length })
         }
         action={
           <Button component={Link} to={`/plans/${results.classId}`} variant="outlined" size="small">
-            See the plan
+            {t("See the plan")}
           </Button>
         }
       >
         {results.plan.length === 0
-          ? "When students hand in, their topics move."
+          ? t("When students hand in, the plan updates.")
           : results.plan.map(nextInWords).join(", ") + "."}
       </Sentence>
     </Box>
@@ -93,12 +98,17 @@ export function Sentences({ results }: { results: Results }) {
 function nextInWords({ topic, dueOn, dueOnBefore, plannedOn }: Results["plan"][number]): string {
   if (dueOn === null) return topic;
   const days = dueOnBefore === null || plannedOn !== null ? 0 : daysBetween(dueOnBefore, dueOn);
-  const moved = days === 0 ? "" : ` (${counted(Math.abs(days), "day")} ${days > 0 ? "later" : "earlier"})`;
-  return `${topic} next ${shortDate(dueOn)}${plannedOn === null ? moved : " (planned)"}`;
+  const moved =
+    days === 0 ? "" : ` (${t("{{count}} days", { count: Math.abs(days) })} ${days > 0 ? "later" : "earlier"})`;
+  return t("{{topic}} next {{dueOn}}{{plannedOn}}", {
+    topic,
+    dueOn: shortDate(dueOn),
+    plannedOn: plannedOn === null ? moved : t(" (planned)"),
+  });
 }
 
 const writingInWords = (n: number) =>
-  n === 0 ? "None of them is writing at the moment." : `${n} of them ${n === 1 ? "is" : "are"} writing now.`;
+  n === 0 ? t("Nobody is in progress at the moment.") : t("{{count}} of them are in progress now.", { count: n });
 
 function Sentence({ title, children, action }: { title: string; children: ReactNode; action?: ReactNode }) {
   return (
@@ -116,6 +126,9 @@ function Sentence({ title, children, action }: { title: string; children: ReactN
 function wrongIdeaOf(item: ItemResult): string {
   const [worst] = item.choices.filter((choice) => !choice.isKey && choice.count > 0).sort((a, b) => b.count - a.count);
   if (!worst) return "";
-  const what = worst.misconception ?? (worst.id === null ? "left it blank" : `chose “${worst.text}”`);
-  return worst.misconception ? `; ${worst.count} may believe: “${what}”` : `; ${worst.count} ${what}`;
+  const what =
+    worst.misconception ?? (worst.id === null ? t("left it blank") : t("chose “{{text}}”", { text: worst.text }));
+  return worst.misconception
+    ? t("; {{number}} may believe: “{{what}}”", { number: worst.count, what })
+    : `; ${worst.count} ${what}`;
 }

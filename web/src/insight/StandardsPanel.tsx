@@ -4,13 +4,14 @@ import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
 import { onlyHeard } from "../ui/onlyHeard.ts";
 import type { Results, StandardResult } from "@verdant/contract/insight";
+import { t } from "../platform/words.ts";
 
 const words: Record<StandardResult["students"][number]["label"], string> = {
-  secure: "secure",
-  uncertain: "uncertain",
-  notYet: "not yet",
-  tooEarly: "too early to say",
-  noEvidence: "no answers",
+  secure: t("secure"),
+  uncertain: t("uncertain"),
+  notYet: t("not yet"),
+  tooEarly: t("too early to say"),
+  noEvidence: t("no answers"),
 };
 const tones: Record<StandardResult["students"][number]["label"], string> = {
   secure: "primary.main",
@@ -22,12 +23,14 @@ const tones: Record<StandardResult["students"][number]["label"], string> = {
 
 export function StandardsPanel({ results }: { results: Results }) {
   if (results.standards.length === 0)
-    return <Typography color="textSecondary">The items of this quiz carry no standards.</Typography>;
+    return <Typography color="textSecondary">{t("The items of this quiz carry no standards.")}</Typography>;
   return (
     <>
       <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
-        From all first goes of {results.className} this school year, the latest answer to each item. “Secure” means that
-        we are four-fifths sure; about one in five of them is not.
+        {t(
+          "From all first goes of {{className}} this school year, the latest answer to each item. “Secure” means that we are four-fifths sure; about one in five of them is not.",
+          { className: results.className },
+        )}
       </Typography>
       {results.standards.map((standard) => (
         <Row key={standard.standardId} standard={standard} />
@@ -42,7 +45,11 @@ function Row({ standard }: { standard: StandardResult }) {
     return count === 0 ? [] : [`${count} ${word}`];
   });
   return (
-    <Paper sx={{ px: 2, py: 1.25, mb: 1 }} component="article" aria-label={`Standard ${standard.code}`}>
+    <Paper
+      sx={{ px: 2, py: 1.25, mb: 1 }}
+      component="article"
+      aria-label={t("Standard {{code}}", { code: standard.code })}
+    >
       <Box sx={{ display: "flex", gap: 1.5, alignItems: "baseline" }}>
         <Typography sx={{ fontWeight: 700 }}>{standard.code}</Typography>
         <Typography variant="body2" sx={{ flex: 1 }}>
@@ -57,7 +64,7 @@ function Row({ standard }: { standard: StandardResult }) {
         component="details"
         sx={{ mt: 0.5, fontSize: 13, "& summary": { cursor: "pointer", color: "primary.main" } }}
       >
-        <summary>Who is where</summary>
+        <summary>{t("Who is where")}</summary>
         {labels.map((label) => {
           const own = standard.students.filter((student) => student.label === label);
           return own.length === 0 ? null : (
@@ -110,12 +117,12 @@ function Scale({ standard }: { standard: StandardResult }) {
             ...(standard.secureLine > 0.6 ? { right: 6 } : { left: 6 }),
           }}
         >
-          secure line {Math.round(standard.secureLine * 100)}%
+          {t("secure line {{secureLine}}%", { secureLine: Math.round(standard.secureLine * 100) })}
         </Typography>
       </Box>
       <Box
         component="ul"
-        aria-label={`Students on ${standard.code}, from least to most secure`}
+        aria-label={t("Students on {{code}}, from least to most secure", { code: standard.code })}
         sx={{
           position: "relative",
           display: "grid",

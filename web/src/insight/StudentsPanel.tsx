@@ -10,14 +10,15 @@ import Typography from "@mui/material/Typography";
 import type { Results, StudentResult } from "@verdant/contract/insight";
 import { useState } from "react";
 import { moment, shortDate } from "../ui/dates.ts";
+import { t } from "../platform/words.ts";
 
 const countsWords = {
-  first: "the first go",
-  last: "the last go",
-  best: "the best go",
-  mean: "the mean of all goes",
+  first: t("the first go"),
+  last: t("the last go"),
+  best: t("the best go"),
+  mean: t("the mean of all goes"),
 } as const;
-const stateWords = { notBegun: "not begun", running: "in progress", handedIn: "" } as const;
+const stateWords = { notBegun: t("not begun"), running: t("in progress"), handedIn: "" } as const;
 const rounded = (value: number) => Math.round(value * 100) / 100;
 
 type Go = StudentResult["goes"][number];
@@ -30,17 +31,20 @@ export function StudentsPanel({ results }: { results: Results }) {
   const most = Math.max(1, ...results.perStudent.map((student) => student.goes.length));
   const columns =
     most <= mostColumns || showsAll
-      ? Array.from({ length: most }, (_, i) => ({ name: `Go ${i + 1}`, of: (goes: readonly Go[]) => goes[i] }))
+      ? Array.from({ length: most }, (_, i) => ({
+          name: t("Go {{i}}", { i: i + 1 }),
+          of: (goes: readonly Go[]) => goes[i],
+        }))
       : [
-          { name: "First go", of: (goes: readonly Go[]) => goes[0] },
-          { name: "Last go", of: (goes: readonly Go[]) => goes.at(-1) },
-          { name: "Best go", of: bestOf },
+          { name: t("First go"), of: (goes: readonly Go[]) => goes[0] },
+          { name: t("Last go"), of: (goes: readonly Go[]) => goes.at(-1) },
+          { name: t("Best go"), of: bestOf },
         ];
   return (
     <>
       {most > mostColumns && (
         <Typography variant="body2" color="textSecondary" sx={{ mb: 0.75 }}>
-          Up to {most} goes.{" "}
+          {t("Up to {{most}} goes.", { most })}{" "}
           <Link
             component="button"
             type="button"
@@ -49,20 +53,20 @@ export function StudentsPanel({ results }: { results: Results }) {
               setShowsAll(!showsAll);
             }}
           >
-            {showsAll ? "Show first, last and best" : "Show every go"}
+            {showsAll ? t("Show first, last and best") : t("Show every go")}
           </Link>
         </Typography>
       )}
       <Paper sx={{ overflow: "auto" }}>
-        <Table size="small" aria-label="Students">
+        <Table size="small" aria-label={t("Students")}>
           <TableHead>
             <TableRow>
-              <TableCell>Student</TableCell>
-              {most > mostColumns && <TableCell>Goes</TableCell>}
+              <TableCell>{t("Student")}</TableCell>
+              {most > mostColumns && <TableCell>{t("Goes")}</TableCell>}
               {columns.map((column) => (
                 <TableCell key={column.name}>{column.name}</TableCell>
               ))}
-              <TableCell>Counts: {countsWords[results.counts]}</TableCell>
+              <TableCell>{t("Counts: {{counts}}", { counts: countsWords[results.counts] })}</TableCell>
             </TableRow>
           </TableHead>
           <TableBody>
@@ -73,7 +77,7 @@ export function StudentsPanel({ results }: { results: Results }) {
                   {student.leftOn !== null && (
                     <Typography component="span" variant="body2" color="textSecondary">
                       {" "}
-                      left on {shortDate(student.leftOn)}
+                      {t("left on {{leftOn}}", { leftOn: shortDate(student.leftOn) })}
                     </Typography>
                   )}
                 </TableCell>
@@ -89,7 +93,11 @@ export function StudentsPanel({ results }: { results: Results }) {
                 <TableCell sx={{ fontWeight: 700 }}>
                   {student.mark === null
                     ? ""
-                    : `${rounded(student.mark)} of ${rounded(student.outOf)}${student.goes.some(waits) ? " so far" : ""}`}
+                    : t("{{mark}} of {{outOf}}{{waits}}", {
+                        mark: rounded(student.mark),
+                        outOf: rounded(student.outOf),
+                        waits: student.goes.some(waits) ? t(" so far") : "",
+                      })}
                 </TableCell>
               </TableRow>
             ))}
@@ -110,7 +118,14 @@ function bestOf(goes: readonly Go[]): Go | undefined {
 
 /** "4 of 6", and what a teacher should know of it. */
 function inWords(go: Go): string {
-  const late = go.late > 0 ? `, ${go.late} came late` : "";
-  const waiting = waits(go) ? `, ${rounded(go.waitingPoints)} not marked yet` : "";
-  return `${rounded(go.points)} of ${rounded(go.outOf)}${waiting}${late}`;
+  const late = go.late > 0 ? t(", {{late}} came late", { late: go.late }) : "";
+  const waiting = waits(go)
+    ? t(", {{waitingPoints}} not marked yet", { waitingPoints: rounded(go.waitingPoints) })
+    : "";
+  return t("{{points}} of {{outOf}}{{waiting}}{{late}}", {
+    points: rounded(go.points),
+    outOf: rounded(go.outOf),
+    waiting,
+    late,
+  });
 }

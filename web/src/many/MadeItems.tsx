@@ -7,6 +7,7 @@ import type { ManyChange } from "@verdant/core/many/many";
 import { headline } from "@verdant/core/richText";
 import type { ReactNode } from "react";
 import { Player } from "../player/Player.tsx";
+import { t } from "../platform/words.ts";
 
 /** As many of a sort are drawn whole. */
 const shown = 12;
@@ -15,28 +16,43 @@ export function MadeItems(props: { change: ManyChange; numberOf: (itemId: string
   const { change, numberOf } = props;
   return (
     <>
-      <Sort title="Changes" count={change.changed.length}>
+      <Sort title={t("Changes")} count={change.changed.length}>
         {change.changed.slice(0, shown).map((one) => (
-          <Card key={one.rowKey} about={`item ${numberOf(one.itemId) ?? ""} · ${one.place}`} content={one.content}>
+          <Card
+            key={one.rowKey}
+            about={t("item {{itemId}} · {{place}}", { itemId: numberOf(one.itemId) ?? "", place: one.place })}
+            content={one.content}
+          >
             <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
-              Before: {headline(one.before.stem)} · key {keyInWords(one.before)}
+              {t("Before: {{stem}} · key {{before}}", {
+                stem: headline(one.before.stem),
+                before: keyInWords(one.before),
+              })}
             </Typography>
           </Card>
         ))}
       </Sort>
-      <Sort title="New" count={change.added.length}>
+      <Sort title={t("New")} count={change.added.length}>
         {change.added.slice(0, shown).map((one) => (
           <Card key={one.rowKey} about={one.place} content={one.content} />
         ))}
       </Sort>
-      <Sort title="Retired, since their row is gone" count={change.left.length}>
+      <Sort title={t("Retired, since their row is gone")} count={change.left.length}>
         {change.left.slice(0, shown).map((one) => (
-          <Card key={one.itemId} about={`item ${numberOf(one.itemId) ?? ""}`} content={one.content} />
+          <Card
+            key={one.itemId}
+            about={t("item {{itemId}}", { itemId: numberOf(one.itemId) ?? "" })}
+            content={one.content}
+          />
         ))}
       </Sort>
-      <Sort title="As they are" count={change.same.length}>
+      <Sort title={t("As they are")} count={change.same.length}>
         {change.same.slice(0, shown).map((one) => (
-          <Card key={one.rowKey} about={`item ${numberOf(one.itemId) ?? ""} · ${one.place}`} content={one.content} />
+          <Card
+            key={one.rowKey}
+            about={t("item {{itemId}} · {{place}}", { itemId: numberOf(one.itemId) ?? "", place: one.place })}
+            content={one.content}
+          />
         ))}
       </Sort>
     </>
@@ -46,7 +62,7 @@ export function MadeItems(props: { change: ManyChange; numberOf: (itemId: string
 const keyInWords = (content: Content) => {
   const right = kindOf(content).rightAnswer(content);
   const lines = kindOf(content).summarise(content, right ? [right] : []);
-  return lines.find((line) => line.isKey)?.text ?? "none";
+  return lines.find((line) => line.isKey)?.text ?? t("none");
 };
 
 function Sort({ title, count, children }: { title: string; count: number; children: ReactNode }) {
@@ -59,7 +75,7 @@ function Sort({ title, count, children }: { title: string; count: number; childr
       {children}
       {count > shown && (
         <Typography variant="body2" color="textSecondary">
-          and {count - shown} more
+          {t("and {{number}} more", { number: count - shown })}
         </Typography>
       )}
     </Box>

@@ -12,7 +12,6 @@ import { useDeferredValue, useEffect, useMemo, useState } from "react";
 import { Link, useLocation, useNavigate, useParams, useSearchParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { TopicField } from "../standards/TopicField.tsx";
-import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
@@ -20,6 +19,7 @@ import { MadeItems } from "./MadeItems.tsx";
 import { PairListFields } from "./PairListFields.tsx";
 import { PatternFields } from "./PatternFields.tsx";
 import { useSaveManyMutation, useShowManyQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 /** /many/new gets an id at once, so that what is written survives a reload. */
 export function ManyPage() {
@@ -37,7 +37,7 @@ function LoadedMany({ manyId }: { manyId: string }) {
   const { data, error, refetch } = useShowManyQuery({ params: { manyId } }, { refetchOnMountOrArgChange: true });
   const isNew = error !== undefined && problemOf(error).kind === "missing";
   if (error && !isNew) return <Failed error={error} retry={() => void refetch()} />;
-  if (!data && !isNew) return <Loading what="the pattern or list" />;
+  if (!data && !isNew) return <Loading what={t("the pattern or list")} />;
   const blank = search.get("kind") === "list" ? blankList : blankPattern;
   return (
     <Editor manyId={manyId} saved={data ?? null} blank={{ name: "", topicId: search.get("topic"), body: blank }} />
@@ -65,8 +65,8 @@ const blankList: Many = {
   kind: "list",
   schemaVersion: 1,
   pairs: "",
-  forward: "What is meant by “{left}”?",
-  backward: "What is it called: {right}?",
+  forward: t("What is meant by “{left}”?"),
+  backward: t("What is it called: {right}?"),
   isTyped: false,
 };
 
@@ -101,26 +101,26 @@ function Editor({ manyId, saved, blank }: { manyId: string; saved: ShownMany | n
     });
     if (answer.error) return;
     sessionStorage.removeItem(keptAt(manyId));
-    say({ text: `“${name}” is kept: ${deedOf(answer.data)}.` });
+    say({ text: t("“{{name}}” is saved: {{deed}}.", { name, deed: deedOf(answer.data) }) });
     await navigate("/many");
   };
   const pattern = draft.body.kind === "pattern" ? draft.body : null;
   const missing = [
-    ...(draft.name.trim() === "" ? ["a name"] : []),
-    ...(draft.topicId === null ? ["a topic"] : []),
-    ...(made.items.length === 0 ? ["values that make items"] : []),
+    ...(draft.name.trim() === "" ? [t("a name")] : []),
+    ...(draft.topicId === null ? [t("a topic")] : []),
+    ...(made.items.length === 0 ? [t("values that make items")] : []),
   ];
   return (
     <Page
-      title={saved ? saved.name : pattern ? "New pattern" : "New list"}
-      about={missing.length > 0 ? `Still needed: ${missing.join(", ")}` : whatItDoes(change)}
+      title={saved ? saved.name : pattern ? t("New pattern") : t("New list")}
+      about={missing.length > 0 ? t("Still needed: {{missing}}", { missing: missing.join(", ") }) : whatItDoes(change)}
       actions={
         <>
           <Button component={Link} to="/many">
-            Back to the others
+            {t("Back to the others")}
           </Button>
           <Button variant="contained" disabled={isLoading || missing.length > 0} onClick={() => void keep()}>
-            {saved ? "Keep the changes" : `Put ${counted(made.items.length, "item")} into the bank`}
+            {saved ? t("Save the changes") : t("Put {{count}} items into the bank", { count: made.items.length })}
           </Button>
         </>
       }
@@ -140,17 +140,17 @@ function Editor({ manyId, saved, blank }: { manyId: string; saved: ShownMany | n
       >
         <Stack spacing={2}>
           <TextField
-            label="Name"
+            label={t("Name")}
             required
             value={draft.name}
-            placeholder={pattern ? "Distances on maps" : "Words of the coast"}
+            placeholder={pattern ? t("Distances on maps") : t("Words of the coast")}
             slotProps={{ htmlInput: { maxLength: 120 }, inputLabel: { shrink: true } }}
             onChange={(event) => {
               set({ name: event.target.value });
             }}
           />
           <TopicField
-            label="Topic of its items"
+            label={t("Topic of its items")}
             required
             topicId={draft.topicId}
             choose={(topicId) => {
@@ -173,7 +173,7 @@ function Editor({ manyId, saved, blank }: { manyId: string; saved: ShownMany | n
             />
           )}
         </Stack>
-        <Box component="section" aria-label="What it makes">
+        <Box component="section" aria-label={t("What it makes")}>
           {made.findings.slice(0, 20).map((finding, i) => (
             <Alert key={i} severity="warning" icon={false} sx={{ mb: 1, py: 0 }}>
               {finding.place === "all" ? finding.text : `${finding.place}: ${finding.text}`}
@@ -181,11 +181,11 @@ function Editor({ manyId, saved, blank }: { manyId: string; saved: ShownMany | n
           ))}
           {leftOut > 0 && (
             <Typography color="textSecondary" sx={{ mb: 1 }}>
-              {`${counted(leftOut, "row")} left out: ${leftOut === 1 ? "its item was" : "their items were"} retired on purpose.`}
+              {t("{{count}} rows left out: their items were retired on purpose.", { count: leftOut })}
             </Typography>
           )}
           {made.items.length === 0 && made.findings.length === 0 && (
-            <Typography color="textSecondary">The items show here as you write.</Typography>
+            <Typography color="textSecondary">{t("The items show here as you write.")}</Typography>
           )}
           <MadeItems change={change} numberOf={(itemId) => saved?.items.find((one) => one.itemId === itemId)?.number} />
         </Box>
@@ -196,18 +196,18 @@ function Editor({ manyId, saved, blank }: { manyId: string; saved: ShownMany | n
 
 function whatItDoes({ added, changed, same, left }: ManyChange): string {
   const parts = [
-    ...(added.length > 0 ? [`${counted(added.length, "item")} to add`] : []),
-    ...(changed.length > 0 ? [`${changed.length} to change`] : []),
-    ...(left.length > 0 ? [`${left.length} to retire`] : []),
-    ...(same.length > 0 ? [`${same.length} as they are`] : []),
+    ...(added.length > 0 ? [t("{{count}} items to add", { count: added.length })] : []),
+    ...(changed.length > 0 ? [t("{{changed}} to change", { changed: changed.length })] : []),
+    ...(left.length > 0 ? [t("{{left}} to retire", { left: left.length })] : []),
+    ...(same.length > 0 ? [t("{{same}} as they are", { same: same.length })] : []),
   ];
   return parts.join(", ");
 }
 
 const deedOf = (done: { added: number; changed: number; same: number; retired: number }) =>
   [
-    ...(done.added > 0 ? [`${counted(done.added, "item")} added`] : []),
-    ...(done.changed > 0 ? [`${done.changed} changed`] : []),
-    ...(done.retired > 0 ? [`${done.retired} retired`] : []),
-    ...(done.same > 0 ? [`${done.same} as they were`] : []),
+    ...(done.added > 0 ? [t("{{count}} items added", { count: done.added })] : []),
+    ...(done.changed > 0 ? [t("{{changed}} changed", { changed: done.changed })] : []),
+    ...(done.retired > 0 ? [t("{{retired}} retired", { retired: done.retired })] : []),
+    ...(done.same > 0 ? [t("{{same}} as they were", { same: done.same })] : []),
   ].join(", ");

@@ -3,6 +3,7 @@ import Stack from "@mui/material/Stack";
 import Switch from "@mui/material/Switch";
 import TextField from "@mui/material/TextField";
 import type { PairList } from "@verdant/core/many/many";
+import { t } from "../platform/words.ts";
 
 export function PairListFields({ list, onChange }: { list: PairList; onChange: (list: PairList) => void }) {
   const field = (name: "pairs" | "forward" | "backward") => ({
@@ -15,23 +16,23 @@ export function PairListFields({ list, onChange }: { list: PairList; onChange: (
   return (
     <Stack spacing={2}>
       <TextField
-        label="Pairs"
+        label={t("Pairs")}
         required
         multiline
         minRows={8}
         maxRows={20}
-        placeholder={"swash = water running up the beach\nbackwash = water running down the beach"}
-        helperText="A line each, with = between the term and its meaning; or paste two columns of a table."
+        placeholder={t("swash = water running up the beach\nbackwash = water running down the beach")}
+        helperText={t("A line each, with = between the term and its meaning; or paste two columns of a table.")}
         {...field("pairs")}
       />
       <TextField
-        label="Question that gives the term"
-        helperText="{left} is the term. Leave it empty if this direction shall not be asked."
+        label={t("Question that gives the term")}
+        helperText={t("{left} is the term. Leave it empty if this direction shall not be asked.")}
         {...field("forward")}
       />
       <TextField
-        label="Question that gives the meaning"
-        helperText="{right} is the meaning. Leave it empty if this direction shall not be asked."
+        label={t("Question that gives the meaning")}
+        helperText={t("{right} is the meaning. Leave it empty if this direction shall not be asked.")}
         {...field("backward")}
       />
       <FormControlLabel
@@ -43,7 +44,7 @@ export function PairListFields({ list, onChange }: { list: PairList; onChange: (
             }}
           />
         }
-        label="Students type the answer; otherwise they choose among neighbours in the list"
+        label={t("Students type the answer; otherwise they choose among neighbours in the list")}
       />
     </Stack>
   );

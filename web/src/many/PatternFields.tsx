@@ -2,6 +2,7 @@ import Box from "@mui/material/Box";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import type { Pattern } from "@verdant/core/many/many";
+import { t } from "../platform/words.ts";
 
 export function PatternFields({ pattern, onChange }: { pattern: Pattern; onChange: (pattern: Pattern) => void }) {
   const field = (name: "stem" | "values" | "key" | "unit" | "distractors" | "explanation") => ({
@@ -14,22 +15,24 @@ export function PatternFields({ pattern, onChange }: { pattern: Pattern; onChang
   return (
     <Stack spacing={2}>
       <TextField
-        label="Question"
+        label={t("Question")}
         required
         multiline
-        placeholder="How far is {distance} cm on a map at 1 : {scale}?"
-        helperText="Put the name of a value in braces where it comes in."
+        placeholder={t("How far is {distance} cm on a map at 1 : {scale}?")}
+        helperText={t("Put the name of a value in braces where it comes in.")}
         slotProps={{ inputLabel: { shrink: true } }}
         {...field("stem")}
       />
       <TextField
-        label="Values"
+        label={t("Values")}
         required
         multiline
         minRows={3}
         maxRows={12}
-        placeholder={"scale = 10000; 25000; 50000\ndistance = 2; 3; 4.5"}
-        helperText="A line for each name: every value is put with each of the others. Or paste a table with the names in its first line."
+        placeholder={t("scale = 10000; 25000; 50000\ndistance = 2; 3; 4.5")}
+        helperText={t(
+          "A line for each name: every value is put with each of the others. Or paste a table with the names in its first line.",
+        )}
         slotProps={inMono}
         {...field("values")}
       />
@@ -42,16 +45,21 @@ export function PatternFields({ pattern, onChange }: { pattern: Pattern; onChang
         }}
       >
         <TextField
-          label="Right answer"
+          label={t("Right answer")}
           required
-          placeholder="distance * scale / 100000"
-          helperText="A formula, or the name of a value."
+          placeholder={t("distance * scale / 100000")}
+          helperText={t("A formula, or the name of a value.")}
           slotProps={inMono}
           {...field("key")}
         />
-        <TextField label="Unit" placeholder="km" slotProps={{ inputLabel: { shrink: true } }} {...field("unit")} />
         <TextField
-          label="Tolerance in %"
+          label={t("Unit")}
+          placeholder={t("km")}
+          slotProps={{ inputLabel: { shrink: true } }}
+          {...field("unit")}
+        />
+        <TextField
+          label={t("Tolerance in %")}
           type="number"
           value={pattern.tolerancePercent}
           disabled={pattern.distractors.trim() !== ""}
@@ -63,18 +71,18 @@ export function PatternFields({ pattern, onChange }: { pattern: Pattern; onChang
         />
       </Box>
       <TextField
-        label="Wrong answers"
+        label={t("Wrong answers")}
         multiline
         minRows={2}
-        placeholder={"distance * scale / 10000\ndistance * scale / 1000000"}
-        helperText="A line each, written as the right answer is. Without any, students type the answer."
+        placeholder={t("distance * scale / 10000\ndistance * scale / 1000000")}
+        helperText={t("A line each, written as the right answer is. Without any, students type the answer.")}
         slotProps={inMono}
         {...field("distractors")}
       />
       <TextField
-        label="Explanation"
+        label={t("Explanation")}
         multiline
-        placeholder="1 cm is {scale / 100} m on the ground."
+        placeholder={t("1 cm is {scale / 100} m on the ground.")}
         slotProps={{ inputLabel: { shrink: true } }}
         {...field("explanation")}
       />

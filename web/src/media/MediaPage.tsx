@@ -12,16 +12,16 @@ import type { ShelfMedia } from "@verdant/contract/media";
 import { useDeferredValue, useState } from "react";
 import { Link as RouterLink, useSearchParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
-import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { sizeInWords } from "../ui/sizeInWords.ts";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { MediaThumb } from "./MediaThumb.tsx";
 import { useDescribeMediaMutation, useKeepMediaMutation, useListMediaQuery, useRemoveMediaMutation } from "./api.ts";
+import { t } from "../platform/words.ts";
 
-const mediaNames = { picture: "Pictures", audio: "Recordings to hear", video: "Recordings to watch" };
-const lackNames = { credit: "Without maker and licence", use: "Used nowhere" };
+const mediaNames = { picture: t("Pictures"), audio: t("Recordings to hear"), video: t("Recordings to watch") };
+const lackNames = { credit: t("Without maker and licence"), use: t("Used nowhere") };
 
 type Kind = keyof typeof mediaNames;
 type Lack = keyof typeof lackNames;
@@ -49,15 +49,15 @@ export function MediaPage() {
   };
   return (
     <Page
-      title="Media shelf"
-      about={data && counted(data.total, "piece")}
+      title={t("Media shelf")}
+      about={data && t("{{count}} pieces", { count: data.total })}
       actions={
         <>
           <Button component={RouterLink} to="/bank">
-            Back to the bank
+            {t("Back to the bank")}
           </Button>
           <Button component="label" variant="contained" loading={isLoading}>
-            Add a picture or recording
+            {t("Add a picture or recording")}
             <input
               hidden
               type="file"
@@ -81,7 +81,7 @@ export function MediaPage() {
       )}
       <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1.5, mb: 2 }}>
         <TextField
-          label="Search the shelf"
+          label={t("Search the shelf")}
           type="search"
           value={text}
           sx={{ flex: { xs: "1 1 100%", sm: 1 }, maxWidth: 420 }}
@@ -90,7 +90,7 @@ export function MediaPage() {
           }}
         />
         <Filter
-          label="Kind"
+          label={t("Kind")}
           names={mediaNames}
           value={kind}
           choose={(value) => {
@@ -98,7 +98,7 @@ export function MediaPage() {
           }}
         />
         <Filter
-          label="Open"
+          label={t("Open")}
           names={lackNames}
           value={lacks}
           choose={(value) => {
@@ -107,8 +107,10 @@ export function MediaPage() {
         />
       </Box>
       {error && <Failed error={error} retry={() => void refetch()} />}
-      {!data && !error && <Loading what="the shelf" />}
-      {data?.media.length === 0 && <Empty>Nothing here. Pictures and recordings of items and texts stand here.</Empty>}
+      {!data && !error && <Loading what={t("the shelf")} />}
+      {data?.media.length === 0 && (
+        <Empty>{t("Nothing here. Pictures and recordings of items and texts stand here.")}</Empty>
+      )}
       <Box
         sx={{
           display: "grid",
@@ -119,7 +121,7 @@ export function MediaPage() {
       >
         <Box
           component="ul"
-          aria-label="Pictures and recordings"
+          aria-label={t("Pictures and recordings")}
           sx={{
             m: 0,
             p: 0,
@@ -140,7 +142,7 @@ export function MediaPage() {
                 }}
                 sx={{ justifyContent: "flex-start", textAlign: "start", width: "100%" }}
               >
-                {one.name || "no name"}
+                {one.name || t("no name")}
               </Button>
               <Typography
                 variant="caption"
@@ -148,10 +150,12 @@ export function MediaPage() {
                 component="p"
                 sx={{ m: 0, px: 0.75 }}
               >
-                {one.credit || "no maker and licence yet"}
+                {one.credit || t("no maker and licence yet")}
               </Typography>
               <Typography variant="caption" color="textSecondary" component="p" sx={{ m: 0, px: 0.75 }}>
-                {one.usedIn.length === 0 ? "used nowhere" : `used in ${counted(one.usedIn.length, "place")}`}
+                {one.usedIn.length === 0
+                  ? t("used nowhere")
+                  : t("used in {{count}} places", { count: one.usedIn.length })}
               </Typography>
             </Paper>
           ))}
@@ -187,7 +191,7 @@ function Filter<N extends string>(props: {
         choose(event.target.value === "all" ? "" : event.target.value);
       }}
     >
-      <MenuItem value="all">all</MenuItem>
+      <MenuItem value="all">{t("all")}</MenuItem>
       {Object.entries<string>(names).map(([name, text]) => (
         <MenuItem key={name} value={name}>
           {text}
@@ -199,8 +203,8 @@ function Filter<N extends string>(props: {
 
 const fields = [
   ["name", "Name"],
-  ["description", "What it shows or says"],
-  ["credit", "Who made it, and the licence"],
+  ["description", t("What it shows or says")],
+  ["credit", t("Who made it, and the licence")],
 ] as const;
 
 function Details({ media, close }: { media: ShelfMedia; close: () => void }) {
@@ -213,7 +217,7 @@ function Details({ media, close }: { media: ShelfMedia; close: () => void }) {
   const keep = async () => {
     const answer = await describe({ params, body: said });
     if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
-    else say({ text: "The shelf knows it now. Items that show it keep what is written in them." });
+    else say({ text: t("The shelf knows it now. Items that show it keep what is written in them.") });
   };
   const take = async () => {
     const answer = await remove({ params });
@@ -221,7 +225,11 @@ function Details({ media, close }: { media: ShelfMedia; close: () => void }) {
     else close();
   };
   return (
-    <Paper component="section" aria-label={`About ${name || "it"}`} sx={{ p: 2, position: "sticky", top: 16 }}>
+    <Paper
+      component="section"
+      aria-label={t("About {{name}}", { name: name || t("it") })}
+      sx={{ p: 2, position: "sticky", top: 16 }}
+    >
       <Stack spacing={1.5}>
         {fields.map(([field, label]) => (
           <TextField
@@ -237,12 +245,14 @@ function Details({ media, close }: { media: ShelfMedia; close: () => void }) {
           />
         ))}
         <Typography variant="caption" color="textSecondary" component="p">
-          {media.width === null ? "" : `${media.width} × ${media.height} pixels, `}
+          {media.width === null || media.height === null
+            ? ""
+            : t("{{width}} × {{height}} pixels, ", { width: media.width, height: media.height })}
           {sizeInWords(media.size)}
         </Typography>
         <Box>
-          <Typography sx={{ fontWeight: 700 }}>Used in</Typography>
-          {media.usedIn.length === 0 && <Typography color="textSecondary">nothing</Typography>}
+          <Typography sx={{ fontWeight: 700 }}>{t("Used in")}</Typography>
+          {media.usedIn.length === 0 && <Typography color="textSecondary">{t("nothing")}</Typography>}
           {media.usedIn.map((one) => (
             <Box key={one.id}>
               <Link component={RouterLink} to={one.kind === "item" ? `/bank?item=${one.id}` : `/stimuli/${one.id}`}>
@@ -253,12 +263,12 @@ function Details({ media, close }: { media: ShelfMedia; close: () => void }) {
         </Box>
         <Box sx={{ display: "flex", gap: 1 }}>
           <Button variant="contained" disabled={isLoading} onClick={() => void keep()}>
-            Keep
+            {t("Save")}
           </Button>
-          <Button onClick={close}>Close</Button>
+          <Button onClick={close}>{t("Close")}</Button>
           {media.usedIn.length === 0 && (
             <Button color="inherit" onClick={() => void take()}>
-              Remove
+              {t("Remove")}
             </Button>
           )}
         </Box>

@@ -12,13 +12,14 @@ import { problemOf } from "../platform/problem.ts";
 import { useIsGuest } from "../team/api.ts";
 import { MediaThumb } from "./MediaThumb.tsx";
 import { useKeepMediaMutation, useListMediaQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 export const pictureFiles = {
-  label: "Choose a picture (PNG, JPEG, WebP or SVG, up to 5 MB)",
+  label: t("Choose a picture (PNG, JPEG, WebP or SVG, up to 5 MB)"),
   accept: "image/png,image/jpeg,image/webp,image/gif,image/svg+xml",
 };
 export const recordingFiles = {
-  label: "Choose a recording (MP3, Ogg, WAV, M4A, MP4 or WebM, up to 25 MB)",
+  label: t("Choose a recording (MP3, Ogg, WAV, M4A, MP4 or WebM, up to 25 MB)"),
   accept: "audio/*,video/mp4,video/webm",
 };
 
@@ -50,7 +51,9 @@ export function ShelfPicker(props: {
   return (
     <Stack spacing={1.5}>
       {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
-      {refused && <Alert severity="warning">That is something else; it is on the shelf now, but not chosen.</Alert>}
+      {refused && (
+        <Alert severity="warning">{t("That is something else; it is on the shelf now, but not chosen.")}</Alert>
+      )}
       <Button component="label" variant="outlined" loading={isLoading}>
         {files.label}
         <input hidden type="file" accept={files.accept} onChange={(event) => void bring(event.target.files?.[0])} />
@@ -60,7 +63,7 @@ export function ShelfPicker(props: {
           <TextField
             type="search"
             size="small"
-            label="or one from the department's shelf"
+            label={t("or one from the department's shelf")}
             value={text}
             onChange={(event) => {
               setText(event.target.value);
@@ -68,7 +71,7 @@ export function ShelfPicker(props: {
           />
           <Box
             role="group"
-            aria-label="On the shelf"
+            aria-label={t("On the shelf")}
             sx={{
               display: "grid",
               gridTemplateColumns: "repeat(auto-fill, minmax(130px, 1fr))",
@@ -98,13 +101,13 @@ export function ShelfPicker(props: {
                   component="span"
                   sx={{ display: "block", overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}
                 >
-                  {one.name || one.description || "no name"}
+                  {one.name || one.description || t("no name")}
                 </Typography>
               </ButtonBase>
             ))}
             {data && media.length === 0 && (
               <Typography color="textSecondary">
-                {text === "" ? "The shelf is empty." : "Nothing has these words."}
+                {text === "" ? t("The shelf is empty.") : t("Nothing has these words.")}
               </Typography>
             )}
           </Box>

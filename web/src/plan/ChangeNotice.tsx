@@ -2,7 +2,8 @@ import Alert from "@mui/material/Alert";
 import Link from "@mui/material/Link";
 import type { DueList, DueTopic } from "@verdant/contract/plan";
 import { Link as RouterLink } from "react-router";
-import { ago, ahead, counted, daysBetween } from "../ui/dates.ts";
+import { ago, ahead, daysBetween } from "../ui/dates.ts";
+import { t } from "../platform/words.ts";
 
 /** Says when answers of the last week have changed the list, which, and what became of the topics. */
 export function ChangeNotice({ plan }: { plan: DueList }) {
@@ -15,7 +16,8 @@ export function ChangeNotice({ plan }: { plan: DueList }) {
   const answers = moved.reduce((sum, { last }) => sum + last.answers, 0);
   return (
     <Alert severity="info" icon={false}>
-      <strong>This list changed {ago(newest.on, plan.today)}</strong> because of {counted(answers, "answer")} in{" "}
+      <strong>{t("This list changed {{on}}", { on: ago(newest.on, plan.today) })}</strong>{" "}
+      {t("because of {{count}} answers in", { count: answers })}{" "}
       <Link component={RouterLink} to={`/results/${newest.releaseId}`}>
         {newest.name}
       </Link>
@@ -25,6 +27,8 @@ export function ChangeNotice({ plan }: { plan: DueList }) {
 }
 
 function becameOf(topic: DueTopic, today: string): string {
-  if (topic.standing === "due") return `${topic.name} is still due`;
-  return topic.dueOn === null ? `${topic.name} came back` : `${topic.name} is next due ${ahead(topic.dueOn, today)}`;
+  if (topic.standing === "due") return t("{{topic}} is still due", { topic: topic.name });
+  return topic.dueOn === null
+    ? t("{{topic}} came back", { topic: topic.name })
+    : t("{{topic}} is next due {{dueOn}}", { topic: topic.name, dueOn: ahead(topic.dueOn, today) });
 }

@@ -7,6 +7,7 @@ import { Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from "rec
 import { bandOf } from "@verdant/core/plan/band";
 import { bandInWords } from "../ui/dueReason.ts";
 import { longDate, shortDate } from "../ui/dates.ts";
+import { inAList, t } from "../platform/words.ts";
 
 export function Outlook({ plan }: { plan: Plan }) {
   const last = plan.outlook.at(-1);
@@ -16,21 +17,32 @@ export function Outlook({ plan }: { plan: Plan }) {
     nothing: Math.round(nothing * 100) / 10,
   }));
   return (
-    <Paper sx={{ p: 2 }} component="section" aria-label={plan.examOn ? "Until the exam" : "The next half year"}>
+    <Paper sx={{ p: 2 }} component="section" aria-label={plan.examOn ? t("Until the exam") : t("The next half year")}>
       <Typography variant="h2">
-        {plan.examOn ? `Until the exam on ${longDate(plan.examOn)}` : "The next half year"}
+        {plan.examOn ? t("Until the exam on {{examOn}}", { examOn: longDate(plan.examOn) }) : t("The next half year")}
       </Typography>
       {last && plan.topics.length === plan.untaught.length && (
         <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
-          Nothing has been taught yet, so there is nothing to foresee.
+          {t("Nothing has been taught yet, so there is nothing to foresee.")}
         </Typography>
       )}
       {last && plan.topics.length > plan.untaught.length && (
         <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
-          With a return whenever a topic falls below 8 in 10: {bandInWords(bandOf(last.planned))} on {longDate(last.on)}
-          ; with no more review {bandInWords(bandOf(last.nothing))}.
+          {t(
+            "With a return whenever a topic falls below 8 in 10: {{planned}} on {{on}}; with no more review {{nothing}}.",
+            {
+              planned: bandInWords(bandOf(last.planned)),
+              on: longDate(last.on),
+              nothing: bandInWords(bandOf(last.nothing)),
+            },
+          )}
           {plan.untaught.length > 0 &&
-            ` Not in it, since not taught yet: ${plan.untaught.slice(0, 6).join(", ")}${plan.untaught.length > 6 ? ` and ${plan.untaught.length - 6} more` : ""}.`}
+            t(" Not in it, since not taught yet: {{topics}}.", {
+              topics: inAList([
+                ...plan.untaught.slice(0, 6),
+                ...(plan.untaught.length > 6 ? [t("{{total}} more", { total: plan.untaught.length - 6 })] : []),
+              ]),
+            })}
         </Typography>
       )}
       <Box sx={{ height: 190 }} aria-hidden>
@@ -40,7 +52,7 @@ export function Outlook({ plan }: { plan: Plan }) {
             <YAxis domain={[0, 10]} ticks={[0, 2, 4, 6, 8, 10]} tick={{ fontSize: 12 }} />
             <Tooltip formatter={(value) => `${String(value)} in 10`} />
             <Line
-              name="with this plan"
+              name={t("with this plan")}
               dataKey="planned"
               stroke="var(--mui-palette-primary-main)"
               strokeWidth={2.5}
@@ -48,7 +60,7 @@ export function Outlook({ plan }: { plan: Plan }) {
               isAnimationActive={false}
             />
             <Line
-              name="no more review"
+              name={t("no more review")}
               dataKey="nothing"
               stroke="var(--mui-palette-text-secondary)"
               strokeDasharray="5 4"
@@ -59,7 +71,7 @@ export function Outlook({ plan }: { plan: Plan }) {
         </ResponsiveContainer>
       </Box>
       <Typography variant="caption" color="textSecondary">
-        Whole line: with this plan. Dashed: no more review.
+        {t("Whole line: with this plan. Dashed: no more review.")}
       </Typography>
     </Paper>
   );

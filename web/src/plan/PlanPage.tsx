@@ -5,7 +5,7 @@ import { lazy, Suspense } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useListClassesQuery } from "../courses/api.ts";
 import { ClassSelect } from "../ui/ClassSelect.tsx";
-import { counted, longDate } from "../ui/dates.ts";
+import { longDate } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { countFor, useCompose } from "../assembly/api.ts";
@@ -13,6 +13,7 @@ import { ChangeNotice } from "./ChangeNotice.tsx";
 import { TopicRows } from "./TopicRows.tsx";
 import { useListDueQuery, useShowPlanQuery } from "./api.ts";
 import { ReturnGrid } from "./ReturnGrid.tsx";
+import { t } from "../platform/words.ts";
 
 // The chart library is large and stands at the foot of the page.
 const Outlook = lazy(async () => ({ default: (await import("./Outlook.tsx")).Outlook }));
@@ -28,8 +29,11 @@ export function PlanPage() {
   const rest = data?.topics.filter((topic) => topic.standing !== "due") ?? [];
   return (
     <Page
-      title={data ? `Plan of ${data.className}` : "Plan"}
-      about={data && `${longDate(data.today)} · ${counted(data.students, "student")} · ${basisOf(data.answers)}`}
+      title={data ? t("Plan of {{className}}", { className: data.className }) : t("Plan")}
+      about={
+        data &&
+        `${longDate(data.today)} · ${t("{{count}} students", { count: data.students })} · ${basisOf(data.answers)}`
+      }
       actions={
         <>
           <ClassSelect
@@ -38,13 +42,13 @@ export function PlanPage() {
             choose={(id) => void navigate(`/plans/${id ?? ""}`)}
           />
           <Button component={Link} to={`/classes/${classId}`} variant="outlined">
-            Calendar
+            {t("Calendar")}
           </Button>
           {data && <Compose classId={classId} due={due.length} />}
         </>
       }
     >
-      {isLoading && <Loading what="the plan" />}
+      {isLoading && <Loading what={t("the plan")} />}
       {error && <Failed error={error} retry={() => void refetch()} />}
       {data && (
         <Stack spacing={2.5}>
@@ -52,30 +56,30 @@ export function PlanPage() {
           <ChangeNotice plan={data} />
           <section aria-labelledby="due-heading">
             <Typography variant="h2" id="due-heading" sx={{ mb: 1 }}>
-              Due now: {counted(due.length, "topic")}
+              {t("Due now: {{count}} topics", { count: due.length })}
             </Typography>
             <TopicRows
               classId={classId}
               topics={due}
               today={data.today}
-              label="Topics that are due"
-              none="Nothing is due today. What was taught is still fresh, or has just come back."
+              label={t("Topics that are due")}
+              none={t("Nothing is due today. What was taught is still fresh, or has just come back.")}
             />
           </section>
           <section aria-labelledby="rest-heading">
             <Typography variant="h2" id="rest-heading" sx={{ mb: 1 }}>
-              Not due yet
+              {t("Not due yet")}
             </Typography>
             <TopicRows
               classId={classId}
               topics={rest}
               today={data.today}
-              label="Topics that are not due"
-              none="Every topic of the course is due."
+              label={t("Topics that are not due")}
+              none={t("Every topic of the course is due.")}
             />
           </section>
           {grid.data && (
-            <Suspense fallback={<Loading what="the forecast" />}>
+            <Suspense fallback={<Loading what={t("the forecast")} />}>
               <Outlook plan={grid.data} />
             </Suspense>
           )}
@@ -87,8 +91,8 @@ export function PlanPage() {
 
 const basisOf = (answers: number) =>
   answers < 30
-    ? `estimates from the calendar only (${counted(answers, "answer")} so far)`
-    : `estimates from ${answers} answers`;
+    ? t("estimates from the calendar only ({{count}} answers so far)", { count: answers })
+    : t("estimates from {{answers}} answers", { answers });
 
 /** Two questions for each topic that is due, six to twelve; the composer changes the number. */
 function Compose({ classId, due }: { classId: string; due: number }) {
@@ -96,7 +100,7 @@ function Compose({ classId, due }: { classId: string; due: number }) {
   const count = countFor(due);
   return (
     <Button variant="contained" disabled={isComposing} onClick={() => void composeFor(classId, count)}>
-      {isComposing ? "Composing…" : `Compose ${count}`}
+      {isComposing ? t("Composing…") : t("Compose {{number}}", { number: count })}
     </Button>
   );
 }

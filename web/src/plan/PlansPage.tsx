@@ -3,6 +3,7 @@ import { useListClassesQuery } from "../courses/api.ts";
 import { useClassInFocus } from "../platform/classInFocus.ts";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
+import { t } from "../platform/words.ts";
 
 /** The plan of the class in focus, or of the first; the plan itself leads to the others. */
 export function PlansPage() {
@@ -11,13 +12,13 @@ export function PlansPage() {
   const first = data?.classes.find((one) => one.id === inFocus) ?? data?.classes[0];
   if (first) return <Navigate to={`/plans/${first.id}`} replace />;
   return (
-    <Page title="Plans">
+    <Page title={t("Plans")}>
       {error ? (
         <Failed error={error} retry={() => void refetch()} />
       ) : data ? (
-        <Empty>There is no class in this school year yet.</Empty>
+        <Empty>{t("There is no class in this school year yet.")}</Empty>
       ) : (
-        <Loading what="classes" />
+        <Loading what={t("classes")} />
       )}
     </Page>
   );

@@ -1,5 +1,6 @@
 import Box from "@mui/material/Box";
 import { bandInWords } from "../ui/dueReason.ts";
+import { t } from "../platform/words.ts";
 
 /** Recall on one hue, light (fading) to deep (secure), as ten small cells of which the expected number is filled. */
 export function RecallTint({ band, none }: { band: { low: number; high: number } | null; none: string }) {
@@ -11,7 +12,7 @@ export function RecallTint({ band, none }: { band: { low: number; high: number }
     );
   const tint = (cell: number) => (cell < band.low ? 1 : cell < band.high ? 0.45 : 0);
   return (
-    <Box role="img" aria-label={`recall ${bandInWords(band)}`} sx={{ display: "flex", gap: "2px" }}>
+    <Box role="img" aria-label={t("recall {{band}}", { band: bandInWords(band) })} sx={{ display: "flex", gap: "2px" }}>
       {Array.from({ length: 10 }, (_, cell) => (
         <Box
           key={cell}

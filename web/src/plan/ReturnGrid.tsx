@@ -7,6 +7,7 @@ import { Link as RouterLink } from "react-router";
 import { Bead } from "../ui/Bead.tsx";
 import { shortDate } from "../ui/dates.ts";
 import { useReturns } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 type Topic = Plan["topics"][number];
 type Return = Plan["returns"][number];
@@ -30,9 +31,9 @@ export function ReturnGrid({ plan }: { plan: Plan }) {
   };
   return (
     <Paper ref={startAtNow} sx={{ p: 1.5, overflowX: "auto", position: "relative" }}>
-      <Box role="table" aria-label="Returns by week" sx={{ minWidth: 820 }}>
+      <Box role="table" aria-label={t("Returns by week")} sx={{ minWidth: 820 }}>
         <Box role="row" sx={{ ...columns, mb: 0.5 }}>
-          <span role="columnheader" aria-label="Topic" />
+          <span role="columnheader" aria-label={t("Topic")} />
           {plan.weeks.map(({ monday, isClosed }) => {
             const isNow = inWeek(plan.today, monday);
             return (
@@ -49,7 +50,7 @@ export function ReturnGrid({ plan }: { plan: Plan }) {
                   whiteSpace: "nowrap",
                 }}
               >
-                {isNow ? "this week" : shortDate(monday)}
+                {isNow ? t("this week") : shortDate(monday)}
               </Box>
             );
           })}
@@ -76,7 +77,7 @@ export function ReturnGrid({ plan }: { plan: Plan }) {
               <Link
                 component={RouterLink}
                 to={`/before/${topic.topicId}`}
-                title="Before you teach"
+                title={t("Before you teach")}
                 color="inherit"
                 underline="hover"
               >
@@ -127,10 +128,12 @@ function Cell(props: {
   const mayPlan = isAhead && !isClosed && !planned && topic.taughtOn !== null;
   const said = [
     ...(isTaught ? ["taught"] : []),
-    ...(held ? [`came back, ${Math.round(held.right)} of ${held.answers} right`] : []),
-    ...(planned ? [`planned for ${shortDate(planned.on)}`] : []),
+    ...(held
+      ? [t("came back, {{right}} of {{answers}} right", { right: Math.round(held.right), answers: held.answers })]
+      : []),
+    ...(planned ? [t("planned for {{on}}", { on: shortDate(planned.on) })] : []),
     ...(suggested ? [`due ${shortDate(suggested.on)}`] : []),
-    ...(recall === null ? [] : [`recall about ${Math.round(recall * 10)} in 10`]),
+    ...(recall === null ? [] : [t("recall about {{recall}} in 10", { recall: Math.round(recall * 10) })]),
   ].join("; ");
   const content = held ? (
     <Bead mark={topic.strand.letter} hue={topic.strand.hue} size={20} />
@@ -172,7 +175,12 @@ function Cell(props: {
           type="button"
           disabled={isBusy}
           title={said}
-          aria-label={`${topic.name}, week of ${shortDate(monday)}${said ? `: ${said}` : ""}. ${planned ? "Take the return back" : "Plan a return"}`}
+          aria-label={t("{{topic}}, week of {{monday}}{{said}}. {{planned}}", {
+            topic: topic.name,
+            monday: shortDate(monday),
+            said: said ? `: ${said}` : "",
+            planned: planned ? t("Remove the return") : t("Plan a return"),
+          })}
           onClick={() => {
             if (planned) takeBack(planned.on);
             else bringBack();
@@ -208,21 +216,21 @@ function Legend() {
       }}
     >
       <Box sx={{ display: "flex", gap: 0.75, alignItems: "center" }}>
-        <Box sx={{ width: 13, height: 13, bgcolor: "var(--unit-0)", borderRadius: "2px" }} /> taught
+        <Box sx={{ width: 13, height: 13, bgcolor: "var(--unit-0)", borderRadius: "2px" }} /> {t("taught")}
       </Box>
       <Box sx={{ display: "flex", gap: 0.75, alignItems: "center" }}>
-        <Bead mark="R" hue={0} size={18} /> came back
+        <Bead mark="R" hue={0} size={18} /> {t("came back")}
       </Box>
       <Box sx={{ display: "flex", gap: 0.75, alignItems: "center" }}>
-        <Bead mark="R" hue={0} size={18} state="planned" /> planned, or faint: due by then
+        <Bead mark="R" hue={0} size={18} state="planned" /> {t("planned, or faint: due by then")}
       </Box>
-      <Box sx={{ flex: 1 }}>Tap a cell to plan a return in that week; tap a planned one to take it back.</Box>
+      <Box sx={{ flex: 1 }}>{t("Tap a cell to plan a return in that week; tap a planned one to remove it.")}</Box>
       <Box sx={{ display: "flex", gap: "2px", alignItems: "center" }}>
-        recall&nbsp;
+        {t("recall")}
         {[0.1, 0.25, 0.4, 0.58].map((opacity) => (
           <Box key={opacity} sx={{ width: 16, height: 14, bgcolor: "primary.main", opacity }} />
         ))}
-        &nbsp;fading to secure
+        {t("fading to secure")}
       </Box>
     </Box>
   );

@@ -6,10 +6,11 @@ import Typography from "@mui/material/Typography";
 import type { DueTopic } from "@verdant/contract/plan";
 import { Link as RouterLink } from "react-router";
 import { Bead } from "../ui/Bead.tsx";
-import { counted, shortDate } from "../ui/dates.ts";
+import { shortDate } from "../ui/dates.ts";
 import { RecallTint } from "./RecallTint.tsx";
 import { reasonFor } from "../ui/dueReason.ts";
 import { useReturns } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 /** Topics as rows: bead, name, one sentence of reasons, recall as a tint, items at hand. */
 export function TopicRows({
@@ -56,7 +57,7 @@ export function TopicRows({
           <Link
             component={RouterLink}
             to={`/before/${topic.topicId}`}
-            title="Before you teach: what was hard, and which wrong ideas to expect"
+            title={t("Before you teach: what was hard, and which wrong ideas to expect")}
             color="inherit"
             underline="hover"
             sx={{ fontWeight: 700, flex: { xs: "1 1 calc(100% - 48px)", md: "none" } }}
@@ -68,28 +69,28 @@ export function TopicRows({
           </Typography>
           <RecallTint
             band={topic.standing === "justSeen" ? null : topic.band}
-            none={topic.standing === "justSeen" ? "just came back" : "no estimate"}
+            none={topic.standing === "justSeen" ? t("just came back") : t("no estimate")}
           />
           <Typography
             variant="caption"
             sx={{ textAlign: "right", color: topic.available === 0 ? "warning.dark" : "text.secondary" }}
           >
-            {topic.available === 0 ? "no items" : counted(topic.available, "item")}
+            {topic.available === 0 ? t("no items") : t("{{count}} items", { count: topic.available })}
           </Typography>
           {topic.standing === "notTaught" ? (
             <span />
           ) : topic.plannedOn ? (
             <Typography variant="caption" sx={{ textAlign: "right" }}>
-              planned {shortDate(topic.plannedOn)}
+              {t("planned {{plannedOn}}", { plannedOn: shortDate(topic.plannedOn) })}
             </Typography>
           ) : (
             <Button
               size="small"
               disabled={isPlanning}
-              aria-label={`Plan a return of ${topic.name}`}
+              aria-label={t("Plan a return of {{topic}}", { topic: topic.name })}
               onClick={() => void bringBack(topic, null)}
             >
-              Plan a return
+              {t("Plan a return")}
             </Button>
           )}
         </Box>

@@ -3,6 +3,7 @@ import { api, calls } from "../platform/contractApi.ts";
 import { problemOf } from "../platform/problem.ts";
 import { shortDate } from "../ui/dates.ts";
 import { useToast } from "../ui/Toasts.tsx";
+import { t } from "../platform/words.ts";
 
 export const planApi = api.injectEndpoints({
   endpoints: (build) => ({
@@ -35,7 +36,10 @@ export function useReturns(classId: string) {
       .map((one) => one.on)
       .sort()[0];
     if (on !== undefined)
-      say({ text: `${topic.name} comes back on ${shortDate(on)}.`, undo: () => void takeBack(topic.topicId, on) });
+      say({
+        text: t("{{topic}} comes back on {{on}}.", { topic: topic.name, on: shortDate(on) }),
+        undo: () => void takeBack(topic.topicId, on),
+      });
   };
   return { bringBack, takeBack, isPlanning: isLoading };
 }

@@ -1,5 +1,6 @@
-/** Every string of the students' pages goes through `t`, with the English sentence as its key. */
+/** Every string that a person reads goes through `t`, with the English sentence as its key (docs/decisions/0024). */
 import i18next from "i18next";
+import { singulars } from "./enGB.ts";
 
 void i18next.init({
   lng: "en-GB",
@@ -9,39 +10,39 @@ void i18next.init({
   interpolation: { escapeValue: false },
   resources: {
     "en-GB": {
-      translation: {
-        "{{count}} questions_one": "{{count}} question",
-        "{{count}} questions_other": "{{count}} questions",
-        "{{count}} answers wait on this device_one": "{{count}} answer waits on this device",
-        "{{count}} answers wait on this device_other": "{{count}} answers wait on this device",
-        "{{count}} answers on this device_one": "{{count}} answer on this device",
-        "{{count}} answers on this device_other": "{{count}} answers on this device",
-        "{{count}} seconds left_one": "{{count}} second left",
-        "{{count}} seconds left_other": "{{count}} seconds left",
-        "{{count}} answers came after the time and do not count._one":
-          "{{count}} answer came after the time and does not count.",
-        "{{count}} answers came after the time and do not count._other":
-          "{{count}} answers came after the time and do not count.",
-        "{{count}} questions are still open_one": "{{count}} question is still open",
-        "{{count}} questions are still open_other": "{{count}} questions are still open",
-      },
+      translation: Object.fromEntries(
+        Object.entries(singulars).flatMap(([several, one]) => [
+          [`${several}_one`, one],
+          [`${several}_other`, several],
+        ]),
+      ),
     },
   },
 });
 
-export const t = (sentence: string, values?: Record<string, string | number>): string =>
-  i18next.t(sentence, values ?? {});
+/** The names in `{{braces}}` of a sentence. */
+type Holes<S extends string> = S extends `${string}{{${infer Hole}}}${infer Rest}` ? Hole | Holes<Rest> : never;
+type Values<S extends string> = [Holes<S>] extends [never] ? [] : [values: Readonly<Record<Holes<S>, string | number>>];
 
-const time = new Intl.DateTimeFormat(i18next.language, {
+/** The sentence in the reader's language, with the values put into it; `count` chooses its plural. */
+export const t = <const S extends string>(sentence: S, ...[values]: Values<S>): string =>
+  i18next.t(sentence as string, (values ?? {}) as Record<string, string | number>);
+
+export const { language } = i18next;
+
+const time = new Intl.DateTimeFormat(language, {
   weekday: "short",
   day: "numeric",
   month: "short",
   hour: "2-digit",
   minute: "2-digit",
 });
-const day = new Intl.DateTimeFormat(i18next.language, { weekday: "long", day: "numeric", month: "long" });
-const number = new Intl.NumberFormat(i18next.language, { maximumFractionDigits: 2 });
+const day = new Intl.DateTimeFormat(language, { weekday: "long", day: "numeric", month: "long" });
+const number = new Intl.NumberFormat(language, { maximumFractionDigits: 2 });
+const list = new Intl.ListFormat(language, { type: "conjunction" });
 
 export const timeOf = (at: string) => time.format(new Date(at));
 export const shownDay = (at: string) => day.format(new Date(at));
 export const numberOf = (value: number) => number.format(value);
+/** "Rivers, Coasts and Weather" */
+export const inAList = (names: readonly string[]) => list.format(names);

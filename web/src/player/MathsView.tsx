@@ -1,18 +1,65 @@
 /** Draws a formula from its MathML: read as XML, and built anew from an allow-list of elements and attributes. */
 import type { Maths } from "@verdant/core/richText";
 import "@fontsource/noto-sans-math/400.css";
+import { mathsFont } from "../theme.ts";
 import { createElement, useEffect, useMemo, useState, type ReactNode } from "react";
 
-const elements = new Set(
-  "math mrow mi mn mo ms mtext mspace mfrac msqrt mroot msub msup msubsup munder mover munderover mtable mtr mtd mstyle mpadded mphantom menclose semantics".split(
-    " ",
-  ),
-);
-const attributes = new Set(
-  "display mathvariant stretchy fence separator lspace rspace form largeop movablelimits accent accentunder minsize maxsize symmetric linethickness displaystyle scriptlevel width height depth voffset columnalign columnspacing rowspacing notation dir".split(
-    " ",
-  ),
-);
+const elements = new Set([
+  "math",
+  "mrow",
+  "mi",
+  "mn",
+  "mo",
+  "ms",
+  "mtext",
+  "mspace",
+  "mfrac",
+  "msqrt",
+  "mroot",
+  "msub",
+  "msup",
+  "msubsup",
+  "munder",
+  "mover",
+  "munderover",
+  "mtable",
+  "mtr",
+  "mtd",
+  "mstyle",
+  "mpadded",
+  "mphantom",
+  "menclose",
+  "semantics",
+]);
+const attributes = new Set([
+  "display",
+  "mathvariant",
+  "stretchy",
+  "fence",
+  "separator",
+  "lspace",
+  "rspace",
+  "form",
+  "largeop",
+  "movablelimits",
+  "accent",
+  "accentunder",
+  "minsize",
+  "maxsize",
+  "symmetric",
+  "linethickness",
+  "displaystyle",
+  "scriptlevel",
+  "width",
+  "height",
+  "depth",
+  "voffset",
+  "columnalign",
+  "columnspacing",
+  "rowspacing",
+  "notation",
+  "dir",
+]);
 
 export function MathsView({ maths }: { maths: Maths }) {
   const [typeset, setTypeset] = useState("");
@@ -25,7 +72,7 @@ export function MathsView({ maths }: { maths: Maths }) {
     });
   }, [maths]);
   const drawn = useMemo(() => build(mathml), [mathml]);
-  return <span style={{ fontFamily: '"Noto Sans Math", math' }}>{drawn ?? <code>{maths.latex}</code>}</span>;
+  return <span style={{ fontFamily: mathsFont }}>{drawn ?? <code>{maths.latex}</code>}</span>;
 }
 
 function build(mathml: string): ReactNode {

@@ -16,6 +16,7 @@ import { problemOf } from "../platform/problem.ts";
 import { moment } from "../ui/dates.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { useAddCommentMutation, useListCommentsQuery, useSettleCommentMutation } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 // Suggesting needs the whole editor; reading needs none of it.
 const SuggestDialog = lazy(async () => ({ default: (await import("./SuggestDialog.tsx")).SuggestDialog }));
@@ -30,9 +31,9 @@ export function CommentsPanel({ item }: { item: Commented }) {
   const open = comments.filter((one) => one.settled === null);
   const settled = comments.length - open.length;
   return (
-    <Box component="section" aria-label="Comments" sx={{ mt: 2, pt: 1.5, borderTop: 1, borderColor: "divider" }}>
+    <Box component="section" aria-label={t("Comments")} sx={{ mt: 2, pt: 1.5, borderTop: 1, borderColor: "divider" }}>
       <Typography variant="h2" sx={{ mb: 1 }}>
-        Comments
+        {t("Comments")}
       </Typography>
       {(showsSettled ? comments : open).map((one) => (
         <OneComment key={one.id} comment={one} />
@@ -45,7 +46,7 @@ export function CommentsPanel({ item }: { item: Commented }) {
             setShowsSettled(!showsSettled);
           }}
         >
-          {showsSettled ? "Only what is open" : `${settled} settled`}
+          {showsSettled ? t("Only what is open") : t("{{settled}} done", { settled })}
         </Link>
       )}
       <AddComment
@@ -86,14 +87,14 @@ function AddComment({ item, suggest }: { item: Commented; suggest: () => void })
         <TextField
           select
           size="small"
-          label="About"
+          label={t("About")}
           value={field}
           sx={{ width: 130 }}
           onChange={(event) => {
             setField(event.target.value as ContentField | "all");
           }}
         >
-          <MenuItem value="all">the item</MenuItem>
+          <MenuItem value="all">{t("the item")}</MenuItem>
           {contentFields.map((one) => (
             <MenuItem key={one} value={one}>
               {fieldNames[one].toLowerCase()}
@@ -102,7 +103,7 @@ function AddComment({ item, suggest }: { item: Commented; suggest: () => void })
         </TextField>
         <TextField
           size="small"
-          label="What you would say"
+          label={t("What you would say")}
           multiline
           fullWidth
           value={body}
@@ -114,10 +115,10 @@ function AddComment({ item, suggest }: { item: Commented; suggest: () => void })
       </Box>
       <Box sx={{ display: "flex", gap: 1, mt: 1 }}>
         <Button size="small" variant="outlined" disabled={isLoading || body.trim() === ""} onClick={() => void send()}>
-          Comment
+          {t("Comment")}
         </Button>
         <Button size="small" onClick={suggest}>
-          Suggest a change
+          {t("Suggest a change")}
         </Button>
       </Box>
     </Box>
@@ -131,31 +132,31 @@ function OneComment({ comment }: { comment: Comment }) {
   const as = async (how: "settled" | "taken") => {
     const answer = await settle({ params: { commentId: comment.id }, body: { as: how } });
     if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
-    else if (how === "taken") say({ text: "The change is taken into the item, as its next revision." });
+    else if (how === "taken") say({ text: t("The change is in the item now, as its next revision.") });
   };
   const about = comment.field === null ? "" : `, about ${fieldNames[comment.field].toLowerCase()}`;
   return (
-    <Box component="article" aria-label={`Comment of ${comment.by}`} sx={{ mb: 1.5 }}>
+    <Box component="article" aria-label={t("Comment of {{by}}", { by: comment.by })} sx={{ mb: 1.5 }}>
       <Typography variant="body2" color="textSecondary">
-        <strong>{comment.by}</strong>, {moment(comment.at)}, on revision {comment.n}
-        {about}
+        <strong>{comment.by}</strong>
+        {t(", {{at}}, on revision {{comment}}{{about}}", { at: moment(comment.at), comment: comment.n, about })}
         {comment.settled && ` · ${comment.settled}`}
       </Typography>
       {comment.body !== "" && <Typography sx={{ whiteSpace: "pre-line" }}>{comment.body}</Typography>}
       {suggestion && (
         <Box sx={{ mt: 1 }}>
-          <Difference before={suggestion.base} after={suggestion.content} names={["As it was", "Suggested"]} />
+          <Difference before={suggestion.base} after={suggestion.content} names={[t("As it was"), "Suggested"]} />
         </Box>
       )}
       {comment.settled === null && (
         <Box sx={{ display: "flex", gap: 1, mt: 0.5 }}>
           {suggestion && (
             <Button size="small" variant="contained" disabled={isLoading} onClick={() => void as("taken")}>
-              Take it
+              {t("Accept it")}
             </Button>
           )}
           <Button size="small" disabled={isLoading} onClick={() => void as("settled")}>
-            Settled
+            {t("Done")}
           </Button>
         </Box>
       )}

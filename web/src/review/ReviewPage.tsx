@@ -14,7 +14,7 @@ import { Difference } from "../bank/difference/Difference.tsx";
 import { problemOf } from "../platform/problem.ts";
 import { Player } from "../player/Player.tsx";
 import { RichTextView } from "../player/RichTextView.tsx";
-import { counted, moment } from "../ui/dates.ts";
+import { moment } from "../ui/dates.ts";
 import { OnlyFirst } from "../ui/OnlyFirst.tsx";
 import { Page } from "../ui/Page.tsx";
 import { PickRow } from "../ui/PickRow.tsx";
@@ -22,6 +22,7 @@ import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { CommentsPanel } from "./CommentsPanel.tsx";
 import { useDecideReviewMutation, useListReviewsQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 export function ReviewPage() {
   const { data, error, refetch } = useListReviewsQuery(undefined, { refetchOnMountOrArgChange: true });
@@ -53,8 +54,8 @@ export function ReviewPage() {
         say({ text: problemOf(answer.error).detail, isError: true });
         return;
       }
-      const deeds = { approve: "approved", sendBack: "sent back", withdraw: "taken back" };
-      say({ text: `Item ${request.number} is ${deeds[decision]}.` });
+      const deeds = { approve: t("approved"), sendBack: t("sent back"), withdraw: t("cancelled") };
+      say({ text: t("Item {{number}} is {{decision}}.", { number: request.number, decision: deeds[decision] }) });
       setSendingBack(false);
       setChosenId(requests[at + 1]?.id ?? requests[at - 1]?.id ?? null);
     },
@@ -92,19 +93,21 @@ export function ReviewPage() {
 
   return (
     <Page
-      title="To look over"
-      about={data && counted(requests.length, "item")}
+      title={t("To check")}
+      about={data && t("{{count}} items", { count: requests.length })}
       actions={
         <Button component={Link} to="/bank">
-          Back to the bank
+          {t("Back to the bank")}
         </Button>
       }
     >
       {error && <Failed error={error} retry={() => void refetch()} />}
-      {!data && !error && <Loading what="what waits" />}
+      {!data && !error && <Loading what={t("what waits")} />}
       {data && requests.length === 0 && (
         <Empty>
-          Nothing waits. A lead turns review on under Team: every item before it is used, or second looks at some.
+          {t(
+            "Nothing waits. A lead turns checking on under Team: every item before it is used, or second looks at some.",
+          )}
         </Empty>
       )}
       {request && (
@@ -117,7 +120,7 @@ export function ReviewPage() {
           }}
         >
           <div>
-            <Box component="ul" aria-label="Waiting" sx={{ m: 0, p: 0, listStyle: "none" }}>
+            <Box component="ul" aria-label={t("Waiting")} sx={{ m: 0, p: 0, listStyle: "none" }}>
               {requests.map((one, i) => (
                 <Row
                   key={one.id}
@@ -131,22 +134,26 @@ export function ReviewPage() {
             </Box>
             <OnlyFirst
               isMore={data?.isMore}
-              text="These have waited longest. More come here when some of them are done."
+              text={t("These have waited longest. More come here when some of them are done.")}
             />
           </div>
-          <Paper sx={{ p: 2.5 }} component="section" aria-label={`Item ${request.number}`}>
+          <Paper sx={{ p: 2.5 }} component="section" aria-label={t("Item {{number}}", { number: request.number })}>
             <Box sx={{ display: "flex", alignItems: "center", gap: 1, mb: 1.5 }}>
               <Typography variant="body2" color="textSecondary" sx={{ flex: 1 }}>
-                {request.kind === "secondLook" ? "A second look at" : "Before it is used:"} item {request.number}, by{" "}
-                {request.askedBy}, {moment(request.askedAt)}
-                {request.use === "reserved" && " · reserved"}
+                {t("{{kind}} item {{number}}, by {{askedBy}}, {{askedAt}}", {
+                  kind: request.kind === "secondLook" ? t("A second look at") : t("Before it is used:"),
+                  number: request.number,
+                  askedBy: request.askedBy,
+                  askedAt: moment(request.askedAt),
+                })}
+                {request.use === "reserved" && t(" · reserved")}
               </Typography>
               <Button component={Link} to={`/bank/${request.itemId}`}>
-                Edit
+                {t("Edit")}
               </Button>
               {request.isMine ? (
                 <Button disabled={isLoading} onClick={() => void act("withdraw")}>
-                  Take it back
+                  {t("Cancel request")}
                 </Button>
               ) : (
                 <Button
@@ -156,7 +163,7 @@ export function ReviewPage() {
                     setSendingBack(true);
                   }}
                 >
-                  Send back (B)
+                  {t("Send back (B)")}
                 </Button>
               )}
               <Button
@@ -165,12 +172,12 @@ export function ReviewPage() {
                 aria-keyshortcuts="a"
                 onClick={() => void act("approve")}
               >
-                Approve (A)
+                {t("Approve (A)")}
               </Button>
             </Box>
             {!request.mayApprove && (
               <Typography color="textSecondary" sx={{ mb: 1 }}>
-                You wrote this; in your department a colleague approves it.
+                {t("You wrote this; in your department a colleague approves it.")}
               </Typography>
             )}
             {isSendingBack && <SendBack send={(words) => void act("sendBack", words)} />}
@@ -191,9 +198,9 @@ function Row({ request, isChosen, choose }: { request: ReviewRequest; isChosen: 
     <PickRow isChosen={isChosen} choose={choose}>
       {request.label ?? headline(request.content.stem)}
       <Typography variant="body2" color="textSecondary">
-        {request.number} · {request.isMine ? "yours" : request.askedBy}
-        {request.kind === "secondLook" && " · second look"}
-        {request.inUse && " · a change"}
+        {request.number} · {request.isMine ? t("yours") : request.askedBy}
+        {request.kind === "secondLook" && t(" · second look")}
+        {request.inUse && t(" · a change")}
       </Typography>
     </PickRow>
   );
@@ -207,7 +214,7 @@ function SendBack({ send }: { send: (words: string) => void }) {
         autoFocus
         fullWidth
         multiline
-        label="What is to be done"
+        label={t("What is to be done")}
         value={words}
         slotProps={{ htmlInput: { maxLength: 2000 } }}
         onChange={(event) => {
@@ -222,7 +229,7 @@ function SendBack({ send }: { send: (words: string) => void }) {
           send(words);
         }}
       >
-        Send back
+        {t("Send back")}
       </Button>
     </Box>
   );
@@ -249,11 +256,11 @@ function Looked({ request }: { request: ReviewRequest }) {
       )}
       {inUse && (
         <Box sx={{ mt: 2 }}>
-          <Difference before={inUse} after={content} names={["In use now", "Handed in"]} />
+          <Difference before={inUse} after={content} names={[t("In use now"), t("Handed in")]} />
         </Box>
       )}
       {findings.length > 0 && (
-        <Box component="ul" aria-label="What the checker says" sx={{ mt: 1.5, pl: 2.5, color: "text.secondary" }}>
+        <Box component="ul" aria-label={t("What the checker says")} sx={{ mt: 1.5, pl: 2.5, color: "text.secondary" }}>
           {findings.map((finding) => (
             <li key={`${finding.rule} ${finding.text}`}>{finding.text}</li>
           ))}

@@ -13,6 +13,7 @@ import { useState } from "react";
 import { ContentEditor } from "../bank/editor/ContentEditor.tsx";
 import { problemOf } from "../platform/problem.ts";
 import { useAddCommentMutation } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 export function SuggestDialog(props: {
   item: { readonly id: string; readonly content: Content; readonly revisionId: string };
@@ -32,13 +33,13 @@ export function SuggestDialog(props: {
   };
   return (
     <Dialog open onClose={close} fullWidth maxWidth="md">
-      <DialogTitle>Suggest a change</DialogTitle>
+      <DialogTitle>{t("Suggest a change")}</DialogTitle>
       <DialogContent>
         <Stack spacing={2} sx={{ pt: 1 }}>
           {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
           <ContentEditor content={content} isNew={false} onChange={setContent} />
           <TextField
-            label="Why"
+            label={t("Why")}
             multiline
             value={body}
             slotProps={{ htmlInput: { maxLength: 2000 } }}
@@ -49,9 +50,9 @@ export function SuggestDialog(props: {
         </Stack>
       </DialogContent>
       <DialogActions>
-        <Button onClick={close}>Leave it</Button>
+        <Button onClick={close}>{t("Cancel")}</Button>
         <Button variant="contained" disabled={isLoading || !differs} onClick={() => void send()}>
-          Suggest it
+          {t("Suggest it")}
         </Button>
       </DialogActions>
     </Dialog>

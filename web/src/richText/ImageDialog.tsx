@@ -12,6 +12,7 @@ import { useState } from "react";
 import { useDescribeMediaMutation } from "../media/api.ts";
 import { useIsGuest } from "../team/api.ts";
 import { pictureFiles, ShelfPicker } from "../media/ShelfPicker.tsx";
+import { t } from "../platform/words.ts";
 
 /** A text attribute of a node. */
 export const textIn = (attrs: Record<string, unknown> | null, name: string) => {
@@ -59,7 +60,7 @@ export function ImageDialog({
   };
   return (
     <Dialog open onClose={close} fullWidth maxWidth="sm">
-      <DialogTitle>{before ? "The picture" : "Add a picture"}</DialogTitle>
+      <DialogTitle>{before ? t("The picture") : t("Add a picture")}</DialogTitle>
       <DialogContent>
         <Stack spacing={2} sx={{ pt: 1 }}>
           {kept ? (
@@ -77,7 +78,7 @@ export function ImageDialog({
                     setKept(null);
                   }}
                 >
-                  Another picture
+                  {t("Another picture")}
                 </Button>
               </Box>
             </>
@@ -85,7 +86,7 @@ export function ImageDialog({
             <ShelfPicker kinds={["picture"]} files={pictureFiles} choose={choose} />
           )}
           <TextField
-            label="What it shows, for those who cannot see it"
+            label={t("What it shows, for those who cannot see it")}
             required
             multiline
             value={alt}
@@ -95,7 +96,7 @@ export function ImageDialog({
             slotProps={{ htmlInput: { maxLength: 1000 } }}
           />
           <TextField
-            label="Who made it, and the licence"
+            label={t("Who made it, and the licence")}
             value={credit}
             onChange={(event) => {
               setCredit(event.target.value);
@@ -105,7 +106,7 @@ export function ImageDialog({
         </Stack>
       </DialogContent>
       <DialogActions>
-        <Button onClick={close}>Leave it</Button>
+        <Button onClick={close}>{t("Cancel")}</Button>
         <Button
           variant="contained"
           disabled={!kept || alt.trim() === ""}
@@ -115,7 +116,7 @@ export function ImageDialog({
             close();
           }}
         >
-          {before ? "Keep" : "Put it in"}
+          {before ? t("Save") : t("Put it in")}
         </Button>
       </DialogActions>
     </Dialog>

@@ -8,6 +8,7 @@ import DialogTitle from "@mui/material/DialogTitle";
 import TextField from "@mui/material/TextField";
 import { useEffect, useState } from "react";
 import { MathsView } from "../player/MathsView.tsx";
+import { t } from "../platform/words.ts";
 
 export function MathsDialog({
   before,
@@ -32,30 +33,30 @@ export function MathsDialog({
   }, [latex]);
   return (
     <Dialog open onClose={close} fullWidth maxWidth="sm">
-      <DialogTitle>Formula</DialogTitle>
+      <DialogTitle>{t("Formula")}</DialogTitle>
       <DialogContent>
         <TextField
           autoFocus
           fullWidth
-          label="LaTeX"
-          placeholder="\frac{deaths}{births} \times 1000"
+          label={t("Formula")}
+          placeholder={t("\\frac{deaths}{births} \\times 1000")}
           value={latex}
           error={drawn.mistake !== ""}
-          helperText={drawn.mistake || "for example \\frac{a}{b}, x^2, \\sqrt{n}, \\times"}
+          helperText={drawn.mistake || t("for example \\frac{a}{b}, x^2, \\sqrt{n}, \\times")}
           onChange={(event) => {
             setLatex(event.target.value);
           }}
           slotProps={{ htmlInput: { maxLength: 1000 } }}
           sx={{ mt: 1 }}
         />
-        <Box sx={{ mt: 2, minHeight: 56, fontSize: 20 }} aria-label="As students see it">
+        <Box sx={{ mt: 2, minHeight: 56, fontSize: 20 }} aria-label={t("As students see it")}>
           {latex.trim() !== "" && drawn.mathml !== "" && (
             <MathsView maths={{ type: "maths", latex, mathml: drawn.mathml }} />
           )}
         </Box>
       </DialogContent>
       <DialogActions>
-        <Button onClick={close}>Leave it</Button>
+        <Button onClick={close}>{t("Cancel")}</Button>
         <Button
           variant="contained"
           disabled={latex.trim() === "" || drawn.mistake !== ""}
@@ -64,7 +65,7 @@ export function MathsDialog({
             close();
           }}
         >
-          Put it in
+          {t("Put it in")}
         </Button>
       </DialogActions>
     </Dialog>

@@ -4,6 +4,7 @@ import Typography from "@mui/material/Typography";
 import { isEmptyText, richTextOf, type RichText } from "@verdant/core/richText";
 import { useState } from "react";
 import { RichTextField } from "./RichTextField.tsx";
+import { t } from "../platform/words.ts";
 
 export const orNothing = (text: RichText) => (isEmptyText(text) ? undefined : text);
 
@@ -22,16 +23,16 @@ export function OptionalText({
   if (!isOpen) {
     return (
       <Typography variant="body2" color="textSecondary">
-        No {label.toLowerCase()} ({hint}).{" "}
+        {t("No {{label}} ({{hint}}).", { label: label.toLowerCase(), hint })}{" "}
         <Link
           component="button"
           type="button"
-          aria-label={`Write one: ${label.toLowerCase()}`}
+          aria-label={t("Write one: {{label}}", { label: label.toLowerCase() })}
           onClick={() => {
             setOpen(true);
           }}
         >
-          Write one
+          {t("Write one")}
         </Link>
       </Typography>
     );

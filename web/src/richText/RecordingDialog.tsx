@@ -14,11 +14,12 @@ import { useState } from "react";
 import { recordingFiles, ShelfPicker } from "../media/ShelfPicker.tsx";
 import { RecordingPlayer } from "../player/RecordingView.tsx";
 import { useShelfDescription } from "./ImageDialog.tsx";
+import { t } from "../platform/words.ts";
 
 const fields = [
   ["title", "Title", limits.alt, false],
-  ["transcript", "What is said and what happens, for those who cannot hear or see it", limits.transcript, true],
-  ["credit", "Who made it, and the licence", limits.alt, false],
+  ["transcript", t("What is said and what happens, for those who cannot hear or see it"), limits.transcript, true],
+  ["credit", t("Who made it, and the licence"), limits.alt, false],
 ] as const;
 
 export function RecordingDialog(props: {
@@ -38,7 +39,7 @@ export function RecordingDialog(props: {
   };
   return (
     <Dialog open onClose={close} fullWidth maxWidth="sm">
-      <DialogTitle>{before ? "The recording" : "Add a recording"}</DialogTitle>
+      <DialogTitle>{before ? t("The recording") : t("Add a recording")}</DialogTitle>
       <DialogContent>
         <Stack spacing={2} sx={{ pt: 1 }}>
           {recording ? (
@@ -67,7 +68,7 @@ export function RecordingDialog(props: {
         </Stack>
       </DialogContent>
       <DialogActions>
-        <Button onClick={close}>Leave it</Button>
+        <Button onClick={close}>{t("Cancel")}</Button>
         <Button
           variant="contained"
           disabled={!recording || recording.transcript.trim() === ""}
@@ -78,7 +79,7 @@ export function RecordingDialog(props: {
             close();
           }}
         >
-          {before ? "Keep" : "Put it in"}
+          {before ? t("Save") : t("Put it in")}
         </Button>
       </DialogActions>
     </Dialog>

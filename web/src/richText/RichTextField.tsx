@@ -8,6 +8,7 @@ import { nonce } from "../platform/nonce.ts";
 import { afterPointer } from "../ui/afterPointer.ts";
 import { extensions, fromDocument, toDocument } from "./richTextEditing.ts";
 import { RichTextTools, type RichTextDialog } from "./RichTextTools.tsx";
+import { mathsFont } from "../theme.ts";
 
 const Field = styled(Box)(({ theme }) => {
   const line = theme.vars?.palette.divider ?? "currentColor";
@@ -25,7 +26,7 @@ const Field = styled(Box)(({ theme }) => {
     "& .ProseMirror img": { display: "block", maxWidth: "100%", height: "auto", maxHeight: 260, width: "auto" },
     "& .ProseMirror .recording": { padding: "6px 10px", border: `1px solid ${line}`, borderRadius: 4, margin: "4px 0" },
     "& .ProseMirror .ProseMirror-selectednode": { outline: `2px solid ${theme.vars?.palette.warning.main ?? line}` },
-    "& .ProseMirror .maths": { fontFamily: '"Noto Sans Math", math', cursor: "pointer" },
+    "& .ProseMirror .maths": { fontFamily: mathsFont, cursor: "pointer" },
   };
 });
 

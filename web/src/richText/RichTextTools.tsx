@@ -21,23 +21,24 @@ import { RecordingDialog } from "./RecordingDialog.tsx";
 import { ImageDialog } from "./ImageDialog.tsx";
 import { MathsDialog } from "./MathsDialog.tsx";
 import { insertTable } from "./richTextNodes.ts";
+import { t } from "../platform/words.ts";
 
 const marks = [
   ["bold", "Bold", Bold],
   ["italic", "Italic", Italic],
   ["subscript", "Subscript", Subscript],
   ["superscript", "Superscript", Superscript],
-  ["bulletList", "Bulleted list", List],
-  ["orderedList", "Numbered list", ListOrdered],
+  ["bulletList", t("Bulleted list"), List],
+  ["orderedList", t("Numbered list"), ListOrdered],
 ] as const;
 
 const tableTools = [
-  ["Add a row", addRowAfter],
-  ["Add a column", addColumnAfter],
-  ["Remove the row", deleteRow],
-  ["Remove the column", deleteColumn],
-  ["Headings on or off", toggleHeaderRow],
-  ["Remove the table", deleteTable],
+  [t("Add a row"), addRowAfter],
+  [t("Add a column"), addColumnAfter],
+  [t("Remove the row"), deleteRow],
+  [t("Remove the column"), deleteColumn],
+  [t("Headings on or off"), toggleHeaderRow],
+  [t("Remove the table"), deleteTable],
 ] as const;
 
 export type RichTextDialog = "image" | "recording" | "maths" | null;
@@ -67,7 +68,11 @@ export function RichTextTools(props: {
   };
   return (
     <Box sx={{ px: 0.75, pb: 0.5 }}>
-      <Box role="toolbar" aria-label={`Formatting of ${label}`} sx={{ display: "flex", gap: 0.25, flexWrap: "wrap" }}>
+      <Box
+        role="toolbar"
+        aria-label={t("Formatting of {{label}}", { label })}
+        sx={{ display: "flex", gap: 0.25, flexWrap: "wrap" }}
+      >
         {marks.map(([name, title, icon], i) => (
           <Tool
             key={name}
@@ -80,14 +85,14 @@ export function RichTextTools(props: {
           />
         ))}
         <Tool
-          title="Table"
+          title={t("Table")}
           icon={Table}
           apply={() => {
             if (!active.inTable) editor.chain().focus().command(insertTable).run();
           }}
         />
         <Tool
-          title={active.image ? "Change the picture's description" : "Picture"}
+          title={active.image ? t("Change the picture's description") : t("Picture")}
           icon={ImagePlus}
           isOn={active.image !== null}
           apply={() => {
@@ -95,7 +100,7 @@ export function RichTextTools(props: {
           }}
         />
         <Tool
-          title={active.recording ? "Change what is said of the recording" : "Recording"}
+          title={active.recording ? t("Change what is said of the recording") : t("Recording")}
           icon={AudioLines}
           isOn={active.recording !== null}
           apply={() => {
@@ -103,7 +108,7 @@ export function RichTextTools(props: {
           }}
         />
         <Tool
-          title={active.latex ? "Change the formula" : "Formula"}
+          title={active.latex ? t("Change the formula") : t("Formula")}
           icon={Sigma}
           isOn={active.latex !== ""}
           apply={() => {
@@ -112,7 +117,11 @@ export function RichTextTools(props: {
         />
       </Box>
       {active.inTable && (
-        <Box role="toolbar" aria-label={`Table in ${label}`} sx={{ display: "flex", gap: 0.5, flexWrap: "wrap" }}>
+        <Box
+          role="toolbar"
+          aria-label={t("Table in {{label}}", { label })}
+          sx={{ display: "flex", gap: 0.5, flexWrap: "wrap" }}
+        >
           {tableTools.map(([title, run]) => (
             <TextTool
               key={title}

@@ -1,6 +1,7 @@
 /** The text editor's nodes for tables, pictures and formulas. */
 import { Node, type CommandProps } from "@tiptap/core";
 import { tableEditing } from "@tiptap/pm/tables";
+import { t } from "../platform/words.ts";
 
 declare module "@tiptap/core" {
   interface NodeConfig<Options, Storage> {
@@ -86,7 +87,7 @@ const recording = (name: "audio" | "video") =>
     renderHTML: ({ node }) => [
       "div",
       { class: "recording" },
-      `${name === "audio" ? "Recording to hear" : "Recording to watch"}: ${String(node.attrs["title"])}`,
+      `${name === "audio" ? t("Recording to hear") : t("Recording to watch")}: ${String(node.attrs["title"])}`,
     ],
   });
 

@@ -18,6 +18,7 @@ import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { useSaveSharedItemMutation, useShowSharedItemQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 type Work = Pick<SharedItem, "content" | "demand" | "keptFindings"> & { readonly topicId: string | null };
 
@@ -28,7 +29,7 @@ interface Begun {
 
 /** A guest has no drafts at the server: what is not saved yet is kept in this browser. */
 const unsaved = {
-  key: (itemId: string) => `unsaved item ${itemId}`,
+  key: (itemId: string) => t("unsaved item {{itemId}}", { itemId }),
   read: (itemId: string): Begun | null => {
     try {
       // Safe: nothing but `keep` writes under this key.
@@ -60,7 +61,7 @@ export function GuestEditor(props: {
     { skip: isNew, refetchOnMountOrArgChange: true },
   );
   if (error) return <Failed error={error} />;
-  if (!isNew && !data) return <Loading what="the item" />;
+  if (!isNew && !data) return <Loading what={t("the item")} />;
   const blank = kinds.oneRightAnswer.blank(() => crypto.randomUUID().slice(0, 8));
   const saved: Begun = data
     ? { version: data.version, work: data }
@@ -81,7 +82,7 @@ function Editor(props: Parameters<typeof GuestEditor>[0] & { item: SharedItem | 
     () => (isEmpty ? [] : check(content, { use: item?.use ?? "practice" })),
     [isEmpty, content, item?.use],
   );
-  const faults = [...faultsOf(work.content).map((one) => one.text), ...(work.topicId ? [] : ["Choose a topic."])];
+  const faults = [...faultsOf(work.content).map((one) => one.text), ...(work.topicId ? [] : [t("Choose a topic.")])];
   const problem = error && problemOf(error);
   const isStale = problem?.kind === "stale" && item !== null && item.version !== begun.version;
 
@@ -99,13 +100,13 @@ function Editor(props: Parameters<typeof GuestEditor>[0] & { item: SharedItem | 
     const { data } = await save({ params: { itemId }, body: { version, topicId, demand, keptFindings, content } });
     if (!data) return;
     unsaved.drop(itemId);
-    say({ text: `Item ${data.number} ${savedAs[data.status]}` });
+    say({ text: t("Item {{number}} {{status}}", { number: data.number, status: savedAs[data.status] }) });
     close(data);
   };
   return (
     <Page
-      title={isNew ? "New item" : `Item ${item?.number ?? ""}`}
-      about={isDirty ? "not saved yet; kept in this browser" : "as it is in the bank"}
+      title={isNew ? t("New item") : t("Item {{number}}", { number: item?.number ?? "" })}
+      about={isDirty ? t("not saved yet; held in this browser") : t("as it is in the bank")}
       actions={
         <>
           <Button
@@ -114,7 +115,7 @@ function Editor(props: Parameters<typeof GuestEditor>[0] & { item: SharedItem | 
               close(null);
             }}
           >
-            {isDirty ? "Drop my changes" : "Leave it as it is"}
+            {isDirty ? t("Discard my changes") : t("Cancel")}
           </Button>
           <Button
             variant="contained"
@@ -122,7 +123,7 @@ function Editor(props: Parameters<typeof GuestEditor>[0] & { item: SharedItem | 
             disabled={work.topicId === null || !isDirty}
             onClick={() => void submit()}
           >
-            Save
+            {t("Save")}
           </Button>
         </>
       }
@@ -133,9 +134,9 @@ function Editor(props: Parameters<typeof GuestEditor>[0] & { item: SharedItem | 
         </Alert>
       )}
       {isStale && (
-        <Alert severity="warning" icon={false} sx={{ mb: 2 }} aria-label="Saved by somebody else">
-          <Typography sx={{ mb: 1 }}>Somebody saved this item after you opened it.</Typography>
-          <Difference before={item.content} after={work.content} names={["As it is now", "Yours"]} />
+        <Alert severity="warning" icon={false} sx={{ mb: 2 }} aria-label={t("Saved by somebody else")}>
+          <Typography sx={{ mb: 1 }}>{t("Somebody saved this item after you opened it.")}</Typography>
+          <Difference before={item.content} after={work.content} names={[t("As it is now"), "Yours"]} />
           <Button
             onClick={() => {
               unsaved.drop(itemId);
@@ -143,10 +144,10 @@ function Editor(props: Parameters<typeof GuestEditor>[0] & { item: SharedItem | 
               setDirty(false);
             }}
           >
-            Take it as it is now
+            {t("Use the saved version")}
           </Button>
           <Button variant="contained" onClick={() => void submit(item.version)}>
-            Keep mine
+            {t("Keep my version")}
           </Button>
         </Alert>
       )}
@@ -167,7 +168,7 @@ function Editor(props: Parameters<typeof GuestEditor>[0] & { item: SharedItem | 
             <TextField
               select
               required
-              label="Topic"
+              label={t("Topic")}
               value={work.topicId ?? ""}
               onChange={(event) => {
                 change({ topicId: event.target.value });
@@ -181,15 +182,15 @@ function Editor(props: Parameters<typeof GuestEditor>[0] & { item: SharedItem | 
             </TextField>
             <TextField
               select
-              label="Demand"
+              label={t("Demand")}
               value={work.demand}
               onChange={(event) => {
                 change({ demand: event.target.value as Work["demand"] });
               }}
             >
-              <MenuItem value="recall">recall</MenuItem>
-              <MenuItem value="apply">apply</MenuItem>
-              <MenuItem value="reason">reason</MenuItem>
+              <MenuItem value="recall">{t("recall")}</MenuItem>
+              <MenuItem value="apply">{t("apply")}</MenuItem>
+              <MenuItem value="reason">{t("reason")}</MenuItem>
             </TextField>
           </Box>
         }
@@ -200,8 +201,8 @@ function Editor(props: Parameters<typeof GuestEditor>[0] & { item: SharedItem | 
 }
 
 const savedAs: Record<SharedItem["status"], string> = {
-  approved: "is saved.",
-  inReview: "is handed in: it is in use once somebody of the department has approved it.",
-  draft: "is kept as a draft: something is missing still.",
-  retired: "is saved.",
+  approved: t("is saved."),
+  inReview: t("is sent for checking: it is in use once somebody of the department has approved it."),
+  draft: t("is saved as a draft: something is missing still."),
+  retired: t("is saved."),
 };

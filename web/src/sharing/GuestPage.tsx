@@ -18,13 +18,13 @@ import { Player } from "../player/Player.tsx";
 import { RichTextView } from "../player/RichTextView.tsx";
 import { StimulusView } from "../player/StimulusView.tsx";
 import { useListMyDepartmentsQuery } from "../team/api.ts";
-import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { PickRow } from "../ui/PickRow.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { GuestEditor } from "./GuestEditor.tsx";
 import { useCopySharedItemsMutation, useListSharedItemsQuery, useShowSharedItemQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 const pageSize = 100;
 
@@ -72,8 +72,8 @@ export function GuestPage({ guest }: { guest: NonNullable<Session["guest"]> }) {
     );
   return (
     <Page
-      title="Items open to you"
-      about={data && `${counted(data.total, "item")} of ${guest.department}`}
+      title={t("Items open to you")}
+      about={data && t("{{count}} items of {{department}}", { count: data.total, department: guest.department })}
       actions={
         <>
           <CopyButton marked={marked} clear={() => setMarked([])} />
@@ -84,7 +84,7 @@ export function GuestPage({ guest }: { guest: NonNullable<Session["guest"]> }) {
                 edit(crypto.randomUUID(), true);
               }}
             >
-              New item
+              {t("New item")}
             </Button>
           )}
         </>
@@ -98,8 +98,8 @@ export function GuestPage({ guest }: { guest: NonNullable<Session["guest"]> }) {
           alignItems: "start",
         }}
       >
-        <Box component="nav" aria-label="Topics">
-          {[{ id: "", name: "All topics", count: null }, ...(data?.topics ?? [])].map((topic) => (
+        <Box component="nav" aria-label={t("Topics")}>
+          {[{ id: "", name: t("All topics"), count: null }, ...(data?.topics ?? [])].map((topic) => (
             <Button
               key={topic.id}
               fullWidth
@@ -117,7 +117,7 @@ export function GuestPage({ guest }: { guest: NonNullable<Session["guest"]> }) {
         </Box>
         <Box>
           <TextField
-            label="Search items"
+            label={t("Search items")}
             type="search"
             size="small"
             fullWidth
@@ -128,9 +128,9 @@ export function GuestPage({ guest }: { guest: NonNullable<Session["guest"]> }) {
             }}
           />
           {error && <Failed error={error} retry={() => void refetch()} />}
-          {!data && !error && <Loading what="the items" />}
-          {data?.total === 0 && <Empty>Nothing that is open to you matches.</Empty>}
-          <Box component="ul" aria-label="Items" sx={{ m: 0, p: 0, listStyle: "none" }}>
+          {!data && !error && <Loading what={t("the items")} />}
+          {data?.total === 0 && <Empty>{t("Nothing that is open to you matches.")}</Empty>}
+          <Box component="ul" aria-label={t("Items")} sx={{ m: 0, p: 0, listStyle: "none" }}>
             {data?.items.map((item) => (
               <PickRow
                 key={item.id}
@@ -146,17 +146,21 @@ export function GuestPage({ guest }: { guest: NonNullable<Session["guest"]> }) {
           {data && data.total > pageSize && (
             <Box sx={{ display: "flex", gap: 1, alignItems: "center" }}>
               <Typography variant="body2" color="textSecondary" sx={{ flex: 1 }}>
-                {from + 1} to {Math.min(data.total, from + pageSize)} of {data.total}
+                {t("{{from}} to {{to}} of {{total}}", {
+                  from: from + 1,
+                  to: Math.min(data.total, from + pageSize),
+                  total: data.total,
+                })}
               </Typography>
               <Button size="small" disabled={from === 0} onClick={() => set("from", String(from - pageSize))}>
-                Before
+                {t("Before")}
               </Button>
               <Button
                 size="small"
                 disabled={from + pageSize >= data.total}
                 onClick={() => set("from", String(from + pageSize))}
               >
-                After
+                {t("After")}
               </Button>
             </Box>
           )}
@@ -184,10 +188,10 @@ function Row({ item, isMarked }: { item: SharedRow; isMarked: boolean }) {
           item.number,
           kindNames[item.kind],
           ...(item.use === "reserved" ? ["reserved"] : []),
-          ...(item.status === "draft" ? ["your draft"] : item.status === "inReview" ? ["waits to be looked over"] : []),
+          ...(item.status === "draft" ? ["your draft"] : item.status === "inReview" ? [t("waits to be checked")] : []),
           ...item.standardCodes,
         ].join(" · ")}
-        {isMarked && " · to copy"}
+        {isMarked && t(" · to copy")}
       </Typography>
     </>
   );
@@ -199,11 +203,11 @@ function Reading(props: { itemId: string; isMarked: boolean; mark: () => void; e
   const [answer, setAnswer] = useState<Answer | null>(null);
   const [showsKey, setShowsKey] = useState(false);
   if (error) return <Failed error={error} />;
-  if (!data) return <Loading what="the item" />;
+  if (!data) return <Loading what={t("the item")} />;
   const { content } = data;
   const kind = kindOf(content);
   return (
-    <Paper sx={{ p: 2 }} component="article" aria-label={`Item ${data.number}`}>
+    <Paper sx={{ p: 2 }} component="article" aria-label={t("Item {{number}}", { number: data.number })}>
       {data.stimulus && <StimulusView stimulus={data.stimulus.content} />}
       <Player
         view={kind.toStudentView(content, kind.arrange(content, null))}
@@ -223,12 +227,12 @@ function Reading(props: { itemId: string; isMarked: boolean; mark: () => void; e
               }}
             />
           }
-          label="Show the key"
+          label={t("Show the key")}
         />
         <Button aria-pressed={isMarked} onClick={mark}>
-          {isMarked ? "Do not copy it" : "Mark to copy"}
+          {isMarked ? t("Do not copy it") : t("Mark to copy")}
         </Button>
-        {data.mayEdit && <Button onClick={edit}>Edit</Button>}
+        {data.mayEdit && <Button onClick={edit}>{t("Edit")}</Button>}
       </Box>
     </Paper>
   );
@@ -249,7 +253,7 @@ function CopyButton({ marked, clear }: { marked: readonly string[]; clear: () =>
       say({ text: problemOf(error).detail, isError: true });
       return;
     }
-    say({ text: `${counted(data.copied, "item")} copied. There they need a topic: Bank, “needs a topic”.` });
+    say({ text: t("{{count}} items copied. There they need a topic: Bank, “needs a topic”.", { count: data.copied }) });
     clear();
   };
   return (
@@ -258,7 +262,7 @@ function CopyButton({ marked, clear }: { marked: readonly string[]; clear: () =>
         <TextField
           select
           size="small"
-          label="Into"
+          label={t("Into")}
           value={departmentId}
           onChange={(event) => {
             setChosen(event.target.value);
@@ -272,7 +276,8 @@ function CopyButton({ marked, clear }: { marked: readonly string[]; clear: () =>
         </TextField>
       )}
       <Button variant="contained" loading={isLoading} onClick={() => void submit()}>
-        Copy {counted(marked.length, "item")} to {own.find((one) => one.departmentId === departmentId)?.name}
+        {t("Copy {{count}} items to", { count: marked.length })}{" "}
+        {own.find((one) => one.departmentId === departmentId)?.name}
       </Button>
     </>
   );

@@ -4,6 +4,7 @@ import Select from "@mui/material/Select";
 import { useEffect } from "react";
 import { useListClassesQuery } from "../courses/api.ts";
 import { useClassInFocus } from "../platform/classInFocus.ts";
+import { t } from "../platform/words.ts";
 
 export function ClassInFocus() {
   const { data } = useListClassesQuery();
@@ -22,7 +23,7 @@ export function ClassInFocus() {
       onChange={(event) => {
         focusOn(event.target.value === "" ? null : event.target.value);
       }}
-      inputProps={{ "aria-label": "Class in focus" }}
+      inputProps={{ "aria-label": t("Class in focus") }}
       sx={{
         fontSize: 14,
         fontWeight: id ? 700 : 400,
@@ -32,7 +33,7 @@ export function ClassInFocus() {
         "&:has(:focus-visible)": { outline: "3px solid var(--mui-palette-warning-main)", outlineOffset: 2 },
       }}
     >
-      <MenuItem value="">All classes</MenuItem>
+      <MenuItem value="">{t("All classes")}</MenuItem>
       {data.classes.map((one) => (
         <MenuItem key={one.id} value={one.id}>
           {one.name}

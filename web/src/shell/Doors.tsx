@@ -3,6 +3,7 @@ import Box from "@mui/material/Box";
 import { styled } from "@mui/material/styles";
 import { CalendarRange, ChartNoAxesColumn, House, Library, ListChecks } from "lucide-react";
 import { NavLink, useLocation } from "react-router";
+import { t } from "../platform/words.ts";
 
 const doors = [
   ["/", "Today", House],
@@ -49,13 +50,13 @@ const useIsLit = () => {
 export function TopDoors() {
   const isLit = useIsLit();
   return (
-    <Box component="nav" aria-label="Areas" sx={{ display: { xs: "none", md: "flex" }, gap: 0.5, flex: 1, ml: 3 }}>
+    <Box component="nav" aria-label={t("Areas")} sx={{ display: { xs: "none", md: "flex" }, gap: 0.5, flex: 1, ml: 3 }}>
       {doors.map(([to, name]) => (
         <Door key={to} to={to} end={to === "/"} data-lit={isLit(to)}>
           {name}
         </Door>
       ))}
-      <Door to="/team">Team</Door>
+      <Door to="/team">{t("Team")}</Door>
     </Box>
   );
 }
@@ -69,7 +70,7 @@ export function LowDoors() {
   return (
     <Box
       component="nav"
-      aria-label="Areas"
+      aria-label={t("Areas")}
       sx={{
         display: { xs: "flex", md: "none" },
         displayPrint: "none",

@@ -2,23 +2,24 @@ import Button from "@mui/material/Button";
 import { isRouteErrorResponse, Link, useRouteError } from "react-router";
 import { Page } from "../ui/Page.tsx";
 import { Empty } from "../ui/States.tsx";
+import { t } from "../platform/words.ts";
 
 /** A wrong address, or a page that broke. */
 export function NotHere() {
   const error = useRouteError();
   const broke = error !== undefined && !isRouteErrorResponse(error);
   return (
-    <Page title={broke ? "This page broke" : "There is nothing here"}>
+    <Page title={broke ? t("This page broke") : t("There is nothing here")}>
       <Empty
         action={
           <Button component={Link} to="/" variant="contained" reloadDocument>
-            Go to Today
+            {t("Go to Today")}
           </Button>
         }
       >
         {broke
-          ? "Something on this page went wrong. What you had written is kept as a draft."
-          : "The address may be old, or a colleague may have moved what was here."}
+          ? t("Something on this page went wrong. What you had written is kept as a draft.")
+          : t("The address may be old, or a colleague may have moved what was here.")}
       </Empty>
     </Page>
   );

@@ -7,11 +7,12 @@ import { useColorScheme } from "@mui/material/styles";
 import { useState } from "react";
 import { Link } from "react-router";
 import { useChangeDepartmentMutation, useListMyDepartmentsQuery, useSignOutMutation } from "../team/api.ts";
+import { t } from "../platform/words.ts";
 
 const modes = [
-  ["system", "Light or dark as the device"],
-  ["light", "Always light"],
-  ["dark", "Always dark"],
+  ["system", t("Light or dark as the device")],
+  ["light", t("Always light")],
+  ["dark", t("Always dark")],
 ] as const;
 
 /** Who is signed in: light or dark, the keys of the page, and signing out. */
@@ -38,7 +39,7 @@ export function PersonMenu(props: {
   return (
     <>
       <IconButton
-        aria-label={`${name}: account`}
+        aria-label={t("{{name}}: account", { name })}
         aria-haspopup="menu"
         onClick={(event) => {
           setAnchor(event.currentTarget);
@@ -85,17 +86,17 @@ export function PersonMenu(props: {
                 });
               }}
             >
-              Go to {one.name}
+              {t("Go to {{department}}", { department: one.name })}
             </MenuItem>
           ))}
         {showKeys && (
           <MenuItem component={Link} to="/team" onClick={close} sx={{ display: { md: "none" } }}>
-            Team
+            {t("Team")}
           </MenuItem>
         )}
         {showKeys && (
           <MenuItem component={Link} to="/account" onClick={close}>
-            Your account
+            {t("Your account")}
           </MenuItem>
         )}
         {showKeys && (
@@ -105,7 +106,7 @@ export function PersonMenu(props: {
               showKeys();
             }}
           >
-            Keys of this page
+            {t("Keys of this page")}
           </MenuItem>
         )}
         <MenuItem
@@ -118,7 +119,7 @@ export function PersonMenu(props: {
             });
           }}
         >
-          Sign out
+          {t("Sign out")}
         </MenuItem>
       </Menu>
     </>

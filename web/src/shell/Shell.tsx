@@ -14,6 +14,7 @@ import { LowDoors, lowDoorsHeight, TopDoors } from "./Doors.tsx";
 import { Mark } from "./Mark.tsx";
 import { PersonMenu } from "./PersonMenu.tsx";
 import { useShellKeys } from "./useShellKeys.ts";
+import { t } from "../platform/words.ts";
 
 const GuestPage = lazy(async () => ({ default: (await import("../sharing/GuestPage.tsx")).GuestPage }));
 const AccountPage = lazy(async () => ({ default: (await import("../team/AccountPage.tsx")).AccountPage }));
@@ -28,7 +29,7 @@ export function Shell() {
     setDialog(null);
   };
   if (error) return <Failed error={error} retry={() => void refetch()} />;
-  if (!data) return <Loading what="your session" />;
+  if (!data) return <Loading what={t("your session")} />;
   if (data.guest)
     return (
       <>
@@ -36,7 +37,7 @@ export function Shell() {
           <Box sx={{ flex: 1 }} />
           <PersonMenu name={data.guest.name} belongsAs="guest" departmentId={data.guest.departmentId} />
         </Bar>
-        <Suspense fallback={<Loading what="the items" />}>
+        <Suspense fallback={<Loading what={t("the items")} />}>
           <GuestPage guest={data.guest} />
         </Suspense>
       </>
@@ -51,7 +52,7 @@ export function Shell() {
           <Box sx={{ flex: 1 }} />
           <PersonMenu name={data.member.name} belongsAs={data.member.role} departmentId={data.member.departmentId} />
         </Bar>
-        <Suspense fallback={<Loading what="your account" />}>
+        <Suspense fallback={<Loading what={t("your account")} />}>
           <AccountPage
             goOn={() => {
               setSettingUp(false);
@@ -70,7 +71,7 @@ export function Shell() {
           "&:focus": { left: 8, top: 8, zIndex: 2, bgcolor: "background.paper", p: 1 },
         }}
       >
-        Skip to the page
+        {t("Skip to the page")}
       </Link>
       <Bar department={data.member.department}>
         <TopDoors />
@@ -78,16 +79,16 @@ export function Shell() {
         <Button
           size="small"
           aria-keyshortcuts="Control+K Meta+K"
-          title="Ctrl or Cmd K"
+          title={t("Ctrl or Cmd K")}
           onClick={() => {
             setDialog("finder");
           }}
           sx={{ color: "text.secondary", display: { xs: "none", md: "inline-flex" } }}
         >
-          Find anything
+          {t("Find anything")}
         </Button>
         <IconButton
-          aria-label="Find anything"
+          aria-label={t("Find anything")}
           onClick={() => {
             setDialog("finder");
           }}
@@ -138,7 +139,7 @@ function Bar({ department, children }: { department: string; children: ReactNode
       <Box
         component={RouterLink}
         to="/"
-        aria-label="Verdant Loop"
+        aria-label={t("Verdant Loop")}
         sx={{
           flex: "none",
           display: "flex",
@@ -150,7 +151,7 @@ function Bar({ department, children }: { department: string; children: ReactNode
       >
         <Mark />
         <Box component="strong" sx={{ fontFamily: "h2.fontFamily", display: { xs: "none", sm: "block" } }}>
-          Verdant Loop
+          {t("Verdant Loop")}
         </Box>
       </Box>
       <Box

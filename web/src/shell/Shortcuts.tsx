@@ -4,13 +4,14 @@ import DialogContent from "@mui/material/DialogContent";
 import DialogTitle from "@mui/material/DialogTitle";
 import { useLocation } from "react-router";
 import { shortcutsOf } from "./shortcuts.ts";
+import { t } from "../platform/words.ts";
 
 /** The keys of the page that is open. */
 export function Shortcuts({ isOpen, close }: { isOpen: boolean; close: () => void }) {
   const { pathname } = useLocation();
   return (
     <Dialog open={isOpen} onClose={close} aria-labelledby="shortcuts-title">
-      <DialogTitle id="shortcuts-title">Keys of this page</DialogTitle>
+      <DialogTitle id="shortcuts-title">{t("Keys of this page")}</DialogTitle>
       <DialogContent>
         <Box component="dl" sx={{ display: "grid", gridTemplateColumns: "auto 1fr", columnGap: 3, rowGap: 1, m: 0 }}>
           {shortcutsOf(pathname).map(({ keys, does }) => (

@@ -11,9 +11,9 @@ import Typography from "@mui/material/Typography";
 import { readIndentedList } from "@verdant/core/standards/indentedList";
 import { useState } from "react";
 import { problemOf } from "../platform/problem.ts";
-import { counted } from "../ui/dates.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { useImportStandardsMutation } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 export function ImportDialog({ close }: { close: () => void }) {
   const [title, setTitle] = useState("");
@@ -39,45 +39,46 @@ export function ImportDialog({ close }: { close: () => void }) {
       setMistake("");
       await send({ kind: "case", file: JSON.parse((await file.text()).replace(/^\uFEFF/, "")) as unknown });
     } catch {
-      setMistake("This file is no JSON. Choose a CASE file that ends in .json.");
+      setMistake(t("This file is no JSON. Choose a CASE file that ends in .json."));
     }
   };
   return (
     <Dialog open onClose={close} fullWidth maxWidth="md">
-      <DialogTitle>Bring standards</DialogTitle>
+      <DialogTitle>{t("Import standards")}</DialogTitle>
       <DialogContent>
         <Stack spacing={2} sx={{ pt: 1 }}>
           {(error ?? mistake) && <Alert severity="error">{mistake || problemOf(error).detail}</Alert>}
           <TextField
-            label="Name of the framework"
+            label={t("Name of the framework")}
             value={title}
             onChange={(event) => {
               setTitle(event.target.value);
             }}
           />
           <TextField
-            label="The list: one standard a line, what belongs to it further in"
+            label={t("The list: one standard a line, what belongs to it further in")}
             multiline
             minRows={9}
             maxRows={16}
             value={text}
-            placeholder={"G1 Rivers\n  G1.1 Explain how a river erodes. :: You can show how a river erodes."}
+            placeholder={t("G1 Rivers\n  G1.1 Explain how a river erodes. :: You can show how a river erodes.")}
             onChange={(event) => {
               setText(event.target.value);
             }}
             slotProps={{ htmlInput: { style: { fontFamily: "monospace", fontSize: 14 } } }}
           />
           <Typography variant="body2" color={faults.length > 0 ? "error" : "textSecondary"}>
-            {faults[0]
-              ? `Line ${faults[0].line}: ${faults[0].text}`
-              : `${counted(standards.length, "standard")} understood.`}{" "}
-            After two colons stands the wording for students.
+            {t("{{faults}} After two colons stands the wording for students.", {
+              faults: faults[0]
+                ? t("Line {{line}}: {{text}}", { line: faults[0].line, text: faults[0].text })
+                : t("{{count}} standards understood.", { count: standards.length }),
+            })}
           </Typography>
         </Stack>
       </DialogContent>
       <DialogActions>
         <Button component="label">
-          Bring a CASE file instead
+          {t("Import a CASE file instead")}
           <input
             hidden
             type="file"
@@ -85,14 +86,14 @@ export function ImportDialog({ close }: { close: () => void }) {
             onChange={(event) => void readFile(event.target.files?.[0])}
           />
         </Button>
-        <Button onClick={close}>Leave it</Button>
+        <Button onClick={close}>{t("Cancel")}</Button>
         <Button
           variant="contained"
           loading={isLoading}
           disabled={standards.length === 0 || faults.length > 0 || title.trim() === ""}
           onClick={() => void send({ kind: "list", title: title.trim(), text })}
         >
-          Bring {counted(standards.length, "standard")}
+          {t("Import {{count}} standards", { count: standards.length })}
         </Button>
       </DialogActions>
     </Dialog>

@@ -5,6 +5,7 @@ import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { useSetSecureLineMutation, useShowSecureLinesQuery } from "./api.ts";
 import { PercentField } from "./PercentField.tsx";
+import { t } from "../platform/words.ts";
 
 export function SecureLines({ mayEdit }: { mayEdit: boolean }) {
   const { data } = useShowSecureLinesQuery();
@@ -17,14 +18,18 @@ export function SecureLines({ mayEdit }: { mayEdit: boolean }) {
   };
   return (
     <Box component="details" sx={{ mb: 1.5, "& summary": { cursor: "pointer", fontSize: 14 } }}>
-      <summary>A standard counts as secure from {Math.round(data.department * 100)} % right on</summary>
+      <summary>
+        {t("A standard counts as secure from {{department}}% right on", {
+          department: Math.round(data.department * 100),
+        })}
+      </summary>
       <Typography variant="body2" color="textSecondary" sx={{ my: 1 }}>
-        For the department; a course, and a single standard (click its code), may say otherwise.
+        {t("For the department; a course, and a single standard (click its code), may say otherwise.")}
       </Typography>
       <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1.5 }}>
         <PercentField
           key={`department ${data.department}`}
-          label="Department"
+          label={t("Department")}
           share={data.department}
           none="70"
           isReadOnly={!mayEdit}
@@ -35,7 +40,7 @@ export function SecureLines({ mayEdit }: { mayEdit: boolean }) {
             key={`${course.courseId}${course.secureLine ?? ""}`}
             label={course.name}
             share={course.secureLine}
-            none="as the department"
+            none={t("as the department")}
             isReadOnly={!mayEdit}
             keep={(share) => void keep(course.courseId, share)}
           />

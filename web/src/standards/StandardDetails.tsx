@@ -11,6 +11,7 @@ import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { useChangeStandardMutation, useLinkStandardsMutation } from "./api.ts";
 import { PercentField } from "./PercentField.tsx";
+import { t } from "../platform/words.ts";
 
 export function StandardDetails(props: { standard: Standard; standards: readonly Standard[]; mayEdit: boolean }) {
   const { standard, standards, mayEdit } = props;
@@ -30,9 +31,9 @@ export function StandardDetails(props: { standard: Standard; standards: readonly
   return (
     <Box sx={{ display: "grid", gap: 1, py: 1, fontSize: 14, fontWeight: 400 }}>
       <PercentField
-        label={`Secure line of ${standard.code}`}
+        label={t("Secure line of {{code}}", { code: standard.code })}
         share={standard.secureLine}
-        none="as the course says"
+        none={t("as the course says")}
         isReadOnly={!mayEdit}
         keep={(share) => void setLine(share)}
       />
@@ -41,11 +42,11 @@ export function StandardDetails(props: { standard: Standard; standards: readonly
         return (
           <Box key={standardId} sx={{ display: "flex", gap: 1, alignItems: "center" }}>
             <span>
-              {is} <strong>{other?.code ?? "one that was withdrawn"}</strong> {other?.statement}
+              {is} <strong>{other?.code ?? t("one that was withdrawn")}</strong> {other?.statement}
             </span>
             {mayEdit && (
               <Button size="small" color="inherit" onClick={() => void set(standardId, null)}>
-                Take off
+                {t("Remove")}
               </Button>
             )}
           </Box>
@@ -57,14 +58,14 @@ export function StandardDetails(props: { standard: Standard; standards: readonly
             select
             size="small"
             value={kind}
-            slotProps={{ htmlInput: { "aria-label": `How ${standard.code} is linked` } }}
+            slotProps={{ htmlInput: { "aria-label": t("How {{code}} is linked", { code: standard.code }) } }}
             sx={{ width: 130 }}
             onChange={(event) => {
               setKind(event.target.value as "equals");
             }}
           >
-            <MenuItem value="equals">equals</MenuItem>
-            <MenuItem value="overlaps">overlaps</MenuItem>
+            <MenuItem value="equals">{t("equals")}</MenuItem>
+            <MenuItem value="overlaps">{t("overlaps")}</MenuItem>
           </TextField>
           <Autocomplete
             size="small"
@@ -75,14 +76,16 @@ export function StandardDetails(props: { standard: Standard; standards: readonly
             onChange={(_, one) => {
               if (one) void set(one.id, kind);
             }}
-            renderInput={(params) => <TextField {...params} label="Standard of another framework" />}
+            renderInput={(params) => <TextField {...params} label={t("Standard of another framework")} />}
             sx={{ flex: 1 }}
           />
         </Box>
       )}
       {others.length === 0 && standard.links.length === 0 && (
         <Typography variant="body2" color="textSecondary">
-          With a second framework, standards that ask the same can be linked: an item of one is then found by the other.
+          {t(
+            "With a second framework, standards that ask the same can be linked: an item of one is then found by the other.",
+          )}
         </Typography>
       )}
     </Box>

@@ -8,6 +8,7 @@ import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { StandardDetails } from "./StandardDetails.tsx";
 import { useChangeStandardMutation } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 export function StandardRow(props: { standard: Standard; standards: readonly Standard[]; mayEdit: boolean }) {
   const { standard, standards, mayEdit } = props;
@@ -38,7 +39,7 @@ export function StandardRow(props: { standard: Standard; standards: readonly Sta
         aria-expanded={isOpen}
         color="inherit"
         underline="hover"
-        title="Secure line, and standards of other frameworks"
+        title={t("Secure line, and standards of other frameworks")}
         sx={{ fontSize: 14, pt: 0.4, fontVariantNumeric: "tabular-nums", textAlign: "left", alignSelf: "start" }}
         onClick={() => {
           setOpen(!isOpen);
@@ -48,16 +49,16 @@ export function StandardRow(props: { standard: Standard; standards: readonly Sta
       </Link>
       <Box>
         <Words
-          label={`Statement of ${standard.code}`}
+          label={t("Statement of {{code}}", { code: standard.code })}
           text={standard.statement}
           isReadOnly={!mayEdit}
           keep={(statement) => void send({ statement })}
         />
         {(!isTop || standard.studentWording) && (
           <Words
-            label={`Wording of ${standard.code} for students`}
+            label={t("Wording of {{code}} for students", { code: standard.code })}
             text={standard.studentWording ?? ""}
-            placeholder="for students: you can show that…"
+            placeholder={t("for students: you can show that…")}
             isQuiet
             mayBeEmpty
             isReadOnly={!mayEdit}

@@ -6,10 +6,10 @@ import TextField from "@mui/material/TextField";
 import type { Standard, Topic } from "@verdant/contract/standards";
 import { useState } from "react";
 import { problemOf } from "../platform/problem.ts";
-import { counted } from "../ui/dates.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { useChangeTopicMutation, useMergeTopicsMutation, useSplitTopicMutation, useUndoMergeMutation } from "./api.ts";
 import { useMoveTopic } from "./useMoveTopic.ts";
+import { t } from "../platform/words.ts";
 
 interface Part {
   readonly topic: Topic;
@@ -30,11 +30,11 @@ export function TopicDetails({ topic, topics, standards }: Part) {
       <TextField
         select
         size="small"
-        label="Lies under"
+        label={t("Parent topic")}
         value={topic.parentId ?? ""}
         onChange={(event) => void move(topic, event.target.value === "" ? null : event.target.value)}
       >
-        <MenuItem value="">nothing: it is a topic of its own</MenuItem>
+        <MenuItem value="">{t("none")}</MenuItem>
         {topics
           .filter((one) => one.id !== topic.id)
           .map((one) => (
@@ -46,7 +46,7 @@ export function TopicDetails({ topic, topics, standards }: Part) {
       <TextField
         select
         size="small"
-        label="Standards it serves"
+        label={t("Standards it serves")}
         value={topic.standardIds}
         slotProps={{ select: { multiple: true } }}
         onChange={(event) => void serve(event.target.value as unknown as string[])}
@@ -71,7 +71,7 @@ function Merge({ topic, topics }: Part) {
   const takeApart = async (batchId: string) => {
     const { error } = await undo({ params: { batchId } });
     if (error) say({ text: problemOf(error).detail, isError: true });
-    else say({ text: `“${topic.name}” is on its own again, with all it had.` });
+    else say({ text: t("“{{topic}}” is on its own again, with all it had.", { topic: topic.name }) });
   };
   const submit = async () => {
     const { data, error } = await merge({ params: { topicId: topic.id }, body: { intoId } });
@@ -81,9 +81,14 @@ function Merge({ topic, topics }: Part) {
     }
     const into = topics.find((one) => one.id === intoId)?.name ?? "";
     const recall =
-      data.classes > 0 ? ` Recall of ${counted(data.classes, "class", "classes")} is worked out again.` : "";
+      data.classes > 0 ? t(" Recall of {{count}} classes is worked out again.", { count: data.classes }) : "";
     say({
-      text: `“${topic.name}” is part of “${into}” now, with ${counted(data.items, "item")}.${recall}`,
+      text: t("“{{topic}}” is part of “{{into}}” now, with {{count}} items.{{recall}}", {
+        count: data.items,
+        topic: topic.name,
+        into,
+        recall,
+      }),
       undo: () => void takeApart(data.batchId),
     });
   };
@@ -92,7 +97,7 @@ function Merge({ topic, topics }: Part) {
       <TextField
         select
         size="small"
-        label="Merge it into"
+        label={t("Merge it into")}
         value={intoId}
         sx={{ flex: 1 }}
         onChange={(event) => {
@@ -108,7 +113,7 @@ function Merge({ topic, topics }: Part) {
           ))}
       </TextField>
       <Button disabled={intoId === "" || isLoading} onClick={() => void submit()}>
-        Merge
+        {t("Merge")}
       </Button>
     </Box>
   );
@@ -128,7 +133,7 @@ function Split({ topic, standards }: Part) {
       return;
     }
     say({
-      text: `${counted(data.items, "item")} moved from “${topic.name}” to “${name}”.`,
+      text: t("{{count}} items moved from “{{topic}}” to “{{name}}”.", { count: data.items, topic: topic.name, name }),
       undo: () => void merge({ params: { topicId: data.topicId }, body: { intoId: topic.id } }),
     });
     setName("");
@@ -138,7 +143,7 @@ function Split({ topic, standards }: Part) {
     <Box sx={{ display: "flex", gap: 1, gridColumn: "1 / -1" }}>
       <TextField
         size="small"
-        label="New topic for a part of it"
+        label={t("New topic for a part of it")}
         value={name}
         sx={{ flex: 1 }}
         slotProps={{ htmlInput: { maxLength: 120 } }}
@@ -149,7 +154,7 @@ function Split({ topic, standards }: Part) {
       <TextField
         select
         size="small"
-        label="Items that serve"
+        label={t("Items that serve")}
         value={chosen}
         sx={{ flex: 1 }}
         slotProps={{ select: { multiple: true } }}
@@ -166,7 +171,7 @@ function Split({ topic, standards }: Part) {
           ))}
       </TextField>
       <Button disabled={name.trim() === "" || chosen.length === 0 || isLoading} onClick={() => void submit()}>
-        Split
+        {t("Split")}
       </Button>
     </Box>
   );

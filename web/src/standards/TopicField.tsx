@@ -2,6 +2,7 @@
 import Autocomplete from "@mui/material/Autocomplete";
 import TextField from "@mui/material/TextField";
 import { useListTopicsQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 export function TopicField(props: {
   label: string;
@@ -23,7 +24,7 @@ export function TopicField(props: {
         choose(topic?.id ?? null);
       }}
       renderInput={(params) => <TextField {...params} label={label} required={required} />}
-      noOptionsText="No topic has these letters"
+      noOptionsText={t("No topic has these letters")}
     />
   );
 }

@@ -12,6 +12,7 @@ import { Bead } from "../ui/Bead.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { useArchiveTopicMutation, useChangeTopicMutation, useRestoreTopicMutation } from "./api.ts";
 import { TopicDetails } from "./TopicDetails.tsx";
+import { t } from "../platform/words.ts";
 
 export function TopicRow(props: {
   topic: Topic;
@@ -41,7 +42,7 @@ export function TopicRow(props: {
     if (error) say({ text: problemOf(error).detail, isError: true });
     else
       say({
-        text: `“${topic.name}” is called “${next}” now.`,
+        text: t("“{{topic}}” is called “{{next}}” now.", { topic: topic.name, next }),
         undo: () => {
           setName(topic.name);
           void send({ name: topic.name });
@@ -51,7 +52,7 @@ export function TopicRow(props: {
   const putAway = async () => {
     const { error } = await archive({ params });
     if (error) say({ text: problemOf(error).detail, isError: true });
-    else say({ text: `“${topic.name}” is put away.`, undo: () => void restore({ params }) });
+    else say({ text: t("“{{topic}}” is archived.", { topic: topic.name }), undo: () => void restore({ params }) });
   };
   return (
     <Box
@@ -80,7 +81,7 @@ export function TopicRow(props: {
           {...listeners}
           tabIndex={-1}
           aria-hidden
-          title="Drag onto the topic it is to lie under"
+          title={t("Drag onto its new parent topic")}
           sx={{ cursor: "grab", touchAction: "none", p: 0.25 }}
         >
           <GripVertical size={14} />
@@ -99,26 +100,42 @@ export function TopicRow(props: {
             if (event.key === "Enter") (event.target as HTMLElement).blur();
             if (event.key === "Escape") setName(topic.name);
           }}
-          inputProps={{ "aria-label": `Name of the topic ${topic.name}`, maxLength: 120 }}
+          inputProps={{ "aria-label": t("Name of the topic {{topic}}", { topic: topic.name }), maxLength: 120 }}
           sx={{ flex: 1, fontSize: 15, fontWeight: depth === 0 ? 700 : 400, px: 0.75 }}
         />
         <Button size="small" onClick={toggle} aria-expanded={isOpen}>
           {topic.standardIds.length === 0
-            ? "no standards"
+            ? t("no standards")
             : topic.standardIds.length === 1
-              ? "1 standard"
-              : `${topic.standardIds.length} standards`}
+              ? t("1 standard")
+              : t("{{standardIds}} standards", { standardIds: topic.standardIds.length })}
         </Button>
-        <IconButton size="small" aria-label={`Move ${topic.name} up`} onClick={() => void send({ step: -1 })}>
+        <IconButton
+          size="small"
+          aria-label={t("Move {{topic}} up", { topic: topic.name })}
+          onClick={() => void send({ step: -1 })}
+        >
           <ArrowUp size={14} />
         </IconButton>
-        <IconButton size="small" aria-label={`Move ${topic.name} down`} onClick={() => void send({ step: 1 })}>
+        <IconButton
+          size="small"
+          aria-label={t("Move {{topic}} down", { topic: topic.name })}
+          onClick={() => void send({ step: 1 })}
+        >
           <ArrowDown size={14} />
         </IconButton>
-        <IconButton size="small" aria-label={`Add a topic under ${topic.name}`} onClick={addUnder}>
+        <IconButton
+          size="small"
+          aria-label={t("Add a topic under {{topic}}", { topic: topic.name })}
+          onClick={addUnder}
+        >
           <Plus size={14} />
         </IconButton>
-        <IconButton size="small" aria-label={`Put ${topic.name} away`} onClick={() => void putAway()}>
+        <IconButton
+          size="small"
+          aria-label={t("Archive {{topic}}", { topic: topic.name })}
+          onClick={() => void putAway()}
+        >
           <Trash2 size={14} />
         </IconButton>
       </Box>

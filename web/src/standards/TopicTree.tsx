@@ -10,6 +10,7 @@ import { useToast } from "../ui/Toasts.tsx";
 import { TopicRow } from "./TopicRow.tsx";
 import { useAddTopicMutation } from "./api.ts";
 import { useMoveTopic } from "./useMoveTopic.ts";
+import { t } from "../platform/words.ts";
 
 /** Where a topic is dropped to lie under nothing. */
 const top = "top";
@@ -28,7 +29,7 @@ export function TopicTree(props: {
   // A click on the handle is no drag.
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
   const addUnder = async (parentId: string | null) => {
-    const { data, error } = await add({ body: { parentId, name: "New topic" } });
+    const { data, error } = await add({ body: { parentId, name: t("New topic") } });
     if (error) say({ text: problemOf(error).detail, isError: true });
     else setOpenId(data.id);
   };
@@ -44,7 +45,7 @@ export function TopicTree(props: {
   };
   return (
     <DndContext sensors={sensors} onDragEnd={drop}>
-      <Box role="tree" aria-label="Topic tree">
+      <Box role="tree" aria-label={t("Topic tree")}>
         {topics.map((topic) => (
           <TopicRow
             key={topic.id}
@@ -62,7 +63,7 @@ export function TopicTree(props: {
       </Box>
       <TopLevel />
       <Button startIcon={<Plus size={16} />} size="small" sx={{ mt: 1 }} onClick={() => void addUnder(null)}>
-        Add a topic
+        {t("Add a topic")}
       </Button>
     </DndContext>
   );
@@ -85,7 +86,7 @@ function TopLevel() {
         visibility: active ? "visible" : "hidden",
       }}
     >
-      Drop here: a topic of its own
+      {t("Drop here: no parent topic")}
     </Box>
   );
 }

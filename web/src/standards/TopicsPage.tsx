@@ -5,7 +5,6 @@ import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
 import { Fragment, useState } from "react";
 import { useShowSessionQuery } from "../team/api.ts";
-import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useListTopicsQuery } from "./api.ts";
@@ -14,6 +13,7 @@ import { SecureLines } from "./SecureLines.tsx";
 import { StandardRow } from "./StandardRow.tsx";
 import { TopicTree } from "./TopicTree.tsx";
 import { WithdrawnStandards } from "./WithdrawnStandards.tsx";
+import { t } from "../platform/words.ts";
 
 export function TopicsPage() {
   const { data, error, isLoading, refetch } = useListTopicsQuery();
@@ -22,8 +22,11 @@ export function TopicsPage() {
   const [isImporting, setImporting] = useState(false);
   return (
     <Page
-      title="Topics and standards"
-      about={data && `${counted(data.topics.length, "topic")}, ${counted(data.standards.length, "standard")}`}
+      title={t("Topics and standards")}
+      about={
+        data &&
+        `${t("{{count}} topics", { count: data.topics.length })}, ${t("{{count}} standards", { count: data.standards.length })}`
+      }
       actions={
         isLead && (
           <Button
@@ -32,12 +35,12 @@ export function TopicsPage() {
               setImporting(true);
             }}
           >
-            Bring standards
+            {t("Import standards")}
           </Button>
         )
       }
     >
-      {isLoading && <Loading what="topics" />}
+      {isLoading && <Loading what={t("topics")} />}
       {error && <Failed error={error} retry={() => void refetch()} />}
       {data && (
         <Box
@@ -48,20 +51,20 @@ export function TopicsPage() {
             alignItems: "start",
           }}
         >
-          <Paper component="section" aria-label="Topics" sx={{ p: 2 }}>
+          <Paper component="section" aria-label={t("Topics")} sx={{ p: 2 }}>
             <Typography variant="h2" sx={{ mb: 1 }}>
-              Topics
+              {t("Topics")}
             </Typography>
             <TopicTree topics={data.topics} standards={data.standards} withdrawn={data.withdrawn} />
           </Paper>
-          <Paper component="section" aria-label="Standards" sx={{ p: 2 }}>
+          <Paper component="section" aria-label={t("Standards")} sx={{ p: 2 }}>
             <Typography variant="h2" sx={{ mb: 1 }}>
-              Standards
+              {t("Standards")}
             </Typography>
             <SecureLines mayEdit={isLead} />
             {data.standards.length === 0 && (
               <Typography color="textSecondary">
-                No standards yet. Paste an indented list, or bring a CASE file; items can do without.
+                {t("No standards yet. Paste an indented list, or import a CASE file; items can do without.")}
               </Typography>
             )}
             {data.standards.map((standard, i) => (

@@ -10,9 +10,9 @@ import { useState } from "react";
 import { Link as RouterLink } from "react-router";
 import { useUndoChangeMutation } from "../bank/api.ts";
 import { problemOf } from "../platform/problem.ts";
-import { counted } from "../ui/dates.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { useReplaceStandardMutation } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 export function WithdrawnStandards(props: {
   withdrawn: readonly WithdrawnStandard[];
@@ -24,10 +24,10 @@ export function WithdrawnStandards(props: {
   return (
     <Box component="section" aria-labelledby="withdrawn-heading" sx={{ mt: 3 }}>
       <Typography component="h3" id="withdrawn-heading" sx={{ fontWeight: 700, color: "warning.dark" }}>
-        Withdrawn, and still carried
+        {t("Withdrawn, and still carried")}
       </Typography>
       <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
-        A newer version of the framework no longer holds these. Items keep them until you give them another.
+        {t("A newer version of the framework no longer holds these. Items keep them until you give them another.")}
       </Typography>
       {withdrawn.map((one) => (
         <Row key={one.id} standard={one} standards={standards} mayEdit={mayEdit} />
@@ -48,25 +48,29 @@ function Row(props: { standard: WithdrawnStandard; standards: readonly Standard[
   const takeBack = async (batchId: string) => {
     const { data, error } = await undo({ params: { batchId } });
     if (error) say({ text: problemOf(error).detail, isError: true });
-    else say({ text: `${counted(data.restored, "item")} as before.` });
+    else say({ text: t("{{count}} items as before.", { count: data.restored }) });
   };
   const submit = async (by: Standard) => {
     const { data, error } = await replace({ params: { standardId: standard.id }, body: { by: by.id } });
     if (error) say({ text: problemOf(error).detail, isError: true });
     else
       say({
-        text: `${counted(data.changed, "item")} of ${code} ${data.changed === 1 ? "carries" : "carry"} ${by.code} now.`,
+        text: t("{{count}} items of {{code}} carry {{newCode}} now.", { count: data.changed, code, newCode: by.code }),
         undo: () => void takeBack(data.batchId),
       });
   };
   return (
-    <Box role="group" aria-label={`Withdrawn: ${code}`} sx={{ borderTop: 1, borderColor: "divider", py: 1 }}>
+    <Box
+      role="group"
+      aria-label={t("Withdrawn: {{code}}", { code })}
+      sx={{ borderTop: 1, borderColor: "divider", py: 1 }}
+    >
       <Typography sx={{ fontSize: 15 }}>
         <strong>{code}</strong> {statement}
       </Typography>
       <Box sx={{ display: "flex", gap: 1, alignItems: "center", mt: 0.5 }}>
         <Link component={RouterLink} to={`/bank?standard=${standard.id}`} sx={{ fontSize: 14, whiteSpace: "nowrap" }}>
-          {items === 0 ? "no item; a topic serves it" : `${counted(items, "item carries", "items carry")} it`}
+          {items === 0 ? t("no item; a topic serves it") : t("{{count}} items carry it", { count: items })}
         </Link>
         {mayEdit && items > 0 && (
           <>
@@ -80,7 +84,7 @@ function Row(props: { standard: WithdrawnStandard; standards: readonly Standard[
               onChange={(_, one) => {
                 setChosen(one);
               }}
-              renderInput={(params) => <TextField {...params} label={`In place of ${code}`} />}
+              renderInput={(params) => <TextField {...params} label={t("In place of {{code}}", { code })} />}
             />
             <Button
               variant="outlined"
@@ -90,7 +94,7 @@ function Row(props: { standard: WithdrawnStandard; standards: readonly Standard[
                 if (chosen) void submit(chosen);
               }}
             >
-              Give it to {items === 1 ? "it" : "them"}
+              {t("Use it instead")}
             </Button>
           </>
         )}

@@ -2,6 +2,7 @@ import type { Topic } from "@verdant/contract/standards";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { useChangeTopicMutation } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 /** Puts a topic under another, or on its own; says so, with undo. */
 export function useMoveTopic() {
@@ -13,6 +14,7 @@ export function useMoveTopic() {
       if (error) say({ text: problemOf(error).detail, isError: true });
       return !error;
     };
-    if (await put(parentId)) say({ text: `“${topic.name}” is moved.`, undo: () => void put(topic.parentId) });
+    if (await put(parentId))
+      say({ text: t("“{{topic}}” is moved.", { topic: topic.name }), undo: () => void put(topic.parentId) });
   };
 }

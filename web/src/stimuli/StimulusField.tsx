@@ -2,6 +2,7 @@
 import Autocomplete from "@mui/material/Autocomplete";
 import TextField from "@mui/material/TextField";
 import { useListStimuliQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 export function StimulusField(props: { stimulusId: string | null; choose: (stimulusId: string | null) => void }) {
   const { stimulusId, choose } = props;
@@ -17,8 +18,8 @@ export function StimulusField(props: { stimulusId: string | null; choose: (stimu
       onChange={(_, chosen) => {
         choose(chosen?.id ?? null);
       }}
-      renderInput={(params) => <TextField {...params} label="Text, map or chart it hangs on" />}
-      noOptionsText="None has these letters"
+      renderInput={(params) => <TextField {...params} label={t("Linked text, map or chart")} />}
+      noOptionsText={t("None has these letters")}
     />
   );
 }

@@ -9,12 +9,13 @@ import { useAddress } from "../platform/useAddress.ts";
 import { problemOf } from "../platform/problem.ts";
 import { StimulusView } from "../player/StimulusView.tsx";
 import { ComparedText } from "../ui/ComparedText.tsx";
-import { counted, moment } from "../ui/dates.ts";
+import { moment } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { PickRow } from "../ui/PickRow.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { useListStimulusRevisionsQuery, useSaveStimulusMutation, useShowStimulusQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 export function StimulusHistoryPage() {
   const { stimulusId = "" } = useParams();
@@ -34,20 +35,25 @@ export function StimulusHistoryPage() {
     if (!chosen || !now.data) return;
     const answer = await save({ params: { stimulusId }, body: { version: now.data.version, content: chosen.content } });
     if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
-    else say({ text: `Revision ${chosen.n} is the newest again. What was released keeps what it was released with.` });
+    else
+      say({
+        text: t("Revision {{chosen}} is the newest again. What was released keeps what it was released with.", {
+          chosen: chosen.n,
+        }),
+      });
   };
   return (
     <Page
-      title={newest ? `History of “${newest.content.title}”` : "History"}
-      about={data && counted(revisions.length, "revision")}
+      title={newest ? t("History of “{{title}}”", { title: newest.content.title }) : t("History")}
+      about={data && t("{{count}} revisions", { count: revisions.length })}
       actions={
         <Button component={Link} to={`/stimuli/${stimulusId}`} variant="outlined">
-          Back to writing
+          {t("Back to the editor")}
         </Button>
       }
     >
       {error && <Failed error={error} retry={() => void refetch()} />}
-      {!data && !error && <Loading what="the history" />}
+      {!data && !error && <Loading what={t("the history")} />}
       {chosen && (
         <Box
           sx={{
@@ -57,7 +63,7 @@ export function StimulusHistoryPage() {
             alignItems: "start",
           }}
         >
-          <Box component="ul" aria-label="Revisions" sx={{ m: 0, p: 0, listStyle: "none" }}>
+          <Box component="ul" aria-label={t("Revisions")} sx={{ m: 0, p: 0, listStyle: "none" }}>
             {revisions.map((one) => (
               <PickRow
                 key={one.id}
@@ -68,24 +74,24 @@ export function StimulusHistoryPage() {
                   });
                 }}
               >
-                <strong>Revision {one.n}</strong>
+                <strong>{t("Revision {{n}}", { n: one.n })}</strong>
                 <Typography variant="body2" color="textSecondary">
                   {one.author}, {moment(one.at)}
                 </Typography>
                 <Typography variant="body2" color="textSecondary">
-                  {one.releases > 0 ? `in ${counted(one.releases, "release")}` : "never given"}
+                  {one.releases > 0 ? t("in {{count}} releases", { count: one.releases }) : t("never used")}
                 </Typography>
               </PickRow>
             ))}
           </Box>
-          <Paper sx={{ p: 2 }} component="section" aria-label={`Revision ${chosen.n}`}>
+          <Paper sx={{ p: 2 }} component="section" aria-label={t("Revision {{chosen}}", { chosen: chosen.n })}>
             <Box sx={{ display: "flex", alignItems: "center", gap: 2, mb: 1 }}>
               <Typography variant="h2" sx={{ flex: 1 }}>
-                {before ? `What revision ${chosen.n} changed` : "As it was first written"}
+                {before ? t("What revision {{chosen}} changed", { chosen: chosen.n }) : t("As it was first written")}
               </Typography>
               {chosen !== newest && (
                 <Button variant="contained" disabled={isLoading || !now.data} onClick={() => void bringBack()}>
-                  {`Bring revision ${chosen.n} back`}
+                  {t("Restore revision {{chosen}}", { chosen: chosen.n })}
                 </Button>
               )}
             </Box>
@@ -100,7 +106,7 @@ export function StimulusHistoryPage() {
               >
                 {([before, chosen] as const).map((one) => (
                   <Box key={one.id}>
-                    <Typography sx={{ fontWeight: 700 }}>Revision {one.n}</Typography>
+                    <Typography sx={{ fontWeight: 700 }}>{t("Revision {{n}}", { n: one.n })}</Typography>
                     <ComparedText
                       text={saying(one)}
                       other={saying(one === chosen ? before : chosen)}

@@ -14,12 +14,12 @@ import { Link, useNavigate, useParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { StimulusView } from "../player/StimulusView.tsx";
 import { RichTextField } from "../richText/RichTextField.tsx";
-import { counted } from "../ui/dates.ts";
 import { LinkList } from "../ui/LinkList.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { useRemoveStimulusMutation, useSaveStimulusMutation, useShowStimulusQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 /** /stimuli/new gets an id at once, so that what is written survives a reload. */
 export function StimulusPage() {
@@ -38,7 +38,7 @@ function LoadedStimulus({ stimulusId }: { stimulusId: string }) {
   );
   const isNew = error !== undefined && problemOf(error).kind === "missing";
   if (error && !isNew) return <Failed error={error} retry={() => void refetch()} />;
-  if (!data && !isNew) return <Loading what="the text, map or chart" />;
+  if (!data && !isNew) return <Loading what={t("the text, map or chart")} />;
   return <Editor stimulusId={stimulusId} saved={isNew ? null : (data ?? null)} />;
 }
 
@@ -71,30 +71,30 @@ function Editor({ stimulusId, saved }: { stimulusId: string; saved: EditedStimul
     if (answer.error) return;
     sessionStorage.removeItem(keptAt(stimulusId));
     setDraft({ version: answer.data.version, content: answer.data.content });
-    say({ text: `“${answer.data.content.title}” is kept.` });
+    say({ text: t("“{{title}}” is saved.", { title: answer.data.content.title }) });
     if (then !== undefined) await navigate(then);
   };
   const writeOn = `/bank/new?stimulus=${stimulusId}`;
   return (
     <Page
-      title={saved ? saved.content.title : "New text, map or chart"}
-      about={missing ? `Still needed: ${missing.text}` : aboutOf(saved)}
+      title={saved ? saved.content.title : t("New text, map or chart")}
+      about={missing ? t("Still needed: {{text}}", { text: missing.text }) : aboutOf(saved)}
       actions={
         <>
           <Button component={Link} to="/stimuli">
-            Back to the others
+            {t("Back to the others")}
           </Button>
           {saved && (
             <Button component={Link} to={`/stimuli/${stimulusId}/history`}>
-              History
+              {t("History")}
             </Button>
           )}
           {saved && <RemoveButton saved={saved} />}
           <Button variant="outlined" disabled={isLoading || missing !== undefined} onClick={() => void keep(writeOn)}>
-            Keep and write an item on it
+            {t("Save and write an item on it")}
           </Button>
           <Button variant="contained" disabled={isLoading || missing !== undefined} onClick={() => void keep()}>
-            Keep
+            {t("Save")}
           </Button>
         </>
       }
@@ -114,7 +114,7 @@ function Editor({ stimulusId, saved }: { stimulusId: string; saved: EditedStimul
       >
         <Stack spacing={2}>
           <TextField
-            label="Title"
+            label={t("Title")}
             required
             value={content.title}
             slotProps={{ htmlInput: { maxLength: limits.name } }}
@@ -123,23 +123,25 @@ function Editor({ stimulusId, saved }: { stimulusId: string; saved: EditedStimul
             }}
           />
           <RichTextField
-            label="Text, map or chart"
+            label={t("Text, map or chart")}
             value={content.text}
             onChange={(text) => {
               set({ text });
             }}
           />
-          <Box component="section" aria-label="Items on it">
+          <Box component="section" aria-label={t("Items on it")}>
             <Typography variant="h2" sx={{ mb: 1 }}>
-              Items on it
+              {t("Items on it")}
             </Typography>
             {(saved?.items.length ?? 0) === 0 ? (
               <Typography color="textSecondary">
-                None yet. Keep it and write one; or open an item and choose this under “Text, map or chart it hangs on”.
+                {t(
+                  "None yet. Save it and write one; or open an item and choose this under “Linked text, map or chart”.",
+                )}
               </Typography>
             ) : (
               <LinkList
-                label="Items on it"
+                label={t("Items on it")}
                 columns="1fr 90px"
                 rows={(saved?.items ?? []).map((item) => ({
                   id: item.id,
@@ -151,9 +153,9 @@ function Editor({ stimulusId, saved }: { stimulusId: string; saved: EditedStimul
             )}
           </Box>
         </Stack>
-        <Paper sx={{ p: 2.5 }} component="section" aria-label="As a student sees it">
+        <Paper sx={{ p: 2.5 }} component="section" aria-label={t("As a student sees it")}>
           <Typography variant="caption" color="textSecondary" component="p" sx={{ mt: 0, mb: 1 }}>
-            As a student sees it
+            {t("As a student sees it")}
           </Typography>
           <StimulusView stimulus={content} />
         </Paper>
@@ -163,10 +165,12 @@ function Editor({ stimulusId, saved }: { stimulusId: string; saved: EditedStimul
 }
 
 function aboutOf(saved: EditedStimulus | null): string {
-  if (saved === null) return "not kept yet";
+  if (saved === null) return t("not saved yet");
   const open =
-    saved.openReleases > 0 ? `; ${counted(saved.openReleases, "open release")} shows it as it was when released` : "";
-  return `${counted(saved.items.length, "item")} on it${open}`;
+    saved.openReleases > 0
+      ? t("; {{count}} open releases show it as it was when released", { count: saved.openReleases })
+      : "";
+  return t("{{count}} items on it{{open}}", { count: saved.items.length, open });
 }
 
 function RemoveButton({ saved }: { saved: EditedStimulus }) {
@@ -180,7 +184,7 @@ function RemoveButton({ saved }: { saved: EditedStimulus }) {
   };
   return (
     <Button color="inherit" disabled={isLoading || saved.items.length > 0} onClick={() => void take()}>
-      Remove
+      {t("Remove")}
     </Button>
   );
 }

@@ -30,7 +30,7 @@ export function AllQuestions(props: {
       bar={<SittingBar here={here} sitting={sitting} centre={answered} />}
       foot={
         <Button variant="contained" size="large" onClick={toLastLook}>
-          {t("Last look")}
+          {t("Before you hand in")}
         </Button>
       }
     >

@@ -36,7 +36,7 @@ export function Door() {
   if (isAway !== (error !== undefined)) setAway(error !== undefined);
   if (error) {
     return (
-      <StudentFrame title={t("No connection")} bar={<strong>Verdant Loop</strong>}>
+      <StudentFrame title={t("No connection")} bar={<strong>{t("Verdant Loop")}</strong>}>
         <Alert
           severity="warning"
           action={
@@ -64,7 +64,7 @@ function CardForm({ scanned, problem }: { scanned: string; problem?: string }) {
     if (detail !== undefined && !isLoading) field.current?.focus();
   }, [detail, isLoading]);
   return (
-    <StudentFrame title={t("Come in")} bar={<strong>Verdant Loop</strong>}>
+    <StudentFrame title={t("Sign in")} bar={<strong>{t("Verdant Loop")}</strong>}>
       <Stack
         component="form"
         spacing={2.5}
@@ -76,7 +76,7 @@ function CardForm({ scanned, problem }: { scanned: string; problem?: string }) {
       >
         <Box sx={{ display: "flex", alignItems: "center", gap: 2 }}>
           <Ring size={56} segments={["done", "done", "done", "open"]} label="" />
-          <Typography variant="h1">{t("Come in with your card")}</Typography>
+          <Typography variant="h1">{t("Sign in with your card")}</Typography>
         </Box>
         <Box>
           <Typography component="label" htmlFor="card" sx={{ display: "block", fontWeight: 700, mb: 0.75 }}>
@@ -107,7 +107,7 @@ function CardForm({ scanned, problem }: { scanned: string; problem?: string }) {
           </Alert>
         )}
         <Button type="submit" variant="contained" size="large" disabled={isLoading}>
-          {t("Come in")}
+          {t("Sign in")}
         </Button>
       </Stack>
     </StudentFrame>

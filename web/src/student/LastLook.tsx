@@ -36,7 +36,7 @@ export function LastLook({
   };
   return (
     <StudentFrame
-      title={t("Last look")}
+      title={t("Before you hand in")}
       bar={<SittingBar here={here} sitting={sitting} centre={sitting.items.length - open.length} />}
       foot={
         <>
@@ -57,7 +57,7 @@ export function LastLook({
       }
     >
       <Typography variant="h1" sx={{ mb: 1.5 }}>
-        {t("Last look")}
+        {t("Before you hand in")}
       </Typography>
       {state === "noNetwork" && (
         <Alert severity="warning" sx={{ mb: 2 }}>

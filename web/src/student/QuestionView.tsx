@@ -68,7 +68,7 @@ export function QuestionView(props: {
   if (!item) return null;
   if (!view)
     return (
-      <StudentFrame title={t("Question {{position}}", { position })} bar={<strong>Verdant Loop</strong>}>
+      <StudentFrame title={t("Question {{position}}", { position })} bar={<strong>{t("Verdant Loop")}</strong>}>
         <Alert severity="info">
           {t("The next question comes as soon as the network is back. Your answers are safe.")}
         </Alert>
@@ -105,7 +105,7 @@ export function QuestionView(props: {
             {t("Back")}
           </Button>
           <Button variant="contained" size="large" onClick={goOn}>
-            {isLast ? t("Last look") : t("Next")}
+            {isLast ? t("Before you hand in") : t("Next")}
           </Button>
         </>
       }

@@ -29,7 +29,7 @@ export function ResultPage() {
   const { data, error, refetch } = useShowResultQuery({ params: { sittingId } }, { refetchOnMountOrArgChange: true });
   if (error) {
     return (
-      <StudentFrame title={t("How it went")} bar={<strong>Verdant Loop</strong>}>
+      <StudentFrame title={t("Your results")} bar={<strong>{t("Verdant Loop")}</strong>}>
         <Alert
           severity="warning"
           action={
@@ -41,7 +41,7 @@ export function ResultPage() {
           {problemOf(error).detail}
         </Alert>
         <Button component={Link} to="/" sx={{ mt: 2 }} variant="outlined">
-          {t("What now")}
+          {t("Your quizzes")}
         </Button>
       </StudentFrame>
     );
@@ -52,7 +52,7 @@ export function ResultPage() {
     .map((item) => (item.credit === 1 ? ("done" as const) : ("open" as const)));
   return (
     <StudentFrame
-      title={t("How it went")}
+      title={t("Your results")}
       bar={
         <>
           {segments.length > 0 && (
@@ -71,7 +71,7 @@ export function ResultPage() {
       foot={
         <>
           <Button component={Link} to="/" variant="outlined" size="large">
-            {t("What now")}
+            {t("Your quizzes")}
           </Button>
           {data.mayGoAgain && <AnotherGo releaseId={data.releaseId} />}
         </>
@@ -82,7 +82,7 @@ export function ResultPage() {
           ? t("Your time is over.")
           : data.points === null
             ? data.openFrom === "shut"
-              ? t("Handed in. You can see more when the quiz has shut.")
+              ? t("Handed in. You can see more when the quiz has closed.")
               : t("Handed in. Your teacher will say when you can see more.")
             : t("You got {{points}} of {{outOf}}", { points: numberOf(data.points), outOf: numberOf(data.outOf) })}
       </Typography>
@@ -254,7 +254,7 @@ function Reason({ item, sittingId }: { item: Shown["items"][number]; sittingId: 
   return (
     <Box sx={{ mt: 1.5 }}>
       <Typography component="label" htmlFor={id} variant="body2" color="textSecondary" sx={{ fontWeight: 700 }}>
-        {t("Why did you answer so? Your teacher reads it; you need not say.")}
+        {t("Why did you choose this? (optional; your teacher sees it)")}
       </Typography>
       <TypeArea
         id={id}
@@ -268,7 +268,7 @@ function Reason({ item, sittingId }: { item: Shown["items"][number]; sittingId: 
         style={{ display: "block", width: "100%", marginTop: 4, resize: "vertical" }}
       />
       <Typography variant="body2" aria-live="polite" color={error ? "error" : "textSecondary"}>
-        {error ? problemOf(error).detail : isSuccess && text.trim() === item.reason ? t("Kept.") : ""}
+        {error ? problemOf(error).detail : isSuccess && text.trim() === item.reason ? t("Saved.") : ""}
       </Typography>
     </Box>
   );
@@ -278,7 +278,7 @@ function headingOf({ position, credit, answer, view, ruling, reached }: Shown["i
   if (!reached) return t("Question {{position}}: not reached", { position });
   if (view?.kind === "opinion") return t("Question {{position}}: your view", { position });
   if (credit === null && view?.kind === "written" && answer)
-    return t("Question {{position}}: waits for its mark", { position });
+    return t("Question {{position}}: not marked yet", { position });
   if (ruling === "drop") return t("Question {{position}}", { position });
   if (credit !== null && credit > 0 && credit < 1) return t("◐ Question {{position}}: partly right", { position });
   if (credit === 1) return t("✓ Question {{position}}: right", { position });

@@ -56,7 +56,7 @@ export function SittingPage() {
         text={t("This quiz is not open on this device.")}
         action={
           <Button variant="contained" href="/s">
-            {t("What now")}
+            {t("Your quizzes")}
           </Button>
         }
       />
@@ -125,7 +125,7 @@ export function SittingPage() {
 
 function Notice({ text, action }: { text: string; action?: ReactNode }) {
   return (
-    <StudentFrame title={t("Quiz")} bar={<strong>Verdant Loop</strong>}>
+    <StudentFrame title={t("Quiz")} bar={<strong>{t("Verdant Loop")}</strong>}>
       <Alert severity="info">{text}</Alert>
       <Box sx={{ mt: 2 }}>{action}</Box>
     </StudentFrame>

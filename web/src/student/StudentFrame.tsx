@@ -18,7 +18,7 @@ export function StudentFrame({
   children: ReactNode;
 }) {
   useEffect(() => {
-    document.title = `${title} · Verdant Loop`;
+    document.title = t("{{title}} · Verdant Loop", { title });
   }, [title]);
   const main = useRef<HTMLElement>(null);
   // What had the focus may be gone with the page before: whoever reads by ear or keys goes on here.

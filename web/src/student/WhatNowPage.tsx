@@ -27,7 +27,7 @@ export function WhatNowPage() {
     });
   return (
     <StudentFrame
-      title={t("What now")}
+      title={t("Your quizzes")}
       bar={
         <>
           <Box sx={{ flex: 1 }}>
@@ -39,13 +39,13 @@ export function WhatNowPage() {
             </Typography>
           </Box>
           <Button size="small" onClick={goOut}>
-            {t("Go out")}
+            {t("Sign out")}
           </Button>
         </>
       }
     >
       <Typography variant="h1" sx={{ fontSize: "1.1rem", color: "text.secondary", mb: 1 }}>
-        {t("What now")}
+        {t("Your quizzes")}
       </Typography>
       {!data && !error && <Waiting />}
       {error && (
@@ -67,7 +67,7 @@ export function WhatNowPage() {
       {data && data.done.length > 0 && (
         <>
           <Typography variant="h2" sx={{ fontSize: "1.1rem", color: "text.secondary", mt: 3, mb: 1 }}>
-            {t("How it went")}
+            {t("Your results")}
           </Typography>
           {data.done.map((done) => (
             <DoneCard key={done.sittingId} of={done} />
@@ -212,7 +212,7 @@ function DoneCard({ of }: { of: Now["done"][number] }) {
           component={Link}
           to={`/result/${of.sittingId}`}
           variant="outlined"
-          aria-label={t("See how it went: {{name}}", { name: of.name })}
+          aria-label={t("See your result: {{name}}", { name: of.name })}
         >
           {t("See")}
         </Button>

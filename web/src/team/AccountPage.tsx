@@ -7,7 +7,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useState } from "react";
 import { problemOf } from "../platform/problem.ts";
-import { counted, moment } from "../ui/dates.ts";
+import { moment } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
@@ -18,22 +18,25 @@ import {
   useShowSessionQuery,
 } from "./api.ts";
 import { SecondFactor } from "./SecondFactor.tsx";
+import { t } from "../platform/words.ts";
 
 /** @param goOn leads on to where somebody wanted to go who had to set up the second step first */
 export function AccountPage({ goOn }: { goOn?: () => void }) {
   const owes = useShowSessionQuery().data?.member?.owesSecondFactor === true;
   return (
-    <Page title="Your account">
+    <Page title={t("Your account")}>
       <Stack spacing={2} sx={{ maxWidth: 560 }}>
         {owes && (
           <Alert severity="warning">
-            Your department asks for a second step when you sign in. Set it up here; then everything is open again.
+            {t(
+              "Your department asks for a second step when you sign in. Set it up here; then everything is open again.",
+            )}
           </Alert>
         )}
         {goOn && <SecondFactor />}
         {goOn && !owes && (
           <Button variant="contained" sx={{ alignSelf: "start" }} onClick={goOn}>
-            I have kept the codes: go on
+            {t("I have saved the codes: go on")}
           </Button>
         )}
         <PasswordForm />
@@ -55,12 +58,12 @@ function PasswordForm() {
     if (answer.error) return;
     setCurrent("");
     setPassword("");
-    say({ text: "Your password is changed. You are signed out everywhere else." });
+    say({ text: t("Your password is changed. You are signed out everywhere else.") });
   };
   return (
     <Paper
       component="form"
-      aria-label="Password"
+      aria-label={t("Password")}
       sx={{ p: 2 }}
       onSubmit={(event) => {
         event.preventDefault();
@@ -68,11 +71,11 @@ function PasswordForm() {
       }}
     >
       <Typography variant="h2" sx={{ mb: 1.5 }}>
-        Password
+        {t("Password")}
       </Typography>
       <Stack spacing={2}>
         <TextField
-          label="The password you have now"
+          label={t("The password you have now")}
           type="password"
           required
           autoComplete="current-password"
@@ -84,20 +87,20 @@ function PasswordForm() {
           }}
         />
         <TextField
-          label="The new one"
+          label={t("The new one")}
           type="password"
           required
           autoComplete="new-password"
           value={password}
           error={problem?.fields["/body/password"] !== undefined}
-          helperText={problem?.fields["/body/password"] ?? "At least 10 characters, and hard to guess."}
+          helperText={problem?.fields["/body/password"] ?? t("At least 10 characters, and hard to guess.")}
           onChange={(event) => {
             setPassword(event.target.value);
           }}
         />
         {problem && Object.keys(problem.fields).length === 0 && <Alert severity="error">{problem.detail}</Alert>}
         <Button type="submit" variant="contained" loading={isLoading} sx={{ alignSelf: "start" }}>
-          Change the password
+          {t("Change the password")}
         </Button>
       </Stack>
     </Paper>
@@ -113,26 +116,30 @@ function Sessions() {
     say(
       answer.error
         ? { text: problemOf(answer.error).detail, isError: true }
-        : { text: `Signed out in ${counted(answer.data.ended, "other browser")}.` },
+        : { text: t("Signed out in {{count}} other browsers.", { count: answer.data.ended }) },
     );
   };
   const others = data?.sessions.filter((one) => !one.isThis).length ?? 0;
   return (
-    <Paper component="section" aria-label="Where you are signed in" sx={{ p: 2 }}>
+    <Paper component="section" aria-label={t("Where you are signed in")} sx={{ p: 2 }}>
       <Typography variant="h2" sx={{ mb: 1.5 }}>
-        Where you are signed in
+        {t("Where you are signed in")}
       </Typography>
       {error && <Failed error={error} retry={() => void refetch()} />}
-      {!data && !error && <Loading what="the list" />}
+      {!data && !error && <Loading what={t("the list")} />}
       <ul>
         {data?.sessions.map((one) => (
           <li key={`${one.signedInAt} ${one.until}`}>
-            {one.isThis ? "This browser" : "Another browser"}: since {moment(one.signedInAt)}, until {moment(one.until)}
+            {t("{{isThis}}: since {{signedInAt}}, until {{until}}", {
+              isThis: one.isThis ? t("This browser") : t("Another browser"),
+              signedInAt: moment(one.signedInAt),
+              until: moment(one.until),
+            })}
           </li>
         ))}
       </ul>
       <Button variant="outlined" disabled={others === 0 || isLoading} onClick={() => void endAll()}>
-        Sign out everywhere else
+        {t("Sign out everywhere else")}
       </Button>
     </Paper>
   );

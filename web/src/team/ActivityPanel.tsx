@@ -9,6 +9,7 @@ import { useState } from "react";
 import { moment } from "../ui/dates.ts";
 import { deedInWords } from "./deedWords.ts";
 import { useListActivityQuery, useListMembersQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 export function ActivityPanel() {
   const [isOpen, setOpen] = useState(false);
@@ -22,7 +23,7 @@ export function ActivityPanel() {
         setOpen(true);
       }}
     >
-      Who changed what
+      {t("Who changed what")}
     </Button>
   );
 }
@@ -40,12 +41,12 @@ function Activity() {
     <section aria-labelledby="activity-heading">
       <Box sx={{ display: "flex", gap: 2, alignItems: "center", mt: 3, mb: 1.5 }}>
         <Typography variant="h2" id="activity-heading" sx={{ flex: 1 }}>
-          Activity
+          {t("Activity")}
         </Typography>
         <TextField
           select
           size="small"
-          label="Of"
+          label={t("Of")}
           value={personId}
           sx={{ minWidth: 180 }}
           slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
@@ -54,7 +55,7 @@ function Activity() {
             setBefore(undefined);
           }}
         >
-          <MenuItem value="">everybody</MenuItem>
+          <MenuItem value="">{t("everybody")}</MenuItem>
           {members.map((one) => (
             <MenuItem key={one.personId} value={one.personId}>
               {one.name}
@@ -62,7 +63,7 @@ function Activity() {
           ))}
         </TextField>
       </Box>
-      <Paper component="ol" aria-label="Deeds" sx={{ m: 0, px: 2, py: 1, listStyle: "none", fontSize: 14 }}>
+      <Paper component="ol" aria-label={t("Deeds")} sx={{ m: 0, px: 2, py: 1, listStyle: "none", fontSize: 14 }}>
         {deeds.map((deed) => (
           <Box
             component="li"
@@ -81,7 +82,7 @@ function Activity() {
             <span>{deedInWords(deed)}</span>
           </Box>
         ))}
-        {deeds.length === 0 && <li>Nothing yet.</li>}
+        {deeds.length === 0 && <li>{t("Nothing yet.")}</li>}
       </Paper>
       <Box sx={{ mt: 1, display: "flex", gap: 1 }}>
         {before !== undefined && (
@@ -91,7 +92,7 @@ function Activity() {
               setBefore(undefined);
             }}
           >
-            The newest
+            {t("The newest")}
           </Button>
         )}
         {deeds.length >= 100 && (
@@ -101,7 +102,7 @@ function Activity() {
               setBefore(deeds.at(-1)?.at);
             }}
           >
-            Earlier
+            {t("Earlier")}
           </Button>
         )}
       </Box>

@@ -2,6 +2,7 @@
 import TextField from "@mui/material/TextField";
 import { useState } from "react";
 import { problemOf, type Trouble } from "../platform/problem.ts";
+import { t } from "../platform/words.ts";
 
 export interface CodeAsked {
   /** Whether the field shows. */
@@ -35,13 +36,13 @@ export function CodeField({ isAsked, code, setCode, problem }: CodeAsked) {
   const wrong = problem?.fields["/body/code"];
   return (
     <TextField
-      label="Code"
+      label={t("Code")}
       required
       autoFocus
       autoComplete="one-time-code"
       value={code}
       error={wrong !== undefined}
-      helperText={wrong ?? "The six digits that your app shows now, or one of your recovery codes."}
+      helperText={wrong ?? t("The six digits that your app shows now, or one of your recovery codes.")}
       onChange={(event) => {
         setCode(event.target.value);
       }}

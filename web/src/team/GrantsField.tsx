@@ -9,6 +9,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { Grant, NamedGrant } from "@verdant/contract/members";
 import { useListTopicsQuery } from "../standards/api.ts";
+import { t } from "../platform/words.ts";
 
 export const grantsInWords = (grants: readonly NamedGrant[]): string =>
   grants
@@ -29,31 +30,36 @@ export function GrantsField({ grants, change }: { grants: readonly Grant[]; chan
   return (
     <Stack spacing={1}>
       {grants.map((grant, i) => (
-        <Box key={i} role="group" aria-label={`Part ${i + 1}`} sx={{ display: "flex", gap: 1.5, alignItems: "center" }}>
+        <Box
+          key={i}
+          role="group"
+          aria-label={t("Part {{i}}", { i: i + 1 })}
+          sx={{ display: "flex", gap: 1.5, alignItems: "center" }}
+        >
           <TextField
             select
             size="small"
-            label="The guest"
+            label={t("The guest")}
             value={grant.mayEdit ? "writes" : "sees"}
             sx={{ width: 190 }}
             onChange={(event) => {
               set(i, { mayEdit: event.target.value === "writes" });
             }}
           >
-            <MenuItem value="sees">sees</MenuItem>
-            <MenuItem value="writes">sees and writes</MenuItem>
+            <MenuItem value="sees">{t("sees")}</MenuItem>
+            <MenuItem value="writes">{t("sees and writes")}</MenuItem>
           </TextField>
           <TextField
             select
             size="small"
-            label="Part of the bank"
+            label={t("Part of the bank")}
             value={grant.topicId ?? "all"}
             sx={{ flex: 1 }}
             onChange={(event) => {
               set(i, { topicId: event.target.value === "all" ? null : event.target.value });
             }}
           >
-            <MenuItem value="all">the whole bank</MenuItem>
+            <MenuItem value="all">{t("the whole bank")}</MenuItem>
             {topics.map((topic) => (
               <MenuItem key={topic.id} value={topic.id} sx={{ pl: topic.parentId ? 4 : 2 }}>
                 {topic.name}
@@ -69,18 +75,18 @@ export function GrantsField({ grants, change }: { grants: readonly Grant[]; chan
                 }}
               />
             }
-            label="reserved items too"
+            label={t("reserved items too")}
           />
           {grants.length > 1 && (
             <Button
               size="small"
               color="inherit"
-              aria-label={`Take out part ${i + 1}`}
+              aria-label={t("Take out part {{i}}", { i: i + 1 })}
               onClick={() => {
                 change(grants.filter((_, at) => at !== i));
               }}
             >
-              Take out
+              {t("Remove")}
             </Button>
           )}
         </Box>
@@ -93,10 +99,10 @@ export function GrantsField({ grants, change }: { grants: readonly Grant[]; chan
             change([...grants, newGrant]);
           }}
         >
-          Another part
+          {t("Another part")}
         </Button>
         <Typography variant="body2" color="textSecondary">
-          Each with what lies under it: items in use, with their keys.
+          {t("Each with what lies under it: items in use, with their keys.")}
         </Typography>
       </Box>
     </Stack>

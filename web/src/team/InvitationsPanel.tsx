@@ -15,14 +15,15 @@ import { useToast } from "../ui/Toasts.tsx";
 import { useInviteMutation, useListInvitationsQuery, useWithdrawInvitationMutation } from "./api.ts";
 import { GrantsField, grantsInWords, newGrant } from "./GrantsField.tsx";
 import { LinkToPassOn } from "./LinkToPassOn.tsx";
+import { t } from "../platform/words.ts";
 
-const roleWords = { lead: "a lead", teacher: "a teacher", guest: "a guest" } as const;
+const roleWords = { lead: t("a lead"), teacher: t("a teacher"), guest: t("a guest") } as const;
 
 export function InvitationsPanel() {
   const [isOpen, setOpen] = useState(false);
   const { invitations = [] } = useListInvitationsQuery(undefined, { refetchOnMountOrArgChange: true }).data ?? {};
   return (
-    <Box component="section" aria-label="Invitations" sx={{ mt: 1.5 }}>
+    <Box component="section" aria-label={t("Invitations")} sx={{ mt: 1.5 }}>
       <Stack spacing={1}>
         {invitations.map((one) => (
           <InvitationRow key={one.id} invitation={one} />
@@ -38,7 +39,7 @@ export function InvitationsPanel() {
             setOpen(true);
           }}
         >
-          Invite somebody
+          {t("Invite somebody")}
         </Button>
       )}
     </Box>
@@ -52,20 +53,23 @@ function InvitationRow({ invitation }: { invitation: Invitation }) {
   const take = async () => {
     const { error } = await withdraw({ params: { invitationId: invitation.id } });
     if (error) say({ text: problemOf(error).detail, isError: true });
-    else say({ text: "The link lets nobody in any more. Who came in by it stays." });
+    else say({ text: t("The link no longer works. Whoever joined by it stays.") });
   };
   const given = grantsInWords(grants);
   return (
-    <Paper sx={{ px: 2, py: 1.25 }} role="group" aria-label={`Invitation of ${roleWords[role]}`}>
+    <Paper sx={{ px: 2, py: 1.25 }} role="group" aria-label={t("Invitation of {{role}}", { role: roleWords[role] })}>
       <Box sx={{ display: "flex", alignItems: "center", gap: 2 }}>
         <Typography sx={{ flex: 1 }}>
-          <strong>As {roleWords[role]}</strong>
-          {note && ` · ${note}`}
-          {given && ` · ${given}`} · until {moment(invitation.expiresAt)}
-          {came.length > 0 && ` · came in: ${came.join(", ")}`}
+          <strong>{t("As {{role}}", { role: roleWords[role] })}</strong>
+          {t("{{note}}{{given}} · until {{expiresAt}}", {
+            note: note && ` · ${note}`,
+            given: given && ` · ${given}`,
+            expiresAt: moment(invitation.expiresAt),
+          })}
+          {came.length > 0 && t(" · came in: {{came}}", { came: came.join(", ") })}
         </Typography>
         <Button size="small" color="inherit" disabled={isLoading} onClick={() => void take()}>
-          Withdraw
+          {t("Withdraw")}
         </Button>
       </Box>
       <LinkToPassOn link={invitation.link} about="" />
@@ -88,7 +92,7 @@ function NewInvitation() {
   return (
     <Paper
       component="form"
-      aria-label="New invitation"
+      aria-label={t("New invitation")}
       sx={{ p: 2, mt: 1.5 }}
       onSubmit={(event) => {
         event.preventDefault();
@@ -99,20 +103,20 @@ function NewInvitation() {
         <TextField
           select
           size="small"
-          label="Invite"
+          label={t("Invite")}
           value={role}
           sx={{ width: 270 }}
           onChange={(event) => {
             setRole(event.target.value as "teacher");
           }}
         >
-          <MenuItem value="teacher">a teacher</MenuItem>
-          <MenuItem value="lead">a lead</MenuItem>
-          <MenuItem value="guest">a guest, for parts of it</MenuItem>
+          <MenuItem value="teacher">{t("a teacher")}</MenuItem>
+          <MenuItem value="lead">{t("a lead")}</MenuItem>
+          <MenuItem value="guest">{t("a guest, for parts of it")}</MenuItem>
         </TextField>
         <TextField
           size="small"
-          label="For whom, for your own list"
+          label={t("For whom, for your own list")}
           value={note}
           sx={{ flex: 1, minWidth: 200 }}
           slotProps={{ htmlInput: { maxLength: 120 } }}
@@ -123,7 +127,7 @@ function NewInvitation() {
         <TextField
           size="small"
           type="number"
-          label="Days it works"
+          label={t("Days it works")}
           value={days}
           sx={{ width: 120 }}
           slotProps={{ htmlInput: { min: 1, max: 90 } }}
@@ -132,7 +136,7 @@ function NewInvitation() {
           }}
         />
         <Button type="submit" variant="contained" loading={isLoading} disabled={Number(days) < 1}>
-          Make a link
+          {t("Create a link")}
         </Button>
       </Box>
       {role === "guest" && (

@@ -13,6 +13,7 @@ import { problemOf } from "../platform/problem.ts";
 import { shortDate } from "../ui/dates.ts";
 import { CodeField, isSaidAbove, useCode } from "./CodeField.tsx";
 import { useAcceptInvitationMutation, useShowInvitationQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 /** Behind the #, which no browser sends to a server. */
 const secretInAddress = () => window.location.hash.slice(1);
@@ -21,22 +22,28 @@ export function JoinPage() {
   const [secret] = useState(secretInAddress);
   const { data, error } = useShowInvitationQuery({ body: { secret } });
   useEffect(() => {
-    document.title = "Come in · Verdant Loop";
+    document.title = t("Join · Verdant Loop");
   }, []);
   return (
     <Box component="main" sx={{ maxWidth: 460, mx: "auto", px: 3, pt: 8 }}>
       <Typography variant="h1" sx={{ mb: 2 }}>
-        {data ? `Come in to ${data.department}` : "Come in"}
+        {data ? t("Join {{department}}", { department: data.department }) : t("Join")}
       </Typography>
       {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
       {data && (
         <>
           <Typography sx={{ mb: 2 }}>
-            {data.by} invites you{" "}
-            {data.role === "guest"
-              ? `to see${data.mayEdit ? " and write" : ""} ${data.topics.join(", ")} in the item bank.`
-              : `as a ${data.role}.`}{" "}
-            The link works until {shortDate(data.expiresAt.slice(0, 10))}.
+            {t("{{by}} invites you {{role}} The link works until {{expiresAt}}.", {
+              by: data.by,
+              role:
+                data.role === "guest"
+                  ? t("to see{{mayEdit}} {{topics}} in the item bank.", {
+                      mayEdit: data.mayEdit ? t(" and write") : "",
+                      topics: data.topics.join(", "),
+                    })
+                  : t("as a {{role}}.", { role: data.role }),
+              expiresAt: shortDate(data.expiresAt.slice(0, 10)),
+            })}
           </Typography>
           <JoinForm secret={secret} />
         </>
@@ -69,7 +76,7 @@ function JoinForm({ secret }: { secret: string }) {
       <Stack spacing={2}>
         {isNew && (
           <TextField
-            label="Your name"
+            label={t("Your name")}
             required
             autoComplete="name"
             value={name}
@@ -80,7 +87,7 @@ function JoinForm({ secret }: { secret: string }) {
           />
         )}
         <TextField
-          label="E-mail"
+          label={t("E-mail")}
           type="email"
           required
           autoComplete="username"
@@ -90,11 +97,11 @@ function JoinForm({ secret }: { secret: string }) {
           }}
         />
         <TextField
-          label="Password"
+          label={t("Password")}
           type="password"
           required
           autoComplete={isNew ? "new-password" : "current-password"}
-          helperText={isNew ? "At least 10 characters." : "The one you sign in with."}
+          helperText={isNew ? t("At least 10 characters.") : t("The one you sign in with.")}
           value={password}
           onChange={(event) => {
             setPassword(event.target.value);
@@ -103,7 +110,7 @@ function JoinForm({ secret }: { secret: string }) {
         <CodeField {...asked} />
         {isSaidAbove(asked.problem) && <Alert severity="error">{asked.problem.detail}</Alert>}
         <Button type="submit" variant="contained" loading={isLoading}>
-          Come in
+          {t("Join")}
         </Button>
         <Link
           component="button"
@@ -112,7 +119,7 @@ function JoinForm({ secret }: { secret: string }) {
             setNew(!isNew);
           }}
         >
-          {isNew ? "I have an account here already" : "I am new here"}
+          {isNew ? t("I have an account here already") : t("I am new here")}
         </Link>
       </Stack>
     </Paper>

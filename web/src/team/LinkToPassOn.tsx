@@ -4,6 +4,7 @@ import Button from "@mui/material/Button";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useToast } from "../ui/Toasts.tsx";
+import { t } from "../platform/words.ts";
 
 export function LinkToPassOn({ link, about }: { link: string; about: string }) {
   const say = useToast();
@@ -11,9 +12,9 @@ export function LinkToPassOn({ link, about }: { link: string; about: string }) {
   const copy = async () => {
     try {
       await navigator.clipboard.writeText(address);
-      say({ text: "The link is copied." });
+      say({ text: t("The link is copied.") });
     } catch {
-      say({ text: "Your browser does not let pages copy. Mark the link and copy it by hand.", isError: true });
+      say({ text: t("Your browser does not let pages copy. Mark the link and copy it by hand."), isError: true });
     }
   };
   return (
@@ -25,7 +26,7 @@ export function LinkToPassOn({ link, about }: { link: string; about: string }) {
         <TextField
           size="small"
           fullWidth
-          label="Link to pass on"
+          label={t("Link to pass on")}
           value={address}
           slotProps={{ htmlInput: { readOnly: true } }}
           onFocus={(event) => {
@@ -33,7 +34,7 @@ export function LinkToPassOn({ link, about }: { link: string; about: string }) {
           }}
         />
         <Button variant="outlined" onClick={() => void copy()}>
-          Copy
+          {t("Copy")}
         </Button>
       </Box>
     </Box>

@@ -14,7 +14,7 @@ import Typography from "@mui/material/Typography";
 import type { Grant, Member } from "@verdant/contract/members";
 import { useState } from "react";
 import { problemOf } from "../platform/problem.ts";
-import { counted, moment } from "../ui/dates.ts";
+import { moment } from "../ui/dates.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import {
   useChangeGrantsMutation,
@@ -26,6 +26,7 @@ import {
 } from "./api.ts";
 import { GrantsField, grantsInWords, newGrant } from "./GrantsField.tsx";
 import { LinkToPassOn } from "./LinkToPassOn.tsx";
+import { t } from "../platform/words.ts";
 
 export function MembersPanel({ meId, isLead }: { meId: string; isLead: boolean }) {
   const { members = [] } = useListMembersQuery(undefined, { refetchOnMountOrArgChange: true }).data ?? {};
@@ -35,9 +36,9 @@ export function MembersPanel({ meId, isLead }: { meId: string; isLead: boolean }
   return (
     <section aria-labelledby="members-heading">
       <Typography variant="h2" id="members-heading" sx={{ mb: 1.5 }}>
-        Members
+        {t("Members")}
       </Typography>
-      <Stack spacing={1} component="ul" aria-label="Members" sx={{ m: 0, p: 0, listStyle: "none" }}>
+      <Stack spacing={1} component="ul" aria-label={t("Members")} sx={{ m: 0, p: 0, listStyle: "none" }}>
         {here.map((one) => (
           <MemberRow
             key={one.personId}
@@ -52,7 +53,7 @@ export function MembersPanel({ meId, isLead }: { meId: string; isLead: boolean }
       </Stack>
       {gone.length > 0 && (
         <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
-          Left: {gone.map((one) => one.name).join(", ")}
+          {t("Left: {{gone}}", { gone: gone.map((one) => one.name).join(", ") })}
         </Typography>
       )}
       {leaving && (
@@ -90,7 +91,12 @@ function MemberRow(props: { member: Member; isMe: boolean; isLead: boolean; leav
   const resetFactor = async () => {
     const { error } = await reset({ params });
     if (error) say({ text: problemOf(error).detail, isError: true });
-    else say({ text: `${member.name} signs in with the password alone, until a new second step is set up.` });
+    else
+      say({
+        text: t("{{member}} signs in with the password alone, until a new second step is set up.", {
+          member: member.name,
+        }),
+      });
   };
   const newLink = async () => {
     const { error } = await makeLink({ params });
@@ -101,8 +107,8 @@ function MemberRow(props: { member: Member; isMe: boolean; isLead: boolean; leav
       <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 2, rowGap: 1 }}>
         <Typography sx={{ flex: { xs: "1 1 100%", sm: 1 } }}>
           <strong>{member.name}</strong>
-          {isMe && " (you)"}
-          {member.hasSecondFactor && " · second step on"}
+          {isMe && t(" (you)")}
+          {member.hasSecondFactor && t(" · second step on")}
           {member.grants.length > 0 && ` · ${grantsInWords(member.grants)}`}
         </Typography>
         {isLead && member.role !== "guest" ? (
@@ -110,11 +116,11 @@ function MemberRow(props: { member: Member; isMe: boolean; isLead: boolean; leav
             select
             size="small"
             value={member.role}
-            slotProps={{ htmlInput: { "aria-label": `Role of ${member.name}` } }}
+            slotProps={{ htmlInput: { "aria-label": t("Role of {{member}}", { member: member.name }) } }}
             onChange={(event) => void setRole(event.target.value as "lead")}
           >
-            <MenuItem value="lead">lead</MenuItem>
-            <MenuItem value="teacher">teacher</MenuItem>
+            <MenuItem value="lead">{t("lead")}</MenuItem>
+            <MenuItem value="teacher">{t("teacher")}</MenuItem>
           </TextField>
         ) : (
           <Typography color="textSecondary">{member.role}</Typography>
@@ -127,29 +133,29 @@ function MemberRow(props: { member: Member; isMe: boolean; isLead: boolean; leav
               setGrants(grants ? null : member.grants.length > 0 ? member.grants : [newGrant]);
             }}
           >
-            What is open
+            {t("What is open")}
           </Button>
         )}
         {isLead && !isMe && (
           <Button size="small" onClick={() => void newLink()}>
-            New password
+            {t("New password")}
           </Button>
         )}
         {isLead && !isMe && member.hasSecondFactor && (
           <Button size="small" onClick={() => void resetFactor()}>
-            Turn second step off
+            {t("Turn second step off")}
           </Button>
         )}
         {(isLead || isMe) && (
           <Button size="small" color="inherit" onClick={leave}>
-            {isMe ? "Leave" : member.role === "guest" ? "End access" : "Has left"}
+            {isMe ? t("Leave") : member.role === "guest" ? t("End access") : t("Has left")}
           </Button>
         )}
       </Box>
       {grants && (
         <Box
           component="form"
-          aria-label={`What is open to ${member.name}`}
+          aria-label={t("What is open to {{member}}", { member: member.name })}
           sx={{ py: 1.5 }}
           onSubmit={(event) => {
             event.preventDefault();
@@ -158,14 +164,17 @@ function MemberRow(props: { member: Member; isMe: boolean; isLead: boolean; leav
         >
           <GrantsField grants={grants} change={setGrants} />
           <Button type="submit" variant="contained" size="small" sx={{ mt: 1 }}>
-            Keep it so
+            {t("Save")}
           </Button>
         </Box>
       )}
       {made.data && (
         <LinkToPassOn
           link={made.data.link}
-          about={`Give this link to ${member.name}. It sets a new password, works once, and until ${moment(made.data.expiresAt)}.`}
+          about={t("Give this link to {{member}}. It sets a new password, works once, and until {{expiresAt}}.", {
+            member: member.name,
+            expiresAt: moment(made.data.expiresAt),
+          })}
         />
       )}
     </Paper>
@@ -192,33 +201,47 @@ function LeaveDialog(props: { member: Member; isMe: boolean; colleagues: readonl
     say({
       text:
         heir && !isGuest
-          ? `${member.name} has left. ${heir} has ${counted(data.items, "item")}, ${counted(data.goals, "goal")} and ${counted(data.releases, "running release")} now.`
-          : `${member.name} sees nothing here any more.`,
+          ? t("{{member}} has left. {{heir}} has {{items}}, {{goals}} and {{releases}} now.", {
+              member: member.name,
+              heir,
+              items: t("{{count}} items", { count: data.items }),
+              goals: t("{{count}} goals", { count: data.goals }),
+              releases: t("{{count}} running releases", { count: data.releases }),
+            })
+          : t("{{member}} sees nothing here any more.", { member: member.name }),
     });
     close();
   };
   return (
     <Dialog open onClose={close} maxWidth="xs" fullWidth>
       <DialogTitle>
-        {isMe ? "Leave the department" : isGuest ? `End the access of ${member.name}` : `${member.name} has left`}
+        {isMe
+          ? t("Leave the department")
+          : isGuest
+            ? t("End the access of {{member}}", { member: member.name })
+            : t("{{member}} has left", { member: member.name })}
       </DialogTitle>
       <DialogContent>
         {isGuest ? (
           <Typography>
-            What this guest copied into another department stays there; what they wrote here goes to you.
+            {t("What this guest copied into another department stays there; what they wrote here goes to you.")}
           </Typography>
         ) : (
           <>
             <Typography sx={{ mb: 2 }}>
-              Items, unfinished drafts, goals and running releases go to a colleague. What {isMe ? "you" : "they"} wrote
-              keeps {isMe ? "your" : "their"} name in the history. This cannot be undone, but {isMe ? "you" : "they"}{" "}
-              can be invited again.
+              {isMe
+                ? t(
+                    "Items, unfinished drafts, goals and running releases go to a colleague. What you wrote keeps your name in the history. This cannot be undone, but you can be invited again.",
+                  )
+                : t(
+                    "Items, unfinished drafts, goals and running releases go to a colleague. What they wrote keeps their name in the history. This cannot be undone, but they can be invited again.",
+                  )}
             </Typography>
             <TextField
               select
               fullWidth
               required
-              label="Who takes over"
+              label={t("Who takes over")}
               value={heirId}
               onChange={(event) => {
                 setHeirId(event.target.value);
@@ -239,7 +262,7 @@ function LeaveDialog(props: { member: Member; isMe: boolean; colleagues: readonl
         )}
       </DialogContent>
       <DialogActions>
-        <Button onClick={close}>Leave it as it is</Button>
+        <Button onClick={close}>{t("Cancel")}</Button>
         <Button
           variant="contained"
           color="error"
@@ -247,7 +270,7 @@ function LeaveDialog(props: { member: Member; isMe: boolean; colleagues: readonl
           disabled={!isGuest && heirId === ""}
           onClick={() => void submit()}
         >
-          {isGuest ? "End access" : "Hand over and end"}
+          {isGuest ? t("End access") : t("Hand over and end")}
         </Button>
       </DialogActions>
     </Dialog>

@@ -9,6 +9,7 @@ import Typography from "@mui/material/Typography";
 import { useEffect, useState } from "react";
 import { CodeField, isSaidAbove, useCode } from "./CodeField.tsx";
 import { useSetPasswordMutation } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 export function PasswordPage() {
   const [secret] = useState(() => window.location.hash.slice(1));
@@ -16,7 +17,7 @@ export function PasswordPage() {
   const [setNew, { isLoading, error }] = useSetPasswordMutation();
   const asked = useCode(error);
   useEffect(() => {
-    document.title = "New password · Verdant Loop";
+    document.title = t("New password · Verdant Loop");
   }, []);
   const submit = async () => {
     const answer = await setNew({ body: { secret, password, ...asked.sent } });
@@ -25,7 +26,7 @@ export function PasswordPage() {
   return (
     <Box component="main" sx={{ maxWidth: 420, mx: "auto", px: 3, pt: 8 }}>
       <Typography variant="h1" sx={{ mb: 2 }}>
-        Set a new password
+        {t("Set a new password")}
       </Typography>
       <Paper
         component="form"
@@ -37,11 +38,11 @@ export function PasswordPage() {
       >
         <Stack spacing={2}>
           <TextField
-            label="New password"
+            label={t("New password")}
             type="password"
             required
             autoComplete="new-password"
-            helperText="At least 10 characters. You are signed out everywhere else."
+            helperText={t("At least 10 characters. You are signed out everywhere else.")}
             value={password}
             onChange={(event) => {
               setPassword(event.target.value);
@@ -50,7 +51,7 @@ export function PasswordPage() {
           <CodeField {...asked} />
           {isSaidAbove(asked.problem) && <Alert severity="error">{asked.problem.detail}</Alert>}
           <Button type="submit" variant="contained" loading={isLoading}>
-            Set it and sign in
+            {t("Set it and sign in")}
           </Button>
         </Stack>
       </Paper>

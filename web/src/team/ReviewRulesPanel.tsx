@@ -9,11 +9,12 @@ import { reviewModes, type ReviewMode, type ReviewRules } from "@verdant/core/re
 import { problemOf } from "../platform/problem.ts";
 import { useSetReviewRulesMutation, useShowReviewRulesQuery } from "../review/api.ts";
 import { useToast } from "../ui/Toasts.tsx";
+import { t } from "../platform/words.ts";
 
 const modeNames: Record<ReviewMode, string> = {
-  off: "off: an item is in use as soon as nothing is missing",
-  sampled: "second looks: in use at once; each tenth and all reserved ones are looked over afterwards",
-  all: "all: an item, or a change of one, is in use once a colleague has approved it",
+  off: t("off: an item is in use as soon as nothing is missing"),
+  sampled: t("second looks: in use at once; each tenth and all reserved ones are checked afterwards"),
+  all: t("all: an item, or a change of one, is in use once a colleague has approved it"),
 };
 
 export function ReviewRulesPanel({ isLead }: { isLead: boolean }) {
@@ -24,22 +25,22 @@ export function ReviewRulesPanel({ isLead }: { isLead: boolean }) {
   const keep = async (next: ReviewRules, undoTo?: ReviewRules) => {
     const answer = await set({ body: next });
     if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
-    else say({ text: "Kept.", ...(undoTo && next.mode !== "off" && { undo: () => void keep(undoTo) }) });
+    else say({ text: t("Saved."), ...(undoTo && next.mode !== "off" && { undo: () => void keep(undoTo) }) });
   };
   return (
     <>
       <Typography variant="h2" sx={{ mt: 3, mb: 1.5 }}>
-        Review of items
+        {t("Checking of items")}
       </Typography>
       <Paper sx={{ px: 2, py: 1.5 }}>
         <TextField
           select
           fullWidth
           size="small"
-          label="Items are looked over"
+          label={t("Items are checked")}
           value={data.mode}
           disabled={!isLead || isLoading}
-          helperText={isLead ? undefined : "A lead can change this."}
+          helperText={isLead ? undefined : t("A lead can change this.")}
           onChange={(event) => void keep({ ...data, mode: event.target.value as ReviewMode }, data)}
         >
           {reviewModes.map((mode) => (
@@ -58,7 +59,7 @@ export function ReviewRulesPanel({ isLead }: { isLead: boolean }) {
                 onChange={(_, mayApproveOwn) => void keep({ ...data, mayApproveOwn }, data)}
               />
             }
-            label="One may approve what one has written"
+            label={t("Allow self-approval")}
           />
         )}
       </Paper>

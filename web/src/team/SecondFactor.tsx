@@ -11,7 +11,6 @@ import type { Result } from "@verdant/contract/endpoint";
 import { QRCodeSVG } from "qrcode.react";
 import { useState, type ReactNode } from "react";
 import { problemOf } from "../platform/problem.ts";
-import { counted } from "../ui/dates.ts";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import {
@@ -21,6 +20,7 @@ import {
   useRenewRecoveryCodesMutation,
   useShowSecondFactorQuery,
 } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 type Doing = "set up" | "new codes" | "turn off";
 
@@ -36,19 +36,23 @@ export function SecondFactor() {
     close();
   };
   return (
-    <Paper component="section" aria-label="A second step when you sign in" sx={{ p: 2 }}>
+    <Paper component="section" aria-label={t("A second step when you sign in")} sx={{ p: 2 }}>
       <Typography variant="h2" sx={{ mb: 1 }}>
-        A second step when you sign in
+        {t("A second step when you sign in")}
       </Typography>
       {error && <Failed error={error} retry={() => void refetch()} />}
-      {!data && !error && <Loading what="your settings" />}
+      {!data && !error && <Loading what={t("your settings")} />}
       {data && (
         <>
           <Typography sx={{ mb: 1.5 }}>
             {data.isOn
-              ? `On: after your password you give a code from your app. ${counted(data.codesLeft, "recovery code")} left.`
-              : "Off. With it, whoever learns your password still does not get in: signing in also takes a code from an app on your phone."}
-            {data.isAsked && " Your department asks for it."}
+              ? t("On: after your password you give a code from your app. {{count}} recovery codes left.", {
+                  count: data.codesLeft,
+                })
+              : t(
+                  "Off. With it, whoever learns your password still does not get in: signing in also takes a code from an app on your phone.",
+                )}
+            {data.isAsked && t(" Your department asks for it.")}
           </Typography>
           {codes && <Codes codes={codes} />}
           {doing === null && (
@@ -79,9 +83,9 @@ export function SecondFactor() {
 }
 
 const buttonOf: Record<Doing, string> = {
-  "set up": "Set it up",
-  "new codes": "New recovery codes",
-  "turn off": "Turn it off",
+  "set up": t("Set it up"),
+  "new codes": t("New recovery codes"),
+  "turn off": t("Turn it off"),
 };
 
 /** Shown once: only their marks are kept. */
@@ -89,17 +93,18 @@ function Codes({ codes }: { codes: readonly string[] }) {
   const say = useToast();
   const copy = async () => {
     await navigator.clipboard.writeText(codes.join("\n"));
-    say({ text: "Copied." });
+    say({ text: t("Copied.") });
   };
   return (
     <Alert severity="success" sx={{ mb: 1.5 }}>
       <Typography>
-        Print or write down these ten recovery codes now; they are not shown again. Each lets you in once, without your
-        phone.
+        {t(
+          "Print or write down these ten recovery codes now; they are not shown again. Each lets you in once, without your phone.",
+        )}
       </Typography>
       <Box
         component="ul"
-        aria-label="Recovery codes"
+        aria-label={t("Recovery codes")}
         sx={{ columns: 2, listStyle: "none", p: 0, my: 1, fontFamily: "monospace", fontSize: "1rem", maxWidth: 320 }}
       >
         {codes.map((code) => (
@@ -107,7 +112,7 @@ function Codes({ codes }: { codes: readonly string[] }) {
         ))}
       </Box>
       <Button size="small" onClick={() => void copy()}>
-        Copy them
+        {t("Copy them")}
       </Button>
     </Alert>
   );
@@ -158,7 +163,7 @@ function OneField(props: {
         <Button type="submit" variant="contained" loading={isLoading}>
           {button}
         </Button>
-        <Button onClick={cancel}>Cancel</Button>
+        <Button onClick={cancel}>{t("Cancel")}</Button>
       </Box>
     </Stack>
   );
@@ -185,22 +190,30 @@ function SetUp({ done, cancel }: Step) {
     return (
       <OneField
         key="password"
-        {...{ label: "Your password", field: "password", error: begun.error, isLoading: begun.isLoading, cancel }}
-        button="Go on"
+        {...{ label: t("Your password"), field: "password", error: begun.error, isLoading: begun.isLoading, cancel }}
+        button={t("Go on")}
         submit={(password) => void start(password)}
       />
     );
   return (
     <OneField
       key="code"
-      {...{ label: "The code it shows", field: "code", error: confirmed.error, isLoading: confirmed.isLoading, cancel }}
-      button="Turn it on"
+      {...{
+        label: t("The code it shows"),
+        field: "code",
+        error: confirmed.error,
+        isLoading: confirmed.isLoading,
+        cancel,
+      }}
+      button={t("Turn it on")}
       submit={(code) => void finish(code)}
     >
       <Typography>
-        Open an authenticator app on your phone and scan this, or type the key. Then enter the six digits it shows.
+        {t(
+          "Open an authenticator app on your phone and scan this, or type the key. Then enter the six digits it shows.",
+        )}
       </Typography>
-      <QRCodeSVG value={made.uri} size={168} marginSize={2} title="Code to scan with your app" />
+      <QRCodeSVG value={made.uri} size={168} marginSize={2} title={t("Code to scan with your app")} />
       <Typography sx={{ fontFamily: "monospace", overflowWrap: "anywhere" }}>
         {made.secret.replace(/(.{4})(?=.)/g, "$1 ")}
       </Typography>
@@ -216,11 +229,11 @@ function NewCodes({ done, cancel }: Step) {
   };
   return (
     <OneField
-      {...{ label: "Your password", field: "password", error, isLoading, cancel }}
-      button="Make new codes"
+      {...{ label: t("Your password"), field: "password", error, isLoading, cancel }}
+      button={t("Make new codes")}
       submit={(password) => void submit(password)}
     >
-      <Typography>The codes you have now stop working.</Typography>
+      <Typography>{t("The codes you have now stop working.")}</Typography>
     </OneField>
   );
 }
@@ -231,13 +244,13 @@ function TurnOff({ done, cancel }: { done: () => void; cancel: () => void }) {
   const submit = async (password: string) => {
     const answer = await end({ body: { password } });
     if (answer.error) return;
-    say({ text: "The second step is off; your recovery codes no longer work." });
+    say({ text: t("The second step is off; your recovery codes no longer work.") });
     done();
   };
   return (
     <OneField
-      {...{ label: "Your password", field: "password", error, isLoading, cancel }}
-      button="Turn it off"
+      {...{ label: t("Your password"), field: "password", error, isLoading, cancel }}
+      button={t("Turn it off")}
       submit={(password) => void submit(password)}
     />
   );

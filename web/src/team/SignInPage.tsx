@@ -10,21 +10,22 @@ import { useEffect, useState } from "react";
 import { Ring } from "../ui/Ring.tsx";
 import { CodeField, isSaidAbove, useCode } from "./CodeField.tsx";
 import { useListDemoPeopleQuery, useSignInDemoMutation, useSignInMutation, useSignUpMutation } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 /** Signing in: members by password; in the demo also by one click. */
 export function SignInPage({ isDemo, maySignUp }: { isDemo: boolean; maySignUp: boolean }) {
   const [isNew, setNew] = useState(false);
   useEffect(() => {
-    document.title = "Sign in · Verdant Loop";
+    document.title = t("Sign in · Verdant Loop");
   }, []);
   return (
     <Box component="main" sx={{ maxWidth: 880, mx: "auto", px: 3, pt: 10 }}>
       <Stack direction="row" spacing={2} sx={{ alignItems: "center", mb: 4 }}>
         <Ring size={56} segments={["done", "done", "done", "open"]} label="" />
         <Box>
-          <Typography variant="h1">Verdant Loop</Typography>
+          <Typography variant="h1">{t("Verdant Loop")}</Typography>
           <Typography color="textSecondary">
-            One item bank for the department, and short mixed quizzes that bring past units back.
+            {t("One item bank for the department, and short mixed quizzes that bring past units back.")}
           </Typography>
         </Box>
       </Stack>
@@ -40,7 +41,7 @@ export function SignInPage({ isDemo, maySignUp }: { isDemo: boolean; maySignUp: 
       </Box>
       {maySignUp && (
         <Typography variant="body2" sx={{ mt: 3 }}>
-          {isNew ? "Is your department here already? " : "Is your department new here? "}
+          {isNew ? t("Is your department here already? ") : t("Is your department new here? ")}
           <Link
             component="button"
             type="button"
@@ -48,12 +49,12 @@ export function SignInPage({ isDemo, maySignUp }: { isDemo: boolean; maySignUp: 
               setNew(!isNew);
             }}
           >
-            {isNew ? "Sign in" : "Make a department"}
+            {isNew ? t("Sign in") : t("Create a department")}
           </Link>
         </Typography>
       )}
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
-        Are you a student? <Link href="/s">Come in with your entry card</Link>.
+        {t("Are you a student?")} <Link href="/s">{t("Sign in with your entry card")}</Link>.
       </Typography>
     </Box>
   );
@@ -74,9 +75,9 @@ function PasswordForm() {
       }}
     >
       <Stack spacing={2}>
-        <Typography variant="h2">Sign in</Typography>
+        <Typography variant="h2">{t("Sign in")}</Typography>
         <TextField
-          label="E-mail"
+          label={t("E-mail")}
           type="email"
           autoComplete="username"
           required
@@ -86,7 +87,7 @@ function PasswordForm() {
           }}
         />
         <TextField
-          label="Password"
+          label={t("Password")}
           type="password"
           autoComplete="current-password"
           required
@@ -98,7 +99,7 @@ function PasswordForm() {
         <CodeField {...asked} />
         {isSaidAbove(asked.problem) && <Alert severity="error">{asked.problem.detail}</Alert>}
         <Button type="submit" variant="contained" disabled={isLoading}>
-          Sign in
+          {t("Sign in")}
         </Button>
       </Stack>
     </Paper>
@@ -112,10 +113,10 @@ function SignUpForm() {
   const asked = useCode(error);
   const { timeZone } = new Intl.DateTimeFormat().resolvedOptions();
   const fields = [
-    ["department", "Department and school", "text", "organization"],
-    ["name", "Your name", "text", "name"],
+    ["department", t("Department and school"), "text", "organization"],
+    ["name", t("Your name"), "text", "name"],
     ["email", "E-mail", "email", "username"],
-    ["password", "Password, at least 10 characters", "password", "new-password"],
+    ["password", t("Password, at least 10 characters"), "password", "new-password"],
   ] as const;
   return (
     <Paper
@@ -127,7 +128,7 @@ function SignUpForm() {
       }}
     >
       <Stack spacing={2}>
-        <Typography variant="h2">Make a department</Typography>
+        <Typography variant="h2">{t("Create a department")}</Typography>
         {fields.map(([name, label, type, autoComplete]) => (
           <TextField
             key={name}
@@ -144,7 +145,7 @@ function SignUpForm() {
         <CodeField {...asked} />
         {isSaidAbove(asked.problem) && <Alert severity="error">{asked.problem.detail}</Alert>}
         <Button type="submit" variant="contained" disabled={isLoading}>
-          Make the department
+          {t("Create the department")}
         </Button>
       </Stack>
     </Paper>
@@ -157,9 +158,9 @@ function DemoPeople() {
   return (
     <Paper sx={{ p: 3 }}>
       <Stack spacing={1.5}>
-        <Typography variant="h2">Look round the demo</Typography>
+        <Typography variant="h2">{t("Look round the demo")}</Typography>
         <Typography variant="body2" color="textSecondary">
-          Larkmoor School is made up, with everybody in it. Come in as:
+          {t("Larkmoor School is made up, with everybody in it. Sign in as:")}
         </Typography>
         {data?.members.map((member) => (
           <Button
@@ -173,8 +174,9 @@ function DemoPeople() {
         ))}
         {data?.cards[0] && (
           <Typography variant="body2" color="textSecondary">
-            As a student: <Link href={`/s#${data.cards[0].card.replaceAll(" ", "-")}`}>{data.cards[0].name}</Link>,
-            entry card “{data.cards[0].card}”.
+            {t("As a student:")}{" "}
+            <Link href={`/s#${data.cards[0].card.replaceAll(" ", "-")}`}>{data.cards[0].name}</Link>
+            {t(", entry card “{{card}}”.", { card: data.cards[0].card })}
           </Typography>
         )}
       </Stack>

@@ -11,7 +11,6 @@ import { Link, useNavigate } from "react-router";
 import { useCreateClassMutation, useListClassesQuery, useListCoursesQuery } from "../courses/api.ts";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
-import { counted } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { ActivityPanel } from "./ActivityPanel.tsx";
@@ -20,6 +19,7 @@ import { MembersPanel } from "./MembersPanel.tsx";
 import { ReviewRulesPanel } from "./ReviewRulesPanel.tsx";
 import { SecondFactorPanel } from "./SecondFactorPanel.tsx";
 import { useShowSessionQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 /** The department: its members, its classes with their entry cards, its courses. */
 export function TeamPage() {
@@ -29,23 +29,23 @@ export function TeamPage() {
   const isLead = session.data?.member?.role === "lead";
   return (
     <Page
-      title="Team"
+      title={t("Team")}
       about={session.data?.member?.department}
       actions={
         isLead && (
           <Button component={Link} to="/exchange" variant="outlined">
-            Import and export
+            {t("Import and export")}
           </Button>
         )
       }
     >
-      {isLoading && <Loading what="classes" />}
+      {isLoading && <Loading what={t("classes")} />}
       {error && <Failed error={error} retry={() => void refetch()} />}
       {session.data?.member && <MembersPanel meId={session.data.member.personId} isLead={isLead} />}
       {isLead && <InvitationsPanel />}
       {isLead && <SecondFactorPanel />}
       <Typography variant="h2" sx={{ mt: 3, mb: 1.5 }}>
-        Classes
+        {t("Classes")}
       </Typography>
       <Stack spacing={1}>
         {data?.classes.map((one) => (
@@ -54,13 +54,13 @@ export function TeamPage() {
             sx={{ px: 2, py: 1.5, display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 2, rowGap: 1 }}
           >
             <Typography sx={{ flex: { xs: "1 1 100%", sm: 1 } }}>
-              <strong>{one.name}</strong> · {one.course} · {counted(one.students, "student")}
+              <strong>{one.name}</strong> · {one.course} · {t("{{count}} students", { count: one.students })}
             </Typography>
             <Button component={Link} to={`/classes/${one.id}`}>
-              Students and calendar
+              {t("Students and calendar")}
             </Button>
             <Button component={Link} to={`/classes/${one.id}/cards`} variant="outlined">
-              Entry cards
+              {t("Entry cards")}
             </Button>
           </Paper>
         ))}
@@ -68,7 +68,7 @@ export function TeamPage() {
       <NewClass courses={courses} />
       <ReviewRulesPanel isLead={isLead} />
       <Typography variant="h2" sx={{ mt: 3, mb: 1.5 }}>
-        Courses
+        {t("Courses")}
       </Typography>
       <Stack spacing={1}>
         {courses.map((course) => (
@@ -77,20 +77,20 @@ export function TeamPage() {
             sx={{ px: 2, py: 1.5, display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 2, rowGap: 1 }}
           >
             <Typography sx={{ flex: { xs: "1 1 100%", sm: 1 } }}>
-              <strong>{course.name}</strong> · {course.units.map((unit) => unit.name).join(", ") || "no units yet"}
+              <strong>{course.name}</strong> · {course.units.map((unit) => unit.name).join(", ") || t("no units yet")}
             </Typography>
             <Button component={Link} to={`/courses/${course.id}`}>
-              Units and topics
+              {t("Units and topics")}
             </Button>
           </Paper>
         ))}
       </Stack>
       <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, mt: 1.5 }}>
         <Button component={Link} to="/courses/new" variant="outlined">
-          New course
+          {t("New course")}
         </Button>
         <Button component={Link} to="/topics" variant="outlined">
-          Topics and standards
+          {t("Topics and standards")}
         </Button>
       </Box>
       {isLead && <ActivityPanel />}
@@ -115,7 +115,7 @@ function NewClass({ courses }: { courses: readonly Course[] }) {
     <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, mt: 1.5 }}>
       <TextField
         size="small"
-        label="Name of a new class"
+        label={t("Name of a new class")}
         value={name}
         onChange={(event) => {
           setName(event.target.value);
@@ -124,7 +124,7 @@ function NewClass({ courses }: { courses: readonly Course[] }) {
       <TextField
         select
         size="small"
-        label="Course"
+        label={t("Course")}
         value={chosen}
         onChange={(event) => {
           setCourseId(event.target.value);
@@ -143,7 +143,7 @@ function NewClass({ courses }: { courses: readonly Course[] }) {
         disabled={name.trim() === "" || chosen === ""}
         onClick={() => void submit()}
       >
-        Make the class
+        {t("Create the class")}
       </Button>
     </Box>
   );

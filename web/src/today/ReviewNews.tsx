@@ -8,8 +8,8 @@ import Typography from "@mui/material/Typography";
 import type { ReviewNews as News } from "@verdant/contract/review";
 import { useState } from "react";
 import { Link as RouterLink } from "react-router";
-import { counted } from "../ui/dates.ts";
 import { OnlyFirst } from "../ui/OnlyFirst.tsx";
+import { t } from "../platform/words.ts";
 
 const shown = 4;
 
@@ -18,28 +18,28 @@ export function ReviewNews({ news }: { news: News }) {
   const { waiting, sentBack } = news;
   const returned = new Set(sentBack.map((one) => one.itemId));
   const said = [
-    ...sentBack.map((one) => ({ ...one, text: `sent back: ${one.words}` })),
+    ...sentBack.map((one) => ({ ...one, text: t("sent back: {{words}}", { words: one.words }) })),
     ...news.comments.filter((one) => !returned.has(one.itemId)).map((one) => ({ ...one, text: one.body })),
   ];
   if (waiting === 0 && said.length === 0) return null;
   return (
     <>
       <Typography variant="h2" sx={{ mb: 1, mt: 2.5 }}>
-        From colleagues
+        {t("From colleagues")}
       </Typography>
       <Stack spacing={1}>
         {waiting > 0 && (
           <Paper sx={{ p: 1.5, display: "flex", alignItems: "center", gap: 1.5 }}>
-            <Typography sx={{ flex: 1 }}>{counted(waiting, "item waits", "items wait")} to be looked over</Typography>
+            <Typography sx={{ flex: 1 }}>{t("{{count}} items wait to be checked", { count: waiting })}</Typography>
             <Button component={RouterLink} to="/review" variant="outlined" size="small">
-              Look over
+              {t("Check")}
             </Button>
           </Paper>
         )}
         {said.slice(0, showsAll ? said.length : shown).map((one, i) => (
           <Paper key={`${one.itemId} ${i}`} sx={{ p: 1.5 }}>
             <Link component={RouterLink} to={`/bank?item=${one.itemId}`} underline="hover" sx={{ fontWeight: 700 }}>
-              Item {one.number}
+              {t("Item {{number}}", { number: one.number })}
             </Link>
             <Box component="span" sx={{ color: "text.secondary" }}>
               {" "}
@@ -58,10 +58,12 @@ export function ReviewNews({ news }: { news: News }) {
               setShowsAll(true);
             }}
           >
-            Show {said.length - shown} more
+            {t("Show {{said}} more", { said: said.length - shown })}
           </Button>
         )}
-        {showsAll && <OnlyFirst isMore={news.isMore} text="There is more. It comes here when some of this is done." />}
+        {showsAll && (
+          <OnlyFirst isMore={news.isMore} text={t("There is more. It comes here when some of this is done.")} />
+        )}
       </Stack>
     </>
   );

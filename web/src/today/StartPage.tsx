@@ -19,9 +19,9 @@ import { useCreateClassMutation, useEnrolStudentsMutation, useSetCourseMutation 
 import { problemOf } from "../platform/problem.ts";
 import { Player } from "../player/Player.tsx";
 import { useAddTopicMutation } from "../standards/api.ts";
-import { counted } from "../ui/dates.ts";
 import { NamesLeft } from "../ui/NamesLeft.tsx";
 import { Page } from "../ui/Page.tsx";
+import { t } from "../platform/words.ts";
 
 const example = `1. Which process widens a meander?
 a) Deposition
@@ -37,7 +37,7 @@ Answer: 1 km`;
 
 export function StartPage() {
   const [text, setText] = useKept("text", "");
-  const [topic, setTopic] = useKept("topic", "First questions");
+  const [topic, setTopic] = useKept("topic", t("First questions"));
   const [className, setClassName] = useKept("class", "");
   const [names, setNames] = useKept("names", "");
   /** Questions that go into the bank only, by their place in the text. */
@@ -50,8 +50,8 @@ export function StartPage() {
   const given = isGiven.filter(Boolean).length;
   return (
     <Page
-      title="Paste questions and give them"
-      about="Plain text from notes; the bank gets nothing until you give them"
+      title={t("Paste questions and release them")}
+      about={t("Plain text from notes; the bank gets nothing until you release them")}
     >
       {problem && (
         <Alert severity="error" sx={{ mb: 2 }}>
@@ -73,7 +73,7 @@ export function StartPage() {
       >
         <Stack spacing={2}>
           <TextField
-            label="Questions"
+            label={t("Questions")}
             multiline
             minRows={10}
             maxRows={20}
@@ -89,14 +89,14 @@ export function StartPage() {
           />
           <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "1fr 1fr" }, gap: 2 }}>
             <TextField
-              label="Topic"
+              label={t("Topic")}
               value={topic}
               onChange={(event) => {
                 setTopic(event.target.value);
               }}
             />
             <TextField
-              label="Class"
+              label={t("Class")}
               placeholder="8B"
               required
               value={className}
@@ -106,7 +106,7 @@ export function StartPage() {
             />
           </Box>
           <TextField
-            label={`Students, one a line${students > 0 ? ` (${students})` : ""}`}
+            label={t("Students, one a line{{students}}", { students: students > 0 ? ` (${students})` : "" })}
             multiline
             minRows={3}
             maxRows={6}
@@ -128,32 +128,36 @@ export function StartPage() {
               size="large"
               disabled={isGiving || given === 0 || className.trim() === ""}
             >
-              Give {counted(given, "question")} to {className.trim() || "the class"}
+              {t("Release {{count}} questions to {{className}}", {
+                count: given,
+                className: className.trim() || t("the class"),
+              })}
             </Button>
             {given < read.items.length && (
               <Typography variant="body2" color="textSecondary">
-                {read.items.length - given} more {read.items.length - given === 1 ? "goes" : "go"} into the bank only.
+                {t("{{count}} more go into the bank only.", { count: read.items.length - given })}
               </Typography>
             )}
           </Box>
         </Stack>
-        <Box component="section" aria-label="What was understood" aria-live="polite">
+        <Box component="section" aria-label={t("What was understood")} aria-live="polite">
           {read.findings.map((finding) => (
             <Alert key={`${finding.line} ${finding.text}`} severity="warning" icon={false} sx={{ mb: 1, py: 0 }}>
-              Line {finding.line}: {finding.text}
+              {t("Line {{line}}: {{text}}", { line: finding.line, text: finding.text })}
             </Alert>
           ))}
           {read.items.length === 0 && read.findings.length === 0 && (
             <Typography color="textSecondary">
-              Number the questions, letter the options, put a * before the right one. Without options write “Answer: …”;
-              “Why: …” gives the reason. The questions show here as you paste them.
+              {t(
+                "Number the questions, letter the options, put a * before the right one. Without options write “Answer: …”; “Why: …” gives the reason. The questions show here as you paste them.",
+              )}
             </Typography>
           )}
           {read.items.map(({ content, line }, i) => (
             <Paper key={`${line} ${content.kind}`} sx={{ p: 1.5, mb: 1 }}>
               <FormControlLabel
                 control={<Checkbox size="small" />}
-                label={`Give question ${i + 1}`}
+                label={t("Release question {{i}}", { i: i + 1 })}
                 checked={isGiven[i] === true}
                 onChange={() => {
                   const next = new Set(notGiven);
@@ -212,16 +216,16 @@ function useGive() {
   const navigate = useNavigate();
   const steps = async ({ topic, className, names, contents, isGiven }: Given) => {
     const { id: topicId } = await addTopic({
-      body: { parentId: null, name: topic.trim() || "First questions" },
+      body: { parentId: null, name: topic.trim() || t("First questions") },
     }).unwrap();
     const { itemIds } = await addItems({
       body: { items: contents.map((content) => ({ content, topicId, standardIds: [] })) },
     }).unwrap();
-    const name = topic.trim() || "First questions";
+    const name = topic.trim() || t("First questions");
     const course = await setCourse({
       params: { courseId: crypto.randomUUID() },
       body: {
-        name: "Our course",
+        name: t("Our course"),
         units: [{ name, letter: name[0]?.toUpperCase() ?? "A", hue: 0, topicIds: [topicId] }],
       },
     }).unwrap();

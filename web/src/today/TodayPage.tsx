@@ -15,13 +15,14 @@ import { countFor, mixInWords, useCompose } from "../assembly/api.ts";
 import { inFocusFirst, useClassInFocus } from "../platform/classInFocus.ts";
 import { useToday } from "../team/api.ts";
 import { Bead } from "../ui/Bead.tsx";
-import { ago, counted, longDate, moment } from "../ui/dates.ts";
+import { ago, longDate, moment } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Ring, type Segment } from "../ui/Ring.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { ReviewNews } from "./ReviewNews.tsx";
 import { useShowTodayQuery } from "./api.ts";
 import { WeekQuestion } from "./WeekQuestion.tsx";
+import { t } from "../platform/words.ts";
 
 /** For each class what is due, and what is running. One request brings all of it; it comes again by itself while something runs. */
 export function TodayPage() {
@@ -41,7 +42,7 @@ export function TodayPage() {
       title={longDate(today)}
       actions={
         <Button component={RouterLink} to="/bank/new" variant="outlined">
-          New item
+          {t("New item")}
         </Button>
       }
     >
@@ -54,9 +55,9 @@ export function TodayPage() {
       >
         <section aria-labelledby="due-heading">
           <Typography variant="h2" id="due-heading" sx={{ mb: 1 }}>
-            Due for review
+            {t("Due for review")}
           </Typography>
-          {isLoading && <Loading what="classes" />}
+          {isLoading && <Loading what={t("classes")} />}
           {error && <Failed error={error} retry={() => void refetch()} />}
           <Stack spacing={1}>
             {inFocusFirst(data?.classes ?? [], inFocus).map((one) => (
@@ -66,10 +67,10 @@ export function TodayPage() {
         </section>
         <section aria-labelledby="running-heading">
           <Typography variant="h2" id="running-heading" sx={{ mb: 1 }}>
-            Running now
+            {t("Running now")}
           </Typography>
           {data?.running.length === 0 && (
-            <Typography color="textSecondary">Nothing is released at the moment.</Typography>
+            <Typography color="textSecondary">{t("Nothing is released at the moment.")}</Typography>
           )}
           <Stack spacing={1}>
             {data?.running.map((release) => (
@@ -78,9 +79,9 @@ export function TodayPage() {
           </Stack>
           {data?.moreRun === true && (
             <Typography sx={{ mt: 1 }}>
-              More are open: see{" "}
+              {t("More are open: see")}{" "}
               <Link component={RouterLink} to="/results">
-                Results
+                {t("Results")}
               </Link>
               .
             </Typography>
@@ -90,7 +91,7 @@ export function TodayPage() {
           {data && data.lately.length > 0 && (
             <>
               <Typography variant="h2" sx={{ mb: 1, mt: 2.5 }}>
-                Lately
+                {t("Lately")}
               </Typography>
               <Stack spacing={1}>
                 {data.lately.map((release) => (
@@ -111,7 +112,7 @@ function ToMark({ releases }: { releases: z.infer<typeof WaitingMarks> }) {
   return (
     <>
       <Typography variant="h2" sx={{ mb: 1, mt: 2.5 }}>
-        To mark
+        {t("To mark")}
       </Typography>
       <Stack spacing={1}>
         {releases.map((release) => (
@@ -120,7 +121,7 @@ function ToMark({ releases }: { releases: z.infer<typeof WaitingMarks> }) {
               {release.name}, {release.className}
             </Typography>
             <Button component={RouterLink} to={`/results/${release.releaseId}/marking`} variant="outlined" size="small">
-              Mark {counted(release.waiting, "answer")}
+              {t("Mark {{count}} answers", { count: release.waiting })}
             </Button>
           </Paper>
         ))}
@@ -133,26 +134,26 @@ function ToMark({ releases }: { releases: z.infer<typeof WaitingMarks> }) {
 function ThreeDoors() {
   const doors = [
     [
-      "Paste ten questions and give them today",
-      "From notes, as plain text. Students come in with a card, no account needed.",
+      t("Paste ten questions and release them today"),
+      t("From notes, as plain text. Students sign in with a card, no account needed."),
       "/start",
-      "Paste questions",
+      t("Paste questions"),
     ],
     [
-      "Bring our files",
-      "Topics, standards, courses and items, as a department file; standards also as a list or a CASE file.",
+      t("Import our files"),
+      t("Topics, standards, courses and items, as a department file; standards also as a list or a CASE file."),
       "/team",
-      "Bring files",
+      t("Import files"),
     ],
     [
-      "Set it up step by step",
-      "Topics and standards first, then a course with its units, then a class with its calendar.",
+      t("Set it up step by step"),
+      t("Topics and standards first, then a course with its units, then a class with its calendar."),
       "/topics",
-      "Begin with topics",
+      t("Begin with topics"),
     ],
   ] as const;
   return (
-    <Page title="Welcome" about="Where would you like to begin?">
+    <Page title={t("Welcome")} about={t("Where would you like to begin?")}>
       <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "repeat(3, 1fr)" }, gap: 2 }}>
         {doors.map(([title, text, to, action], i) => (
           <Paper key={to} sx={{ p: 3, display: "flex", flexDirection: "column", gap: 1.5, alignItems: "flex-start" }}>
@@ -167,8 +168,8 @@ function ThreeDoors() {
         ))}
       </Box>
       <Typography variant="body2" color="textSecondary" sx={{ mt: 2 }}>
-        To look round first: <code>npm run demo</code> on any computer with the program starts a made-up department with
-        everybody in it.
+        {t("To look round first:")} <code>npm run demo</code>{" "}
+        {t("on any computer with the program starts a made-up department with everybody in it.")}
       </Typography>
     </Page>
   );
@@ -203,7 +204,7 @@ function ClassRow({ of }: { of: TodayClass }) {
           {of.name}
         </Link>
         <Typography variant="caption" color="textSecondary" component="div">
-          {counted(of.students, "student")}
+          {t("{{count}} students", { count: of.students })}
         </Typography>
       </Box>
       <Box sx={{ display: "flex", gap: 0.5, minWidth: 24, flexWrap: "wrap" }}>
@@ -213,44 +214,45 @@ function ClassRow({ of }: { of: TodayClass }) {
             mark={topic.strand.letter}
             hue={topic.strand.hue}
             state="planned"
-            label={`${topic.name} is due`}
+            label={t("{{topic}} is due", { topic: topic.name })}
           />
         ))}
       </Box>
       <Typography variant="body2" sx={{ gridColumn: { xs: "1 / -1", sm: "auto" } }}>
         {first ? (
           <>
-            {counted(due.length, "topic")} due; <strong>{first.name}</strong> was{" "}
-            {first.basis === "answers" ? "last seen" : "taught"}{" "}
-            {ago((first.basis === "answers" ? first.lastOn : first.taughtOn) ?? of.today, of.today)}
+            {t("{{count}} topics due;", { count: due.length })} <strong>{first.name}</strong>{" "}
+            {first.basis === "answers"
+              ? t("was last seen {{when}}", { when: ago(first.lastOn ?? of.today, of.today) })
+              : t("was taught {{when}}", { when: ago(first.taughtOn ?? of.today, of.today) })}
           </>
         ) : of.topics.some((topic) => topic.standing !== "notTaught") ? (
-          "Nothing is due today"
+          t("Nothing is due today")
         ) : (
-          "Nothing has been taught yet"
+          t("Nothing has been taught yet")
         )}
         <Typography component="span" variant="caption" color="textSecondary" sx={{ display: "block" }}>
-          {counted(count, "question")}: {mixInWords(of, count)}
+          {t("{{count}} questions", { count })}: {mixInWords(of, count)}
         </Typography>
       </Typography>
       <TextField
         type="number"
         size="small"
-        label="Questions"
+        label={t("Questions")}
         value={typed ?? usual}
         onChange={(event) => {
           setTyped(event.target.value);
         }}
-        slotProps={{ htmlInput: { min: 1, max: 60, "aria-label": `Questions for ${of.name}` } }}
+        slotProps={{ htmlInput: { min: 1, max: 60, "aria-label": t("Questions for {{of}}", { of: of.name }) } }}
         sx={{ width: 84 }}
       />
       <Button
         variant={due.length > 0 ? "contained" : "outlined"}
         disabled={isComposing}
         onClick={() => void composeFor(of.id, count)}
-        aria-label={`Compose ${count} for ${of.name}`}
+        aria-label={t("Compose {{number}} for {{of}}", { number: count, of: of.name })}
       >
-        {isComposing ? "Composing…" : `Compose ${count}`}
+        {isComposing ? t("Composing…") : t("Compose {{number}}", { number: count })}
       </Button>
       <Box sx={{ gridColumn: "1 / -1", "&:empty": { display: "none" } }}>
         <WeekQuestion of={of} />
@@ -263,7 +265,12 @@ function ReleaseRow({ of }: { of: Release }) {
   const segments = Array.from({ length: of.students }, (_, i): Segment =>
     i < of.handedIn ? "done" : i < of.begun ? "marked" : "open",
   );
-  const state = `${of.handedIn} of ${of.students} handed in, ${of.begun - of.handedIn} writing, ${of.students - of.begun} not begun`;
+  const state = t("{{handedIn}} of {{students}} handed in, {{inProgress}} in progress, {{notBegun}} not begun", {
+    handedIn: of.handedIn,
+    students: of.students,
+    inProgress: of.begun - of.handedIn,
+    notBegun: of.students - of.begun,
+  });
   const when =
     of.opening === "notYet"
       ? `opens ${moment(of.opensAt)}`

@@ -6,6 +6,7 @@ import type { TodayClass } from "@verdant/contract/today";
 import { useSetTaughtMutation } from "../courses/api.ts";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
+import { t } from "../platform/words.ts";
 
 export function WeekQuestion({ of: { id: classId, name, asked } }: { of: TodayClass }) {
   const [setTaught, { isLoading }] = useSetTaughtMutation();
@@ -19,25 +20,33 @@ export function WeekQuestion({ of: { id: classId, name, asked } }: { of: TodayCl
     else say({ text, undo: () => void send(null) });
   };
   return (
-    <Stack direction="row" spacing={1} role="group" aria-label={`This week in ${name}`} sx={{ alignItems: "center" }}>
+    <Stack
+      direction="row"
+      spacing={1}
+      role="group"
+      aria-label={t("This week in {{name}}", { name })}
+      sx={{ alignItems: "center" }}
+    >
       <Typography variant="body2" sx={{ flex: 1 }}>
-        Did {name} get through <strong>{asked.name}</strong> this week, as planned?
+        {t("Did {{name}} get through", { name })} <strong>{asked.name}</strong> {t("this week, as planned?")}
       </Typography>
       <Button
         size="small"
         variant="outlined"
         disabled={isLoading}
-        onClick={() => void answer(asked.day, `${asked.name} counts as taught.`)}
+        onClick={() => void answer(asked.day, t("{{asked}} counts as taught.", { asked: asked.name }))}
       >
-        Yes
+        {t("Yes")}
       </Button>
       <Button
         size="small"
         variant="outlined"
         disabled={isLoading}
-        onClick={() => void answer("notYet", `${asked.name} waits until you say that it is taught.`)}
+        onClick={() =>
+          void answer("notYet", t("{{asked}} waits until you say that it is taught.", { asked: asked.name }))
+        }
       >
-        Not yet
+        {t("Not yet")}
       </Button>
     </Stack>
   );

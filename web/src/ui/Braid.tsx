@@ -3,6 +3,7 @@ import Box from "@mui/material/Box";
 import { styled } from "@mui/material/styles";
 import { useRef, useState } from "react";
 import { moved } from "@verdant/core/moved";
+import { t } from "../platform/words.ts";
 
 export interface BraidBead {
   readonly id: string;
@@ -88,7 +89,7 @@ export function Braid(props: {
       <Box
         ref={field}
         role="group"
-        aria-label="Order of the quiz: left and right arrow keys move the question in focus"
+        aria-label={t("Order of the quiz: left and right arrow keys move the question in focus")}
         sx={{ position: "relative", height: rowHeight * strands.length }}
       >
         <svg
@@ -126,7 +127,7 @@ export function Braid(props: {
               key={one.id}
               hue={hue}
               type="button"
-              aria-label={`Question ${i + 1}: ${one.label}`}
+              aria-label={t("Question {{i}}: {{label}}", { i: i + 1, label: one.label })}
               aria-pressed={one.id === selectedId}
               style={{ left: `${x(i)}%`, top: y(one.strandId) }}
               onClick={() => {

@@ -1,5 +1,6 @@
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
+import { t } from "../platform/words.ts";
 
 /** Chooses one of the classes, or with `all` also none of them. */
 export function ClassSelect(props: {
@@ -13,7 +14,7 @@ export function ClassSelect(props: {
   return (
     <TextField
       select
-      label="Class"
+      label={t("Class")}
       value={value ?? ""}
       onChange={(event) => {
         choose(event.target.value === "" ? null : event.target.value);
@@ -21,7 +22,7 @@ export function ClassSelect(props: {
       slotProps={{ select: { displayEmpty: all }, inputLabel: { shrink: true } }}
       sx={{ minWidth: 120 }}
     >
-      {all && <MenuItem value="">All classes</MenuItem>}
+      {all && <MenuItem value="">{t("All classes")}</MenuItem>}
       {classes.map((one) => (
         <MenuItem key={one.id} value={one.id}>
           {one.name}

@@ -2,6 +2,7 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { diffWordsWithSpace } from "diff";
+import { t } from "../platform/words.ts";
 
 /** One of two texts side by side; its words that the other has not are marked, as what they are, not by colour alone. */
 export function ComparedText({ text, other, is }: { text: string; other: string; is: "removed" | "added" }) {
@@ -21,7 +22,7 @@ export function ComparedText({ text, other, is }: { text: string; other: string;
     >
       {text === "" && (
         <Typography component="span" variant="body2" color="textSecondary">
-          nothing
+          {t("nothing")}
         </Typography>
       )}
       {diffWordsWithSpace(other, text)

@@ -2,6 +2,7 @@
 import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
+import { t } from "../platform/words.ts";
 
 interface Paged {
   readonly hasNextPage: boolean;
@@ -14,10 +15,10 @@ export function MorePages({ list, shown, total }: { list: Paged; shown: number; 
   return (
     <Stack direction="row" spacing={2} sx={{ alignItems: "center", mt: 2 }}>
       <Button variant="outlined" loading={list.isFetchingNextPage} onClick={() => list.fetchNextPage()}>
-        Show more
+        {t("Show more")}
       </Button>
       <Typography color="textSecondary" role="status">
-        {shown} of {total} shown
+        {t("{{shown}} of {{total}} shown", { shown, total })}
       </Typography>
     </Stack>
   );

@@ -1,5 +1,6 @@
 import Typography from "@mui/material/Typography";
 import type { ClassList } from "@verdant/core/courses/names";
+import { t } from "../platform/words.ts";
 
 /** Which lines of a pasted class list were not taken, and why. */
 export function NamesLeft({ left }: { left: ClassList["left"] }) {
@@ -9,13 +10,15 @@ export function NamesLeft({ left }: { left: ClassList["left"] }) {
     <>
       {twice.length > 0 && (
         <Typography variant="body2" color="warning.main" sx={{ mt: 0.5 }}>
-          Taken once, though there twice: {twice.join("; ")}. Two students of one name? Write something after one of
-          them.
+          {t(
+            "Taken once, though there twice: {{twice}}. Two students of one name? Write something after one of them.",
+            { twice: twice.join("; ") },
+          )}
         </Typography>
       )}
       {tooLong > 0 && (
         <Typography variant="body2" color="warning.main" sx={{ mt: 0.5 }}>
-          {tooLong === 1 ? "One line is" : `${tooLong} lines are`} too long for a name, and not taken.
+          {t("{{count}} lines are too long for a name, and not taken.", { count: tooLong })}
         </Typography>
       )}
     </>

@@ -2,6 +2,7 @@
 import Box from "@mui/material/Box";
 import Typography from "@mui/material/Typography";
 import { useEffect, type ReactNode } from "react";
+import { t } from "../platform/words.ts";
 
 export function Page({
   title,
@@ -15,7 +16,7 @@ export function Page({
   children: ReactNode;
 }) {
   useEffect(() => {
-    document.title = `${title} · Verdant Loop`;
+    document.title = t("{{title}} · Verdant Loop", { title });
   }, [title]);
   return (
     <Box component="main" sx={{ maxWidth: 1280, mx: "auto", px: { xs: 2, md: 3 }, py: { xs: 1.5, md: 2.25 } }}>

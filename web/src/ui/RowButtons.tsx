@@ -2,6 +2,7 @@
 import Button from "@mui/material/Button";
 import IconButton from "@mui/material/IconButton";
 import { Plus, Trash2 } from "lucide-react";
+import { t } from "../platform/words.ts";
 
 export function AddRow({ children, add }: { children: string; add: () => void }) {
   return (
@@ -14,7 +15,7 @@ export function AddRow({ children, add }: { children: string; add: () => void })
 /** @param what the row, as in "Remove place 2" */
 export function RemoveRow({ what, remove }: { what: string; remove: () => void }) {
   return (
-    <IconButton aria-label={`Remove ${what}`} onClick={remove}>
+    <IconButton aria-label={t("Remove {{what}}", { what })} onClick={remove}>
       <Trash2 size={16} />
     </IconButton>
   );

@@ -7,6 +7,7 @@ import useMediaQuery from "@mui/material/useMediaQuery";
 import type { Theme } from "@mui/material/styles";
 import { X } from "lucide-react";
 import type { ReactNode } from "react";
+import { t } from "../platform/words.ts";
 
 /** Whether there is room for more than one column. */
 export const useIsWide = () => useMediaQuery((theme: Theme) => theme.breakpoints.up("md"), { noSsr: true });
@@ -45,7 +46,7 @@ export function SidePanel(props: {
         <Typography variant="h2" component="p" sx={{ flex: 1 }}>
           {title}
         </Typography>
-        <IconButton aria-label={`Close ${title.toLowerCase()}`} onClick={close}>
+        <IconButton aria-label={t("Close {{title}}", { title: title.toLowerCase() })} onClick={close}>
           <X size={20} />
         </IconButton>
       </Box>

@@ -8,8 +8,9 @@ import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
 import type { ReactNode } from "react";
 import { problemOf } from "../platform/problem.ts";
+import { t } from "../platform/words.ts";
 
-export const Loading = ({ what }: { what: string }) => <LinearProgress aria-label={`Loading ${what}`} />;
+export const Loading = ({ what }: { what: string }) => <LinearProgress aria-label={t("Loading {{what}}", { what })} />;
 
 export function Failed({ error, retry }: { error: unknown; retry?: () => void }) {
   const { title, detail } = problemOf(error);
@@ -19,7 +20,7 @@ export function Failed({ error, retry }: { error: unknown; retry?: () => void })
       action={
         retry && (
           <Button color="inherit" onClick={retry}>
-            Try again
+            {t("Try again")}
           </Button>
         )
       }

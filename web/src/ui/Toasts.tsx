@@ -9,6 +9,7 @@ import Snackbar from "@mui/material/Snackbar";
 import { X } from "lucide-react";
 import { createContext, useCallback, useContext, useEffect, useRef, useState, type ReactNode } from "react";
 import { undoKey } from "./undoKey.ts";
+import { t } from "../platform/words.ts";
 
 interface Toast {
   readonly text: string;
@@ -87,10 +88,10 @@ export function Toasts({ children }: { children: ReactNode }) {
                     undo();
                   }}
                 >
-                  Undo
+                  {t("Undo")}
                 </Button>
               )}
-              <IconButton color="inherit" size="small" aria-label="Close the message" onClick={close}>
+              <IconButton color="inherit" size="small" aria-label={t("Close the message")} onClick={close}>
                 <X size={16} />
               </IconButton>
             </>

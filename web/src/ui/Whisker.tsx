@@ -1,4 +1,5 @@
 /** A share with its uncertainty: a dot for the share, a line for the 95 % interval, on a scale from 0 to 1. */
+import { t } from "../platform/words.ts";
 
 export interface Share {
   readonly right: number;
@@ -12,7 +13,9 @@ const percent = (share: number) => Math.round(share * 100);
 /** The share in words: "9 of 27, between 19 and 53 %". */
 export function shareInWords({ right, outOf, low, high }: Share): string {
   const count = `${Math.round(right * 100) / 100} of ${outOf}`;
-  return low === null || high === null ? count : `${count}, between ${percent(low)} and ${percent(high)} %`;
+  return low === null || high === null
+    ? count
+    : t("{{number}}, between {{low}} and {{high}}%", { number: count, low: percent(low), high: percent(high) });
 }
 
 export function Whisker({ share, width = 200 }: { share: Share; width?: number }) {

@@ -1,6 +1,7 @@
 /** Dates and times as staff read them. */
+import { language, t } from "../platform/words.ts";
 
-const day = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat("en-GB", options);
+const day = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat(language, options);
 const short = day({ day: "numeric", month: "short", timeZone: "UTC" });
 const long = day({ weekday: "long", day: "numeric", month: "long", timeZone: "UTC" });
 const withTime = day({ weekday: "short", day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" });
@@ -18,18 +19,17 @@ export const daysBetween = (from: string, to: string) => Math.round((Date.parse(
 /** "today", "yesterday", "5 days ago", "7 weeks ago". */
 export function ago(date: string, today: string): string {
   const days = daysBetween(date, today);
-  if (days <= 0) return "today";
-  if (days === 1) return "yesterday";
-  return days < 21 ? `${days} days ago` : `${Math.round(days / 7)} weeks ago`;
+  if (days <= 0) return t("today");
+  if (days === 1) return t("yesterday");
+  return days < 21
+    ? t("{{count}} days ago", { count: days })
+    : t("{{count}} weeks ago", { count: Math.round(days / 7) });
 }
 
 /** "today", "tomorrow", "in 5 days", "in 3 weeks". */
 export function ahead(date: string, today: string): string {
   const days = daysBetween(today, date);
-  if (days <= 0) return "today";
-  if (days === 1) return "tomorrow";
-  return days < 21 ? `in ${days} days` : `in ${Math.round(days / 7)} weeks`;
+  if (days <= 0) return t("today");
+  if (days === 1) return t("tomorrow");
+  return days < 21 ? t("in {{count}} days", { count: days }) : t("in {{count}} weeks", { count: Math.round(days / 7) });
 }
-
-/** "1 question", "3 questions". */
-export const counted = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`;

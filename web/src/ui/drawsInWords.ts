@@ -1,29 +1,40 @@
 import type { Quiz } from "@verdant/contract/assembly";
+import { t } from "../platform/words.ts";
 
 const round = (n: number) => new Intl.NumberFormat("en-GB").format(Math.round(n));
 
 /** What the draws mean for two who sit side by side, and for the class. */
 export function drawsInWords(draws: NonNullable<Quiz["draws"]>, students: number): string {
   const { powerOfTen, chanceOfSame, shared, drawn, goes } = draws;
-  const ways =
-    powerOfTen < 6 ? round(10 ** powerOfTen) : powerOfTen < 9 ? "millions of" : "more than a thousand million";
+  const ways = waysInWords(powerOfTen);
   const neighbours =
     powerOfTen < 0.01
-      ? "Two neighbours always draw the same questions"
+      ? t("Two neighbours always draw the same questions")
       : powerOfTen < 4
-        ? `Of two neighbours 1 in ${round(10 ** powerOfTen)} draw the same questions`
-        : "Two neighbours hardly ever draw the same questions";
-  const sharedWords = shared < 0.05 ? "none" : (Math.round(shared * 10) / 10).toString();
+        ? t("Of two neighbours 1 in {{powerOfTen}} draw the same questions", { powerOfTen: round(10 ** powerOfTen) })
+        : t("Two neighbours hardly ever draw the same questions");
+  const sharedWords = shared < 0.05 ? t("none") : (Math.round(shared * 10) / 10).toString();
   const chance =
     chanceOfSame < 0.001
-      ? "under 0.1%"
+      ? t("under 0.1%")
       : chanceOfSame > 0.99
-        ? "over 99%"
-        : `about ${(chanceOfSame * 100).toFixed(chanceOfSame < 0.1 ? 1 : 0)}%`;
-  return `${neighbours}; on average they share ${sharedWords} of ${drawn}, look-alikes counted. There are ${ways} different quizzes; the chance that any two of ${students} students have the same is ${chance}. ${goesInWords(goes)}`;
+        ? t("over 99%")
+        : t("about {{percent}}%", { percent: (chanceOfSame * 100).toFixed(chanceOfSame < 0.1 ? 1 : 0) });
+  return t(
+    "{{neighbours}}; on average they share {{sharedWords}} of {{drawn}}, look-alikes counted. {{ways}} different quizzes are possible; the chance that any two of {{students}} students have the same is {{chance}}. {{goes}}",
+    { neighbours, sharedWords, drawn, ways, students, chance, goes: goesInWords(goes) },
+  );
+}
+
+/** "66", "10 million", "more than a trillion": nobody reads powers. */
+function waysInWords(powerOfTen: number): string {
+  const leading = (power: number) => round(10 ** (powerOfTen - power));
+  if (powerOfTen < 6) return leading(0);
+  if (powerOfTen < 9) return t("{{ways}} million", { ways: leading(6) });
+  return powerOfTen < 12 ? t("{{ways}} billion", { ways: leading(9) }) : t("More than a trillion");
 }
 
 const goesInWords = (goes: number) =>
   goes < 2
-    ? "In a second go some questions come again."
-    : `A student can take ${goes} goes before a drawn question comes again.`;
+    ? t("In a second go some questions come again.")
+    : t("A student can take {{count}} goes before a drawn question comes again.", { count: goes });

@@ -19,16 +19,17 @@ import { shortDate } from "../ui/dates.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { useGiveGoal } from "./useGiveGoal.ts";
 import { useDropGoalMutation, useSetGoalMutation, useShareGoalMutation } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 export function Goals({ goals, people }: { goals: readonly Goal[]; people: WritingDay["people"] }) {
   return (
     <section aria-labelledby="goals-heading">
       <Typography variant="h2" id="goals-heading" sx={{ mb: 1 }}>
-        Goals
+        {t("Goals")}
       </Typography>
       {goals.length === 0 && (
         <Typography color="textSecondary" sx={{ mb: 1 }}>
-          None yet. A goal says how many items a topic is to get, and from whom.
+          {t("None yet. A goal says how many items a topic is to get, and from whom.")}
         </Typography>
       )}
       {goals.map((goal) => (
@@ -53,7 +54,7 @@ function GoalRow({ goal, people }: { goal: Goal; people: WritingDay["people"] })
     if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
     else
       say({
-        text: "The goal is taken away. What was written stays.",
+        text: t("The goal is removed. What was written stays."),
         undo: () => void set({ params, body: { topicId, personId: goal.person?.personId ?? null, wanted, until } }),
       });
   };
@@ -65,7 +66,7 @@ function GoalRow({ goal, people }: { goal: Goal; people: WritingDay["people"] })
     <Paper
       sx={{ px: 2, py: 1.25, mb: 1 }}
       role="group"
-      aria-label={`Goal: ${goal.topic}, ${goal.person?.name ?? "anybody"}`}
+      aria-label={t("Goal: {{topic}}, {{person}}", { topic: goal.topic, person: goal.person?.name ?? t("anybody") })}
     >
       <Box sx={{ display: "flex", alignItems: "center", gap: 1 }}>
         <IconButton
@@ -74,7 +75,7 @@ function GoalRow({ goal, people }: { goal: Goal; people: WritingDay["people"] })
           {...listeners}
           tabIndex={-1}
           aria-hidden
-          title="Drag onto the colleague who is to write it"
+          title={t("Drag onto the colleague who is to write it")}
           sx={{ cursor: "grab", touchAction: "none", p: 0.25, opacity: isDragging ? 0.5 : 1 }}
         >
           <GripVertical size={14} />
@@ -83,17 +84,17 @@ function GoalRow({ goal, people }: { goal: Goal; people: WritingDay["people"] })
           <Link component={RouterLink} to={`/bank/new?topic=${topicId}`} sx={{ fontWeight: 700 }}>
             {goal.topic}
           </Link>
-          {until && ` · by ${shortDate(until)}`}
+          {until && t(" · by {{until}}", { until: shortDate(until) })}
         </Typography>
         <TextField
           select
           variant="standard"
           size="small"
           value={goal.person?.personId ?? "anybody"}
-          slotProps={{ htmlInput: { "aria-label": `Who writes ${goal.topic}` } }}
+          slotProps={{ htmlInput: { "aria-label": t("Who writes {{topic}}", { topic: goal.topic }) } }}
           onChange={(event) => void give(goal, event.target.value === "anybody" ? null : event.target.value)}
         >
-          <MenuItem value="anybody">anybody</MenuItem>
+          <MenuItem value="anybody">{t("anybody")}</MenuItem>
           {people.map((one) => (
             <MenuItem key={one.personId} value={one.personId}>
               {one.name}
@@ -102,23 +103,23 @@ function GoalRow({ goal, people }: { goal: Goal; people: WritingDay["people"] })
         </TextField>
         {people.length > 1 && goal.person === null && (
           <Button size="small" disabled={isLoading} onClick={() => void shareOut()}>
-            Share evenly
+            {t("Share evenly")}
           </Button>
         )}
         <Button size="small" color="inherit" onClick={() => void take()}>
-          Take away
+          {t("Remove")}
         </Button>
       </Box>
       <LinearProgress
         variant="determinate"
-        aria-label={`${usable} of ${wanted}`}
+        aria-label={t("{{usable}} of {{wanted}}", { usable, wanted })}
         value={Math.min(100, (100 * usable) / wanted)}
         sx={{ my: 0.75, height: 8, borderRadius: 4, bgcolor: "divider" }}
       />
       <Typography variant="body2" color="textSecondary">
-        {usable} of {wanted}
-        {inProgress > 0 && `, ${inProgress} in progress`}
-        {usable >= wanted && " · done"}
+        {t("{{usable}} of {{wanted}}", { usable, wanted })}
+        {inProgress > 0 && t(", {{inProgress}} in progress", { inProgress })}
+        {usable >= wanted && t(" · done")}
       </Typography>
     </Paper>
   );
@@ -154,17 +155,17 @@ function NewGoal({ people }: { people: WritingDay["people"] }) {
         mt: 1,
       }}
     >
-      <TopicField label="Topic of a new goal" topicId={topicId} choose={setTopicId} />
+      <TopicField label={t("Topic of a new goal")} topicId={topicId} choose={setTopicId} />
       <TextField
         select
         size="small"
-        label="From"
+        label={t("From")}
         value={personId}
         onChange={(event) => {
           setPersonId(event.target.value);
         }}
       >
-        <MenuItem value="anybody">anybody</MenuItem>
+        <MenuItem value="anybody">{t("anybody")}</MenuItem>
         {people.map((one) => (
           <MenuItem key={one.personId} value={one.personId}>
             {one.name}
@@ -174,7 +175,7 @@ function NewGoal({ people }: { people: WritingDay["people"] }) {
       <TextField
         size="small"
         type="number"
-        label="Items"
+        label={t("Items")}
         value={wanted}
         slotProps={{ htmlInput: { min: 1, max: 1000 } }}
         onChange={(event) => {
@@ -184,7 +185,7 @@ function NewGoal({ people }: { people: WritingDay["people"] }) {
       <TextField
         size="small"
         type="date"
-        label="By"
+        label={t("By")}
         value={until}
         slotProps={{ inputLabel: { shrink: true } }}
         onChange={(event) => {
@@ -196,7 +197,7 @@ function NewGoal({ people }: { people: WritingDay["people"] }) {
         disabled={isLoading || topicId === null || Number(wanted) < 1}
         onClick={() => void keep()}
       >
-        Set
+        {t("Set")}
       </Button>
     </Box>
   );

@@ -9,7 +9,7 @@ import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import type { WritingDay } from "@verdant/contract/writing";
 import { Link as RouterLink } from "react-router";
-import { counted, moment } from "../ui/dates.ts";
+import { moment } from "../ui/dates.ts";
 import { OnlyFirst } from "../ui/OnlyFirst.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
@@ -17,6 +17,7 @@ import { useListTwinRequestsQuery } from "../bank/api.ts";
 import { useGiveGoal } from "./useGiveGoal.ts";
 import { Goals } from "./Goals.tsx";
 import { useListWrittenTwiceQuery, useShowWritingDayQuery } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 export function WritingPage() {
   const { data, error, refetch } = useShowWritingDayQuery(undefined, {
@@ -34,24 +35,24 @@ export function WritingPage() {
   };
   return (
     <Page
-      title="Writing day"
-      about={data && `${counted(written, "item")} today, ${begun} in progress`}
+      title={t("Writing day")}
+      about={data && t("{{count}} items today, {{begun}} in progress", { count: written, begun })}
       actions={
         <>
           <Button component={RouterLink} to="/bank">
-            Back to the bank
+            {t("Back to the bank")}
           </Button>
           <Button component={RouterLink} to="/bank/paste" variant="outlined">
-            Bring items
+            {t("Import items")}
           </Button>
           <Button component={RouterLink} to="/bank/new" variant="contained">
-            New item
+            {t("New item")}
           </Button>
         </>
       }
     >
       {error && <Failed error={error} retry={() => void refetch()} />}
-      {!data && !error && <Loading what="the writing day" />}
+      {!data && !error && <Loading what={t("the writing day")} />}
       {data && (
         <Box
           sx={{
@@ -82,7 +83,7 @@ function People({ people }: { people: WritingDay["people"] }) {
   return (
     <section aria-labelledby="people-heading">
       <Typography variant="h2" id="people-heading" sx={{ mb: 1 }}>
-        Who is on what
+        {t("Who is on what")}
       </Typography>
       <Paper component="ul" sx={{ m: 0, p: 0, listStyle: "none" }}>
         {people.map((one) => (
@@ -119,7 +120,7 @@ function PersonRow({ one }: { one: WritingDay["people"][number] }) {
       <span>
         {one.now.length === 0 ? (
           <Typography component="span" color="textSecondary">
-            not writing just now
+            {t("not editing just now")}
           </Typography>
         ) : (
           one.now.map(({ item, topic }, i) => (
@@ -127,18 +128,19 @@ function PersonRow({ one }: { one: WritingDay["people"][number] }) {
               {i > 0 && ", "}
               {item ? (
                 <Link component={RouterLink} to={`/bank?item=${item.id}`}>
-                  item {item.number}
+                  {t("item {{number}}", { number: item.number })}
                 </Link>
               ) : (
-                "a new item"
+                t("a new item")
               )}
-              {topic && ` on ${topic}`}
+              {topic && t(" on {{topic}}", { topic })}
             </span>
           ))
         )}
       </span>
       <span>
-        {one.usable} today{one.inProgress > 0 && `, ${one.inProgress} in progress`}
+        {t("{{usable}} today", { usable: one.usable })}
+        {one.inProgress > 0 && t(", {{inProgress}} in progress", { inProgress: one.inProgress })}
       </span>
     </Box>
   );
@@ -151,7 +153,7 @@ function TwinsAskedFor() {
   return (
     <section aria-labelledby="asked-heading">
       <Typography variant="h2" id="asked-heading" sx={{ mb: 1 }}>
-        Twins asked for
+        {t("Twins asked for")}
       </Typography>
       <Paper component="ul" aria-labelledby="asked-heading" sx={{ m: 0, p: 0, listStyle: "none" }}>
         {requests.map((one) => (
@@ -173,13 +175,16 @@ function TwinsAskedFor() {
                 component={RouterLink}
                 to={`/bank/new?variantOf=${one.id}&twin=${one.use === "reserved" ? "explains" : "tests"}`}
               >
-                Write it
+                {t("Write it")}
               </Button>
             </Box>
           </Box>
         ))}
       </Paper>
-      <OnlyFirst isMore={isMore} text={`Only the ${requests.length} that have waited longest are listed.`} />
+      <OnlyFirst
+        isMore={isMore}
+        text={t("Only the {{requests}} that have waited longest are listed.", { requests: requests.length })}
+      />
     </section>
   );
 }
@@ -194,7 +199,7 @@ function WrittenTwice() {
   return (
     <section aria-labelledby="twice-heading">
       <Typography variant="h2" id="twice-heading" sx={{ mb: 1 }}>
-        Perhaps written twice
+        {t("Perhaps written twice")}
       </Typography>
       <Stack spacing={1}>
         {data.twice.map(({ id, number, owner, stem, like }) => (
@@ -209,7 +214,7 @@ function WrittenTwice() {
             </Link>{" "}
             {like.stem}
             <Typography variant="body2" sx={{ mt: 0.5 }}>
-              Keep one and retire the other, or make them look-alikes in the bank.
+              {t("Keep one and retire the other, or make them look-alikes in the bank.")}
             </Typography>
           </Alert>
         ))}
@@ -222,7 +227,7 @@ function Latest({ latest }: { latest: WritingDay["latest"] }) {
   return (
     <section aria-labelledby="latest-heading">
       <Typography variant="h2" id="latest-heading" sx={{ mb: 1 }}>
-        Written last
+        {t("Written last")}
       </Typography>
       <Paper component="ul" sx={{ m: 0, p: 0, listStyle: "none" }}>
         {latest.slice(0, 12).map((one) => (
@@ -238,11 +243,11 @@ function Latest({ latest }: { latest: WritingDay["latest"] }) {
               color="inherit"
               sx={{ display: "block", overflow: "hidden", textOverflow: "ellipsis", whiteSpace: "nowrap" }}
             >
-              {one.stem === "" ? "no question yet" : one.stem}
+              {one.stem === "" ? t("no question yet") : one.stem}
             </Link>
             <Typography variant="body2" color="textSecondary">
-              {one.number} · {one.owner} · {one.topic ?? "no topic yet"} · {moment(one.at)}
-              {one.status !== "approved" && (one.status === "draft" ? " · in progress" : " · in review")}
+              {one.number} · {one.owner} · {one.topic ?? t("no topic yet")} · {moment(one.at)}
+              {one.status !== "approved" && (one.status === "draft" ? t(" · in progress") : t(" · in review"))}
             </Typography>
           </Box>
         ))}

@@ -2,6 +2,7 @@ import type { Goal } from "@verdant/contract/writing";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { useSetGoalMutation } from "./api.ts";
+import { t } from "../platform/words.ts";
 
 /** Gives a goal to a colleague, or back to whoever writes; says so, with undo. */
 export function useGiveGoal() {
@@ -16,6 +17,6 @@ export function useGiveGoal() {
     };
     const before = goal.person?.personId ?? null;
     if (before !== personId && (await put(personId)))
-      say({ text: `The goal for ${goal.topic} is given over.`, undo: () => void put(before) });
+      say({ text: t("The goal for {{topic}} has a new owner.", { topic: goal.topic }), undo: () => void put(before) });
   };
 }

@@ -11,12 +11,11 @@ import { useDeferredValue, useMemo, useState } from "react";
 import { Link } from "react-router";
 import { problemOf } from "../../platform/problem.ts";
 import { useListTopicsQuery } from "../../standards/api.ts";
-import { counted } from "../../ui/dates.ts";
 import { Page } from "../../ui/Page.tsx";
 import { useToast } from "../../ui/Toasts.tsx";
 import { useAddItemsMutation, useTakeOutItemsMutation } from "../api.ts";
 import { LettersField } from "../kinds/LettersField.tsx";
-import { leftBecause, PastedRow, usualTaking, type Taking } from "./PastedRow.tsx";
+import { leftBecause, leftInShort, PastedRow, usualTaking, type Taking } from "./PastedRow.tsx";
 import type { Image } from "@verdant/core/richText";
 import { limits } from "@verdant/contract/wire";
 import { bringCells, bringPaperKey, bringSheets, bringText, rowsOf, type Row } from "./pasting.ts";
@@ -25,6 +24,7 @@ import { TopicField } from "../../standards/TopicField.tsx";
 import { useFileOfQuestions } from "./useFileOfQuestions.ts";
 import { UnknownTopics } from "./UnknownTopics.tsx";
 import { useLikeItems } from "../like/useLikeItems.ts";
+import { t } from "../../platform/words.ts";
 
 const example = `## Meanders
 1. Which process widens a meander?
@@ -97,8 +97,8 @@ export function PastePage() {
   const nameOf = (id: string | null) => known?.topics.find((topic) => topic.id === id)?.name ?? "";
   return (
     <Page
-      title="Bring items"
-      about="Nothing is kept until you take them in"
+      title={t("Import items")}
+      about={t("Nothing is saved until you import them")}
       actions={
         <Button
           variant="contained"
@@ -123,7 +123,7 @@ export function PastePage() {
             })
           }
         >
-          Take {counted(taken.length, "item")} in
+          {t("Import {{count}} items", { count: taken.length })}
         </Button>
       }
     >
@@ -149,17 +149,17 @@ export function PastePage() {
               setWay(next);
             }}
           >
-            <Tab value="text" label="Questions" />
-            <Tab value="file" label="A file" />
-            <Tab value="paperKey" label="Key of a paper" />
+            <Tab value="text" label={t("Questions")} />
+            <Tab value="file" label={t("A file")} />
+            <Tab value="paperKey" label={t("Key of a paper")} />
           </Tabs>
-          <TopicField label="Topic of items that name none" topicId={topicId} choose={setTopicId} />
+          <TopicField label={t("Topic of items that name none")} topicId={topicId} choose={setTopicId} />
           {way === "file" && <FileField choose={(file) => void open(file)} isReading={isReading} refused={refused} />}
           {way === "file" && sheet && <SheetFields sheet={sheet} />}
           {way === "paperKey" && <PaperFields paper={paper} onChange={setPaper} />}
           {way === "text" && (
             <TextField
-              label="Questions"
+              label={t("Questions")}
               multiline
               minRows={16}
               maxRows={24}
@@ -176,7 +176,7 @@ export function PastePage() {
             />
           )}
         </Stack>
-        <Box component="section" aria-label="What was understood">
+        <Box component="section" aria-label={t("What was understood")}>
           {everything.length > items.length && (
             <Alert
               severity="info"
@@ -188,21 +188,23 @@ export function PastePage() {
                     setShownFrom(from + limits.itemsAtOnce < everything.length ? from + limits.itemsAtOnce : 0);
                   }}
                 >
-                  {from + limits.itemsAtOnce < everything.length ? "Show the next" : "Show the first"}
+                  {from + limits.itemsAtOnce < everything.length ? t("Show the next") : t("Show the first")}
                 </Button>
               }
             >
-              {from + 1} to {from + items.length} of {everything.length} items show here: take these in, then show the
-              next.
+              {t("{{from}} to {{to}} of {{everything}} items show here: import these, then show the next.", {
+                from: from + 1,
+                to: from + items.length,
+                everything: everything.length,
+              })}
             </Alert>
           )}
           {left.length > 0 && (
             <Alert severity="info" sx={{ mb: 1 }}>
-              {counted(left.length, "item")} will be left out:{" "}
-              {[
-                ...new Set(left.map((row) => leftBecause(row, likeOf(row)).replace(/ as item.*| as .*row.*/, ""))),
-              ].join(", ")}
-              . Each says why below, and can be taken in all the same.
+              {t("{{count}} items will be left out: {{what}}. Each says why below, and can be imported all the same.", {
+                count: left.length,
+                what: [...new Set(left.map((row) => leftInShort(row, likeOf(row))))].join(", "),
+              })}
             </Alert>
           )}
           {[...(way === "text" ? notCarried : (sheet?.findings ?? [])), ...findings].map((finding) => (
@@ -213,10 +215,14 @@ export function PastePage() {
           {rows.length === 0 && findings.length === 0 && (
             <Typography color="textSecondary">
               {way === "file"
-                ? "The items show here as soon as you have chosen a file."
+                ? t("The items show here as soon as you have chosen a file.")
                 : way === "text"
-                  ? "Number the questions, letter the options, put a * before the right one. Without options write “Answer: …”. “Why: …” gives the reason, “## …” the topic of what follows. The items show here as you paste them."
-                  : "Type the right letters one after the other: ABDCA. Each makes an item that stands for a question on paper."}
+                  ? t(
+                      "Number the questions, letter the options, put a * before the right one. Without options write “Answer: …”. “Why: …” gives the reason, “## …” the topic of what follows. The items show here as you paste them.",
+                    )
+                  : t(
+                      "Type the right letters one after the other: ABDCA. Each makes an item that stands for a question on paper.",
+                    )}
             </Typography>
           )}
           {rows.map((row) => (
@@ -244,8 +250,8 @@ function PaperFields({ paper, onChange }: { paper: Paper; onChange: (paper: Pape
   return (
     <Stack spacing={2}>
       <TextField
-        label="Name of the paper"
-        placeholder="the March paper"
+        label={t("Name of the paper")}
+        placeholder={t("the March paper")}
         value={paper.name}
         onChange={(event) => {
           onChange({ ...paper, name: event.target.value });
@@ -254,8 +260,8 @@ function PaperFields({ paper, onChange }: { paper: Paper; onChange: (paper: Pape
       />
       <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "1fr 160px" }, gap: 2 }}>
         <TextField
-          label="Right letters, in order"
-          placeholder="ABDCA BBDAC"
+          label={t("Right letters, in order")}
+          placeholder={t("ABDCA BBDAC")}
           value={paper.key}
           onChange={(event) => {
             onChange({ ...paper, key: event.target.value });
@@ -263,7 +269,7 @@ function PaperFields({ paper, onChange }: { paper: Paper; onChange: (paper: Pape
           slotProps={{ htmlInput: { maxLength: 600, style: { fontFamily: "monospace" } } }}
         />
         <LettersField
-          label="Letters"
+          label={t("Letters")}
           letters={paper.letters}
           choose={(letters) => {
             onChange({ ...paper, letters });
@@ -271,8 +277,8 @@ function PaperFields({ paper, onChange }: { paper: Paper; onChange: (paper: Pape
         />
       </Box>
       <TextField
-        label="Standards by question"
-        placeholder="1-5 LG.1.3, 6-10 LG.1.4"
+        label={t("Standards by question")}
+        placeholder={t("1-5 LG.1.3, 6-10 LG.1.4")}
         value={paper.ranges}
         onChange={(event) => {
           onChange({ ...paper, ranges: event.target.value });
@@ -304,8 +310,8 @@ function useTake() {
       return;
     }
     setDone((before) => before && { ...before, isUndone: true });
-    const kept = data.kept === 0 ? "" : ` ${counted(data.kept, "item")} stayed: changed or used since.`;
-    say({ text: `${counted(data.takenOut, "item")} taken out again.${kept}` });
+    const kept = data.kept === 0 ? "" : t(" {{count}} items stayed: changed or used since.", { count: data.kept });
+    say({ text: t("{{count}} imported items removed again.{{kept}}", { count: data.takenOut, kept }) });
   };
   const take = async ({ items, left, findings }: { items: Items } & Pick<Done, "left" | "findings">) => {
     const answer = await addItems({ body: { items } });
@@ -320,7 +326,7 @@ function useTake() {
     setDone({ taken: items.length, left, findings, isUndone: false });
     window.scrollTo({ top: 0 });
     say({
-      text: `${counted(items.length, "item")} taken in.`,
+      text: t("{{count}} items imported.", { count: items.length }),
       ...(added.length > 0 && { undo: () => void undo(added) }),
     });
   };
@@ -336,20 +342,24 @@ function Taken({ done }: { done: Done }) {
       sx={{ mb: 2 }}
       action={
         <Button component={Link} to="/bank" color="inherit">
-          See the bank
+          {t("See the bank")}
         </Button>
       }
     >
       <strong>
-        {done.isUndone ? "Taken out again: " : ""}
-        {counted(done.taken, "item")} taken in, {rest.length === 0 ? "nothing left out" : `${rest.length} not taken`}.
+        {done.isUndone
+          ? t("{{count}} imported items removed again.", { count: done.taken })
+          : t("{{count}} items imported.", { count: done.taken })}{" "}
+        {rest.length === 0
+          ? t("Nothing was left out.")
+          : t("{{count}} lines or items were not imported:", { count: rest.length })}
       </strong>
       {rest.length > 0 && (
         <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
           {rest.slice(0, 100).map((text, i) => (
             <li key={`${i} ${text}`}>{text}</li>
           ))}
-          {rest.length > 100 && <li>and {rest.length - 100} more</li>}
+          {rest.length > 100 && <li>{t("and {{rest}} more", { rest: rest.length - 100 })}</li>}
         </Box>
       )}
     </Alert>

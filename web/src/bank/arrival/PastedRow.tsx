@@ -13,6 +13,7 @@ import { Player } from "../../player/Player.tsx";
 import { Difference } from "../difference/Difference.tsx";
 import type { Row } from "./pasting.ts";
 import type { LikeItem } from "../like/useLikeItems.ts";
+import { t } from "../../platform/words.ts";
 
 export type Taking = "take" | "variant" | "merge" | "leave";
 
@@ -31,7 +32,7 @@ export function PastedRow(props: {
   return (
     <Paper
       component="article"
-      aria-label={`Item of ${row.place}`}
+      aria-label={t("Item of {{place}}", { place: row.place })}
       sx={{
         p: 1.5,
         mb: 1,
@@ -46,7 +47,7 @@ export function PastedRow(props: {
         <TextField
           select
           size="small"
-          label={`What to do with ${row.place}`}
+          label={t("What to do with {{place}}", { place: row.place })}
           value={taking}
           onChange={(event) => {
             setTaking(event.target.value as Taking);
@@ -55,19 +56,21 @@ export function PastedRow(props: {
         >
           <MenuItem value="take">
             {row.earlier && row.earlier.relation !== "same"
-              ? `take in, in a family with ${row.earlier.place}`
-              : "take in"}
+              ? t("import as a look-alike of {{place}}", { place: row.earlier.place })
+              : t("import")}
           </MenuItem>
-          {like && <MenuItem value="variant">take in as a variant of {like.number}</MenuItem>}
-          {like && <MenuItem value="merge">merge into {like.number}</MenuItem>}
-          <MenuItem value="leave">leave out</MenuItem>
+          {like && (
+            <MenuItem value="variant">{t("import as a look-alike of {{number}}", { number: like.number })}</MenuItem>
+          )}
+          {like && <MenuItem value="merge">{t("merge into {{number}}", { number: like.number })}</MenuItem>}
+          <MenuItem value="leave">{t("leave out")}</MenuItem>
         </TextField>
       </Box>
       {taking === "merge" && like && (
         <Difference
           before={like.content}
           after={mergedItem(like.content, content)}
-          names={[`Item ${like.number} now`, "With what it lacks"]}
+          names={[t("Item {{number}} now", { number: like.number }), t("With what it lacks")]}
         />
       )}
       {taking === "leave" && (
@@ -77,7 +80,11 @@ export function PastedRow(props: {
       )}
       {taking !== "merge" && like && relationOf(like.content, content) !== "same" && (
         <Box sx={{ mb: 1 }}>
-          <Difference before={like.content} after={content} names={[`Item ${like.number} in the bank`, row.place]} />
+          <Difference
+            before={like.content}
+            after={content}
+            names={[t("Item {{number}} in the bank", { number: like.number }), row.place]}
+          />
         </Box>
       )}
       {(taking === "take" || taking === "variant") && (
@@ -104,16 +111,23 @@ export function PastedRow(props: {
 }
 
 const relationWords = {
-  same: "The same as",
-  reworded: "Asks the same in other words as",
-  sibling: "A look-alike, with other numbers or another key, of",
+  same: t("The same as"),
+  reworded: t("Asks the same in other words as"),
+  sibling: t("A look-alike, with other numbers or another key, of"),
 } as const;
 
 /** Why a row is not taken in, in the words that the summary uses too. */
+/** The same without its place, for a count of several. */
+export function leftInShort(row: Row, like: LikeItem | null): string {
+  if (like && relationOf(like.content, row.content) === "same") return t("already in the bank");
+  return row.earlier?.relation === "same" ? t("twice in this import") : t("you left it out");
+}
+
 export function leftBecause(row: Row, like: LikeItem | null): string {
-  if (like && relationOf(like.content, row.content) === "same") return `already here as item ${like.number}`;
-  if (row.earlier?.relation === "same") return `the same as ${row.earlier.place}`;
-  return "you left it out";
+  if (like && relationOf(like.content, row.content) === "same")
+    return t("already here as item {{number}}", { number: like.number });
+  if (row.earlier?.relation === "same") return t("the same as {{place}}", { place: row.earlier.place });
+  return t("you left it out");
 }
 
 /** What is done with a row unless somebody says otherwise: what is here already stays out, look-alikes join a family. */

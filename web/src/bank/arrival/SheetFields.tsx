@@ -12,24 +12,25 @@ import { useRef } from "react";
 import { Loading } from "../../ui/States.tsx";
 import { useKeepColumnMappingMutation } from "../api.ts";
 import { allSheets, type SheetInHand } from "./useFileOfQuestions.ts";
+import { t } from "../../platform/words.ts";
 
 const roleWords: Record<ColumnRole, string> = {
-  question: "the question",
-  option: "an option",
-  key: "the right answer",
-  reason: "why an option is wrong",
-  label: "a short label",
-  use: "practice or reserved",
-  demand: "recall, apply or reason",
-  family: "its family",
-  seconds: "expected seconds",
-  points: "points",
-  difficulty: "difficulty, 1 to 5",
-  why: "the explanation",
-  next: "the next step",
-  topic: "the topic",
-  standards: "standards",
-  nothing: "leave out",
+  question: t("the question"),
+  option: t("an option"),
+  key: t("the right answer"),
+  reason: t("why an option is wrong"),
+  label: t("a short label"),
+  use: t("practice or reserved"),
+  demand: t("recall, apply or reason"),
+  family: t("its group of look-alikes"),
+  seconds: t("expected seconds"),
+  points: t("points"),
+  difficulty: t("difficulty, 1 to 5"),
+  why: t("the explanation"),
+  next: t("the next step"),
+  topic: t("the topic"),
+  standards: t("standards"),
+  nothing: t("leave out"),
 };
 
 export function FileField(props: { choose: (file: File) => void; isReading: boolean; refused: string | null }) {
@@ -50,8 +51,9 @@ export function FileField(props: { choose: (file: File) => void; isReading: bool
     >
       <Stack spacing={1.5} sx={{ alignItems: "start" }}>
         <Typography>
-          A workbook (.xlsx, .csv) as it is, with your own headings, or a word-processor file (.docx) with numbered
-          questions and lettered options. It is read on this device; nothing is kept until you take the items in.
+          {t(
+            "A workbook (.xlsx, .csv) as it is, with your own headings, or a word-processor file (.docx) with numbered questions and lettered options. It is read on this device; nothing is saved until you import the items.",
+          )}
         </Typography>
         <Button
           variant="outlined"
@@ -60,14 +62,14 @@ export function FileField(props: { choose: (file: File) => void; isReading: bool
             input.current?.click();
           }}
         >
-          Choose a file
+          {t("Choose a file")}
         </Button>
         <input
           ref={input}
           type="file"
           hidden
           accept=".csv,.tsv,.xlsx,.docx"
-          aria-label="File of questions"
+          aria-label={t("File of questions")}
           onChange={(event) => {
             const [file] = event.target.files ?? [];
             if (file) choose(file);
@@ -76,7 +78,7 @@ export function FileField(props: { choose: (file: File) => void; isReading: bool
         />
         {isReading && (
           <Box sx={{ alignSelf: "stretch" }}>
-            <Loading what="the file" />
+            <Loading what={t("the file")} />
           </Box>
         )}
         {refused && <Alert severity="error">{refused}</Alert>}
@@ -98,16 +100,16 @@ export function SheetFields({ sheet }: { sheet: SheetInHand }) {
       {sheets.length > 1 && (
         <TextField
           select
-          label="Sheet"
+          label={t("Sheet")}
           value={at}
           onChange={(event) => {
             choose(Number(event.target.value));
           }}
         >
-          <MenuItem value={allSheets}>all sheets with headings, each by its own</MenuItem>
+          <MenuItem value={allSheets}>{t("all sheets with headings, each by its own")}</MenuItem>
           {sheets.map((one, i) => (
             <MenuItem key={one.name} value={i}>
-              {`${one.name} (${one.cells.length} rows)`}
+              {t("{{sheet}} ({{cells}} rows)", { sheet: one.name, cells: one.cells.length })}
             </MenuItem>
           ))}
         </TextField>
@@ -115,20 +117,24 @@ export function SheetFields({ sheet }: { sheet: SheetInHand }) {
       {at === allSheets && (
         <Typography variant="body2" color="textSecondary">
           {sheet.all.length === 0
-            ? "No sheet has headings that are known."
-            : `Read: ${sheet.all.map((one) => one.name).join(", ")}. To change what a column holds, choose its sheet.`}
+            ? t("No sheet has headings that are known.")
+            : t("Read: {{all}}. To change what a column holds, choose its sheet.", {
+                all: sheet.all.map((one) => one.name).join(", "),
+              })}
         </Typography>
       )}
       {at !== allSheets && (
         <>
           <Typography variant="body2" color="textSecondary">
             {mapping.headings >= 0
-              ? `The headings stand in row ${mapping.headings + 1}. What you change here is remembered for the department.`
-              : "No headings were found, so the columns are taken in their order: question, options, right answer."}
+              ? t("The headings stand in row {{headings}}. What you change here is remembered for the department.", {
+                  headings: mapping.headings + 1,
+                })
+              : t("No headings were found, so the columns are taken in their order: question, options, right answer.")}
           </Typography>
-          <Box component="ul" aria-label="Columns" sx={{ m: 0, p: 0, listStyle: "none" }}>
+          <Box component="ul" aria-label={t("Columns")} sx={{ m: 0, p: 0, listStyle: "none" }}>
             {mapping.roles.map((role, i) => {
-              const name = cells[mapping.headings]?.[i]?.trim() || `Column ${i + 1}`;
+              const name = cells[mapping.headings]?.[i]?.trim() || t("Column {{i}}", { i: i + 1 });
               return (
                 <Box
                   component="li"

@@ -2,9 +2,9 @@ import Alert from "@mui/material/Alert";
 import Button from "@mui/material/Button";
 import { problemOf } from "../../platform/problem.ts";
 import { useAddTopicMutation, useListTopicsQuery } from "../../standards/api.ts";
-import { counted } from "../../ui/dates.ts";
 import { useToast } from "../../ui/Toasts.tsx";
 import { topicPath, type Row } from "./pasting.ts";
+import { t } from "../../platform/words.ts";
 
 /** Topics that are named and not there: made with one yes, in the order in which they come, one under the other where a way is written. */
 export function UnknownTopics({ rows }: { rows: readonly Row[] }) {
@@ -35,7 +35,7 @@ export function UnknownTopics({ rows }: { rows: readonly Row[] }) {
         known.set(name.toLowerCase(), parentId);
       }
     }
-    say({ text: `${counted(names.length, "topic")} made.` });
+    say({ text: t("{{count}} topics made.", { count: names.length }) });
   };
   return (
     <Alert
@@ -43,13 +43,14 @@ export function UnknownTopics({ rows }: { rows: readonly Row[] }) {
       sx={{ mb: 2 }}
       action={
         <Button color="inherit" disabled={isLoading} onClick={() => void make()}>
-          Make {names.length === 1 ? "it" : `these ${names.length}`}
+          {t("Make {{count}} topics", { count: names.length })}
         </Button>
       }
     >
-      {counted(count, "item")} {count === 1 ? "names" : "name"} {names.length === 1 ? "a topic" : "topics"} that the
-      bank has not: {names.map((name) => `“${name}”`).join(", ")}. Without {names.length === 1 ? "it" : "them"} they
-      come in without a topic, as drafts.
+      {t(
+        "{{count}} items name topics that the bank does not have yet: {{names}}. Unless you make these topics first, the items are imported without a topic, as drafts.",
+        { count, names: names.map((name) => `“${name}”`).join(", ") },
+      )}
     </Alert>
   );
 }

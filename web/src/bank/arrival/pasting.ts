@@ -12,6 +12,7 @@ import { faultsOf, type Content } from "@verdant/core/items/kinds";
 import type { Standard, Topic } from "@verdant/contract/standards";
 import { limits } from "@verdant/contract/wire";
 import { newOptionId } from "../kinds/newOptionId.ts";
+import { t } from "../../platform/words.ts";
 
 export interface Brought {
   readonly content: Content;
@@ -148,11 +149,11 @@ export function rowsOf(
       missing: [
         ...faultsOf(content).map((fault) => fault.text),
         ...("options" in content && content.options.length > limits.options
-          ? [`At most ${limits.options} options.`]
+          ? [t("At most {{options}} options.", { options: limits.options })]
           : []),
-        ...(named === null && topic === null ? ["Choose a topic."] : []),
-        ...(topic !== null && topicOf(topic) === undefined ? [`There is no topic “${topic}”.`] : []),
-        ...strange.map((code) => `There is no standard “${code}”.`),
+        ...(named === null && topic === null ? [t("Choose a topic.")] : []),
+        ...(topic !== null && topicOf(topic) === undefined ? [t("There is no topic “{{topic}}”.", { topic })] : []),
+        ...strange.map((code) => t("There is no standard “{{code}}”.", { code })),
       ],
       findings: [...notes, ...check(content).map((finding) => finding.text)],
       earlier: like ? { key: like.key, place: like.place, relation: relationOf(like.content, content) } : null,

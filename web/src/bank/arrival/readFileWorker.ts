@@ -6,6 +6,7 @@ import mammoth from "mammoth";
 import Papa from "papaparse";
 import readSheets from "read-excel-file/web-worker";
 import { paragraphsOf, picturesOf, type WordPicture } from "./wordBlocks.ts";
+import { t } from "../../platform/words.ts";
 
 export interface Sheet {
   readonly name: string;
@@ -41,13 +42,14 @@ async function read(name: string, bytes: ArrayBuffer): Promise<FileRead> {
   try {
     if (extension === "csv" || extension === "tsv" || extension === "txt") return sheetsOfText(name, bytes);
     if (extension !== "xlsx" && extension !== "docx")
-      return refuse("Choose a .csv, .xlsx or .docx file. Other formats can be saved as one of these.");
-    if (!isArchive(bytes)) return refuse("This is not what its name says: the file is damaged or of another format.");
+      return refuse(t("Choose a .csv, .xlsx or .docx file. Other formats can be saved as one of these."));
+    if (!isArchive(bytes))
+      return refuse(t("This is not what its name says: the file is damaged or of another format."));
     if (unpackedSize(bytes) > mostUnpacked)
-      return refuse("This file unpacks to far more than a file of questions holds.");
+      return refuse(t("This file unpacks to far more than a file of questions holds."));
     return extension === "xlsx" ? await sheetsOfWorkbook(bytes) : await wordFile(bytes);
   } catch {
-    return refuse("This file could not be read: it is damaged, or locked with a password. Nothing was kept.");
+    return refuse(t("This file could not be read: it is damaged, or protected by a password. Nothing was saved."));
   }
 }
 
@@ -100,10 +102,15 @@ function sheetsOfText(name: string, bytes: ArrayBuffer): FileRead {
   const findings = [
     ...(quote
       ? [
-          `Row ${(quote.row ?? 0) + 1} opens a quotation mark (") that is not closed as it should be: rows after it may be swallowed by it. Look at that row, and bring the file again.`,
+          t(
+            'Row {{row}} opens a quotation mark (") that is not closed as it should be: rows after it may be swallowed by it. Look at that row, and bring the file again.',
+            { row: (quote.row ?? 0) + 1 },
+          ),
         ]
       : []),
-    ...(data.length > mostRows || meta.truncated ? [`Only the first ${mostRows} rows are read.`] : []),
+    ...(data.length > mostRows || meta.truncated
+      ? [t("Only the first {{mostRows}} rows are read.", { mostRows })]
+      : []),
   ];
   return { kind: "sheets", sheets: [{ name, cells: data.slice(0, mostRows), findings }] };
 }
@@ -115,7 +122,10 @@ async function sheetsOfWorkbook(bytes: ArrayBuffer): Promise<FileRead> {
     sheets: sheets.map(({ sheet, data }) => ({
       name: sheet,
       cells: data.slice(0, mostRows).map((row) => row.map(asShown)),
-      findings: data.length > mostRows ? [`Only the first ${mostRows} of ${data.length} rows are read.`] : [],
+      findings:
+        data.length > mostRows
+          ? [t("Only the first {{mostRows}} of {{rows}} rows are read.", { mostRows, rows: data.length })]
+          : [],
     })),
   };
 }

@@ -7,6 +7,7 @@ import { useKeepMediaMutation } from "../../media/api.ts";
 import { useListColumnMappingsQuery } from "../api.ts";
 import type { PictureRead, Sheet } from "./readFileWorker.ts";
 import { readFile } from "./readFile.ts";
+import { t } from "../../platform/words.ts";
 
 export interface SheetInHand {
   readonly sheets: readonly Sheet[];
@@ -72,9 +73,9 @@ export function useFileOfQuestions(take: (words: WordsOfFile) => void) {
     if (read.kind === "refused") setRefused(read.reason);
     else if (read.kind === "word") {
       const { text, findings } = notationOfWord(read.blocks);
-      if (text === "") setRefused("This file has no words in it.");
+      if (text === "") setRefused(t("This file has no words in it."));
       else take({ text, ...(await keepPictures(read.pictures, findings)) });
-    } else if (read.sheets.every((one) => one.cells.length === 0)) setRefused("This file has no rows in it.");
+    } else if (read.sheets.every((one) => one.cells.length === 0)) setRefused(t("This file has no rows in it."));
   };
 
   /** Pictures go to the shelf at once, so that they show in what is looked over; what is not used can be removed there. */
@@ -83,14 +84,19 @@ export function useFileOfQuestions(take: (words: WordsOfFile) => void) {
     const lost: string[] = [];
     for (const [i, { alt, bytes }] of inFile.entries()) {
       if (bytes === null) {
-        lost.push(`Picture ${i + 1}${alt === "" ? "" : ` (“${alt}”)`} is not in the file: add it in the editor.`);
+        lost.push(
+          t("Picture {{i}}{{alt}} is not in the file: add it in the editor.", {
+            i: i + 1,
+            alt: alt === "" ? "" : ` (“${alt}”)`,
+          }),
+        );
         continue;
       }
       const { data } = await keepMedia(new File([bytes], `picture ${i + 1}`));
       if (data && data.width !== null && data.height !== null) {
         const { hash, width, height, credit } = data;
         pictures.set(i + 1, { type: "image", hash, alt: alt || data.description, credit, width, height });
-      } else lost.push(`Picture ${i + 1} is of a sort that cannot be shown: add it in the editor.`);
+      } else lost.push(t("Picture {{i}} is of a sort that cannot be shown: add it in the editor.", { i: i + 1 }));
     }
     return { pictures, findings: [...findings, ...lost] };
   };

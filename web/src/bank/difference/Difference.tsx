@@ -6,6 +6,7 @@ import type { Content } from "@verdant/core/items/kinds";
 import { Fragment, type ReactNode } from "react";
 import { ComparedText } from "../../ui/ComparedText.tsx";
 import { fieldNames } from "./fieldNames.ts";
+import { t } from "../../platform/words.ts";
 
 export function Difference(props: {
   before: Content;
@@ -40,8 +41,9 @@ export function Difference(props: {
       </Box>
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1.5 }}>
         {differing.length === 0
-          ? "The two are the same."
-          : same.length > 0 && `The same in both: ${same.map((field) => fieldNames[field].toLowerCase()).join(", ")}.`}
+          ? t("The two are the same.")
+          : same.length > 0 &&
+            t("The same in both: {{same}}.", { same: same.map((field) => fieldNames[field].toLowerCase()).join(", ") })}
       </Typography>
     </Box>
   );

@@ -1,8 +1,9 @@
 import type { ContentField } from "@verdant/core/bank/fields";
+import { t } from "../../platform/words.ts";
 
 export const fieldNames: Record<ContentField, string> = {
-  question: "Question",
-  answers: "Answers, key and scoring",
-  explanation: "Explanation",
-  nextStep: "Next step",
+  question: t("Question"),
+  answers: t("Answers, key and scoring"),
+  explanation: t("Explanation"),
+  nextStep: t("Next step"),
 };

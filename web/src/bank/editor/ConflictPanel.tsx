@@ -11,6 +11,7 @@ import { moment } from "../../ui/dates.ts";
 import { Difference } from "../difference/Difference.tsx";
 import { fieldNames } from "../difference/fieldNames.ts";
 import type { Work } from "./useItemEditor.ts";
+import { t } from "../../platform/words.ts";
 
 /** What I have not changed is theirs. */
 const mergeTagging = (mine: Tagging, theirs: Tagging, base: Tagging): Tagging => {
@@ -40,30 +41,35 @@ export function ConflictPanel(props: {
   const [picked, setPicked] = useState<Partial<Record<ContentField, Side>>>({});
   const sideOf = (field: ContentField) => picked[field] ?? sideAtFirst(field);
   const pick = Object.fromEntries(contentFields.map((field) => [field, sideOf(field)]));
+  const theirVersion = t("{{name}}’s version", { name: theirs.revision.author });
   return (
     <Alert severity="warning" icon={false} sx={{ mb: 2, "& .MuiAlert-message": { width: "100%" } }}>
       <AlertTitle>
-        {theirs.revision.author} saved this item after you opened it ({moment(theirs.revision.at)})
+        {t("{{author}} saved this item after you opened it ({{at}})", {
+          author: theirs.revision.author,
+          at: moment(theirs.revision.at),
+        })}
       </AlertTitle>
-      Nothing is lost. Choose for each part whose it shall be, go on writing if you like, then keep it. The other one
-      stays in the history.
+      {t(
+        "Nothing is lost. Choose a version of each part, go on editing if you like, then save. The other version stays in the history.",
+      )}
       <Box sx={{ mt: 1.5 }}>
         <Difference
           before={mine.content}
           after={theirs.content}
-          names={["Yours", `By ${theirs.revision.author}`]}
+          names={[t("Your version"), theirVersion]}
           choice={(field) => (
             <ToggleButtonGroup
               exclusive
               size="small"
-              aria-label={`Whose: ${fieldNames[field]}`}
+              aria-label={t("Version of: {{field}}", { field: fieldNames[field] })}
               value={sideOf(field)}
               onChange={(_, side: Side | null) => {
                 if (side) setPicked({ ...picked, [field]: side });
               }}
             >
-              <ToggleButton value="mine">Mine</ToggleButton>
-              <ToggleButton value="theirs">Theirs</ToggleButton>
+              <ToggleButton value="mine">{t("Your version")}</ToggleButton>
+              <ToggleButton value="theirs">{theirVersion}</ToggleButton>
             </ToggleButtonGroup>
           )}
         />
@@ -78,10 +84,10 @@ export function ConflictPanel(props: {
             });
           }}
         >
-          Keep it like this
+          {t("Save this version")}
         </Button>
         <Button variant="outlined" onClick={takeTheirs}>
-          Take all of theirs
+          {t("Use {{name}}’s version throughout", { name: theirs.revision.author })}
         </Button>
       </Box>
     </Alert>

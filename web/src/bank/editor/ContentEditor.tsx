@@ -6,6 +6,7 @@ import { RichTextField } from "../../richText/RichTextField.tsx";
 import { contentEditors } from "../kinds/kinds.ts";
 import { KindChooser } from "./KindChooser.tsx";
 import { asKind } from "./newWork.ts";
+import { t } from "../../platform/words.ts";
 
 /** Question, what is particular to the kind, explanation and next step. */
 export function ContentEditor(props: { content: Content; isNew: boolean; onChange: (content: Content) => void }) {
@@ -24,7 +25,7 @@ export function ContentEditor(props: { content: Content; isNew: boolean; onChang
         }}
       />
       <RichTextField
-        label="Question"
+        label={t("Question")}
         value={content.stem}
         autoFocus={isNew}
         onChange={(stem) => {
@@ -33,16 +34,16 @@ export function ContentEditor(props: { content: Content; isNew: boolean; onChang
       />
       <Particular key={content.kind} content={content} onChange={onChange} />
       <OptionalText
-        label="Explanation"
-        hint="of the whole item, for afterwards"
+        label={t("Explanation")}
+        hint={t("of the whole item, for afterwards")}
         value={content.explanation}
         onChange={(explanation) => {
           onChange({ ...content, explanation });
         }}
       />
       <OptionalText
-        label="Next step"
-        hint="what to do if it went wrong"
+        label={t("Next step")}
+        hint={t("what to do if it went wrong")}
         value={content.nextStep}
         onChange={(nextStep) => {
           onChange({ ...content, nextStep });

@@ -9,6 +9,7 @@ import type { ReactNode } from "react";
 import { Player } from "../../player/Player.tsx";
 import { ContentEditor } from "./ContentEditor.tsx";
 import { FindingsPanel } from "./FindingsPanel.tsx";
+import { t } from "../../platform/words.ts";
 
 export function EditorDesk(props: {
   content: Content;
@@ -42,9 +43,9 @@ export function EditorDesk(props: {
         {tagging}
       </Stack>
       <Stack spacing={2} sx={{ position: { md: "sticky" }, top: 16 }}>
-        <Paper sx={{ p: 2.5 }} component="section" aria-label="As a student sees it">
+        <Paper sx={{ p: 2.5 }} component="section" aria-label={t("As a student sees it")}>
           <Typography variant="caption" color="textSecondary" component="p" sx={{ mt: 0, mb: 1 }}>
-            As a student sees it
+            {t("As a student sees it")}
           </Typography>
           {stimulus}
           <Player view={kind.toStudentView(content, kind.arrange(content, null))} answer={null} name="rendering" />

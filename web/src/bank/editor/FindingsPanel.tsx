@@ -8,8 +8,8 @@ import Typography from "@mui/material/Typography";
 import type { Finding, KeptFinding, RuleName } from "@verdant/core/checker/finding";
 import type { Content } from "@verdant/core/items/kinds";
 import { useState, type ReactNode } from "react";
-import { counted } from "../../ui/dates.ts";
 import { useAddWordsMutation } from "../api.ts";
+import { t } from "../../platform/words.ts";
 
 export function FindingsPanel(props: {
   /** What keeps the item from being used. */
@@ -25,15 +25,15 @@ export function FindingsPanel(props: {
   const onPurpose = findings.filter((finding) => reasonFor(finding.rule) !== undefined);
   return (
     <Stack spacing={2}>
-      <Section name="Still needed">
+      <Section name={t("Still needed")}>
         {missing.length === 0 ? (
           <Typography variant="body2" color="primary" sx={{ fontWeight: 700 }}>
-            ✓ Nothing is missing; it can be used.
+            {t("✓ Nothing is missing; it can be used.")}
           </Typography>
         ) : (
           <>
             <Typography variant="body2" sx={{ fontWeight: 700, mb: 0.5 }}>
-              Still needed before it can be used
+              {t("Still needed before it can be used")}
             </Typography>
             <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
               {missing.map((text) => (
@@ -46,10 +46,10 @@ export function FindingsPanel(props: {
         )}
       </Section>
       {findings.length > 0 && (
-        <Section name="Worth a look">
+        <Section name={t("Worth a look")}>
           <Typography variant="body2" sx={{ fontWeight: 700, mb: 0.5 }}>
-            {open.length === 0 ? "All looked at" : counted(open.length, "thing is", "things are")}
-            {open.length > 0 && " worth a look"}
+            {open.length === 0 ? t("Everything looked at") : t("{{count}} things are", { count: open.length })}
+            {open.length > 0 && t(" worth a look")}
           </Typography>
           {open.map((finding) => (
             <OpenFinding
@@ -64,15 +64,15 @@ export function FindingsPanel(props: {
           {onPurpose.map((finding) => (
             <Box key={finding.rule} sx={{ py: 0.75, borderTop: 1, borderColor: "divider" }}>
               <Typography variant="body2" color="textSecondary">
-                {finding.text} Kept, because {reasonFor(finding.rule)}.
+                {t("{{text}} Dismissed because", { text: finding.text })} {reasonFor(finding.rule)}.
                 <Button
                   size="small"
-                  aria-label={`Look again: ${finding.text}`}
+                  aria-label={t("Look again: {{text}}", { text: finding.text })}
                   onClick={() => {
                     keep(kept.filter((one) => one.rule !== finding.rule));
                   }}
                 >
-                  Look again
+                  {t("Look again")}
                 </Button>
               </Typography>
             </Box>
@@ -114,7 +114,7 @@ function OpenFinding(props: { finding: Finding; mend: (content: Content) => void
           )}
           {finding.words && (
             <Button size="small" onClick={() => void addWords({ body: { words: [...(finding.words ?? [])] } })}>
-              {finding.words.length === 1 ? "It is a word of ours" : "They are words of ours"}
+              {t("Add to our dictionary")}
             </Button>
           )}
           <Button
@@ -123,7 +123,7 @@ function OpenFinding(props: { finding: Finding; mend: (content: Content) => void
               setReason("");
             }}
           >
-            Keep, because…
+            {t("Dismiss because…")}
           </Button>
         </Stack>
       ) : (
@@ -141,7 +141,7 @@ function OpenFinding(props: { finding: Finding; mend: (content: Content) => void
             autoFocus
             fullWidth
             size="small"
-            label="Keep, because"
+            label={t("Dismiss because")}
             value={reason}
             onChange={(event) => {
               setReason(event.target.value);
@@ -149,7 +149,7 @@ function OpenFinding(props: { finding: Finding; mend: (content: Content) => void
             slotProps={{ htmlInput: { maxLength: 300 } }}
           />
           <Button type="submit" size="small" disabled={trimmed === ""}>
-            Keep
+            {t("Dismiss")}
           </Button>
           <Button
             size="small"
@@ -157,7 +157,7 @@ function OpenFinding(props: { finding: Finding; mend: (content: Content) => void
               setReason(null);
             }}
           >
-            Leave it
+            {t("Cancel")}
           </Button>
         </Stack>
       )}

@@ -26,6 +26,7 @@ import { useItemEditor, type Work } from "./useItemEditor.ts";
 import { useSpelling } from "./useSpelling.ts";
 import { useListKeyPlacesQuery, useSetTwinMutation } from "../api.ts";
 import { useLikeItems } from "../like/useLikeItems.ts";
+import { t } from "../../platform/words.ts";
 
 /** The editor with a live rendering beside it; only stem, key and topic are asked for. */
 export function ItemEditor(props: {
@@ -45,7 +46,7 @@ export function ItemEditor(props: {
   const { work, change, trouble } = editor;
   const faults = [
     ...faultsOf(work.content),
-    ...(work.tagging.topicId === null ? [{ path: ["topicId"], text: "Choose a topic." }] : []),
+    ...(work.tagging.topicId === null ? [{ path: ["topicId"], text: t("Choose a topic.") }] : []),
   ];
   const content = useDeferredValue(work.content);
   // An empty page needs no advice yet.
@@ -85,13 +86,20 @@ export function ItemEditor(props: {
     const handedIn = handsIn ? await handIn({ body: { itemIds: [item.id] } }) : null;
     if (handedIn?.error) say({ text: problemOf(handedIn.error).detail, isError: true });
     else if (handedIn)
-      say({ text: `Item ${item.number} is handed in: it is in use once a colleague has approved it.` });
+      say({
+        text: t("Item {{number}} is sent for checking: it is in use once a colleague has approved it.", {
+          number: item.number,
+        }),
+      });
     else
       say({
         text:
           item.status === "approved"
-            ? `Item ${item.number} is in the bank.`
-            : `Item ${item.number} is kept as a draft: ${item.faults[0]?.text ?? "it is not handed in for review yet."}`,
+            ? t("Item {{number}} is in the bank.", { number: item.number })
+            : t("Item {{number}} is saved as a draft: {{text}}", {
+                number: item.number,
+                text: item.faults[0]?.text ?? t("it has not been sent for checking yet."),
+              }),
       });
     await tieTwin(item);
     await navigate(writtenFor(search, item) ?? then);
@@ -109,19 +117,25 @@ export function ItemEditor(props: {
 
   return (
     <Page
-      title={saved ? `Item ${saved.number}` : original ? `Variant of item ${original.number}` : "New item"}
+      title={
+        saved
+          ? t("Item {{number}}", { number: saved.number })
+          : original
+            ? t("Remix of item {{number}}", { number: original.number })
+            : t("New item")
+      }
       about={aboutOf(editor.keeping, start.isDraft)}
       actions={
         <>
           <Button variant="outlined" disabled={editor.isSaving} onClick={() => void finish(anotherLike(work))}>
-            Finish and write another
+            {t("Finish and write another")}
           </Button>
           <Button
             variant={isReviewed ? "outlined" : "contained"}
             disabled={editor.isSaving}
             onClick={() => void finish(`/bank?item=${itemId}`)}
           >
-            Finish
+            {t("Finish")}
           </Button>
           {isReviewed && (
             <Button
@@ -129,7 +143,7 @@ export function ItemEditor(props: {
               disabled={editor.isSaving || faults.length > 0}
               onClick={() => void finish(`/bank?item=${itemId}`, true)}
             >
-              Finish and hand in
+              {t("Finish and send for checking")}
             </Button>
           )}
         </>
@@ -148,9 +162,9 @@ export function ItemEditor(props: {
             setAsked("answered");
           }}
         >
-          <DialogTitle>Is the key still right?</DialogTitle>
+          <DialogTitle>{t("Is the key still right?")}</DialogTitle>
           <DialogContent>
-            A word of the question was swapped, and the key is still that of item {original?.number}.
+            {t("A word of the question was swapped, and the key is still that of item")} {original?.number}.
           </DialogContent>
           <DialogActions>
             <Button
@@ -158,7 +172,7 @@ export function ItemEditor(props: {
                 setAsked("answered");
               }}
             >
-              Look at it again
+              {t("Look at it again")}
             </Button>
             <Button
               variant="contained"
@@ -167,15 +181,17 @@ export function ItemEditor(props: {
                 void finish(asked.then, asked.handsIn, true);
               }}
             >
-              It is right
+              {t("It is right")}
             </Button>
           </DialogActions>
         </Dialog>
       )}
       {original && (
         <Alert severity="info" icon={false} sx={{ mb: 2 }}>
-          A variant of item {original.number}. The two become look-alikes: never both in one sitting. Change what is
-          asked, not only its wording, and check that the key still fits.
+          {t(
+            "A remix of item {{number}}. The two become look-alikes: never both in one quiz. Change what is asked, not only its wording, and check that the key still fits.",
+            { number: original.number },
+          )}
         </Alert>
       )}
       {isConflict && newest && (
@@ -213,11 +229,11 @@ export function ItemEditor(props: {
         stimulus={<StimulusOf stimulusId={work.tagging.stimulusId} />}
         compared={
           original && (
-            <Paper sx={{ p: 2.5 }} component="section" aria-label="Beside the original">
+            <Paper sx={{ p: 2.5 }} component="section" aria-label={t("Beside the original")}>
               <Difference
                 before={original.content}
                 after={content}
-                names={[`Item ${original.number}`, "This variant"]}
+                names={[t("Item {{number}}", { number: original.number }), t("This remix")]}
               />
             </Paper>
           )
@@ -248,11 +264,13 @@ function writtenFor(search: URLSearchParams, item: Item): string | null {
 }
 
 const keepingInWords: Record<Keeping, string> = {
-  asSaved: "as it is in the bank",
-  typing: "writing…",
-  draftKept: "draft kept; finishing makes it a revision",
-  notKept: "the draft could not be kept: no connection. It is still here on the page; go on writing, it is tried again",
+  asSaved: t("as it is in the bank"),
+  typing: t("saving…"),
+  draftKept: t("draft saved; finishing makes it a revision"),
+  notKept: t(
+    "the draft could not be saved: no connection. It is still here on the page; go on editing, saving is tried again",
+  ),
 };
 
 const aboutOf = (keeping: Keeping, wasDraft: boolean) =>
-  keeping === "draftKept" && wasDraft ? "your draft from before, kept" : keepingInWords[keeping];
+  keeping === "draftKept" && wasDraft ? t("your draft from before, saved") : keepingInWords[keeping];

@@ -8,6 +8,7 @@ import { Failed, Loading } from "../../ui/States.tsx";
 import { ItemEditor } from "./ItemEditor.tsx";
 import { newWork, twinWork, variantWork } from "./newWork.ts";
 import { useShowDraftQuery, useShowItemQuery } from "../api.ts";
+import { t } from "../../platform/words.ts";
 
 /** Writing an item. /bank/new gets an id at once, so that its draft survives a reload. */
 export function ItemPage() {
@@ -36,19 +37,19 @@ function LoadedItem({ itemId }: { itemId: string }) {
 
   if (item.error && !isNew) {
     return (
-      <Page title="Item">
+      <Page title={t("Item")}>
         <Failed error={item.error} retry={() => void item.refetch()} />
       </Page>
     );
   }
   if (draft.error) {
     return (
-      <Page title="Item">
+      <Page title={t("Item")}>
         <Failed error={draft.error} retry={() => void draft.refetch()} />
       </Page>
     );
   }
-  if (!start) return <Loading what="the item" />;
+  if (!start) return <Loading what={t("the item")} />;
   const saved = start.item;
   const base = saved
     ? { tagging: saved.tagging, content: saved.content }

@@ -8,6 +8,7 @@ import Typography from "@mui/material/Typography";
 import { allKinds, type KindName } from "@verdant/core/items/kinds";
 import { lazy, Suspense, useState } from "react";
 import { kindNames, kindUses } from "@verdant/core/items/kindNames";
+import { t } from "../../platform/words.ts";
 
 // The examples are needed only by whoever looks at them.
 const KindExample = lazy(async () => ({ default: (await import("../kinds/KindExample.tsx")).KindExample }));
@@ -23,7 +24,7 @@ export function KindChooser({ kind, onChange }: { kind: KindName; onChange: (kin
           setOpen(true);
         }}
       >
-        {`Kind: ${kindNames[kind]}`}
+        {t("Kind: {{kind}}", { kind: kindNames[kind] })}
       </Button>
       <Typography variant="caption" color="textSecondary" component="p" sx={{ mt: 0.5 }}>
         {kindUses[kind]}
@@ -36,11 +37,11 @@ export function KindChooser({ kind, onChange }: { kind: KindName; onChange: (kin
         fullWidth
         maxWidth="lg"
       >
-        <DialogTitle>Which kind of item?</DialogTitle>
+        <DialogTitle>{t("Which kind of item?")}</DialogTitle>
         <DialogContent>
           <Box
             component="ul"
-            aria-label="Kinds"
+            aria-label={t("Kinds")}
             sx={{
               m: 0,
               p: 0,

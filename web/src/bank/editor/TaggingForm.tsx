@@ -12,6 +12,7 @@ import { StimulusField } from "../../stimuli/StimulusField.tsx";
 import { pointsOf } from "../../ui/points.ts";
 import { TagsField } from "../fields/TagsField.tsx";
 import { TopicField } from "../../standards/TopicField.tsx";
+import { t } from "../../platform/words.ts";
 
 const difficulties = ["very easy", "easy", "middling", "hard", "very hard"];
 
@@ -26,9 +27,9 @@ export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange:
   const standards = [...(data?.standards ?? []), ...withdrawn];
   const codes = tagging.standardIds.map((id) => standards.find((standard) => standard.id === id)?.code ?? "…");
   return (
-    <Paper sx={{ p: 2 }} component="section" aria-label="Where it belongs">
+    <Paper sx={{ p: 2 }} component="section" aria-label={t("Where it belongs")}>
       <TopicField
-        label="Topic"
+        label={t("Topic")}
         required
         topicId={tagging.topicId}
         choose={(topicId) => {
@@ -36,8 +37,12 @@ export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange:
         }}
       />
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1.5 }}>
-        Assumed: {tagging.demand} · {tagging.use} · {tagging.expectedSeconds} s ·{" "}
-        {difficulties[tagging.writerDifficulty - 1]} · {codes.length > 0 ? codes.join(", ") : "no standard"}
+        {t("Assumed: {{demand}} · {{use}} · {{expectedSeconds}} s ·", {
+          demand: tagging.demand,
+          use: tagging.use,
+          expectedSeconds: tagging.expectedSeconds,
+        })}{" "}
+        {difficulties[tagging.writerDifficulty - 1]} · {codes.length > 0 ? codes.join(", ") : t("no standard")}
         {tagging.label ? ` · “${tagging.label}”` : ""}
         {tagging.tags.length > 0 ? ` · ${tagging.tags.join(", ")}` : ""}.{" "}
         <Link
@@ -48,7 +53,7 @@ export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange:
             setOpen(!isOpen);
           }}
         >
-          {isOpen ? "Close" : "Change"}
+          {isOpen ? t("Close") : t("Change")}
         </Link>
       </Typography>
       <Box sx={{ mt: 1.5 }}>
@@ -65,31 +70,31 @@ export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange:
         >
           <TextField
             select
-            label="Demand"
+            label={t("Demand")}
             value={tagging.demand}
             onChange={(event) => {
               onChange({ ...tagging, demand: event.target.value as Tagging["demand"] });
             }}
           >
-            <MenuItem value="recall">recall</MenuItem>
-            <MenuItem value="apply">apply</MenuItem>
-            <MenuItem value="reason">reason</MenuItem>
+            <MenuItem value="recall">{t("recall")}</MenuItem>
+            <MenuItem value="apply">{t("apply")}</MenuItem>
+            <MenuItem value="reason">{t("reason")}</MenuItem>
           </TextField>
           <TextField
             select
-            label="Use"
+            label={t("Use")}
             value={tagging.use}
-            helperText="Reserved items are kept for tests and never drawn for practice."
+            helperText={t("Reserved items are kept for tests and never drawn for practice.")}
             onChange={(event) => {
               onChange({ ...tagging, use: event.target.value as Tagging["use"] });
             }}
           >
-            <MenuItem value="practice">practice</MenuItem>
-            <MenuItem value="reserved">reserved</MenuItem>
+            <MenuItem value="practice">{t("practice")}</MenuItem>
+            <MenuItem value="reserved">{t("reserved")}</MenuItem>
           </TextField>
           <TextField
             select
-            label="Difficulty, as you see it"
+            label={t("Estimated difficulty")}
             value={tagging.writerDifficulty}
             onChange={(event) => {
               onChange({ ...tagging, writerDifficulty: Number(event.target.value) });
@@ -102,7 +107,7 @@ export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange:
             ))}
           </TextField>
           <TextField
-            label="Seconds it takes"
+            label={t("Expected time (seconds)")}
             type="number"
             value={tagging.expectedSeconds}
             slotProps={{ htmlInput: { min: 5, max: 7200 } }}
@@ -114,7 +119,7 @@ export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange:
             }}
           />
           <TextField
-            label="Points, where a quiz says nothing else"
+            label={t("Default points")}
             type="number"
             value={tagging.points}
             slotProps={{ htmlInput: { min: 0, max: 100, step: 0.25 } }}
@@ -123,7 +128,7 @@ export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange:
             }}
           />
           <TextField
-            label="Label for lists"
+            label={t("Short title")}
             value={tagging.label ?? ""}
             onChange={(event) => {
               onChange({ ...tagging, label: event.target.value || null });
@@ -145,7 +150,7 @@ export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange:
             onChange={(_, chosen) => {
               onChange({ ...tagging, standardIds: chosen.map((standard) => standard.id) });
             }}
-            renderInput={(params) => <TextField {...params} label="Standards" />}
+            renderInput={(params) => <TextField {...params} label={t("Standards")} />}
           />
           <TagsField
             tags={tagging.tags}

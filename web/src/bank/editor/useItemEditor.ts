@@ -7,6 +7,7 @@ import { useToast } from "../../ui/Toasts.tsx";
 import { problemOf, type Trouble } from "../../platform/problem.ts";
 import { useDropDraftMutation, useKeepDraftMutation, useSaveItemMutation } from "../api.ts";
 import { draftKeeper, type Keeping } from "./draftKeeper.ts";
+import { t } from "../../platform/words.ts";
 
 export interface Work {
   readonly tagging: Tagging;
@@ -92,7 +93,9 @@ export function useItemEditor(
         void save().then((saved) => {
           if (!saved)
             say({
-              text: "What you wrote could not be saved. It is kept as your draft if the server is reached again soon; open the item to see.",
+              text: t(
+                "What you wrote could not be saved. It becomes your draft if the server is reached again soon; open the item to see.",
+              ),
               isError: true,
             });
         });

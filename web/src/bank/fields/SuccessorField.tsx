@@ -10,6 +10,7 @@ import { Link as RouterLink } from "react-router";
 import { problemOf } from "../../platform/problem.ts";
 import { useSetItemStatusMutation } from "../api.ts";
 import { useItemByNumber } from "./useItemByNumber.ts";
+import { t } from "../../platform/words.ts";
 
 export function SuccessorField({ item }: { item: Item }) {
   const [number, setNumber] = useState("");
@@ -19,7 +20,7 @@ export function SuccessorField({ item }: { item: Item }) {
   const keep = async () => {
     const successor = await find(number);
     if (!successor) {
-      setTrouble(`There is no item ${number}.`);
+      setTrouble(t("There is no item {{number}}.", { number }));
       return;
     }
     const body = { version: item.version, status: "retired" as const, successorId: successor.id };
@@ -30,19 +31,19 @@ export function SuccessorField({ item }: { item: Item }) {
   return (
     <Box sx={{ mt: 1.5 }}>
       <Typography>
-        Retired.{" "}
+        {t("Retired.")}{" "}
         {item.successor ? (
           <Link component={RouterLink} to={`/bank?item=${item.successor.id}`}>
-            Item {item.successor.number} takes its place
+            {t("Item {{number}} takes its place", { number: item.successor.number })}
           </Link>
         ) : (
-          "No item takes its place yet."
+          t("No item takes its place yet.")
         )}
       </Typography>
       <Box sx={{ display: "flex", gap: 1, mt: 1, alignItems: "flex-start" }}>
         <TextField
           size="small"
-          label="Number of the item that takes its place"
+          label={t("Number of the item that takes its place")}
           value={number}
           error={trouble !== null}
           helperText={trouble}
@@ -53,7 +54,7 @@ export function SuccessorField({ item }: { item: Item }) {
           }}
         />
         <Button disabled={isLoading || number === ""} onClick={() => void keep()}>
-          Keep
+          {t("Save")}
         </Button>
       </Box>
     </Box>

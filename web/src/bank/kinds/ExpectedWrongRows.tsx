@@ -11,6 +11,7 @@ import { newOptionId } from "./newOptionId.ts";
 import { orNothing } from "../../richText/OptionalText.tsx";
 import { RichTextField } from "../../richText/RichTextField.tsx";
 import { AddRow, RemoveRow } from "../../ui/RowButtons.tsx";
+import { t } from "../../platform/words.ts";
 
 export function ExpectedWrongRows({
   expected,
@@ -23,10 +24,10 @@ export function ExpectedWrongRows({
     onChange(expected.map((one) => (one.id === id ? { ...one, ...change } : one)));
   };
   return (
-    <Box role="group" aria-label="Wrong answers you expect">
+    <Box role="group" aria-label={t("Wrong answers you expect")}>
       {expected.length > 0 && (
         <Typography variant="body2" sx={{ fontWeight: 700, mb: 0.5 }}>
-          Wrong answers you expect
+          {t("Wrong answers you expect")}
         </Typography>
       )}
       <Stack spacing={1}>
@@ -41,7 +42,7 @@ export function ExpectedWrongRows({
               }}
             >
               <TextField
-                label={`Wrong answer ${i + 1}`}
+                label={t("Wrong answer {{i}}", { i: i + 1 })}
                 value={one.text}
                 onChange={(event) => {
                   set(one.id, { text: event.target.value });
@@ -49,24 +50,24 @@ export function ExpectedWrongRows({
                 slotProps={{ htmlInput: { maxLength: 200 } }}
               />
               <MisconceptionField
-                label={`Wrong idea that answer ${i + 1} shows`}
+                label={t("Wrong idea that answer {{i}} shows", { i: i + 1 })}
                 value={one.misconceptionId}
                 onChange={(misconceptionId) => {
                   set(one.id, { misconceptionId });
                 }}
               />
               <RemoveRow
-                what={`wrong answer ${i + 1}`}
+                what={t("wrong answer {{i}}", { i: i + 1 })}
                 remove={() => {
                   onChange(expected.filter((other) => other.id !== one.id));
                 }}
               />
             </Box>
             <Typography variant="caption" color="textSecondary">
-              Why it is wrong
+              {t("Why it is wrong")}
             </Typography>
             <RichTextField
-              label={`Rationale of wrong answer ${i + 1}`}
+              label={t("Rationale of wrong answer {{i}}", { i: i + 1 })}
               hideLabel
               value={one.rationale ?? richTextOf("")}
               onChange={(text) => {
@@ -81,7 +82,7 @@ export function ExpectedWrongRows({
           onChange([...expected, { id: newOptionId(), text: "" }]);
         }}
       >
-        Expect a wrong answer
+        {t("Expect a wrong answer")}
       </AddRow>
     </Box>
   );

@@ -2,6 +2,7 @@
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import { letterAt, letterCounts } from "@verdant/core/items/keyOnly";
+import { t } from "../../platform/words.ts";
 
 const counts = Array.from({ length: letterCounts.most - letterCounts.least + 1 }, (_, i) => letterCounts.least + i);
 
@@ -24,7 +25,7 @@ export function LettersField(props: {
     >
       {counts.map((count) => (
         <MenuItem key={count} value={count}>
-          A to {letterAt(count - 1)}
+          {t("A to {{number}}", { number: letterAt(count - 1) })}
         </MenuItem>
       ))}
     </TextField>

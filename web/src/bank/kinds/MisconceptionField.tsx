@@ -3,6 +3,7 @@ import Autocomplete, { createFilterOptions } from "@mui/material/Autocomplete";
 import TextField from "@mui/material/TextField";
 import { useIsGuest } from "../../team/api.ts";
 import { useAddMisconceptionMutation, useListMisconceptionsQuery } from "../api.ts";
+import { t } from "../../platform/words.ts";
 
 interface Choice {
   readonly id: string | null;
@@ -40,7 +41,7 @@ export function MisconceptionField({
       }}
       renderOption={({ key, ...optionProps }, one) => (
         <li key={key} {...optionProps}>
-          {one.id === null ? `Name a new one: “${one.name}”` : one.name}
+          {one.id === null ? t("Name a new one: “{{name}}”", { name: one.name }) : one.name}
         </li>
       )}
       onChange={(_, chosen) => {
@@ -51,7 +52,7 @@ export function MisconceptionField({
             if (added) onChange(added.id);
           });
       }}
-      renderInput={(params) => <TextField {...params} label={label} placeholder="none" />}
+      renderInput={(params) => <TextField {...params} label={label} placeholder={t("none")} />}
     />
   );
 }

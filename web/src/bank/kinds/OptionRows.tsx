@@ -17,6 +17,7 @@ import { newOptionId } from "./newOptionId.ts";
 import { orNothing } from "../../richText/OptionalText.tsx";
 import { RichTextField } from "../../richText/RichTextField.tsx";
 import { AddRow } from "../../ui/RowButtons.tsx";
+import { t } from "../../platform/words.ts";
 
 interface Rules {
   /** Whether one option is the key or any number. */
@@ -41,10 +42,12 @@ export function OptionRows({
   return (
     <Box
       role="group"
-      aria-label={keys === "one" ? "Options; the one marked is the right answer" : "Options; those marked are right"}
+      aria-label={
+        keys === "one" ? t("Options; the one marked is the right answer") : t("Options; those marked are right")
+      }
     >
       <Typography variant="body2" sx={{ fontWeight: 700, mb: 0.5 }}>
-        Options
+        {t("Options")}
       </Typography>
       <Stack spacing={1}>
         {options.map((option, i) => (
@@ -76,7 +79,7 @@ export function OptionRows({
             onChange([...options, { id: newOptionId(), text: richTextOf(""), isKey: false }]);
           }}
         >
-          Add an option
+          {t("Add an option")}
         </AddRow>
       )}
     </Box>
@@ -105,12 +108,17 @@ function OptionRow(
             markKey(checked);
           }}
           slotProps={{
-            input: { "aria-label": `Option ${number} is ${keys === "one" ? "the right answer" : "right"}` },
+            input: {
+              "aria-label": t("Option {{number}} is {{keys}}", {
+                number,
+                keys: keys === "one" ? t("the right answer") : t("right"),
+              }),
+            },
           }}
         />
         <Box sx={{ flex: 1, minWidth: 0 }}>
           <RichTextField
-            label={`Option ${number}`}
+            label={t("Option {{number}}", { number })}
             hideLabel
             value={option.text}
             onChange={(text) => {
@@ -120,10 +128,12 @@ function OptionRow(
           {isOpen && (
             <Box sx={{ mt: 1 }}>
               <Typography variant="caption" color="textSecondary">
-                Why it is {option.isKey ? "right" : "wrong"}; students read this where the rules of a release allow it
+                {t("Why it is {{isKey}}; students read this where the rules of a release allow it", {
+                  isKey: option.isKey ? t("right") : t("wrong"),
+                })}
               </Typography>
               <RichTextField
-                label={`Rationale of option ${number}`}
+                label={t("Rationale of option {{number}}", { number })}
                 hideLabel
                 value={option.rationale ?? richTextOf("")}
                 onChange={(text) => {
@@ -133,7 +143,7 @@ function OptionRow(
               {!option.isKey && (
                 <Box sx={{ mt: 1.5 }}>
                   <MisconceptionField
-                    label={`Wrong idea that option ${number} shows`}
+                    label={t("Wrong idea that option {{number}} shows", { number })}
                     value={option.misconceptionId}
                     onChange={(misconceptionId) => {
                       set({ misconceptionId });
@@ -152,7 +162,9 @@ function OptionRow(
                       }}
                     />
                   }
-                  label={<Typography variant="body2">Stays put while the others mix (“all of the above”)</Typography>}
+                  label={
+                    <Typography variant="body2">{t("Stays put while the others mix (“all of the above”)")}</Typography>
+                  }
                 />
               )}
             </Box>
@@ -161,16 +173,16 @@ function OptionRow(
         {!isOpen && (
           <Button
             size="small"
-            aria-label={`Give a reason for option ${number}`}
+            aria-label={t("Give a reason for option {{number}}", { number })}
             onClick={() => {
               setOpen(true);
             }}
           >
-            Reason
+            {t("Reason")}
           </Button>
         )}
         {remove && (
-          <IconButton size="small" aria-label={`Remove option ${number}`} onClick={remove}>
+          <IconButton size="small" aria-label={t("Remove option {{number}}", { number })} onClick={remove}>
             <Trash2 size={16} />
           </IconButton>
         )}

@@ -2,6 +2,7 @@
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import type { scorings } from "@verdant/core/items/severalRightAnswers";
+import { t } from "../../platform/words.ts";
 
 type Scoring = (typeof scorings)[number];
 
@@ -15,7 +16,7 @@ export function ScoringField(props: {
   return (
     <TextField
       select
-      label="Points"
+      label={t("Points")}
       value={props.scoring}
       onChange={(event) => {
         props.onChange(event.target.value as Scoring);

@@ -2,6 +2,7 @@
 import Alert from "@mui/material/Alert";
 import { useEffect, useState } from "react";
 import { useKeepPresenceMutation } from "../../writing/api.ts";
+import { inAList, t } from "../../platform/words.ts";
 
 /** How often one says that one is there, in milliseconds. */
 const beat = 8000;
@@ -26,8 +27,15 @@ export function AlsoHere({ itemId, topicId }: { itemId: string; topicId: string 
   if (names.length === 0) return null;
   return (
     <Alert severity="warning" icon={false} role="status" sx={{ mb: 2 }}>
-      {names.join(" and ")} {names.length === 1 ? "is" : "are"} in this item too. Whoever finishes second settles the
-      two versions part by part; nothing is lost.
+      {names.length === 1
+        ? t(
+            "{{who}} is in this item too. Whoever saves second settles the two versions part by part; nothing is lost.",
+            { who: names[0] ?? "" },
+          )
+        : t(
+            "{{who}} are in this item too. Whoever saves second settles the two versions part by part; nothing is lost.",
+            { who: inAList(names) },
+          )}
     </Alert>
   );
 }

@@ -6,12 +6,13 @@ import { kindNames } from "@verdant/core/items/kindNames";
 import { useState } from "react";
 import { Link as RouterLink } from "react-router";
 import { useListLikeItemsQuery } from "../api.ts";
+import { t } from "../../platform/words.ts";
 
 export function LikePanel({ itemId }: { itemId: string }) {
   const [isOpen, setOpen] = useState(false);
   const { data } = useListLikeItemsQuery({ params: { itemId } }, { skip: !isOpen });
   return (
-    <Box component="section" aria-label="Like this one" sx={{ mt: 1 }}>
+    <Box component="section" aria-label={t("Like this one")} sx={{ mt: 1 }}>
       <Link
         component="button"
         type="button"
@@ -20,9 +21,9 @@ export function LikePanel({ itemId }: { itemId: string }) {
           setOpen(!isOpen);
         }}
       >
-        {isOpen ? "Hide what is like this one" : "Like this one"}
+        {isOpen ? t("Hide what is like this one") : t("Like this one")}
       </Link>
-      {data?.items.length === 0 && <Typography variant="body2">Nothing in the bank is like it.</Typography>}
+      {data?.items.length === 0 && <Typography variant="body2">{t("Nothing in the bank is like it.")}</Typography>}
       {isOpen && (
         <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 2.5, fontSize: 13.5 }}>
           {data?.items.map((one) => (
@@ -30,8 +31,12 @@ export function LikePanel({ itemId }: { itemId: string }) {
               <Link component={RouterLink} to={`/bank?item=${one.id}`}>
                 {one.number}
               </Link>{" "}
-              {one.stem} · {kindNames[one.kind]} · {Math.round(one.likeness * 100)} % alike
-              {one.isFamily && ", of its family"}
+              {t("{{stem}} · {{kind}} · {{likeness}}% alike", {
+                stem: one.stem,
+                kind: kindNames[one.kind],
+                likeness: Math.round(one.likeness * 100),
+              })}
+              {one.isFamily && t(", a look-alike")}
             </li>
           ))}
         </Box>

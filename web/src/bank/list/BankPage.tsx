@@ -12,7 +12,6 @@ import { Link as RouterLink, useNavigate } from "react-router";
 import { useListClassesQuery } from "../../courses/api.ts";
 import { useListTopicsQuery } from "../../standards/api.ts";
 import { useListMembersQuery } from "../../team/api.ts";
-import { counted } from "../../ui/dates.ts";
 import { problemOf } from "../../platform/problem.ts";
 import { useToast } from "../../ui/Toasts.tsx";
 import { Page } from "../../ui/Page.tsx";
@@ -30,14 +29,15 @@ import { useItemFilter, type ItemFilter } from "./useItemFilter.ts";
 import { useItemPages } from "./useItemPages.ts";
 import { useKnownValues } from "./useKnownValues.ts";
 import { Views } from "./Views.tsx";
+import { t } from "../../platform/words.ts";
 
 const sortWords: Record<(typeof itemSorts)[number], string> = {
-  newest: "newest first",
-  oldest: "oldest first",
-  changed: "last changed first",
-  easiest: "easiest first",
-  hardest: "hardest first",
-  quickest: "quickest first",
+  newest: t("newest first"),
+  oldest: t("oldest first"),
+  changed: t("last changed first"),
+  easiest: t("easiest first"),
+  hardest: t("hardest first"),
+  quickest: t("quickest first"),
 };
 
 export function BankPage() {
@@ -57,13 +57,14 @@ export function BankPage() {
   const say = useToast();
   const putAside = async (itemId: string, isOn: boolean) => {
     const { error } = await changeTray({ body: isOn ? { add: [itemId], remove: [] } : { add: [], remove: [itemId] } });
-    if (error) say({ text: `The tray is as it was. ${problemOf(error).detail}`, isError: true });
+    if (error)
+      say({ text: t("The tray is as it was. {{detail}}", { detail: problemOf(error).detail }), isError: true });
   };
   const setAside = (item: ItemRow) => void putAside(item.id, !inTray.has(item.id));
   return (
     <Page
-      title="Items"
-      about={first && counted(first.total, "item")}
+      title={t("Items")}
+      about={first && t("{{count}} items", { count: first.total })}
       actions={
         <>
           <MoreMenu />
@@ -74,14 +75,14 @@ export function BankPage() {
                 setChanging(true);
               }}
             >
-              Change these {first.total}
+              {t("Edit all {{total}}", { total: first.total })}
             </Button>
           )}
           <Button component={RouterLink} to="/bank/paste" variant="outlined">
-            Bring items
+            {t("Import items")}
           </Button>
           <Button component={RouterLink} to={newItemAt(filter)} variant="contained">
-            New item
+            {t("New item")}
           </Button>
         </>
       }
@@ -96,7 +97,7 @@ export function BankPage() {
         }}
       >
         <SidePanel
-          title="Filters"
+          title={t("Filters")}
           side="left"
           isOpen={isFiltering}
           close={() => {
@@ -107,7 +108,7 @@ export function BankPage() {
             select
             size="small"
             fullWidth
-            label="Order"
+            label={t("Order")}
             value={filter.sort}
             onChange={(event) => {
               filter.set("sort", event.target.value);
@@ -122,7 +123,7 @@ export function BankPage() {
           </TextField>
           {filter.isFiltered && (
             <Link component="button" type="button" onClick={filter.clear} sx={{ fontSize: 13.5, mb: 1 }}>
-              Show all items
+              {t("Show all items")}
             </Link>
           )}
           <Views address={filter.address} />
@@ -145,7 +146,7 @@ export function BankPage() {
               }}
               sx={{ mb: 1 }}
             >
-              {filter.isFiltered ? "Filters (on)" : "Filters"}
+              {filter.isFiltered ? t("Filters (on)") : t("Filters")}
             </Button>
           )}
           <SearchBox
@@ -158,8 +159,11 @@ export function BankPage() {
           {first?.understood.map(({ typed, words }) => (
             <Alert key={typed} severity="info" icon={false} sx={{ mb: 1, py: 0 }}>
               {words.length === 0
-                ? `Nothing has “${typed}”, or a word like it.`
-                : `Nothing has “${typed}”; looked for ${words.map((word) => `“${word}”`).join(", ")} instead.`}
+                ? t("Nothing has “{{typed}}”, or a word like it.", { typed })
+                : t("Nothing has “{{typed}}”; looked for {{words}} instead.", {
+                    typed,
+                    words: words.map((word) => `“${word}”`).join(", "),
+                  })}
             </Alert>
           ))}
           {topics.length > 0 &&
@@ -178,11 +182,11 @@ export function BankPage() {
                         filter.toggle("topic", id);
                       }}
                     >
-                      Take it off
+                      {t("Remove filter")}
                     </Button>
                   }
                 >
-                  The topic of this view is no longer there: it was put away, or merged into another.
+                  {t("The topic of this view is no longer there: it was archived, or merged into another.")}
                 </Alert>
               ))}
           {first?.meant.map(
@@ -193,13 +197,13 @@ export function BankPage() {
                 </Alert>
               ),
           )}
-          {isLoading && <Loading what="items" />}
+          {isLoading && <Loading what={t("items")} />}
           {error && <Failed error={error} retry={refetch} />}
           {first?.total === 0 && (
             <Empty>
               {filter.isFiltered
-                ? "No item matches. Use other words, or take a filter off."
-                : "The bank is empty. Write the first item."}
+                ? t("No item matches. Use other words, or remove a filter.")
+                : t("The bank is empty. Write the first item.")}
             </Empty>
           )}
           {first && first.total > 0 && (
@@ -221,7 +225,7 @@ export function BankPage() {
           )}
         </Box>
         <SidePanel
-          title="Item"
+          title={t("Item")}
           side="right"
           isOpen={filter.itemId !== null}
           close={() => {

@@ -16,10 +16,10 @@ import { problemOf } from "../../platform/problem.ts";
 import { useListTopicsQuery } from "../../standards/api.ts";
 import { TopicField } from "../../standards/TopicField.tsx";
 import { useListMembersQuery } from "../../team/api.ts";
-import { counted } from "../../ui/dates.ts";
 import { useToast } from "../../ui/Toasts.tsx";
 import { useChangeItemsMutation, useUndoChangeMutation } from "../api.ts";
 import { TagsField } from "../fields/TagsField.tsx";
+import { t } from "../../platform/words.ts";
 
 export function BulkDialog({ which, count, close }: { which: Which; count: number; close: () => void }) {
   const [change, setChange] = useState<BulkChange>({});
@@ -37,17 +37,17 @@ export function BulkDialog({ which, count, close }: { which: Which; count: numbe
     if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
     else {
       const { restored, kept } = answer.data;
-      const others = kept > 0 ? ` ${counted(kept, "item")} changed since, and stayed as it is now.` : "";
-      say({ text: `${counted(restored, "item")} as before.${others}` });
+      const others = kept > 0 ? t(" {{count}} items changed since, and stayed as they are now.", { count: kept }) : "";
+      say({ text: t("{{count}} items as before.{{others}}", { count: restored, others }) });
     }
   };
   const submit = async () => {
     const answer = await apply({ body: { which, change } });
     if (answer.error) return;
     const { batchId, changed, skipped } = answer.data;
-    const left = skipped.map((one) => ` ${counted(one.count, "item")} left: ${one.why}.`).join("");
+    const left = skipped.map((one) => ` ${t("{{count}} items", { count: one.count })} left: ${one.why}.`).join("");
     say({
-      text: `${counted(changed, "item")} changed.${left}`,
+      text: t("{{count}} items changed.{{left}}", { count: changed, left }),
       ...(changed > 0 && { undo: () => void takeBack(batchId) }),
     });
     close();
@@ -66,7 +66,7 @@ export function BulkDialog({ which, count, close }: { which: Which; count: numbe
         set({ [name]: event.target.value || undefined });
       }}
     >
-      <MenuItem value="">as it is</MenuItem>
+      <MenuItem value="">{t("as it is")}</MenuItem>
       {values.map(([value, word]) => (
         <MenuItem key={value} value={value}>
           {word}
@@ -94,14 +94,16 @@ export function BulkDialog({ which, count, close }: { which: Which; count: numbe
   );
   return (
     <Dialog open onClose={close} maxWidth="sm" fullWidth>
-      <DialogTitle>Change {counted(count, "item")} together</DialogTitle>
+      <DialogTitle>{t("Edit {{count}} items together", { count })}</DialogTitle>
       <DialogContent>
         <Typography variant="body2" color="textSecondary" sx={{ mb: 2 }}>
-          What you set here changes in all of them; the rest stays. Their questions, keys and figures are not touched.
+          {t(
+            "What you set here changes in all of them; the rest stays. Their questions, keys and figures are not touched.",
+          )}
         </Typography>
         <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "1fr 1fr" }, gap: 1.5 }}>
           <TopicField
-            label="Topic"
+            label={t("Topic")}
             topicId={change.topicId ?? null}
             choose={(topicId) => {
               set({ topicId: topicId ?? undefined });
@@ -110,13 +112,13 @@ export function BulkDialog({ which, count, close }: { which: Which; count: numbe
           <TextField
             select
             size="small"
-            label="Belongs to"
+            label={t("Belongs to")}
             value={change.ownerId ?? ""}
             onChange={(event) => {
               set({ ownerId: event.target.value || undefined });
             }}
           >
-            <MenuItem value="">as it is</MenuItem>
+            <MenuItem value="">{t("as it is")}</MenuItem>
             {members
               .filter((one) => one.leftAt === null)
               .map((one) => (
@@ -136,11 +138,11 @@ export function BulkDialog({ which, count, close }: { which: Which; count: numbe
           ])}
           {pick("status", "Status", [
             ["retired", "retire"],
-            ["approved", "take back into use"],
+            ["approved", t("put back into use")],
           ])}
           {pick("family", "Family", [
             ["together", "all look-alikes of one another"],
-            ["apart", "each on its own"],
+            ["apart", t("each on its own")],
           ])}
           {pick("language", "Language", [
             ["en-GB", "English"],
@@ -152,7 +154,7 @@ export function BulkDialog({ which, count, close }: { which: Which; count: numbe
           <TextField
             size="small"
             type="number"
-            label="Seconds it takes"
+            label={t("Expected time (seconds)")}
             value={change.expectedSeconds ?? ""}
             slotProps={{ htmlInput: { min: 5, max: 7200 } }}
             onChange={(event) => {
@@ -163,7 +165,7 @@ export function BulkDialog({ which, count, close }: { which: Which; count: numbe
           <TextField
             size="small"
             type="number"
-            label="Points"
+            label={t("Points")}
             value={change.points ?? ""}
             slotProps={{ htmlInput: { min: 0, max: 100, step: 0.25 } }}
             onChange={(event) => {
@@ -171,21 +173,21 @@ export function BulkDialog({ which, count, close }: { which: Which; count: numbe
             }}
           />
           <TagsField
-            label="Add tags"
+            label={t("Add tags")}
             tags={change.addTags ?? []}
             onChange={(addTags) => {
               set({ addTags });
             }}
           />
           <TagsField
-            label="Take tags off"
+            label={t("Remove tags")}
             tags={change.removeTags ?? []}
             onChange={(removeTags) => {
               set({ removeTags });
             }}
           />
-          {codes("addStandardIds", "Add standards", standards)}
-          {codes("removeStandardIds", "Take standards off", [...standards, ...withdrawn])}
+          {codes("addStandardIds", t("Add standards"), standards)}
+          {codes("removeStandardIds", t("Remove standards"), [...standards, ...withdrawn])}
         </Box>
         {error && (
           <Alert severity="error" sx={{ mt: 2 }}>
@@ -194,14 +196,14 @@ export function BulkDialog({ which, count, close }: { which: Which; count: numbe
         )}
       </DialogContent>
       <DialogActions>
-        <Button onClick={close}>Leave as they are</Button>
+        <Button onClick={close}>{t("Cancel")}</Button>
         <Button
           variant="contained"
           loading={isLoading}
           disabled={Object.keys(change).length === 0}
           onClick={() => void submit()}
         >
-          Change {counted(count, "item")}
+          {t("Save {{count}} items", { count })}
         </Button>
       </DialogActions>
     </Dialog>

@@ -9,6 +9,7 @@ import type { Standard, Topic } from "@verdant/contract/standards";
 import type { ReactNode } from "react";
 import { kindNames } from "@verdant/core/items/kindNames";
 import type { ItemFilter } from "./useItemFilter.ts";
+import { t } from "../../platform/words.ts";
 
 type Counts = ItemList["facets"];
 
@@ -16,26 +17,26 @@ type Closed = "kind" | "demand" | "status" | "use" | "lacks" | "went" | "used";
 
 const words: Record<Closed, Record<string, string>> = {
   kind: kindNames,
-  demand: { recall: "recall", apply: "apply", reason: "reason" },
-  status: { draft: "draft", inReview: "in review", approved: "approved", retired: "retired" },
-  use: { practice: "practice", reserved: "reserved" },
-  lacks: { topic: "needs a topic", standard: "has no standard", explanation: "has no explanation" },
+  demand: { recall: t("recall"), apply: t("apply"), reason: t("reason") },
+  status: { draft: t("draft"), inReview: t("being checked"), approved: t("approved"), retired: t("retired") },
+  use: { practice: t("practice"), reserved: t("reserved") },
+  lacks: { topic: t("needs a topic"), standard: t("has no standard"), explanation: t("has no explanation") },
   went: {
-    hard: "hard: below 40 % right",
-    middling: "40 to 80 % right",
-    easy: "easy: above 80 % right",
-    open: "too few answers",
+    hard: t("hard: below 40 % right"),
+    middling: t("40 to 80 % right"),
+    easy: t("easy: above 80 % right"),
+    open: t("too few answers"),
   },
-  used: { never: "never given", given: "given" },
+  used: { never: t("never used"), given: t("used") },
 };
 const titles: Record<Closed, string> = {
-  kind: "Kind",
-  demand: "Demand",
-  status: "Status",
-  use: "Use",
-  lacks: "Still open",
-  went: "How it went",
-  used: "Given so far",
+  kind: t("Kind"),
+  demand: t("Demand"),
+  status: t("Status"),
+  use: t("Use"),
+  lacks: t("Still open"),
+  went: t("Results"),
+  used: t("Used so far"),
 };
 
 export function Facets(props: {
@@ -58,7 +59,7 @@ export function Facets(props: {
   const countOf = (name: FacetName, id: string) => counts?.[name].find((one) => one.id === id)?.count ?? 0;
   return (
     <>
-      <Section title="Topic">
+      <Section title={t("Topic")}>
         {topics.map((topic) => (
           <Value
             key={topic.id}
@@ -96,7 +97,7 @@ export function Facets(props: {
           if (changed !== undefined) toggle("standard", changed);
         }}
         slotProps={{ popper: { sx: { minWidth: 380 }, placement: "bottom-start" } }}
-        renderInput={(params) => <TextField {...params} label="Standard" />}
+        renderInput={(params) => <TextField {...params} label={t("Standard")} />}
         sx={{ my: 1.5 }}
       />
       {(["kind", "demand", "use", "status", "went", "used", "lacks"] as const).map((name) => (
@@ -144,7 +145,7 @@ export function Facets(props: {
   );
 }
 
-const openTitles = { owner: "Belongs to", tag: "Tag", language: "Language" } as const;
+const openTitles = { owner: t("Belongs to"), tag: t("Tag"), language: t("Language") } as const;
 
 function Section({ title, children }: { title: string; children: ReactNode }) {
   return (

@@ -9,6 +9,7 @@ import { Bead } from "../../ui/Bead.tsx";
 import { Whisker } from "../../ui/Whisker.tsx";
 import { kindNames } from "@verdant/core/items/kindNames";
 import { useSight } from "./useItemPages.ts";
+import { t } from "../../platform/words.ts";
 
 const rowHeight = 53;
 
@@ -106,7 +107,7 @@ export function ItemList(props: {
     <Paper
       ref={scroller}
       role="listbox"
-      aria-label={`Items, ${total} in all`}
+      aria-label={t("Items, {{total}} in all", { total })}
       aria-activedescendant={inSight !== undefined ? `${listId}${chosen ?? ""}` : undefined}
       aria-busy={isOfOlderFilter}
       tabIndex={0}
@@ -166,7 +167,9 @@ function Row(props: {
   open: (id: string) => void;
 }) {
   const { id, style, item, place, total, topic, isChosen, isSetAside, choose, open } = props;
-  const about = [item.number, kindNames[item.kind], topic?.name ?? "needs a topic", ...item.standardCodes].join(" · ");
+  const about = [item.number, kindNames[item.kind], topic?.name ?? t("needs a topic"), ...item.standardCodes].join(
+    " · ",
+  );
   return (
     // The list itself takes the keys; a row is only pointed at.
     // eslint-disable-next-line jsx-a11y/click-events-have-key-events, jsx-a11y/interactive-supports-focus -- see above
@@ -210,13 +213,13 @@ function Row(props: {
             <Whisker share={item.facility} width={96} />
           </Box>
         )}
-        {isSetAside && <Box sx={{ fontSize: 12.5, color: "primary.main", fontWeight: 700 }}>set aside</Box>}
+        {isSetAside && <Box sx={{ fontSize: 12.5, color: "primary.main", fontWeight: 700 }}>{t("in the tray")}</Box>}
         {item.status !== "approved" && (
           <Box sx={{ fontSize: 12.5, color: "warning.dark", fontWeight: 700 }}>
-            {item.status === "inReview" ? "in review" : item.status}
+            {item.status === "inReview" ? t("being checked") : item.status}
           </Box>
         )}
-        {item.use === "reserved" && <Box sx={{ fontSize: 12.5, color: "text.secondary" }}>reserved</Box>}
+        {item.use === "reserved" && <Box sx={{ fontSize: 12.5, color: "text.secondary" }}>{t("reserved")}</Box>}
       </Box>
     </div>
   );

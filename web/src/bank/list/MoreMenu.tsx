@@ -4,15 +4,16 @@ import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import { useState } from "react";
 import { Link } from "react-router";
+import { t } from "../../platform/words.ts";
 
 const ways = [
   ["Coverage", "/coverage"],
-  ["Topics and standards", "/topics"],
-  ["Texts, maps and charts", "/stimuli"],
-  ["Media shelf", "/media"],
-  ["Many from few", "/many"],
-  ["To look over", "/review"],
-  ["Writing day", "/writing"],
+  [t("Topics and standards"), "/topics"],
+  [t("Texts, maps and charts"), "/stimuli"],
+  [t("Media shelf"), "/media"],
+  [t("Many from few"), "/many"],
+  [t("To check"), "/review"],
+  [t("Writing day"), "/writing"],
 ] as const;
 
 export function MoreMenu() {
@@ -27,7 +28,7 @@ export function MoreMenu() {
           setAnchor(event.currentTarget);
         }}
       >
-        More
+        {t("More")}
       </Button>
       <Menu
         anchorEl={anchor}

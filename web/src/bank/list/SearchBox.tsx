@@ -3,6 +3,7 @@ import Autocomplete from "@mui/material/Autocomplete";
 import Box from "@mui/material/Box";
 import TextField from "@mui/material/TextField";
 import { suggestionsFor, type KnownValues, type Suggestion } from "./searchSuggestions.ts";
+import { t } from "../../platform/words.ts";
 
 export function SearchBox(props: { text: string; known: KnownValues; onChange: (text: string) => void }) {
   const { text, known, onChange } = props;
@@ -34,7 +35,7 @@ export function SearchBox(props: { text: string; known: KnownValues; onChange: (
       )}
       slotProps={{ popper: { sx: { minWidth: 360 }, placement: "bottom-start" } }}
       renderInput={(params) => (
-        <TextField {...params} label="Search items" type="search" placeholder="words, topic:…, right<40" />
+        <TextField {...params} label={t("Search items")} type="search" placeholder={t("words, topic:…, right<40")} />
       )}
       sx={{ mb: 1 }}
     />

@@ -8,12 +8,12 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { useCreateQuizMutation } from "../../assembly/api.ts";
 import { useListClassesQuery } from "../../courses/api.ts";
-import { counted } from "../../ui/dates.ts";
 import { useToast } from "../../ui/Toasts.tsx";
 import { inFocusFirst, useClassInFocus } from "../../platform/classInFocus.ts";
 import { problemOf } from "../../platform/problem.ts";
 import { useChangeTrayMutation, useListTrayQuery } from "../api.ts";
 import { BulkDialog } from "./BulkDialog.tsx";
+import { t } from "../../platform/words.ts";
 
 export function Tray() {
   const { data } = useListTrayQuery();
@@ -41,7 +41,7 @@ export function Tray() {
   return (
     <Paper
       component="section"
-      aria-label="Tray"
+      aria-label={t("Tray")}
       elevation={3}
       sx={{
         position: "fixed",
@@ -58,7 +58,7 @@ export function Tray() {
         gap: 2,
       }}
     >
-      <Typography sx={{ fontWeight: 700 }}>{counted(items.length, "item")} set aside</Typography>
+      <Typography sx={{ fontWeight: 700 }}>{t("{{count}} items in the tray", { count: items.length })}</Typography>
       <Typography variant="body2" color="textSecondary" noWrap sx={{ flex: 1 }}>
         {items.map((item) => item.label ?? item.stem).join(" · ")}
       </Typography>
@@ -66,20 +66,20 @@ export function Tray() {
         onClick={() => {
           void changeTray({ body: { add: [], remove: ids } }).then(() => {
             say({
-              text: "The tray is empty.",
+              text: t("The tray is empty."),
               undo: () => void changeTray({ body: { add: ids, remove: [] } }),
             });
           });
         }}
       >
-        Put all away
+        {t("Empty the tray")}
       </Button>
       <Button
         onClick={() => {
           setChanging(true);
         }}
       >
-        Change together
+        {t("Edit together")}
       </Button>
       {isChanging && (
         <BulkDialog
@@ -98,7 +98,7 @@ export function Tray() {
           setAnchor(event.currentTarget);
         }}
       >
-        Give these {items.length} to…
+        {t("Release these {{items}} to…", { items: items.length })}
       </Button>
       <Menu
         open={anchor !== null}

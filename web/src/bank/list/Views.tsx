@@ -14,6 +14,7 @@ import { Link as RouterLink } from "react-router";
 import { problemOf } from "../../platform/problem.ts";
 import { useToast } from "../../ui/Toasts.tsx";
 import { useKeepViewMutation, useListViewsQuery, useRemoveViewMutation } from "../api.ts";
+import { t } from "../../platform/words.ts";
 
 /** @param address what is shown now; null: everything, which is not worth a name */
 export function Views({ address }: { address: string | null }) {
@@ -21,7 +22,7 @@ export function Views({ address }: { address: string | null }) {
   const [at, setAt] = useState<HTMLElement | null>(null);
   if (views.length === 0 && address === null) return null;
   return (
-    <Box component="section" aria-label="Views" sx={{ mb: 1.25 }}>
+    <Box component="section" aria-label={t("Views")} sx={{ mb: 1.25 }}>
       {views.map((view) => (
         <ViewRow key={view.id} view={view} isShown={view.address === address} />
       ))}
@@ -32,7 +33,7 @@ export function Views({ address }: { address: string | null }) {
             setAt(event.currentTarget);
           }}
         >
-          Keep this view
+          {t("Save this view")}
         </Button>
       )}
       <Popover
@@ -65,7 +66,7 @@ function ViewRow({ view, isShown }: { view: SavedView; isShown: boolean }): Reac
     if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
     else
       say({
-        text: `The view “${view.name}” is gone.`,
+        text: t("The view “{{view}}” is removed.", { view: view.name }),
         undo: () => void keep({ body: { name: view.name, address: view.address, isShared: view.isShared } }),
       });
   };
@@ -81,14 +82,14 @@ function ViewRow({ view, isShown }: { view: SavedView; isShown: boolean }): Reac
       </Link>
       {view.isShared && (
         <Typography component="span" variant="caption" color="textSecondary">
-          department
+          {t("department")}
         </Typography>
       )}
       <Button
         size="small"
         color="inherit"
         sx={{ minWidth: 0, px: 0.5 }}
-        aria-label={`Remove the view ${view.name}`}
+        aria-label={t("Remove the view {{view}}", { view: view.name })}
         onClick={() => void take()}
       >
         ×
@@ -118,10 +119,10 @@ function KeepForm({ address, close }: { address: string; close: () => void }) {
         autoFocus
         required
         size="small"
-        label="Name of the view"
+        label={t("Name of the view")}
         value={name}
         error={error !== undefined}
-        helperText={error ? problemOf(error).detail : "Opens the bank with these words and filters."}
+        helperText={error ? problemOf(error).detail : t("Opens the bank with these words and filters.")}
         slotProps={{ htmlInput: { maxLength: limits.name } }}
         onChange={(event) => {
           setName(event.target.value);
@@ -136,10 +137,10 @@ function KeepForm({ address, close }: { address: string; close: () => void }) {
             }}
           />
         }
-        label="for the whole department"
+        label={t("for the whole department")}
       />
       <Button type="submit" variant="contained" disabled={isLoading || name.trim() === ""}>
-        Keep the view
+        {t("Save the view")}
       </Button>
     </Box>
   );

@@ -7,6 +7,7 @@ import {
   type NamedFilter,
 } from "@verdant/core/bank/searchNotation";
 import { foldedText } from "@verdant/core/foldedText";
+import { t } from "../../platform/words.ts";
 
 export interface Suggestion {
   /** The whole of the search once it is taken. */
@@ -19,24 +20,24 @@ export interface Suggestion {
 export type KnownValues = Partial<Record<NamedFilter, readonly string[]>>;
 
 const filterWords: Record<NamedFilter | MeasuredFilter, string> = {
-  topic: "on a topic or what lies under it",
-  standard: "with a standard, by its code",
-  kind: "of a kind",
-  demand: "recall, apply or reason",
-  status: "draft, in review, approved or retired",
-  use: "practice or reserved",
-  by: "belonging to a colleague, or me",
-  tag: "with a tag",
-  language: "in a language",
-  lacks: "without a topic, standard or explanation",
-  given: "that a colleague gave; or others",
-  new: "never given in a class",
-  waits: "that wait for me",
-  right: "percent right, as in right<40",
-  agrees: "agreement with the rest, as in agrees<0.1",
-  used: "how often it was given, as in used=0",
-  seen: "how many students saw it, as in seen>100",
-  last: "day it was last given, as in last<2026-09-01",
+  topic: t("on a topic or its parts"),
+  standard: t("with a standard, by its code"),
+  kind: t("of a kind"),
+  demand: t("recall, apply or reason"),
+  status: t("draft, being checked, approved or retired"),
+  use: t("practice or reserved"),
+  by: t("belonging to a colleague, or me"),
+  tag: t("with a tag"),
+  language: t("in a language"),
+  lacks: t("without a topic, standard or explanation"),
+  given: t("that a colleague used; or others"),
+  new: t("never used in a class"),
+  waits: t("that wait for me"),
+  right: t("percent right, as in right<40"),
+  agrees: t("agreement with the rest, as in agrees<0.1"),
+  used: t("how often it was used, as in used=0"),
+  seen: t("how many students saw it, as in seen>100"),
+  last: t("day it was last used, as in last<2026-09-01"),
 };
 
 const most = 8;

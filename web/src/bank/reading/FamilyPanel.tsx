@@ -13,6 +13,7 @@ import { OnlyFirst } from "../../ui/OnlyFirst.tsx";
 import { useToast } from "../../ui/Toasts.tsx";
 import { useChangeFamilyMutation, useListFamilyQuery } from "../api.ts";
 import { useItemByNumber } from "../fields/useItemByNumber.ts";
+import { t } from "../../platform/words.ts";
 
 export function FamilyPanel({ item }: { item: Item }) {
   const { data } = useListFamilyQuery({ params: { itemId: item.id } });
@@ -29,26 +30,36 @@ export function FamilyPanel({ item }: { item: Item }) {
       return;
     }
     const { version: now } = answer.data;
-    say({ text, ...(back !== undefined && { undo: () => void put(now, back, "As it was.") }) });
+    say({ text, ...(back !== undefined && { undo: () => void put(now, back, t("As it was.")) }) });
   };
   const join = async () => {
     const other = await find(number);
     if (!other || other.id === item.id) {
-      say({ text: `There is no other item with the number “${number.trim()}”.`, isError: true });
+      say({
+        text: t("There is no other item with the number “{{number}}”.", { number: number.trim() }),
+        isError: true,
+      });
       return;
     }
     setNumber("");
-    const text = `Items ${item.number} and ${other.number} are look-alikes now: never both in one sitting.`;
+    const text = t("Items {{number}} and {{other}} are look-alikes now: never both in one quiz.", {
+      number: item.number,
+      other: other.number,
+    });
     await put(item.version, other.id, text, sibling?.id ?? null);
   };
   return (
-    <Box component="section" aria-label="Look-alikes" sx={{ mt: 1.5, pt: 1.5, borderTop: 1, borderColor: "divider" }}>
+    <Box
+      component="section"
+      aria-label={t("Look-alikes")}
+      sx={{ mt: 1.5, pt: 1.5, borderTop: 1, borderColor: "divider" }}
+    >
       <Typography variant="body2" sx={{ fontWeight: 700 }}>
-        Look-alikes, never two in one sitting
+        {t("Look-alikes, never two in one sitting")}
       </Typography>
       {siblings.length === 0 && (
         <Typography variant="body2" color="textSecondary">
-          None.
+          {t("None.")}
         </Typography>
       )}
       <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
@@ -62,11 +73,14 @@ export function FamilyPanel({ item }: { item: Item }) {
           </li>
         ))}
       </Box>
-      <OnlyFirst isMore={data?.isMore} text={`Only the first ${siblings.length} are listed.`} />
+      <OnlyFirst
+        isMore={data?.isMore}
+        text={t("Only the first {{siblings}} are listed.", { siblings: siblings.length })}
+      />
       <Box sx={{ display: "flex", gap: 1, mt: 1, alignItems: "center", "& button": { whiteSpace: "nowrap" } }}>
         <TextField
           size="small"
-          label="Item number"
+          label={t("Item number")}
           value={number}
           sx={{ width: 130 }}
           onChange={(event) => {
@@ -74,15 +88,17 @@ export function FamilyPanel({ item }: { item: Item }) {
           }}
         />
         <Button size="small" disabled={isLoading || !/^\s*#?\d{1,9}\s*$/.test(number)} onClick={() => void join()}>
-          Put together
+          {t("Make look-alikes")}
         </Button>
         {sibling && (
           <Button
             size="small"
             disabled={isLoading}
-            onClick={() => void put(item.version, null, `Item ${item.number} is on its own now.`, sibling.id)}
+            onClick={() =>
+              void put(item.version, null, t("Item {{number}} is on its own now.", { number: item.number }), sibling.id)
+            }
           >
-            Take out of the family
+            {t("No longer a look-alike")}
           </Button>
         )}
       </Box>

@@ -9,7 +9,7 @@ import { Link, useParams } from "react-router";
 import { problemOf } from "../../platform/problem.ts";
 import { Player } from "../../player/Player.tsx";
 import { useAddress } from "../../platform/useAddress.ts";
-import { counted, moment } from "../../ui/dates.ts";
+import { moment } from "../../ui/dates.ts";
 import { Page } from "../../ui/Page.tsx";
 import { PickRow } from "../../ui/PickRow.tsx";
 import { Failed, Loading } from "../../ui/States.tsx";
@@ -17,6 +17,7 @@ import { useToast } from "../../ui/Toasts.tsx";
 import { Whisker, shareInWords } from "../../ui/Whisker.tsx";
 import { Difference } from "../difference/Difference.tsx";
 import { useListRevisionsQuery, useSaveItemMutation, useShowItemQuery } from "../api.ts";
+import { t } from "../../platform/words.ts";
 
 export function HistoryPage() {
   const { itemId = "" } = useParams();
@@ -29,21 +30,21 @@ export function HistoryPage() {
   const newest = revisions[0];
   return (
     <Page
-      title={item.data ? `History of item ${item.data.number}` : "History"}
-      about={data && counted(revisions.length, "revision")}
+      title={item.data ? t("History of item {{number}}", { number: item.data.number }) : t("History")}
+      about={data && t("{{count}} revisions", { count: revisions.length })}
       actions={
         <>
           <Button component={Link} to={`/bank?item=${itemId}`}>
-            Back to the bank
+            {t("Back to the bank")}
           </Button>
           <Button component={Link} to={`/bank/${itemId}`} variant="outlined">
-            Edit
+            {t("Edit")}
           </Button>
         </>
       }
     >
       {error && <Failed error={error} retry={() => void refetch()} />}
-      {!data && !error && <Loading what="the history" />}
+      {!data && !error && <Loading what={t("the history")} />}
       {chosen && newest && (
         <Box
           sx={{
@@ -53,7 +54,7 @@ export function HistoryPage() {
             alignItems: "start",
           }}
         >
-          <Box component="ul" aria-label="Revisions" sx={{ m: 0, p: 0, listStyle: "none" }}>
+          <Box component="ul" aria-label={t("Revisions")} sx={{ m: 0, p: 0, listStyle: "none" }}>
             {revisions.map((one) => (
               <RevisionRow
                 key={one.id}
@@ -67,10 +68,12 @@ export function HistoryPage() {
               />
             ))}
           </Box>
-          <Paper sx={{ p: 2 }} component="section" aria-label={`Revision ${chosen.n}`}>
+          <Paper sx={{ p: 2 }} component="section" aria-label={t("Revision {{chosen}}", { chosen: chosen.n })}>
             <Box sx={{ display: "flex", alignItems: "center", gap: 2, mb: 1 }}>
               <Typography variant="h2" sx={{ flex: 1 }}>
-                {before ? `What revision ${chosen.n} changed` : `Revision ${chosen.n}, as it was first written`}
+                {before
+                  ? t("What revision {{chosen}} changed", { chosen: chosen.n })
+                  : t("Revision {{chosen}}, as it was first written", { chosen: chosen.n })}
               </Typography>
               {chosen !== newest && item.data && <BringBack item={item.data} revision={chosen} newest={newest} />}
             </Box>
@@ -78,7 +81,7 @@ export function HistoryPage() {
               <Difference
                 before={before.content}
                 after={chosen.content}
-                names={[`Revision ${before.n}`, `Revision ${chosen.n}`]}
+                names={[t("Revision {{before}}", { before: before.n }), t("Revision {{chosen}}", { chosen: chosen.n })]}
               />
             ) : (
               <WithKey content={chosen.content} />
@@ -86,12 +89,15 @@ export function HistoryPage() {
             {chosen !== newest && chosen.n !== newest.n - 1 && (
               <Box sx={{ mt: 2 }}>
                 <Typography variant="h2" sx={{ mb: 1 }}>
-                  And since then
+                  {t("And since then")}
                 </Typography>
                 <Difference
                   before={chosen.content}
                   after={newest.content}
-                  names={[`Revision ${chosen.n}`, `Revision ${newest.n}, the newest`]}
+                  names={[
+                    t("Revision {{chosen}}", { chosen: chosen.n }),
+                    t("Revision {{newest}}, the newest", { newest: newest.n }),
+                  ]}
                 />
               </Box>
             )}
@@ -112,22 +118,22 @@ const WithKey = ({ content }: { content: Content }) => (
 );
 
 const changeWords: Record<Revision["changeKind"], string> = {
-  first: "first written",
-  typo: "a slip put right",
-  wording: "wording",
-  rewritten: "rewritten",
-  key: "another key",
+  first: t("first written"),
+  typo: t("minor correction"),
+  wording: t("wording"),
+  rewritten: t("rewritten"),
+  key: t("another key"),
 };
 
 function RevisionRow(props: { revision: Revision; isChosen: boolean; onChoose: () => void }) {
   const { revision, isChosen, onChoose } = props;
   const uses = [
-    ...(revision.releases > 0 ? [`in ${counted(revision.releases, "release")}`] : ["never given"]),
-    ...(revision.openReleases > 0 ? [`${revision.openReleases} open now`] : []),
+    ...(revision.releases > 0 ? [`in ${t("{{count}} releases", { count: revision.releases })}`] : ["never given"]),
+    ...(revision.openReleases > 0 ? [t("{{openReleases}} open now", { openReleases: revision.openReleases })] : []),
   ];
   return (
     <PickRow isChosen={isChosen} choose={onChoose}>
-      <strong>Revision {revision.n}</strong> · {changeWords[revision.changeKind]}
+      <strong>{t("Revision {{revision}}", { revision: revision.n })}</strong> · {changeWords[revision.changeKind]}
       <Typography variant="body2" color="textSecondary">
         {revision.author}, {moment(revision.at)}
       </Typography>
@@ -158,15 +164,17 @@ function BringBack({ item, revision, newest }: { item: Item; revision: Revision;
     if (!saved) return;
     const open = newest.openReleases;
     say({
-      text: `Revision ${revision.n} is the newest again, as revision ${saved.revision.n}.${
-        open > 0 ? ` ${counted(open, "open release")} ${open === 1 ? "keeps" : "keep"} what students were given.` : ""
-      }`,
+      text: t("Revision {{old}} is the newest again, as revision {{now}}.{{open}}", {
+        old: revision.n,
+        now: saved.revision.n,
+        open: open > 0 ? t(" {{count}} open releases keep what students were given.", { count: open }) : "",
+      }),
       undo: () => void put(saved.version, newest.content),
     });
   };
   return (
     <Button variant="contained" disabled={isLoading || item.status === "retired"} onClick={() => void bringBack()}>
-      {`Bring revision ${revision.n} back`}
+      {t("Restore revision {{revision}}", { revision: revision.n })}
     </Button>
   );
 }

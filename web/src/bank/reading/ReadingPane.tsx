@@ -24,8 +24,9 @@ import { LikePanel } from "../like/LikePanel.tsx";
 import { TwinPanel } from "./TwinPanel.tsx";
 import { FamilyPanel } from "./FamilyPanel.tsx";
 import { kindNames } from "@verdant/core/items/kindNames";
+import { t } from "../../platform/words.ts";
 
-const statusNames = { draft: "draft", inReview: "in review", approved: "approved", retired: "retired" };
+const statusNames = { draft: t("draft"), inReview: t("being checked"), approved: t("approved"), retired: t("retired") };
 
 interface Aside {
   readonly isSetAside: boolean;
@@ -39,7 +40,7 @@ export function ReadingPane({ itemId, ...aside }: { itemId: string } & Aside) {
   const stimulusId = data?.tagging.stimulusId ?? null;
   const stimulus = useShowStimulusQuery({ params: { stimulusId: stimulusId ?? "" } }, { skip: stimulusId === null });
   if (error) return <Failed error={error} />;
-  return data && !stimulus.isLoading ? <Pane item={data} {...aside} /> : <Loading what="the item" />;
+  return data && !stimulus.isLoading ? <Pane item={data} {...aside} /> : <Loading what={t("the item")} />;
 }
 
 function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
@@ -50,15 +51,15 @@ function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
   const verdict = { content, credit: answer && markerOf(content) === "machine" ? creditOf(content, answer) : null };
   const rationales = answer?.kind === content.kind ? kind.rationales(content, answer) : [];
   const about = [
-    `Item ${item.number}`,
+    t("Item {{number}}", { number: item.number }),
     kindNames[content.kind],
     item.tagging.use,
     ...(item.status === "approved" ? [] : [statusNames[item.status]]),
     `by ${item.owner}`,
-    ...(item.familySize > 1 ? [`family of ${item.familySize}`] : []),
+    ...(item.familySize > 1 ? [t("one of {{familySize}} look-alikes", { familySize: item.familySize })] : []),
   ];
   return (
-    <Paper sx={{ p: 2 }} component="article" aria-label={`Item ${item.number}`}>
+    <Paper sx={{ p: 2 }} component="article" aria-label={t("Item {{number}}", { number: item.number })}>
       <Typography variant="caption" color="textSecondary" component="p" sx={{ m: 0, mb: 1 }}>
         {about.join(" · ")}
       </Typography>
@@ -77,7 +78,7 @@ function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
           ))}
           {content.explanation && <RichTextView text={content.explanation} />}
           {!content.explanation && rationales.length === 0 && (
-            <Typography variant="body2">This item has no explanation yet.</Typography>
+            <Typography variant="body2">{t("This item has no explanation yet.")}</Typography>
           )}
         </Box>
       )}
@@ -91,14 +92,14 @@ function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
             }}
           />
         }
-        label="Show the key"
+        label={t("Show the key")}
       />
       <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, mt: 1 }}>
         <Button component={Link} to={`/bank/${item.id}`} variant="outlined">
-          Edit
+          {t("Edit")}
         </Button>
         <Button component={Link} to={`/bank/new?variantOf=${item.id}`}>
-          Make a variant
+          {t("Remix")}
         </Button>
         <Button
           aria-pressed={isSetAside}
@@ -106,13 +107,13 @@ function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
             setAside(!isSetAside);
           }}
         >
-          {isSetAside ? "Take out of the tray" : "Set aside"}
+          {isSetAside ? t("Remove from tray") : t("Add to tray")}
         </Button>
         <Button component={Link} to={`/bank/${item.id}/history`}>
-          History
+          {t("History")}
         </Button>
         <Button component={Link} to={`/bank/${item.id}/key`}>
-          Is the key wrong?
+          {t("Is the key wrong?")}
         </Button>
         <HandInButton item={item} />
         <StatusButtons item={item} />
@@ -139,11 +140,16 @@ function HandInButton({ item }: { item: Item }) {
   const hand = async () => {
     const answer = await handIn({ body: { itemIds: [item.id] } });
     if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
-    else say({ text: `Item ${item.number} is handed in: it is in use once a colleague has approved it.` });
+    else
+      say({
+        text: t("Item {{number}} is sent for checking: it is in use once a colleague has approved it.", {
+          number: item.number,
+        }),
+      });
   };
   return (
     <Button disabled={isLoading} onClick={() => void hand()}>
-      Hand in for review
+      {t("Send for checking")}
     </Button>
   );
 }
@@ -161,7 +167,10 @@ function StatusButtons({ item }: { item: Item }) {
     });
     if (error) say({ text: problemOf(error).detail, isError: true });
     else if (!isUndo)
-      say({ text: `Item ${item.number} ${statusWords[status]}`, undo: () => void change(data.version, before, true) });
+      say({
+        text: t("Item {{number}} {{status}}", { number: item.number, status: statusWords[status] }),
+        undo: () => void change(data.version, before, true),
+      });
   };
   const button = (words: string, status: "draft" | "approved" | "retired") => (
     <Button color="inherit" disabled={isLoading} onClick={() => void change(item.version, status)}>
@@ -169,17 +178,17 @@ function StatusButtons({ item }: { item: Item }) {
     </Button>
   );
   return item.status === "retired" ? (
-    button("Take back into use", "approved")
+    button(t("Put back into use"), "approved")
   ) : (
     <>
-      {button("Back to a draft", "draft")}
+      {button(t("Back to a draft"), "draft")}
       {button("Retire", "retired")}
     </>
   );
 }
 
 const statusWords = {
-  draft: "is a draft again: nobody draws it until it is saved or taken back into use.",
-  approved: "is in use again.",
-  retired: "is retired: it is drawn no more.",
+  draft: t("is a draft again: it is not used in quizzes until it is saved or put back into use."),
+  approved: t("is in use again."),
+  retired: t("is retired: it is no longer used in quizzes."),
 };

@@ -12,6 +12,7 @@ import { useToast } from "../../ui/Toasts.tsx";
 import { OnlyFirst } from "../../ui/OnlyFirst.tsx";
 import { useAskForTwinMutation, useSetTwinMutation, useShowTwinsQuery } from "../api.ts";
 import { useItemByNumber } from "../fields/useItemByNumber.ts";
+import { t } from "../../platform/words.ts";
 
 export function TwinPanel({ item }: { item: Item }) {
   const params = { itemId: item.id };
@@ -25,53 +26,53 @@ export function TwinPanel({ item }: { item: Item }) {
     if (error) say({ text: problemOf(error).detail, isError: true });
   };
   return (
-    <Box component="section" aria-label="Practice twin" sx={{ mt: 2 }}>
+    <Box component="section" aria-label={t("Practice twin")} sx={{ mt: 2 }}>
       <Typography variant="body2" component="h3" color="textSecondary" sx={{ fontWeight: 700, mb: 0.5 }}>
-        Practice twin
+        {t("Practice twin")}
       </Typography>
       {data.explains.map((one) => (
         <Typography key={one.id} variant="body2">
-          {isReserved ? "Named as the twin of" : "Shown in place of"}{" "}
+          {isReserved ? t("Named as the twin of") : t("Shown in place of")}{" "}
           <Link component={RouterLink} to={`/bank?item=${one.id}`}>
-            item {one.number}
+            {t("item {{number}}", { number: one.number })}
           </Link>
           {isReserved
-            ? "; as it is kept for tests itself, it is not shown in its place."
-            : ", which is kept for tests."}
+            ? t("; as it is kept for tests itself, it is not shown in its place.")
+            : t(", which is kept for tests.")}
         </Typography>
       ))}
-      <OnlyFirst isMore={data.explainsMore} text="It is the twin of more items than are named here." />
+      <OnlyFirst isMore={data.explainsMore} text={t("It is the twin of more items than are named here.")} />
       {isReserved && (
         <Typography variant="body2">
           {data.twin ? (
             <>
-              After a test{" "}
+              {t("After a test")}{" "}
               <Link component={RouterLink} to={`/bank?item=${data.twin.id}`}>
-                item {data.twin.number}
+                {t("item {{number}}", { number: data.twin.number })}
               </Link>{" "}
-              is shown in its place: {data.twin.stem}
+              {t("is shown in its place: {{stem}}", { stem: data.twin.stem })}
             </>
           ) : (
-            "None yet: after a test nothing explains this item."
+            t("None yet: after a test nothing explains this item.")
           )}
         </Typography>
       )}
       {data.asked && (
         <Typography variant="body2">
-          {data.asked.by} asked for a twin.{" "}
+          {t("{{by}} asked for a twin.", { by: data.asked.by })}{" "}
           <Button size="small" disabled={isLoading} onClick={() => void want(false)}>
-            No longer
+            {t("No longer")}
           </Button>
         </Typography>
       )}
       {isReserved && (
         <Box sx={{ display: "flex", gap: 1, flexWrap: "wrap", alignItems: "flex-start", mt: 0.5 }}>
           <Button size="small" component={RouterLink} to={`/bank/new?variantOf=${item.id}&twin=explains`}>
-            Write one
+            {t("Write one")}
           </Button>
           {!data.asked && (
             <Button size="small" disabled={isLoading} onClick={() => void want(true)}>
-              Ask for one
+              {t("Ask for one")}
             </Button>
           )}
           <Choose itemId={item.id} has={data.twin !== null} />
@@ -95,13 +96,13 @@ function Choose({ itemId, has }: { itemId: string; has: boolean }) {
   const choose = async () => {
     const twin = await find(number);
     if (twin) await keep(twin.id);
-    else setTrouble(`There is no item ${number}.`);
+    else setTrouble(t("There is no item {{number}}.", { number }));
   };
   return (
     <>
       <TextField
         size="small"
-        label="Number of its twin"
+        label={t("Number of its twin")}
         value={number}
         error={trouble !== null}
         helperText={trouble}
@@ -112,11 +113,11 @@ function Choose({ itemId, has }: { itemId: string; has: boolean }) {
         }}
       />
       <Button size="small" disabled={isLoading || number === ""} onClick={() => void choose()}>
-        Keep
+        {t("Save")}
       </Button>
       {has && (
         <Button size="small" color="inherit" disabled={isLoading} onClick={() => void keep(null)}>
-          Take it off
+          {t("Remove twin")}
         </Button>
       )}
     </>

@@ -8,6 +8,7 @@ import { useState } from "react";
 import type { EditorProps } from "../editorProps.ts";
 import { newOptionId } from "../newOptionId.ts";
 import { ScoringField } from "../ScoringField.tsx";
+import { t } from "../../../platform/words.ts";
 
 export function FillGapsEditor({ content, onChange }: EditorProps<"fillGaps">) {
   // As it is typed: half a bracket must not jump.
@@ -17,18 +18,24 @@ export function FillGapsEditor({ content, onChange }: EditorProps<"fillGaps">) {
   return (
     <Stack spacing={2}>
       <TextField
-        label="Text with gaps"
+        label={t("Text with gaps")}
         multiline
         minRows={4}
         value={written}
-        placeholder="Water wears the bank away by [hydraulic action]. Downstream the load [grows | stays the same | shrinks]."
+        placeholder={t(
+          "Water wears the bank away by [hydraulic action]. Downstream the load [grows | stays the same | shrinks].",
+        )}
         helperText={
           <>
-            {gaps.length === 0
-              ? "Write what belongs into a gap in square brackets. "
-              : `${typed} to type, ${gaps.length - typed} to choose. `}
-            [flood plain; floodplain] is typed, and both count. [rises | falls | stays the same] is chosen; the right
-            one stands first here and is mixed in for students.
+            {t(
+              "{{gaps}}[flood plain; floodplain] is typed, and both count. [rises | falls | stays the same] is chosen; the right one stands first here and is mixed in for students.",
+              {
+                gaps:
+                  gaps.length === 0
+                    ? t("Write what belongs into a gap in square brackets. ")
+                    : t("{{typed}} to type, {{gaps}} to choose. ", { typed, gaps: gaps.length - typed }),
+              },
+            )}
           </>
         }
         onChange={(event) => {
@@ -47,12 +54,12 @@ export function FillGapsEditor({ content, onChange }: EditorProps<"fillGaps">) {
             }}
           />
         }
-        label="One wrong letter still counts (in words of five letters or more)"
+        label={t("One wrong letter still counts (in words of five letters or more)")}
       />
       <ScoringField
         scoring={content.scoring}
-        partial="a share for each gap"
-        all="only when every gap is right"
+        partial={t("a share for each gap")}
+        all={t("only when every gap is right")}
         onChange={(scoring) => {
           onChange({ ...content, scoring });
         }}

@@ -2,11 +2,12 @@
 import type { ContentOf } from "@verdant/core/items/kinds";
 import { about } from "../exampleParts.ts";
 import { readPassage } from "@verdant/core/items/fillGaps";
+import { t } from "../../../platform/words.ts";
 
 export const example: ContentOf<"fillGaps"> = {
   kind: "fillGaps",
-  ...about("Fill the gaps."),
+  ...about(t("Fill the gaps.")),
   scoring: "partial",
-  passage: readPassage("Swash runs [up | down] the beach.", ["g"], () => "g"),
+  passage: readPassage(t("Swash runs [up | down] the beach."), ["g"], () => "g"),
   allowsNearMiss: false,
 };

@@ -8,21 +8,22 @@ import Stack from "@mui/material/Stack";
 import { letterAt } from "@verdant/core/items/keyOnly";
 import type { EditorProps } from "../editorProps.ts";
 import { LettersField } from "../LettersField.tsx";
+import { t } from "../../../platform/words.ts";
 
 export function KeyOnlyEditor({ content, onChange }: EditorProps<"keyOnly">) {
   const { letters, key } = content;
   return (
     <Stack spacing={2}>
       <LettersField
-        label="Letters on paper"
-        hint="The question above says where it stands, for example “Question 4 of the map sheet”."
+        label={t("Letters on paper")}
+        hint={t("The question above says where it stands, for example “Question 4 of the map sheet”.")}
         letters={letters}
         choose={(next) => {
           onChange({ ...content, letters: next, key: key !== null && key < next ? key : null });
         }}
       />
       <FormControl>
-        <FormLabel id="right-letter">Right letter</FormLabel>
+        <FormLabel id="right-letter">{t("Right letter")}</FormLabel>
         <RadioGroup
           row
           aria-labelledby="right-letter"

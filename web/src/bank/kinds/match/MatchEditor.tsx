@@ -11,6 +11,7 @@ import { OptionalText } from "../../../richText/OptionalText.tsx";
 import { RichTextField } from "../../../richText/RichTextField.tsx";
 import { AddRow, RemoveRow } from "../../../ui/RowButtons.tsx";
 import { ScoringField } from "../ScoringField.tsx";
+import { t } from "../../../platform/words.ts";
 
 export function MatchEditor({ content, onChange }: EditorProps<"match">) {
   const { pairs, rights } = content;
@@ -21,24 +22,24 @@ export function MatchEditor({ content, onChange }: EditorProps<"match">) {
   };
   return (
     <Stack spacing={2}>
-      <Box role="group" aria-label="Pairs">
+      <Box role="group" aria-label={t("Pairs")}>
         <Typography variant="body2" sx={{ fontWeight: 700, mb: 0.75 }}>
-          Pairs
+          {t("Pairs")}
         </Typography>
         <Stack spacing={1.5}>
           {pairs.map((pair, i) => (
             <Box key={pair.id} sx={{ display: "flex", gap: 1, alignItems: "flex-start" }}>
               <Box sx={{ flex: 1, minWidth: 0 }}>
                 <RichTextField
-                  label={`Left side of pair ${i + 1}`}
+                  label={t("Left side of pair {{i}}", { i: i + 1 })}
                   value={pair.left}
                   onChange={(left) => {
                     setPair(pair.id, { left });
                   }}
                 />
                 <OptionalText
-                  label={`Reason for pair ${i + 1}`}
-                  hint="for whoever gets it wrong"
+                  label={t("Reason for pair {{i}}", { i: i + 1 })}
+                  hint={t("for whoever gets it wrong")}
                   value={pair.rationale}
                   onChange={(rationale) => {
                     setPair(pair.id, { rationale });
@@ -46,7 +47,7 @@ export function MatchEditor({ content, onChange }: EditorProps<"match">) {
                 />
               </Box>
               <TextField
-                label={`Answer of pair ${i + 1}`}
+                label={t("Answer of pair {{i}}", { i: i + 1 })}
                 value={rights.find((right) => right.id === pair.rightId)?.text ?? ""}
                 onChange={(event) => {
                   onChange(withAnswer(content, pair, event.target.value));
@@ -59,7 +60,7 @@ export function MatchEditor({ content, onChange }: EditorProps<"match">) {
               />
               {pairs.length > 2 && (
                 <RemoveRow
-                  what={`pair ${i + 1}`}
+                  what={t("pair {{i}}", { i: i + 1 })}
                   remove={() => {
                     onChange(withoutPair(content, pair));
                   }}
@@ -78,18 +79,18 @@ export function MatchEditor({ content, onChange }: EditorProps<"match">) {
             });
           }}
         >
-          Add a pair
+          {t("Add a pair")}
         </AddRow>
         <Typography variant="caption" color="textSecondary" component="p">
-          Pairs with the same answer share it: so things are sorted into groups.
+          {t("Pairs with the same answer share it: so things are sorted into groups.")}
         </Typography>
       </Box>
-      <Box role="group" aria-label="Answers that fit nothing">
+      <Box role="group" aria-label={t("Answers that fit nothing")}>
         <Stack spacing={1}>
           {others.map((right, i) => (
             <Box key={right.id} sx={{ display: "flex", gap: 1 }}>
               <TextField
-                label={`Answer ${i + 1} that fits nothing`}
+                label={t("Answer {{i}} that fits nothing", { i: i + 1 })}
                 value={right.text}
                 onChange={(event) => {
                   onChange({
@@ -101,7 +102,7 @@ export function MatchEditor({ content, onChange }: EditorProps<"match">) {
                 sx={{ flex: 1, maxWidth: 420 }}
               />
               <RemoveRow
-                what={`answer ${i + 1} that fits nothing`}
+                what={t("answer {{i}} that fits nothing", { i: i + 1 })}
                 remove={() => {
                   onChange({ ...content, rights: rights.filter((one) => one.id !== right.id) });
                 }}
@@ -114,13 +115,13 @@ export function MatchEditor({ content, onChange }: EditorProps<"match">) {
             onChange({ ...content, rights: [...rights, { id: newOptionId(), text: "" }] });
           }}
         >
-          Add an answer that fits nothing
+          {t("Add an answer that fits nothing")}
         </AddRow>
       </Box>
       <ScoringField
         scoring={content.scoring}
-        partial="a share for each pair"
-        all="only when every pair is right"
+        partial={t("a share for each pair")}
+        all={t("only when every pair is right")}
         onChange={(scoring) => {
           onChange({ ...content, scoring });
         }}

@@ -11,6 +11,7 @@ import { useEffect, useState } from "react";
 import type { EditorProps } from "../editorProps.ts";
 import { ExpectedWrongRows } from "../ExpectedWrongRows.tsx";
 import { otherUnitsFor } from "./otherUnits.ts";
+import { t } from "../../../platform/words.ts";
 
 export function NumericEditor({ content, onChange }: EditorProps<"numeric">) {
   const { tolerance } = content;
@@ -24,15 +25,15 @@ export function NumericEditor({ content, onChange }: EditorProps<"numeric">) {
         }}
       >
         <NumberField
-          label="Right number"
+          label={t("Right number")}
           value={content.value}
           onChange={(value) => {
             onChange({ ...content, value });
           }}
         />
         <TextField
-          label="Unit"
-          placeholder="none"
+          label={t("Unit")}
+          placeholder={t("none")}
           value={content.unit}
           onChange={(event) => {
             const { otherUnits: _before, ...rest } = content;
@@ -41,7 +42,7 @@ export function NumericEditor({ content, onChange }: EditorProps<"numeric">) {
           slotProps={{ htmlInput: { maxLength: 40 } }}
         />
         <NumberField
-          label={tolerance.kind === "figures" ? "Figures that count" : "Give or take"}
+          label={tolerance.kind === "figures" ? t("Figures that count") : t("Give or take")}
           value={tolerance.amount}
           onChange={(amount) => {
             onChange({ ...content, tolerance: { ...tolerance, amount: Math.abs(amount ?? 0) } });
@@ -49,7 +50,7 @@ export function NumericEditor({ content, onChange }: EditorProps<"numeric">) {
         />
         <TextField
           select
-          label="counted in"
+          label={t("counted in")}
           value={tolerance.kind}
           onChange={(event) => {
             const kind = event.target.value as typeof tolerance.kind;
@@ -57,14 +58,14 @@ export function NumericEditor({ content, onChange }: EditorProps<"numeric">) {
             onChange({ ...content, tolerance: { kind, amount } });
           }}
         >
-          <MenuItem value="absolute">{content.unit === "" ? "the same unit" : content.unit}</MenuItem>
-          <MenuItem value="relative">per cent</MenuItem>
-          <MenuItem value="figures">significant figures</MenuItem>
+          <MenuItem value="absolute">{content.unit === "" ? t("the same unit") : content.unit}</MenuItem>
+          <MenuItem value="relative">{t("per cent")}</MenuItem>
+          <MenuItem value="figures">{t("significant figures")}</MenuItem>
         </TextField>
       </Box>
       <OtherUnits content={content} onChange={onChange} />
       <Typography variant="caption" color="textSecondary">
-        Students may write 12.5 or 12,5, with or without the unit, and 1200 as 1 200 or 1,200.
+        {t("Students may write 12.5 or 12,5, with or without the unit, and 1200 as 1 200 or 1,200.")}
       </Typography>
       <ExpectedWrongRows
         expected={content.expectedWrong}
@@ -102,7 +103,7 @@ function OtherUnits({ content, onChange }: EditorProps<"numeric">) {
           }}
         />
       }
-      label={`An answer in another unit is converted: ${names.join(", ")}`}
+      label={t("An answer in another unit is converted: {{names}}", { names: names.join(", ") })}
     />
   );
 }
@@ -116,7 +117,7 @@ function NumberField(props: { label: string; value: number | null; onChange: (va
       label={props.label}
       value={text}
       error={isNoNumber}
-      helperText={isNoNumber ? "Write a number." : undefined}
+      helperText={isNoNumber ? t("Write a number.") : undefined}
       onChange={(event) => {
         setText(event.target.value);
         props.onChange(readNumber(event.target.value)[0] ?? null);

@@ -10,11 +10,12 @@ import type { EditorProps } from "../editorProps.ts";
 import { newOptionId } from "../newOptionId.ts";
 import { RichTextField } from "../../../richText/RichTextField.tsx";
 import { AddRow, RemoveRow } from "../../../ui/RowButtons.tsx";
+import { t } from "../../../platform/words.ts";
 
 const formNames: Record<Opinion["form"], string> = {
-  choice: "a choice",
-  scale: "a scale",
-  text: "a few words",
+  choice: t("a choice"),
+  scale: t("a scale"),
+  text: t("a few words"),
 };
 
 export function OpinionEditor({ content, onChange }: EditorProps<"opinion">) {
@@ -23,7 +24,7 @@ export function OpinionEditor({ content, onChange }: EditorProps<"opinion">) {
     <Stack spacing={2}>
       <TextField
         select
-        label="Answered by"
+        label={t("Answered by")}
         value={form}
         sx={{ maxWidth: 240 }}
         onChange={(event) => {
@@ -37,13 +38,13 @@ export function OpinionEditor({ content, onChange }: EditorProps<"opinion">) {
         ))}
       </TextField>
       {form === "choice" && (
-        <Box role="group" aria-label="Choices">
+        <Box role="group" aria-label={t("Choices")}>
           <Stack spacing={1}>
             {choices.map((choice, i) => (
               <Box key={choice.id} sx={{ display: "flex", gap: 0.5, alignItems: "center" }}>
                 <Box sx={{ flex: 1, minWidth: 0 }}>
                   <RichTextField
-                    label={`Choice ${i + 1}`}
+                    label={t("Choice {{i}}", { i: i + 1 })}
                     value={choice.text}
                     onChange={(text) => {
                       onChange({
@@ -55,7 +56,7 @@ export function OpinionEditor({ content, onChange }: EditorProps<"opinion">) {
                 </Box>
                 {choices.length > 2 && (
                   <RemoveRow
-                    what={`choice ${i + 1}`}
+                    what={t("choice {{i}}", { i: i + 1 })}
                     remove={() => {
                       onChange({ ...content, choices: choices.filter((one) => one.id !== choice.id) });
                     }}
@@ -69,7 +70,7 @@ export function OpinionEditor({ content, onChange }: EditorProps<"opinion">) {
               onChange({ ...content, choices: [...choices, { id: newOptionId(), text: richTextOf("") }] });
             }}
           >
-            Add a choice
+            {t("Add a choice")}
           </AddRow>
         </Box>
       )}
@@ -77,7 +78,7 @@ export function OpinionEditor({ content, onChange }: EditorProps<"opinion">) {
         <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "110px 1fr 1fr" }, gap: 1.5 }}>
           <TextField
             select
-            label="Steps"
+            label={t("Steps")}
             value={steps}
             onChange={(event) => {
               onChange({ ...content, steps: Number(event.target.value) });
@@ -92,7 +93,7 @@ export function OpinionEditor({ content, onChange }: EditorProps<"opinion">) {
           {(["low", "high"] as const).map((end) => (
             <TextField
               key={end}
-              label={end === "low" ? "The lowest step means" : "The highest step means"}
+              label={end === "low" ? t("The lowest step means") : t("The highest step means")}
               value={end === "low" ? low : high}
               slotProps={{ htmlInput: { maxLength: 200 } }}
               onChange={(event) => {
@@ -103,7 +104,7 @@ export function OpinionEditor({ content, onChange }: EditorProps<"opinion">) {
         </Box>
       )}
       <Typography variant="caption" color="textSecondary">
-        There is no key and there are no points. The answers count in no statistics and in nobody’s recall.
+        {t("There is no key and there are no points. The answers count in no statistics and in nobody’s recall.")}
       </Typography>
     </Stack>
   );

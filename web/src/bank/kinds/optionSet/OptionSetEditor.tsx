@@ -15,6 +15,7 @@ import { useKeepOptionSetMutation, useListOptionSetsQuery, useRemoveOptionSetMut
 import type { EditorProps } from "../editorProps.ts";
 import { newOptionId } from "../newOptionId.ts";
 import { OptionRows } from "../OptionRows.tsx";
+import { t } from "../../../platform/words.ts";
 
 const own = "own words";
 
@@ -34,14 +35,14 @@ export function OptionSetEditor({ content, onChange }: EditorProps<"optionSet">)
   const take = async (id: string, name: string) => {
     const answer = await remove({ params: { optionSetId: id } });
     if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
-    else say({ text: `“${name}” is no longer offered. Items with it stay as they are.` });
+    else say({ text: t("“{{name}}” is no longer offered. Items with it stay as they are.", { name }) });
   };
   return (
     <Stack spacing={2}>
       <Box sx={{ display: "flex", gap: 1, alignItems: "center" }}>
         <TextField
           select
-          label="Set of words to judge by"
+          label={t("Set of words to judge by")}
           value={known ? content.setName : own}
           onChange={(event) => {
             choose(event.target.value);
@@ -57,7 +58,7 @@ export function OptionSetEditor({ content, onChange }: EditorProps<"optionSet">)
         </TextField>
         {ofDepartment && (
           <Button size="small" color="inherit" onClick={() => void take(ofDepartment.id, ofDepartment.name)}>
-            Offer it no longer
+            {t("Stop offering it")}
           </Button>
         )}
       </Box>
@@ -99,11 +100,11 @@ function KeepSet(props: { words: readonly string[]; taken: readonly string[]; ke
       <Box sx={{ display: "flex", gap: 1, alignItems: "flex-start" }}>
         <TextField
           size="small"
-          label="Keep these words as a set of the department"
+          label={t("Save these words as a set of the department")}
           placeholder={words.join(", ").toLowerCase()}
           value={name}
           error={isTaken}
-          helperText={isTaken ? "There is a set of this name." : undefined}
+          helperText={isTaken ? t("There is a set of this name.") : undefined}
           slotProps={{ htmlInput: { maxLength: 120 }, inputLabel: { shrink: true } }}
           sx={{ width: 360 }}
           onChange={(event) => {
@@ -115,7 +116,7 @@ function KeepSet(props: { words: readonly string[]; taken: readonly string[]; ke
           disabled={isLoading || isTaken || name.trim() === "" || words.length < 2}
           onClick={() => void send()}
         >
-          Keep the set
+          {t("Save the set")}
         </Button>
       </Box>
     </Box>

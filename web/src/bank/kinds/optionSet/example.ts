@@ -1,10 +1,11 @@
 /** A small item to try where a kind is chosen. */
 import type { ContentOf } from "@verdant/core/items/kinds";
 import { about, options } from "../exampleParts.ts";
+import { t } from "../../../platform/words.ts";
 
 export const example: ContentOf<"optionSet"> = {
   kind: "optionSet",
-  ...about("Rivers flow uphill."),
-  setName: "true or false",
+  ...about(t("Rivers flow uphill.")),
+  setName: t("true or false"),
   options: options("True", "False"),
 };

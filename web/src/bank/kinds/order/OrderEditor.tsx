@@ -12,6 +12,7 @@ import { newOptionId } from "../newOptionId.ts";
 import { RichTextField } from "../../../richText/RichTextField.tsx";
 import { AddRow, RemoveRow } from "../../../ui/RowButtons.tsx";
 import { ScoringField } from "../ScoringField.tsx";
+import { t } from "../../../platform/words.ts";
 
 export function OrderEditor({ content, onChange }: EditorProps<"order">) {
   const { steps, first, last } = content;
@@ -20,16 +21,16 @@ export function OrderEditor({ content, onChange }: EditorProps<"order">) {
   };
   return (
     <Stack spacing={2}>
-      <Box role="group" aria-label="Right order">
+      <Box role="group" aria-label={t("Right order")}>
         <Typography variant="body2" sx={{ fontWeight: 700, mb: 0.75 }}>
-          In the right order
+          {t("In the right order")}
         </Typography>
         <Stack spacing={1}>
           {steps.map((step, i) => (
             <Box key={step.id} sx={{ display: "flex", gap: 0.5, alignItems: "center" }}>
               <Box sx={{ flex: 1, minWidth: 0 }}>
                 <RichTextField
-                  label={`Place ${i + 1}`}
+                  label={t("Place {{i}}", { i: i + 1 })}
                   value={step.text}
                   onChange={(text) => {
                     setSteps(steps.map((one) => (one.id === step.id ? { ...one, text } : one)));
@@ -37,7 +38,7 @@ export function OrderEditor({ content, onChange }: EditorProps<"order">) {
                 />
               </Box>
               <IconButton
-                aria-label={`Move place ${i + 1} up`}
+                aria-label={t("Move place {{i}} up", { i: i + 1 })}
                 disabled={i === 0}
                 onClick={() => {
                   setSteps(moved(steps, i, i - 1));
@@ -46,7 +47,7 @@ export function OrderEditor({ content, onChange }: EditorProps<"order">) {
                 <ArrowUp size={16} />
               </IconButton>
               <IconButton
-                aria-label={`Move place ${i + 1} down`}
+                aria-label={t("Move place {{i}} down", { i: i + 1 })}
                 disabled={i === steps.length - 1}
                 onClick={() => {
                   setSteps(moved(steps, i, i + 1));
@@ -56,7 +57,7 @@ export function OrderEditor({ content, onChange }: EditorProps<"order">) {
               </IconButton>
               {steps.length > 3 && (
                 <RemoveRow
-                  what={`place ${i + 1}`}
+                  what={t("place {{i}}", { i: i + 1 })}
                   remove={() => {
                     setSteps(steps.filter((one) => one.id !== step.id));
                   }}
@@ -70,13 +71,13 @@ export function OrderEditor({ content, onChange }: EditorProps<"order">) {
             setSteps([...steps, { id: newOptionId(), text: richTextOf("") }]);
           }}
         >
-          Add a place
+          {t("Add a place")}
         </AddRow>
       </Box>
       <Box sx={{ display: "grid", gridTemplateColumns: { xs: "minmax(0, 1fr)", sm: "1fr 1fr" }, gap: 1.5 }}>
         <TextField
-          label="What stands above the list"
-          placeholder="for example: nearest the source"
+          label={t("What stands above the list")}
+          placeholder={t("for example: nearest the source")}
           value={first}
           onChange={(event) => {
             onChange({ ...content, first: event.target.value });
@@ -84,8 +85,8 @@ export function OrderEditor({ content, onChange }: EditorProps<"order">) {
           slotProps={{ htmlInput: { maxLength: 200 } }}
         />
         <TextField
-          label="What stands below it"
-          placeholder="for example: nearest the sea"
+          label={t("What stands below it")}
+          placeholder={t("for example: nearest the sea")}
           value={last}
           onChange={(event) => {
             onChange({ ...content, last: event.target.value });
@@ -96,7 +97,7 @@ export function OrderEditor({ content, onChange }: EditorProps<"order">) {
       <ScoringField
         scoring={content.scoring}
         partial="a share: pairs in the right order, less pairs in the wrong one"
-        all="only for exactly the right order"
+        all={t("only for exactly the right order")}
         onChange={(scoring) => {
           onChange({ ...content, scoring });
         }}

@@ -2,10 +2,11 @@
 import type { ContentOf } from "@verdant/core/items/kinds";
 import { about } from "../exampleParts.ts";
 import { richTextOf } from "@verdant/core/richText";
+import { t } from "../../../platform/words.ts";
 
 export const example: ContentOf<"order"> = {
   kind: "order",
-  ...about("From source to mouth."),
+  ...about(t("From source to mouth.")),
   scoring: "partial",
   steps: ["Spring", "Meander", "Delta"].map((text) => ({ id: text, text: richTextOf(text) })),
   first: "source",

@@ -8,6 +8,7 @@ import type { Image } from "@verdant/core/richText";
 import { useState, type PointerEvent } from "react";
 import { pointAt } from "../../../player/PointOnImagePlayer.tsx";
 import { RegionName, RegionShape } from "../../../player/RegionShape.tsx";
+import { t } from "../../../platform/words.ts";
 
 type Tool = Shape["type"];
 type Deed =
@@ -65,20 +66,20 @@ export function PlacesCanvas(props: {
         <ToggleButtonGroup
           exclusive
           size="small"
-          aria-label="Shape to draw"
+          aria-label={t("Shape to draw")}
           sx={{ "& .MuiToggleButton-root": { color: "text.primary" } }}
           value={tool}
           onChange={(_, chosen: Tool | null) => {
             if (chosen) setTool(chosen);
           }}
         >
-          <ToggleButton value="rectangle">Rectangle</ToggleButton>
-          <ToggleButton value="circle">Circle</ToggleButton>
-          <ToggleButton value="polygon">Polygon</ToggleButton>
+          <ToggleButton value="rectangle">{t("Rectangle")}</ToggleButton>
+          <ToggleButton value="circle">{t("Circle")}</ToggleButton>
+          <ToggleButton value="polygon">{t("Polygon")}</ToggleButton>
         </ToggleButtonGroup>
         {corners.length > 0 && (
           <Button size="small" onClick={close}>
-            {corners.length > 2 ? "Close the polygon" : "Leave it"}
+            {corners.length > 2 ? t("Close the polygon") : t("Cancel")}
           </Button>
         )}
         <Button
@@ -89,7 +90,7 @@ export function PlacesCanvas(props: {
             add(shapeBetween("rectangle", { x: x - half.x, y: y - half.y }, { x: x + half.x, y: y + half.y }));
           }}
         >
-          Add a place in the middle
+          {t("Add a place in the middle")}
         </Button>
       </Box>
       <Box sx={{ position: "relative", lineHeight: 0, maxWidth: Math.max(image.width, 480) }}>
@@ -102,7 +103,7 @@ export function PlacesCanvas(props: {
         <svg
           viewBox={`0 0 ${image.width} ${image.height}`}
           role="img"
-          aria-label="Places drawn on the picture"
+          aria-label={t("Places drawn on the picture")}
           onPointerDown={begin}
           onPointerMove={go}
           onPointerUp={end}

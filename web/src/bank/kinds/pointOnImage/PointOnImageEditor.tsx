@@ -18,6 +18,7 @@ import { MisconceptionField } from "../MisconceptionField.tsx";
 import { newOptionId } from "../newOptionId.ts";
 import { PlacesCanvas } from "./PlacesCanvas.tsx";
 import { RemoveRow } from "../../../ui/RowButtons.tsx";
+import { t } from "../../../platform/words.ts";
 
 export function PointOnImageEditor({ content, onChange }: EditorProps<"pointOnImage">) {
   const { image, regions } = content;
@@ -30,9 +31,9 @@ export function PointOnImageEditor({ content, onChange }: EditorProps<"pointOnIm
     onChange({ ...content, regions: [...regions, region] });
   };
   return (
-    <Stack spacing={1.5} role="group" aria-label="Picture and places">
+    <Stack spacing={1.5} role="group" aria-label={t("Picture and places")}>
       <Typography variant="body2" sx={{ fontWeight: 700 }}>
-        Picture and places
+        {t("Picture and places")}
       </Typography>
       <Box>
         <Button
@@ -41,7 +42,7 @@ export function PointOnImageEditor({ content, onChange }: EditorProps<"pointOnIm
             setChoosing(true);
           }}
         >
-          {image ? "Another picture, or its description" : "Choose the picture"}
+          {image ? t("Another picture, or its description") : t("Choose the picture")}
         </Button>
       </Box>
       {isChoosing && (
@@ -66,8 +67,9 @@ export function PointOnImageEditor({ content, onChange }: EditorProps<"pointOnIm
             }}
           />
           <Typography variant="caption" color="textSecondary" component="p">
-            Draw the right place and some that could be taken for it. Where two overlap, the upper one in the list
-            counts. Whoever does not point chooses from the names, so these must not give the answer away.
+            {t(
+              "Draw the right place and some that could be taken for it. Where two overlap, the upper one in the list counts. Whoever does not point chooses from the names, so these must not give the answer away.",
+            )}
           </Typography>
           {regions.map((region, i) => (
             <RegionRow
@@ -91,7 +93,7 @@ export function PointOnImageEditor({ content, onChange }: EditorProps<"pointOnIm
                 }}
               />
             }
-            label="Students see the places as outlines and choose one; else they find it on the bare picture"
+            label={t("Students see the places as outlines and choose one; else they find it on the bare picture")}
           />
         </>
       )}
@@ -110,8 +112,8 @@ function nextLabel(regions: readonly Region[]): string {
 }
 
 const sides = [
-  ["x", "From the left"],
-  ["y", "From the top"],
+  ["x", t("From the left")],
+  ["y", t("From the top")],
   ["width", "Width"],
   ["height", "Height"],
 ] as const;
@@ -125,7 +127,7 @@ function RegionRow(props: {
   const { region, number, set, remove } = props;
   const box = boxOf(region.shape);
   return (
-    <Paper variant="outlined" sx={{ p: 1.25 }} role="group" aria-label={`Place ${number}`}>
+    <Paper variant="outlined" sx={{ p: 1.25 }} role="group" aria-label={t("Place {{number}}", { number })}>
       <Box sx={{ display: "flex", gap: 1, alignItems: "center" }}>
         <FormControlLabel
           control={
@@ -136,11 +138,11 @@ function RegionRow(props: {
               }}
             />
           }
-          label="right"
+          label={t("right")}
         />
         <TextField
           size="small"
-          label={`Name of place ${number}`}
+          label={t("Name of place {{number}}", { number })}
           value={region.label}
           slotProps={{ htmlInput: { maxLength: 200 } }}
           sx={{ flex: 1, minWidth: 140 }}
@@ -148,7 +150,7 @@ function RegionRow(props: {
             set({ label: event.target.value });
           }}
         />
-        <RemoveRow what={`place ${number}`} remove={remove} />
+        <RemoveRow what={t("place {{number}}", { number })} remove={remove} />
       </Box>
       <Box sx={{ display: "flex", gap: 1, mt: 1.25 }}>
         {sides.map(([side, label]) => (
@@ -167,8 +169,8 @@ function RegionRow(props: {
         ))}
       </Box>
       <OptionalText
-        label={`Reason for place ${number}`}
-        hint="why it is right or wrong to point here"
+        label={t("Reason for place {{number}}", { number })}
+        hint={t("why it is right or wrong to point here")}
         value={region.rationale}
         onChange={(rationale) => {
           set({ rationale });
@@ -177,7 +179,7 @@ function RegionRow(props: {
       {!region.isKey && (
         <Box sx={{ mt: 1, maxWidth: 420 }}>
           <MisconceptionField
-            label={`Wrong idea that place ${number} shows`}
+            label={t("Wrong idea that place {{number}} shows", { number })}
             value={region.misconceptionId}
             onChange={(misconceptionId) => {
               set({ misconceptionId });

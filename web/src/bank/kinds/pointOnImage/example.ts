@@ -1,14 +1,15 @@
 /** A small item to try where a kind is chosen. */
 import type { ContentOf } from "@verdant/core/items/kinds";
 import { about } from "../exampleParts.ts";
+import { t } from "../../../platform/words.ts";
 
 export const example: ContentOf<"pointOnImage"> = {
   kind: "pointOnImage",
-  ...about("Where is the town?"),
+  ...about(t("Where is the town?")),
   image: {
     type: "image",
     hash: "",
-    alt: "A small map with a river, the sea and a town",
+    alt: t("A small map with a river, the sea and a town"),
     credit: "",
     width: 240,
     height: 120,

@@ -3,6 +3,7 @@ import Stack from "@mui/material/Stack";
 import type { EditorProps } from "../editorProps.ts";
 import { OptionRows } from "../OptionRows.tsx";
 import { ScoringField } from "../ScoringField.tsx";
+import { t } from "../../../platform/words.ts";
 
 export function SeveralRightAnswersEditor({ content, onChange }: EditorProps<"severalRightAnswers">) {
   return (
@@ -17,8 +18,8 @@ export function SeveralRightAnswersEditor({ content, onChange }: EditorProps<"se
       />
       <ScoringField
         scoring={content.scoring}
-        partial="a share for each right option; a wrong one takes a share away"
-        all="only for exactly the right options"
+        partial={t("a share for each right option; a wrong one takes a share away")}
+        all={t("only for exactly the right options")}
         onChange={(scoring) => {
           onChange({ ...content, scoring });
         }}

@@ -1,10 +1,11 @@
 /** A small item to try where a kind is chosen. */
 import type { ContentOf } from "@verdant/core/items/kinds";
 import { about, options } from "../exampleParts.ts";
+import { t } from "../../../platform/words.ts";
 
 export const example: ContentOf<"severalRightAnswers"> = {
   kind: "severalRightAnswers",
-  ...about("Which are built up by the sea?"),
+  ...about(t("Which are built up by the sea?")),
   scoring: "partial",
-  options: options("A bar", "A beach", "An arch"),
+  options: options("A bar", "A beach", t("An arch")),
 };

@@ -9,20 +9,21 @@ import { AddRow, RemoveRow } from "../../../ui/RowButtons.tsx";
 import type { EditorProps } from "../editorProps.ts";
 import { ExpectedWrongRows } from "../ExpectedWrongRows.tsx";
 import { newOptionId } from "../newOptionId.ts";
+import { t } from "../../../platform/words.ts";
 
 export function ShortTextEditor({ content, onChange }: EditorProps<"shortText">) {
   const { accepted } = content;
   return (
     <Stack spacing={2}>
-      <Box role="group" aria-label="Accepted answers">
+      <Box role="group" aria-label={t("Accepted answers")}>
         <Typography variant="body2" sx={{ fontWeight: 700, mb: 0.75 }}>
-          Accepted answers
+          {t("Accepted answers")}
         </Typography>
         <Stack spacing={1}>
           {accepted.map((one, i) => (
             <Box key={one.id} sx={{ display: "flex", gap: 1 }}>
               <TextField
-                label={`Accepted answer ${i + 1}`}
+                label={t("Accepted answer {{i}}", { i: i + 1 })}
                 value={one.text}
                 onChange={(event) => {
                   onChange({
@@ -37,7 +38,7 @@ export function ShortTextEditor({ content, onChange }: EditorProps<"shortText">)
               />
               {accepted.length > 1 && (
                 <RemoveRow
-                  what={`accepted answer ${i + 1}`}
+                  what={t("accepted answer {{i}}", { i: i + 1 })}
                   remove={() => {
                     onChange({ ...content, accepted: accepted.filter((other) => other.id !== one.id) });
                   }}
@@ -51,10 +52,10 @@ export function ShortTextEditor({ content, onChange }: EditorProps<"shortText">)
             onChange({ ...content, accepted: [...accepted, { id: newOptionId(), text: "" }] });
           }}
         >
-          Accept another answer
+          {t("Accept another answer")}
         </AddRow>
         <Typography variant="caption" color="textSecondary" component="p">
-          Accents, double spaces and a full stop at the end never matter.
+          {t("Accents, double spaces and a full stop at the end never matter.")}
         </Typography>
         <FormControlLabel
           control={
@@ -66,7 +67,7 @@ export function ShortTextEditor({ content, onChange }: EditorProps<"shortText">)
               }}
             />
           }
-          label="One wrong letter still counts"
+          label={t("One wrong letter still counts")}
         />
         <FormControlLabel
           control={
@@ -78,7 +79,7 @@ export function ShortTextEditor({ content, onChange }: EditorProps<"shortText">)
               }}
             />
           }
-          label="Capital letters matter"
+          label={t("Capital letters matter")}
         />
       </Box>
       <ExpectedWrongRows

@@ -12,6 +12,7 @@ import { newOptionId } from "../newOptionId.ts";
 import { OptionalText } from "../../../richText/OptionalText.tsx";
 import { pointsOf } from "../../../ui/points.ts";
 import { AddRow, RemoveRow } from "../../../ui/RowButtons.tsx";
+import { t } from "../../../platform/words.ts";
 
 export function WrittenEditor({ content, onChange }: EditorProps<"written">) {
   const { criteria, lines, showsCriteria } = content;
@@ -20,9 +21,9 @@ export function WrittenEditor({ content, onChange }: EditorProps<"written">) {
   };
   return (
     <Stack spacing={2}>
-      <Box role="group" aria-label="Rubric">
+      <Box role="group" aria-label={t("Rubric")}>
         <Typography variant="body2" sx={{ fontWeight: 700, mb: 0.75 }}>
-          Marked by
+          {t("Marked by")}
         </Typography>
         <Stack spacing={1.5}>
           {criteria.map((criterion, i) => (
@@ -47,12 +48,12 @@ export function WrittenEditor({ content, onChange }: EditorProps<"written">) {
             setCriteria([...criteria, { id: newOptionId(), name: "", levels }]);
           }}
         >
-          Add a criterion
+          {t("Add a criterion")}
         </AddRow>
       </Box>
       <Box sx={{ display: "flex", gap: 2, alignItems: "center" }}>
         <TextField
-          label="Lines to write in"
+          label={t("Lines to write in")}
           type="number"
           value={lines}
           sx={{ width: 150 }}
@@ -71,12 +72,12 @@ export function WrittenEditor({ content, onChange }: EditorProps<"written">) {
               }}
             />
           }
-          label="Students see what counts while they write"
+          label={t("Students see what counts while they write")}
         />
       </Box>
       <OptionalText
-        label="Model answer"
-        hint="one that would earn everything"
+        label={t("Model answer")}
+        hint={t("one that would earn everything")}
         value={content.modelAnswer}
         onChange={(modelAnswer) => {
           onChange({ ...content, modelAnswer });
@@ -102,8 +103,8 @@ function CriterionRows(props: {
       <Box sx={{ display: "flex", gap: 1, mb: 1 }}>
         <TextField
           size="small"
-          label={`Criterion ${n}`}
-          placeholder="for example: gives reasons"
+          label={t("Criterion {{n}}", { n })}
+          placeholder={t("for example: gives reasons")}
           value={criterion.name}
           sx={{ flex: 1 }}
           slotProps={{ htmlInput: { maxLength: 200 } }}
@@ -111,7 +112,7 @@ function CriterionRows(props: {
             onChange({ ...criterion, name: event.target.value });
           }}
         />
-        {remove && <RemoveRow what={`criterion ${n}`} remove={remove} />}
+        {remove && <RemoveRow what={t("criterion {{n}}", { n })} remove={remove} />}
       </Box>
       <Stack spacing={1}>
         {levels.map((level, i) => (
@@ -119,11 +120,16 @@ function CriterionRows(props: {
             <TextField
               size="small"
               type="number"
-              label="Points"
+              label={t("Points")}
               value={level.points}
               sx={{ width: 92 }}
               slotProps={{
-                htmlInput: { min: 0, max: 100, step: 0.25, "aria-label": `Points of level ${i + 1} of criterion ${n}` },
+                htmlInput: {
+                  min: 0,
+                  max: 100,
+                  step: 0.25,
+                  "aria-label": t("Points of level {{i}} of criterion {{n}}", { i: i + 1, n }),
+                },
               }}
               onChange={(event) => {
                 setLevel(level.id, { points: pointsOf(event.target.value) });
@@ -131,8 +137,8 @@ function CriterionRows(props: {
             />
             <TextField
               size="small"
-              label={`Level ${i + 1} of criterion ${n}`}
-              placeholder="what such an answer does"
+              label={t("Level {{i}} of criterion {{n}}", { i: i + 1, n })}
+              placeholder={t("what such an answer does")}
               value={level.text}
               sx={{ flex: 1 }}
               slotProps={{ htmlInput: { maxLength: 1000 } }}
@@ -142,7 +148,7 @@ function CriterionRows(props: {
             />
             {levels.length > 2 && (
               <RemoveRow
-                what={`level ${i + 1} of criterion ${n}`}
+                what={t("level {{i}} of criterion {{n}}", { i: i + 1, n })}
                 remove={() => {
                   onChange({ ...criterion, levels: levels.filter((one) => one.id !== level.id) });
                 }}
@@ -158,7 +164,7 @@ function CriterionRows(props: {
             onChange({ ...criterion, levels: [...levels, { id: newOptionId(), points, text: "" }] });
           }}
         >
-          {`Add a level to criterion ${n}`}
+          {t("Add a level to criterion {{n}}", { n })}
         </AddRow>
       )}
     </Paper>
