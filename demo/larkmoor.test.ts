@@ -43,7 +43,7 @@ describe("Larkmoor", () => {
 
   test("has some drafts for the checker to find fault with, each with something else", () => {
     const said = drafts.map(({ content }) => [
-      ...faultsOf(content).map((fault) => fault.text),
+      ...faultsOf(content).map((fault) => fault.code),
       ...check(content).map((finding) => finding.rule),
     ]);
     expect(drafts.length).toBeGreaterThanOrEqual(3);
@@ -58,7 +58,7 @@ describe("Larkmoor", () => {
         "nearEqual",
       ]),
     );
-    expect(said.flat()).toContain("Mark the right answer.");
+    expect(said.flat()).toContain("keyMissing");
   });
 
   test("asks nothing twice in the same words", () => {

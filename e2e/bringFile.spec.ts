@@ -49,12 +49,12 @@ test("a workbook is understood by its own headings, put right once for all, and 
 
   await bring("rivers.xlsx", questions);
   await expect(because).toHaveText("the explanation");
-  await teacher.getByRole("button", { name: Import 2 items" }).click();
-  await expect(teacher.getByText("2 items taken in.")).toBeVisible();
+  await teacher.getByRole("button", { name: "Import 2 items" }).click();
+  await expect(teacher.getByText("2 items imported.")).toBeVisible();
   // The same file again: all of it is here, and nothing is offered.
   await bring("rivers.xlsx", questions);
   await expect(first).toContainText("already here as item");
-  await expect(teacher.getByRole("button", { name: Import 0 items" })).toBeDisabled();
+  await expect(teacher.getByRole("button", { name: "Import 0 items" })).toBeDisabled();
   await teacher.getByRole("link", { name: "See the bank" }).click();
   await teacher.getByRole("option", { name: /Where does a meander drop/ }).click();
   const pane = teacher.getByRole("article", { name: /^Item/ });

@@ -128,8 +128,8 @@ test("eleven kinds are answered by two students, rightly where there is a right 
   const teacher = await teacherAt(person, demo.address, "Tobias Lind");
   await teacher.goto(`${demo.address}/bank/paste`);
   await teacher.getByRole("textbox", { name: "Questions" }).fill(block);
-  await teacher.getByRole("button", { name: Import 8 items" }).click();
-  await expect(teacher.getByText("8 items taken in.")).toBeVisible();
+  await teacher.getByRole("button", { name: "Import 8 items" }).click();
+  await expect(teacher.getByText("8 items imported.")).toBeVisible();
   const { cards, ids } = await teacher.evaluate(async () => {
     const read = async (path: string) => (await (await fetch(`/api${path}`)).json()) as never;
     const { items } = (await read("/items?sort=newest&limit=8")) as { items: { id: string }[] };

@@ -59,7 +59,7 @@ test("what a search finds is changed together, and one undo gives it back", asyn
   await teacher.getByRole("combobox", { name: "Demand" }).click();
   await teacher.getByRole("option", { name: "reason" }).click();
   await expectAccessible(teacher);
-  await teacher.getByRole("button", { name: `Change ${count} items`, exact: true }).click();
+  await teacher.getByRole("button", { name: `Save ${count} items`, exact: true }).click();
   await expect(teacher.getByText(`${count} items changed.`)).toBeVisible();
   const demand = teacher.getByRole("region", { name: "Demand" });
   await expect(demand.getByRole("button")).toHaveText([`reason${count}`]);
@@ -200,7 +200,7 @@ test("a newer version of a framework: what it withdrew is marked, found and repl
   await lead.getByRole("option", { name: /^GEO\.1\.1\.a/ }).click();
   await lead
     .getByRole("dialog")
-    .getByRole("button", { name: /^Change \d+ items?$/ })
+    .getByRole("button", { name: /^Save \d+ items?$/ })
     .click();
   await expect(lead.getByText(/\d+ items changed\./)).toBeVisible();
   await bring({ ...file, CFItems: file.CFItems.filter((one) => one.humanCodingScheme !== "GEO.1.1.a") });

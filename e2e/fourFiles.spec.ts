@@ -67,33 +67,33 @@ test("four colleagues' files come into an empty department, and each says what c
     await lead.getByRole("option", { name: /all sheets/ }).click();
     await expect(understood.getByRole("article")).toHaveCount(4);
     await expect(understood).toContainText("Colour");
-    await lead.getByRole("button", { name: "Make these" }).click();
+    await lead.getByRole("button", { name: "Make 2 topics" }).click();
     await expect(understood).not.toContainText("There is no topic");
     await expectAccessible(lead);
-    await lead.getByRole("button", { name: Import 4 items" }).click();
-    await expect(said("4 items taken in").first()).toBeVisible();
+    await lead.getByRole("button", { name: "Import 4 items" }).click();
+    await expect(said("4 items imported").first()).toBeVisible();
     // Brought again, all of it is here.
     await bring("rivers.xlsx", rivers);
     await expect(lead.getByLabel("Sheet")).toHaveText(/Rivers/);
     await lead.getByRole("combobox", { name: "Sheet" }).click();
     await lead.getByRole("option", { name: /all sheets/ }).click();
     await expect(understood.getByText(/already here as item \d/)).toHaveCount(4);
-    await expect(lead.getByRole("button", { name: Import 0 items" })).toBeDisabled();
+    await expect(lead.getByRole("button", { name: "Import 0 items" })).toBeDisabled();
   });
 
   await test.step("a table in Unicode text", async () => {
     await bring("weather.txt.csv", weather);
     await expect(understood.getByRole("article")).toHaveCount(2);
     await expect(understood).toContainText("air pressure");
-    await lead.getByRole("button", { name: Import 2 items" }).click();
-    await expect(said("2 items taken in").first()).toBeVisible();
+    await lead.getByRole("button", { name: "Import 2 items" }).click();
+    await expect(said("2 items imported").first()).toBeVisible();
   });
 
   await test.step("a word-processor file", async () => {
     await bring("spits.docx", word);
     await expect(lead.getByRole("textbox", { name: "Questions" })).toHaveValue(/\*b\) Longshore drift/);
-    await lead.getByRole("button", { name: Import 1 item" }).click();
-    await expect(said("1 item taken in").first()).toBeVisible();
+    await lead.getByRole("button", { name: "Import 1 item" }).click();
+    await expect(said("1 item imported").first()).toBeVisible();
   });
 
   await test.step("pasted text: what lacks its key is named with its line", async () => {
@@ -101,7 +101,7 @@ test("four colleagues' files come into an empty department, and each says what c
     await expect(understood).toContainText("No option is marked as right.");
     await lead.getByRole("button", { name: /^Make (it|these)$/ }).click();
     await lead.getByRole("button", { name: /^Take \d items? in/ }).click();
-    await expect(said("taken in").first()).toContainText("Line 8: No option is marked as right.");
+    await expect(said("imported").first()).toContainText("Line 8: No option is marked as right.");
   });
 
   await test.step("the reserved one is reserved, the two maps are a family, the bank has every one", async () => {

@@ -22,7 +22,7 @@ test("an old revision is compared word by word and brought back, and that is und
   await expectAccessible(teacher);
   await revisions.nth(1).click();
   await expect(revisions.nth(1)).toHaveAttribute("aria-pressed", "true");
-  await teacher.getByRole("button", { name: "Restore revision 1 back" }).click();
+  await teacher.getByRole("button", { name: "Restore revision 1" }).click();
   await expect(teacher.getByText("Revision 1 is the newest again, as revision 3.")).toBeVisible();
   await expect(revisions).toHaveCount(3);
   await teacher.getByRole("button", { name: "Undo" }).click();
@@ -79,7 +79,7 @@ test("a wrong key is put right after the quiz: who gains and loses shows first, 
   await expect(share).toHaveText(/^2 of 2, between/);
   await teacher.goBack();
   await decided.getByRole("button", { name: "Undo" }).click();
-  await expect(decided.getByRole("listitem")).toContainText(["taken back by Mara Okafor"]);
+  await expect(decided.getByRole("listitem")).toContainText(["undone by Mara Okafor"]);
   await teacher.getByRole("link", { name: "Back to the results" }).click();
   await expect(share).toHaveText(/^1 of 2, between/);
   await expect(teacher.getByText("Another answer counts as well.")).toHaveCount(0);
@@ -131,7 +131,7 @@ test("look-alikes are taken apart and put together, and that is undone", async (
   await expect(teacher.getByText("There is no other item with the number “99999”.")).toBeVisible();
   await family.getByLabel("Item number").fill("#20");
   await family.getByRole("button", { name: "Make look-alikes" }).click();
-  await expect(teacher.getByText("Items 6 and 20 are look-alikes now: never both in one sitting.")).toBeVisible();
+  await expect(teacher.getByText("Items 6 and 20 are look-alikes now: never both in one quiz.")).toBeVisible();
   await expect(siblings.filter({ hasText: /^20 / })).toHaveCount(1);
   await expectAccessible(teacher);
 });

@@ -39,14 +39,14 @@ test("pasted questions are looked over, one becomes a variant of what is there, 
   await expectAccessible(teacher);
 
   await teacher.reload();
-  await expect(teacher.getByRole("button", { name: Import 3 items" })).toBeEnabled();
+  await expect(teacher.getByRole("button", { name: "Import 3 items" })).toBeEnabled();
   await second.getByRole("combobox").click();
   await teacher.getByRole("option", { name: /import as a look-alike of/ }).click();
   const third = understood.getByRole("article", { name: "Item of line 12" });
   await third.getByRole("combobox").click();
   await teacher.getByRole("option", { name: "leave out" }).click();
-  await teacher.getByRole("button", { name: Import 2 items" }).click();
-  const done = teacher.getByRole("alert").filter({ hasText: "2 items taken in, 2 not" });
+  await teacher.getByRole("button", { name: "Import 2 items" }).click();
+  const done = teacher.getByRole("alert").filter({ hasText: "2 items imported." });
   // What was taken, what was left, and why; and what is here now is not offered again.
   await expect(done).toContainText("line 12: you left it out");
   await expect(done).toContainText("Line 15: No option is marked as right.");
@@ -56,7 +56,7 @@ test("pasted questions are looked over, one becomes a variant of what is there, 
   await teacher.getByRole("button", { name: "Undo" }).click();
   await expect(teacher.getByText("2 items taken out again.")).toBeVisible();
   await expect(first).not.toContainText("already here");
-  await teacher.getByRole("button", { name: Import 2 items" }).click();
+  await teacher.getByRole("button", { name: "Import 2 items" }).click();
   await expect(first).toContainText("already here as item 341");
   await done.getByRole("link", { name: "See the bank" }).click();
   await expect(teacher.getByText("340 items")).toBeVisible();
@@ -74,7 +74,7 @@ test("pasted questions are looked over, one becomes a variant of what is there, 
   await teacher.getByRole("option", { name: /Meanders/ }).click();
   await expect(understood.getByRole("article", { name: "Item of question 1" })).toContainText("Meanders · LG.1.3");
   await expectAccessible(teacher);
-  await teacher.getByRole("button", { name: Import 4 items" }).click();
+  await teacher.getByRole("button", { name: "Import 4 items" }).click();
   await teacher.getByRole("link", { name: "See the bank" }).click();
   await expect(teacher.getByText("344 items")).toBeVisible();
 });

@@ -85,10 +85,10 @@ test("all questions on a page, in parts with their headings and words; what is o
   await expect(student.getByRole("heading", { name: /You got \d of 6/ })).toBeVisible();
 
   // One that went wrong is asked about; the teacher reads it with the results, and before the topic is taught again.
-  const why = student.getByRole("textbox", { name: /^Why did you answer so/ }).first();
+  const why = student.getByRole("textbox", { name: /^Why did you choose this/ }).first();
   await why.fill("I took the first that sounded right");
   await why.blur();
-  await expect(student.getByText("Kept.")).toBeVisible();
+  await expect(student.getByText("Saved.")).toBeVisible();
   await expectAccessible(student);
   await student.reload();
   await expect(why).toHaveValue("I took the first that sounded right");

@@ -3,14 +3,14 @@ import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
 import { Done, Moment } from "./wire.ts";
 
-export const NewPassword = z.string().min(10, "At least 10 characters.").max(200);
+export const NewPassword = z.string().min(10).max(200);
 
 export const changePassword = endpoint({
   method: "put",
   path: "/account/password",
   access: "account",
   summary: "Changes one's own password, and signs out everywhere else.",
-  body: z.object({ current: z.string().min(1, "Enter the password you have now.").max(200), password: NewPassword }),
+  body: z.object({ current: z.string().min(1, "currentPasswordMissing").max(200), password: NewPassword }),
   result: Done,
 });
 

@@ -9,6 +9,10 @@ import { LayoutPart } from "./layout.ts";
 import { Demand, Use } from "./bank.ts";
 import { count, Id, limits, Moment, Name, Share, Strand } from "./wire.ts";
 
+/** Why no student can get an item. */
+export const Hindrance = z.enum(["retired", "unfinished", "notApproved"]);
+export type Hindrance = z.infer<typeof Hindrance>;
+
 const placeBase = { id: Id, partId: Id };
 
 const FixedPlace = z.object({
@@ -49,7 +53,7 @@ const DrawPlace = z.object({
       stem: z.string(),
       topic: z.string(),
       /** Why nobody can draw it: "retired", "unfinished", "not approved yet"; null when it can be drawn. */
-      hindrance: z.string().nullable(),
+      hindrance: Hindrance.nullable(),
     }),
   ),
   expectedSeconds: z.int(),
@@ -74,7 +78,7 @@ const Range = { atLeast: z.int().min(0).max(60), atMost: z.int().min(0).max(60) 
 /** What a quiz must meet. Never two of a family, whatever is asked. */
 export const Blueprint = z.strictObject({
   schemaVersion: z.literal(1),
-  count: z.int().min(1, "Ask for at least one question.").max(limits.quizItems),
+  count: z.int().min(1, "atLeastOneQuestion").max(limits.quizItems),
   units: z.array(z.strictObject({ unitId: Id, ...Range })).max(20),
   /** Only from these topics of the course; empty: from all that have been taught. */
   topicIds: z.array(Id).max(200),
@@ -102,7 +106,7 @@ export const MixUnit = z.object({
   available: z.int(),
 });
 
-/** Something a teacher should look at before releasing. */
+/** Something a teacher should look at before releasing; the sentence is made where it is read. */
 export const Check = z.object({
   code: z.enum([
     "fewerThanAsked",
@@ -119,10 +123,14 @@ export const Check = z.object({
     "optionMoves",
     "metLately",
   ]),
-  text: z.string(),
+  /** What the sentence is made with: counts, numbers of questions and items, names. */
+  terms: z.record(z.string(), z.union([z.string(), z.number(), z.array(z.string()), z.array(z.number())])),
+  /** Items of a draw that no student can get. */
+  leftOut: z.array(z.object({ number: z.int(), hindrance: Hindrance })).optional(),
   /** The item it is about, where it is about one. */
   itemId: Id.optional(),
 });
+export type Check = z.infer<typeof Check>;
 
 const Step = z.object({ by: z.string(), isMine: z.boolean() });
 /** Whose change can be taken back next, and made again; null: there is none. */
@@ -178,10 +186,7 @@ export const composeQuiz = endpoint({
   summary: "Composes a review from what is due in a class, best items first, in a woven order.",
   params: z.object({ classId: Id }),
   body: z.object({
-    count: z
-      .int()
-      .min(1, "Ask for at least one question.")
-      .max(limits.quizItems, `At most ${limits.quizItems} questions.`),
+    count: z.int().min(1, "atLeastOneQuestion").max(limits.quizItems),
   }),
   result: Quiz,
 });
@@ -193,7 +198,7 @@ export const createQuiz = endpoint({
   summary: "Makes a quiz for a class from items chosen by hand, in the order given; without items an empty one.",
   body: z.object({
     classId: Id,
-    itemIds: z.array(Id).max(limits.quizItems, `At most ${limits.quizItems} questions.`),
+    itemIds: z.array(Id).max(limits.quizItems),
     name: Name.optional(),
   }),
   result: Quiz,
@@ -207,10 +212,7 @@ export const recomposeQuiz = endpoint({
   params: z.object({ quizId: Id }),
   body: z.object({
     version: z.int(),
-    count: z
-      .int()
-      .min(1, "Ask for at least one question.")
-      .max(limits.quizItems, `At most ${limits.quizItems} questions.`),
+    count: z.int().min(1, "atLeastOneQuestion").max(limits.quizItems),
     /** null: from what is due, without requirements. */
     blueprint: Blueprint.nullable().default(null),
   }),

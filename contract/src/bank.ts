@@ -2,6 +2,7 @@
 import type { ChangeKind } from "@verdant/core/bank/changeKind";
 import { ruleNames } from "@verdant/core/checker/finding";
 import { wents } from "@verdant/core/insight/figures";
+import { faultCodes } from "@verdant/core/items/kind";
 import { z } from "zod";
 import { customsEndpoints } from "./customs.ts";
 import { endpoint } from "./endpoint.ts";
@@ -39,37 +40,27 @@ export const KeptFindings = z
   .array(
     z.strictObject({
       rule: z.enum(ruleNames),
-      reason: z
-        .string()
-        .trim()
-        .min(1, "Say why, in a few words.")
-        .max(limits.reason, `At most ${limits.reason} characters.`),
+      reason: z.string().trim().min(1, "sayWhy").max(limits.reason),
     }),
   )
   .max(ruleNames.length)
-  .refine((all) => new Set(all.map((one) => one.rule)).size === all.length, "Each rule is kept once.");
+  .refine((all) => new Set(all.map((one) => one.rule)).size === all.length, "ruleTwice");
 
-export const Tags = z
-  .array(z.string().trim().toLowerCase().min(1).max(limits.tag, `At most ${limits.tag} characters.`))
-  .max(limits.tags, `At most ${limits.tags} tags.`);
+export const Tags = z.array(z.string().trim().toLowerCase().min(1).max(limits.tag)).max(limits.tags);
 
 /** What serves finding and planning: belongs to the item, not to its revisions. */
 /** What an item is worth in a quiz that does not say otherwise. */
-export const ItemPoints = z
-  .number()
-  .min(0)
-  .max(100, "At most 100 points.")
-  .multipleOf(0.25, "In steps of a quarter of a point.");
+export const ItemPoints = z.number().min(0).max(100).multipleOf(0.25, "quarterPoints");
 
 export const Tagging = z.object({
-  label: z.string().trim().max(limits.label, `At most ${limits.label} characters.`).nullable(),
+  label: z.string().trim().max(limits.label).nullable(),
   topicId: Id.nullable(),
   /** The shared text, map or chart it hangs on. */
   stimulusId: Id.nullable().default(null),
   standardIds: z.array(Id).max(20),
   demand: Demand,
   use: Use,
-  expectedSeconds: z.int().min(5, "At least 5 seconds.").max(7200, "At most two hours."),
+  expectedSeconds: z.int().min(5).max(7200),
   writerDifficulty: z.int().min(1).max(5),
   /** What the checker says of it and its writers keep on purpose. */
   keptFindings: KeptFindings.default([]),
@@ -79,7 +70,11 @@ export const Tagging = z.object({
 });
 export type Tagging = z.infer<typeof Tagging>;
 
-export const Fault = z.object({ path: z.array(z.union([z.string(), z.int()])), text: z.string() });
+export const Fault = z.object({
+  path: z.array(z.union([z.string(), z.int()])),
+  code: z.enum(faultCodes),
+  terms: z.object({ n: z.int().optional(), text: z.string().optional() }).optional(),
+});
 
 export const Item = z.object({
   id: Id,

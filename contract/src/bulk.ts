@@ -14,7 +14,7 @@ export const BulkChange = z
     use: Use,
     /** Retire, or take back into use what can be used. */
     status: z.enum(["approved", "retired"]),
-    expectedSeconds: z.int().min(5, "At least 5 seconds.").max(7200, "At most two hours."),
+    expectedSeconds: z.int().min(5).max(7200),
     writerDifficulty: z.int().min(1).max(5),
     points: ItemPoints,
     ownerId: Id,
@@ -27,7 +27,7 @@ export const BulkChange = z
     removeStandardIds: z.array(Id).max(20),
   })
   .partial()
-  .refine((change) => Object.keys(change).length > 0, "Say what to change.");
+  .refine((change) => Object.keys(change).length > 0, "changeNothing");
 export type BulkChange = z.infer<typeof BulkChange>;
 
 export const Which = z.union([
@@ -35,7 +35,7 @@ export const Which = z.union([
   /** All that a search finds; refused when it finds another number than the caller saw. */
   z.strictObject({
     query: listItems.query.omit({ from: true, limit: true, sort: true }),
-    expected: z.int().min(1).max(itemsInBulk, `At most ${itemsInBulk} at once. Narrow it first.`),
+    expected: z.int().min(1).max(itemsInBulk, "narrowFirst"),
   }),
 ]);
 export type Which = z.input<typeof Which>;

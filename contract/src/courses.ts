@@ -47,7 +47,7 @@ const UnitBody = z.object({
   /** Absent: a new unit. */
   id: Id.optional(),
   name: Name,
-  letter: z.string().trim().length(1, "One letter."),
+  letter: z.string().trim().length(1, "oneLetter"),
   hue: z.int().min(0).max(9),
   topicIds: z.array(Id).max(100),
 });
@@ -207,7 +207,7 @@ export const enrolStudents = endpoint({
   access: "member",
   summary: "Puts students into a class from a pasted list of names, one a line; who is there already is left as is.",
   params: z.object({ classId: Id }),
-  body: z.object({ names: z.string().min(1, "Paste at least one name.").max(50_000) }),
+  body: z.object({ names: z.string().min(1, "namesMissing").max(50_000) }),
   result: Roster,
 });
 
@@ -230,7 +230,7 @@ export const setGroup = endpoint({
   access: "member",
   summary: "Makes a group of a class or sets its name and students.",
   params: z.object({ classId: Id, groupId: Id }),
-  body: z.object({ name: Name, studentIds: z.array(Id).min(1, "Choose at least one student.").max(400) }),
+  body: z.object({ name: Name, studentIds: z.array(Id).min(1, "chooseStudents").max(400) }),
   result: Roster,
 });
 

@@ -25,9 +25,9 @@ const OptionSetBody = z.object({
   name: Name,
   words: z
     .array(z.string().trim().min(1).max(limits.typedAnswer))
-    .min(2, "At least two words.")
+    .min(2, "setNeedsTwo")
     .max(limits.options)
-    .refine((words) => new Set(words).size === words.length, "Each word once."),
+    .refine((words) => new Set(words).size === words.length, "wordTwice"),
 });
 
 export const listOptionSets = endpoint({

@@ -18,7 +18,7 @@ import { Done, Id, limits, Moment, Strand } from "./wire.ts";
 export const Rules = z.strictObject({
   schemaVersion: z.literal(1),
   preset: z.enum(presetNames),
-  goes: z.int().min(1, "At least one go.").max(50, "At most 50 goes; or as many as they like.").nullable(),
+  goes: z.int().min(1).max(50).nullable(),
   waitHours: z
     .int()
     .min(0)
@@ -26,7 +26,7 @@ export const Rules = z.strictObject({
   counts: z.enum(countings),
   openness: z.enum(opennessLevels),
   openFrom: z.enum(openFrom),
-  timeLimitMinutes: z.int().min(1, "At least one minute.").max(600, "At most ten hours.").nullable(),
+  timeLimitMinutes: z.int().min(1).max(600).nullable(),
   graceMinutes: z.int().min(0).max(1440),
   optionsMix: z.boolean(),
   ownOrder: z.boolean(),
@@ -85,7 +85,7 @@ export const releaseQuiz = endpoint({
   body: z.object({
     version: z.int(),
     rules: Rules,
-    targets: z.array(TargetBody).min(1, "Choose who gets it.").max(200),
+    targets: z.array(TargetBody).min(1, "chooseTargets").max(200),
   }),
   result: Release,
 });

@@ -3,6 +3,7 @@ import { opinionForms } from "@verdant/core/items/opinion";
 import { tolerances } from "@verdant/core/items/numeric";
 import { scorings } from "@verdant/core/items/severalRightAnswers";
 import { z } from "zod";
+import { FieldProblem, Problem } from "./problem.ts";
 import { Demand, ItemPoints, KeptFindings, Status, Tags, Use } from "./bank.ts";
 import { endpoint } from "./endpoint.ts";
 import { OtherUnits } from "./items/numeric.ts";
@@ -301,8 +302,8 @@ export const Transfer = z.object({
   /** Of an import that is done. */
   imported: Imported.nullable(),
   /** Why it failed; nothing was changed then. */
-  problem: z
-    .object({ detail: z.string(), errors: z.array(z.object({ pointer: z.string(), detail: z.string() })) })
+  problem: Problem.pick({ code: true, terms: true })
+    .extend({ errors: z.array(FieldProblem) })
     .nullable(),
 });
 export type Transfer = z.infer<typeof Transfer>;

@@ -19,7 +19,7 @@ export const findAnything = endpoint({
   path: "/found",
   access: "member",
   summary: "The first few of each sort of thing whose name holds the words; items by the bank's own search.",
-  query: z.object({ text: z.string().trim().min(1, "Type a word.").max(200) }),
+  query: z.object({ text: z.string().trim().min(1, "wordMissing").max(200) }),
   result: z.object({ found: z.array(Found) }),
 });
 

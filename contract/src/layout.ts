@@ -14,16 +14,16 @@ const LayoutPlace = z.discriminatedUnion("type", [
   }),
   z.strictObject({
     type: z.literal("draw"),
-    itemIds: z.array(Id).min(1).max(200, "A pool holds at most 200 items."),
-    take: z.int().min(1, "Draw at least one.").max(limits.quizItems),
+    itemIds: z.array(Id).min(1).max(200),
+    take: z.int().min(1, "drawAtLeastOne").max(limits.quizItems),
     points: points.default(1),
   }),
-  z.strictObject({ type: z.literal("interlude"), text: z.string().trim().min(1, "Write a sentence.").max(2000) }),
+  z.strictObject({ type: z.literal("interlude"), text: z.string().trim().min(1, "sentenceMissing").max(2000) }),
 ]);
 
 export const LayoutPart = z.strictObject({
   heading: z.string().trim().max(limits.name).nullable(),
   instruction: z.string().trim().max(2000).nullable(),
   orderRule: z.enum(orderRules).default("woven"),
-  places: z.array(LayoutPlace).max(limits.quizItems, `At most ${limits.quizItems} places in a part.`),
+  places: z.array(LayoutPlace).max(limits.quizItems),
 }) satisfies z.ZodType<CoreLayoutPart>;

@@ -24,7 +24,7 @@ export const KeptMedia = z.object({
 });
 export type KeptMedia = z.infer<typeof KeptMedia>;
 
-const said = z.string().trim().max(limits.alt, `At most ${limits.alt} characters.`);
+const said = z.string().trim().max(limits.alt);
 
 export const listMedia = endpoint({
   method: "get",

@@ -56,7 +56,7 @@ export const changeGrants = endpoint({
   access: "lead",
   summary: "Changes what a guest gets to see and write, from the next request on.",
   params: z.object({ personId: Id }),
-  body: z.object({ grants: z.array(Grant).min(1, "End the access of a guest who is to see nothing.").max(100) }),
+  body: z.object({ grants: z.array(Grant).min(1, "guestSeesNothing").max(100) }),
   result: Done,
 });
 
@@ -111,7 +111,7 @@ export const invite = endpoint({
     })
     .refine((body) => (body.role === "guest") === body.grants.length > 0, {
       path: ["grants"],
-      message: "Say what the guest may see; colleagues see everything.",
+      message: "grantsForGuestsOnly",
     }),
   result: z.object({ id: Id, link: z.string() }),
 });
@@ -152,7 +152,7 @@ export const acceptInvitation = endpoint({
   summary: "Comes in by a link: with an account that is there by its password, else with a new one. Signs in at once.",
   body: z.object({
     secret: Secret,
-    email: z.email("Enter an e-mail address.").max(254),
+    email: z.email("emailWrong").max(254),
     password: NewPassword,
     /** Of a new account. */
     name: Name.optional(),

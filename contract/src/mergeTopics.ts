@@ -29,7 +29,7 @@ export const splitTopic = endpoint({
   access: "member",
   summary: "Moves the items of a topic that serve some standards, with their evidence, into a new topic beside it.",
   params: z.object({ topicId: Id }),
-  body: z.object({ name: Name, standardIds: z.array(Id).min(1, "Choose a standard at least.").max(60) }),
+  body: z.object({ name: Name, standardIds: z.array(Id).min(1, "chooseStandard").max(60) }),
   result: z.object({ topicId: Id, items: z.int() }),
 });
 

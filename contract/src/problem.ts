@@ -17,14 +17,21 @@ export const problemKinds = {
 } as const;
 export type ProblemKind = keyof typeof problemKinds;
 
+const Terms = z.record(z.string(), z.union([z.string(), z.number()]));
+
+/** What is wrong with one part of the input, as a JSON pointer into it. */
+export const FieldProblem = z.object({ pointer: z.string(), code: z.string(), terms: Terms });
+export type FieldProblem = z.infer<typeof FieldProblem>;
+
 export const Problem = z.object({
   type: z.string(),
   title: z.string(),
   status: z.int(),
-  detail: z.string().optional(),
+  /** One of problemCodes.ts; the sentence is made of it and its terms where it is read. */
+  code: z.string(),
+  terms: Terms,
   instance: z.string().optional(),
-  /** Which parts of the input are wrong, as JSON pointers into it. */
-  errors: z.array(z.object({ pointer: z.string(), detail: z.string() })).optional(),
+  errors: z.array(FieldProblem).optional(),
   /**
    * Try again with the header x-work: `challenge:counter`, where the counter is a number that makes the SHA-256 of that
    * text begin with so many zero bits.

@@ -66,7 +66,7 @@ export const submitForReview = endpoint({
   result: z.object({ submitted: z.int() }),
 });
 
-const words = z.string().trim().max(limits.comment, `At most ${limits.comment} characters.`);
+const words = z.string().trim().max(limits.comment);
 
 export const decideReview = endpoint({
   method: "post",
@@ -79,7 +79,7 @@ export const decideReview = endpoint({
     .object({ revisionId: Id, decision: z.enum(["approve", "sendBack", "withdraw"]), words })
     .refine((body) => body.decision !== "sendBack" || body.words !== "", {
       path: ["words"],
-      message: "Say in a few words what is to be done.",
+      message: "sayWhatToDo",
     }),
   result: Done,
 });
@@ -116,7 +116,7 @@ export const addComment = endpoint({
   params: z.object({ itemId: Id }),
   body: z
     .object({ revisionId: Id, field: z.enum(contentFields).nullable(), body: words, suggestion: Content.nullable() })
-    .refine((body) => body.suggestion !== null || body.body !== "", { path: ["body"], message: "Write something." }),
+    .refine((body) => body.suggestion !== null || body.body !== "", { path: ["body"], message: "textEmpty" }),
   result: z.object({ id: Id }),
 });
 

@@ -4,9 +4,9 @@ import { endpoint } from "./endpoint.ts";
 import { Done, Id } from "./wire.ts";
 
 /** A code as people write it: six digits of the app, or a recovery code, with spaces and hyphens as they like. */
-export const Code = z.string().trim().min(6, "A code has six digits or more.").max(40);
+export const Code = z.string().trim().min(6, "codeDigits").max(40);
 
-const Password = z.string().min(1, "Enter your password.").max(200);
+const Password = z.string().min(1, "passwordMissing").max(200);
 /** Shown once; each works once. */
 const Codes = z.object({ codes: z.array(z.string()) });
 

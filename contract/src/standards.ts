@@ -3,7 +3,7 @@ import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
 import { Done, Id, Name } from "./wire.ts";
 
-const SecureLine = z.number().min(0.3, "At least 30 %.").max(0.95, "At most 95 %.");
+const SecureLine = z.number().min(0.3).max(0.95);
 
 export const Standard = z.object({
   id: Id,

@@ -9,7 +9,7 @@ import { Done, Id, limits, Moment } from "./wire.ts";
 
 export const StimulusContent = z.strictObject({
   schemaVersion: z.literal(1),
-  title: z.string().trim().max(limits.name, `At most ${limits.name} characters.`),
+  title: z.string().trim().max(limits.name),
   text: RichText,
 }) satisfies z.ZodType<Stimulus>;
 

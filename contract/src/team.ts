@@ -46,7 +46,7 @@ export const signUp = endpoint({
   body: z.object({
     department: Name,
     name: Name,
-    email: z.email("Enter an e-mail address.").max(254),
+    email: z.email("emailWrong").max(254),
     password: NewPassword,
     timeZone: z.string().max(60),
     code: Code.optional(),
@@ -60,8 +60,8 @@ export const signIn = endpoint({
   access: "public",
   summary: "Signs a member in by e-mail and password.",
   body: z.object({
-    email: z.string().trim().min(3, "Enter your e-mail address.").max(254),
-    password: z.string().min(1, "Enter your password.").max(200),
+    email: z.string().trim().min(3, "emailMissing").max(254),
+    password: z.string().min(1, "passwordMissing").max(200),
     /** Of the second factor, for those who have one. */
     code: Code.optional(),
   }),
@@ -81,7 +81,7 @@ export const enter = endpoint({
   path: "/entry",
   access: "public",
   summary: "Lets a student in by the words of the entry card.",
-  body: z.object({ card: z.string().trim().min(1, "Enter the words of your card.").max(80) }),
+  body: z.object({ card: z.string().trim().min(1, "cardMissing").max(80) }),
   result: Session,
 });
 

@@ -29,7 +29,7 @@ export const keepView = endpoint({
   summary: "Keeps a view of the bank under a name, in place of one of that name.",
   body: z.object({
     name: Name,
-    address: z.string().max(4000, "At most 4000 characters."),
+    address: z.string().max(4000),
     isShared: z.boolean(),
   }),
   result: z.object({ id: Id }),

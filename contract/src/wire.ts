@@ -44,15 +44,15 @@ export const limits = {
 export const Id = z.uuid();
 const isOfOurTime = (text: string) => /^(19|20|21)/.test(text);
 /** A local date, YYYY-MM-DD, from 1900 to 2199. */
-export const LocalDate = z.iso.date().refine(isOfOurTime, "This date is too far away.");
+export const LocalDate = z.iso.date().refine(isOfOurTime, "dateTooFar");
 /** A moment, ISO 8601 in UTC, in those years. */
-export const Moment = z.iso.datetime().refine(isOfOurTime, "This date is too far away.");
+export const Moment = z.iso.datetime().refine(isOfOurTime, "dateTooFar");
 
-export const Name = z.string().trim().min(1, "Give it a name.").max(limits.name, `At most ${limits.name} characters.`);
+export const Name = z.string().trim().min(1, "nameMissing").max(limits.name);
 
 /** Part of a person's name: people have names of one word, and very long ones, in any script. */
-const namePart = z.string().trim().max(limits.personName, `At most ${limits.personName} characters.`);
-export const GivenName = namePart.min(1, "Give a name.");
+const namePart = z.string().trim().max(limits.personName);
+export const GivenName = namePart.min(1, "personNameMissing");
 /** Empty for whoever has one name only. */
 export const FamilyName = namePart;
 

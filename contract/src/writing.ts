@@ -95,7 +95,7 @@ export const setGoal = endpoint({
   body: z.object({
     topicId: Id,
     personId: Id.nullable(),
-    wanted: z.int().min(1, "At least one item.").max(1000, "At most 1000 items."),
+    wanted: z.int().min(1).max(1000),
     until: LocalDate.nullable(),
   }),
   result: Done,

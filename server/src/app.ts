@@ -120,7 +120,7 @@ export function createApp(parts: Parts): Express {
   ];
   for (const mountFeature of features) mountFeature(api);
   api.use((req) => {
-    throw new Failure("missing", `There is nothing at ${req.baseUrl}${req.path}.`);
+    throw new Failure("nothingHere");
   });
   app.use("/api", api);
   mountShell(app, builtPages);
@@ -141,16 +141,14 @@ const mustNotBeFull =
   (req, _res, next) => {
     const { waiting, most } = poolState(db);
     const isFull = waiting >= mostWaiting * most && req.path !== health.path;
-    next(
-      isFull ? new Failure("unavailable", "Too many ask at once. Nothing was lost; try again in a moment.") : undefined,
-    );
+    next(isFull ? new Failure("tooManyAtOnce") : undefined);
   };
 
 /** Looks at a body before it is parsed: what it would cost is bounded, and whether its text can be kept is noted. */
 const mustBeBounded =
   (values: number) =>
   (req: IncomingMessage, _res: unknown, body: Buffer): void => {
-    if (!isBounded(body, { depth: 100, values })) throw new Failure("tooLarge", "This request holds too much at once.");
+    if (!isBounded(body, { depth: 100, values })) throw new Failure("requestTooDeep");
     (req as Request).mayBeIllFormed = mayBeIllFormed(body);
   };
 

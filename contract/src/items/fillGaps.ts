@@ -19,8 +19,8 @@ export const FillGapsContent = z.strictObject({
   scoring: z.enum(scorings),
   passage: z
     .array(z.discriminatedUnion("type", [Text, Gap]))
-    .max(4 * limits.options, `At most ${2 * limits.options} gaps.`)
-    .refine((parts) => idsDiffer(parts.filter((part) => part.type === "gap")), "Ids of gaps must differ."),
+    .max(4 * limits.options)
+    .refine((parts) => idsDiffer(parts.filter((part) => part.type === "gap")), "idsDoubled"),
   allowsNearMiss: z.boolean(),
   ...feedback,
 }) satisfies z.ZodType<FillGaps>;
@@ -30,7 +30,7 @@ export const FillGapsResponse = z.strictObject({
   filled: z
     .array(z.strictObject({ gapId: OptionId, text: TypedText }))
     .max(4 * limits.options)
-    .refine((all) => new Set(all.map((one) => one.gapId)).size === all.length, "One answer for each gap."),
+    .refine((all) => new Set(all.map((one) => one.gapId)).size === all.length, "oneAnswerEach"),
 }) satisfies z.ZodType<FillGapsAnswer>;
 
 export const FillGapsStudentView = z.strictObject({

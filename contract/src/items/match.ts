@@ -16,12 +16,9 @@ export const MatchContent = z.strictObject({
   scoring: z.enum(scorings),
   pairs: z
     .array(z.strictObject({ id: OptionId, left: RichText, rightId: OptionId, rationale: RichText.optional() }))
-    .max(limits.options, `At most ${limits.options} pairs.`)
-    .refine(idsDiffer, "Ids of pairs must differ."),
-  rights: z
-    .array(Right)
-    .max(limits.options, `At most ${limits.options} answers.`)
-    .refine(idsDiffer, "Ids of answers must differ."),
+    .max(limits.options)
+    .refine(idsDiffer, "idsDoubled"),
+  rights: z.array(Right).max(limits.options).refine(idsDiffer, "idsDoubled"),
   ...feedback,
 }) satisfies z.ZodType<Match>;
 
@@ -30,7 +27,7 @@ export const MatchResponse = z.strictObject({
   chosen: z
     .array(z.strictObject({ pairId: OptionId, rightId: OptionId }))
     .max(limits.options)
-    .refine((all) => new Set(all.map((one) => one.pairId)).size === all.length, "One answer for each."),
+    .refine((all) => new Set(all.map((one) => one.pairId)).size === all.length, "oneAnswerEach"),
 }) satisfies z.ZodType<MatchAnswer>;
 
 export const MatchStudentView = z.strictObject({

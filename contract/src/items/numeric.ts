@@ -11,13 +11,13 @@ import { ExpectedWrong, feedback, TypedText } from "./options.ts";
 import { RichText } from "./richText.ts";
 
 const kind = z.literal("numeric");
-const unit = z.string().max(40, "At most 40 characters.");
+const unit = z.string().max(40);
 
 export const OtherUnits = z
   .array(
     z.strictObject({
       unit: unit.min(1),
-      factor: z.number().refine((factor) => factor !== 0, "A factor is not nought."),
+      factor: z.number().refine((factor) => factor !== 0, "factorNought"),
       offset: z.number(),
     }) satisfies z.ZodType<OtherUnit>,
   )

@@ -15,7 +15,7 @@ const kind = z.literal("opinion");
 const parts = {
   stem: RichText,
   form: z.enum(opinionForms),
-  choices: OptionViews.max(limits.options).refine(idsDiffer, "Ids of choices must differ."),
+  choices: OptionViews.max(limits.options).refine(idsDiffer, "idsDoubled"),
   steps: z.int().min(stepCounts.least).max(stepCounts.most),
   low: TypedText,
   high: TypedText,

@@ -18,17 +18,14 @@ const OneOption = z.strictObject({
   staysPut: z.boolean().optional(),
 }) satisfies z.ZodType<Option>;
 
-export const Options = z
-  .array(OneOption)
-  .max(limits.options, `At most ${limits.options} options.`)
-  .refine(idsDiffer, "Option ids must differ.");
+export const Options = z.array(OneOption).max(limits.options).refine(idsDiffer, "idsDoubled");
 
 const OneOptionView = z.strictObject({ id: OptionId, text: RichText }) satisfies z.ZodType<OptionView>;
 export const OptionViews = z.array(OneOptionView);
 
 export const feedback = { explanation: RichText.optional(), nextStep: RichText.optional() };
 
-export const TypedText = z.string().max(limits.typedAnswer, `At most ${limits.typedAnswer} characters.`);
+export const TypedText = z.string().max(limits.typedAnswer);
 
 export const ExpectedWrong = z
   .array(
@@ -40,4 +37,4 @@ export const ExpectedWrong = z
     }) satisfies z.ZodType<ExpectedWrongAnswer>,
   )
   .max(limits.typedAnswers)
-  .refine(idsDiffer, "Ids of expected answers must differ.");
+  .refine(idsDiffer, "idsDoubled");

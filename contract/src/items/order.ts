@@ -13,10 +13,7 @@ export const OrderContent = z.strictObject({
   schemaVersion: z.literal(1),
   stem: RichText,
   scoring: z.enum(scorings),
-  steps: OptionViews.max(limits.options, `At most ${limits.options} things to put in order.`).refine(
-    idsDiffer,
-    "Ids of what is put in order must differ.",
-  ),
+  steps: OptionViews.max(limits.options).refine(idsDiffer, "idsDoubled"),
   first: TypedText,
   last: TypedText,
   ...feedback,
@@ -27,7 +24,7 @@ export const OrderResponse = z.strictObject({
   order: z
     .array(OptionId)
     .max(limits.options)
-    .refine((ids) => new Set(ids).size === ids.length, "Each stands in one place."),
+    .refine((ids) => new Set(ids).size === ids.length, "oneStepOnePlace"),
 }) satisfies z.ZodType<OrderAnswer>;
 
 export const OrderStudentView = z.strictObject({

@@ -19,7 +19,7 @@ export const Shape = z.discriminatedUnion("type", [
   z.strictObject({ type: z.literal("circle"), x: length, y: length, radius: length }),
   z.strictObject({
     type: z.literal("polygon"),
-    points: z.array(Point).min(3, "A polygon has at least three corners.").max(limits.corners),
+    points: z.array(Point).min(3, "polygonCorners").max(limits.corners),
   }),
 ]) satisfies z.ZodType<ShapeType>;
 
@@ -39,8 +39,8 @@ export const PointOnImageContent = z.strictObject({
         misconceptionId: z.uuid().optional(),
       }),
     )
-    .max(limits.options, `At most ${limits.options} places.`)
-    .refine(idsDiffer, "Ids of places must differ."),
+    .max(limits.options)
+    .refine(idsDiffer, "idsDoubled"),
   showsRegions: z.boolean(),
   ...feedback,
 }) satisfies z.ZodType<PointOnImage>;

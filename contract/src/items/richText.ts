@@ -16,13 +16,13 @@ const Marks = z.array(z.enum(["bold", "italic", "subscript", "superscript"])).ma
 const InlineSchema = z.discriminatedUnion("type", [
   z.strictObject({
     type: z.literal("text"),
-    text: z.string().min(1).max(limits.run, `At most ${limits.run} characters in one piece of text.`),
+    text: z.string().min(1).max(limits.run),
     marks: Marks.optional(),
   }),
   z.strictObject({ type: z.literal("lineBreak") }),
   z.strictObject({
     type: z.literal("maths"),
-    latex: z.string().min(1).max(limits.latex, `At most ${limits.latex} characters in one formula.`),
+    latex: z.string().min(1).max(limits.latex),
     /** Whatever is sent is replaced: the server makes it of the LaTeX. */
     mathml: z.string().max(limits.mathml),
   }),
@@ -38,8 +38,8 @@ const Cell = z.array(ParagraphSchema).max(limits.blocks);
 export const Image = z.strictObject({
   type: z.literal("image"),
   hash: z.string().regex(/^[0-9a-f]{64}$/),
-  alt: z.string().max(limits.alt, `At most ${limits.alt} characters.`),
-  credit: z.string().max(limits.alt, `At most ${limits.alt} characters.`),
+  alt: z.string().max(limits.alt),
+  credit: z.string().max(limits.alt),
   width: z.int().positive().max(20_000),
   height: z.int().positive().max(20_000),
 }) satisfies z.ZodType<ImageType>;
@@ -47,9 +47,9 @@ export const Image = z.strictObject({
 const Recording = z.strictObject({
   type: z.enum(recordingKinds),
   hash: z.string().regex(/^[0-9a-f]{64}$/),
-  title: z.string().max(limits.alt, `At most ${limits.alt} characters.`),
-  transcript: z.string().max(limits.transcript, `At most ${limits.transcript} characters in one transcript.`),
-  credit: z.string().max(limits.alt, `At most ${limits.alt} characters.`),
+  title: z.string().max(limits.alt),
+  transcript: z.string().max(limits.transcript),
+  credit: z.string().max(limits.alt),
 }) satisfies z.ZodType<RecordingType>;
 
 const BlockSchema = z.discriminatedUnion("type", [
@@ -65,7 +65,7 @@ const BlockSchema = z.discriminatedUnion("type", [
       .array(z.array(Cell).min(1).max(limits.tableColumns))
       .min(1)
       .max(limits.tableRows)
-      .refine((rows) => new Set(rows.map((row) => row.length)).size === 1, "All rows of a table are equally long."),
+      .refine((rows) => new Set(rows.map((row) => row.length)).size === 1, "rowsUneven"),
   }),
   Image,
   Recording,
@@ -73,5 +73,5 @@ const BlockSchema = z.discriminatedUnion("type", [
 
 export const RichText: z.ZodType<Tree, Tree> = z.strictObject({
   type: z.literal("richText"),
-  content: z.array(BlockSchema).max(limits.blocks, `At most ${limits.blocks} paragraphs.`),
+  content: z.array(BlockSchema).max(limits.blocks),
 });

@@ -8,15 +8,15 @@ const kind = z.literal("written");
 const Lines = z.int().min(1).max(40);
 
 /** In steps of a quarter. */
-export const LevelPoints = z.number().min(0).max(100).multipleOf(0.25, "Points go in steps of a quarter.");
+export const LevelPoints = z.number().min(0).max(100).multipleOf(0.25, "quarterPoints");
 
 export const Criterion = z.strictObject({
   id: OptionId,
   name: TypedText,
   levels: z
     .array(z.strictObject({ id: OptionId, points: LevelPoints, text: z.string().max(1000) }))
-    .max(10, "At most 10 levels.")
-    .refine(idsDiffer, "Ids of levels must differ."),
+    .max(10)
+    .refine(idsDiffer, "idsDoubled"),
 });
 
 export const WrittenContent = z.strictObject({
@@ -24,7 +24,7 @@ export const WrittenContent = z.strictObject({
   schemaVersion: z.literal(1),
   stem: RichText,
   lines: Lines,
-  criteria: z.array(Criterion).max(12, "At most 12 criteria.").refine(idsDiffer, "Ids of criteria must differ."),
+  criteria: z.array(Criterion).max(12).refine(idsDiffer, "idsDoubled"),
   showsCriteria: z.boolean(),
   modelAnswer: RichText.optional(),
   ...feedback,

@@ -30,16 +30,25 @@ export const ruleNames = [
 ] as const;
 export type RuleName = (typeof ruleNames)[number];
 
+export interface FindingTerms {
+  /** A place counted from 1, a count, an age in years, or the number of an item. */
+  readonly n?: number;
+  readonly of?: number;
+  /** The place that one click would move it to. */
+  readonly to?: number;
+  readonly word?: string;
+  readonly other?: string;
+}
+
+/** What was found; its sentence, and why it matters, are made where it is read. */
 export interface Finding {
   readonly rule: RuleName;
-  /** What was found, naming the place. */
-  readonly text: string;
-  /** Why it matters, in one sentence. */
-  readonly reason: string;
-  /** What one click would do about it. */
-  readonly mend?: { readonly label: string; readonly content: Content } | undefined;
-  /** Words that the department may say are its own. */
-  readonly words?: readonly string[] | undefined;
+  /** What the sentence is made with: which place, of how many, which words. */
+  readonly terms?: FindingTerms | undefined;
+  /** What the content would be after one click. */
+  readonly mend?: { readonly content: Content } | undefined;
+  /** Words that no dictionary knows; the department may say that they are its own. */
+  readonly misspelt?: readonly Misspelt[] | undefined;
 }
 
 /** A finding that somebody keeps on purpose. */

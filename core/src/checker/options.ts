@@ -35,8 +35,6 @@ export const keyLongest = forOptions((content, filled) => {
   return [
     {
       rule: "keyLongest",
-      text: "The right answer is much longer than the others.",
-      reason: "Students learn that the longest answer is the right one. Shorten it, or say as much in the others.",
     },
   ];
 });
@@ -61,10 +59,8 @@ export const keyPlace: Rule = (content, { lastKeyPlaces = [] }) => {
     : [
         {
           rule: "keyPlace",
-          text: `The right answer stands in place ${place + 1}, as in your last ${before.length} items.`,
-          reason: "Where options do not mix, as on paper, students learn the place instead of the answer.",
+          terms: { n: place + 1, of: before.length, to: to + 1 },
           mend: {
-            label: `Move it to place ${to + 1}`,
             content: { ...content, options: [...others.slice(0, to), key, ...others.slice(to)] },
           },
         },
@@ -83,8 +79,7 @@ export const nearEqual = forOptions((_content, filled) => {
         return [
           {
             rule: "nearEqual",
-            text: `${named(first.text, j)} and ${named(second.text, i)} can hardly be told apart.`,
-            reason: "Two options that say the same cannot both be judged; a clever student rules both out.",
+            terms: { word: named(first.text, j), other: named(second.text, i) },
           },
         ];
     }
@@ -110,8 +105,7 @@ export const absoluteWords = forOptions((content, filled) => {
   return [
     {
       rule: "absoluteWords",
-      text: `Only a wrong answer says “${word}”: ${named(option.text, at)}.`,
-      reason: "Words without exception mark an answer as wrong for whoever knows nothing of the matter.",
+      terms: { word, other: named(option.text, at) },
     },
   ];
 });
@@ -128,8 +122,7 @@ export const echoOfStem = forOptions((content, filled) => {
   return [
     {
       rule: "echoOfStem",
-      text: `“${echo}” stands in the question and in the right answer only.`,
-      reason: "The echo points at the key. Use another word, or let a distractor echo too.",
+      terms: { word: echo },
     },
   ];
 });
@@ -143,8 +136,7 @@ export const articleGivesAway = forOptions((content, filled) => {
   return [
     {
       rule: "articleGivesAway",
-      text: `“${article}” at the end of the question fits only some of the options.`,
-      reason: "Grammar rules the others out. Put the article into each option, or write “a or an”.",
+      terms: { word: article },
     },
   ];
 });
@@ -160,10 +152,8 @@ export const aboveMixes = forOptions((content) => {
   return [
     {
       rule: "aboveMixes",
-      text: `${named(option.text, content.options.indexOf(option))} would mix with the other options.`,
-      reason: "It makes sense in the last place only.",
+      terms: { word: named(option.text, content.options.indexOf(option)) },
       mend: {
-        label: "Put it last, where it stays",
         content: { ...content, options: [...others, { ...option, staysPut: true }] },
       },
     },
@@ -188,10 +178,8 @@ export const citesPlace = forOptions((content) => {
   return [
     {
       rule: "citesPlace",
-      text: `“${found}” names an option by its place.`,
-      reason: "Options come in another order for each student. Name it by its words, or let all options stay put.",
+      terms: { word: found },
       mend: {
-        label: "Let all options stay put",
         content: withOptions(content, (option) => ({ ...option, staysPut: true })),
       },
     },
@@ -215,10 +203,8 @@ export const naturalOrder = forOptions((content, filled) => {
   return [
     {
       rule: "naturalOrder",
-      text: "The options are numbers, but not in their order.",
-      reason: "In order nobody has to search; and the place of the key then says nothing.",
+
       mend: {
-        label: "Put them in order, where they stay",
         content: { ...content, options: ordered.map((option) => ({ ...option, staysPut: true })) },
       },
     },
@@ -235,8 +221,7 @@ export const repeatedBeginning = forOptions((_content, filled) => {
   return [
     {
       rule: "repeatedBeginning",
-      text: `Every option begins with “${first.slice(0, shared).join(" ")}”.`,
-      reason: "Words that all options share belong into the question: then there is less to read.",
+      terms: { word: first.slice(0, shared).join(" ") },
     },
   ];
 });
@@ -247,8 +232,6 @@ export const everythingRight = forOptions((content, filled) =>
     ? [
         {
           rule: "everythingRight",
-          text: "Every option is right.",
-          reason: "Whoever ticks everything gets all the credit. Add one that is wrong.",
         },
       ]
     : [],

@@ -41,20 +41,16 @@ export const spelling: Rule = (content, { misspelt = [] }) => {
   const written = new Set(wordsToSpell(content));
   const wrong = misspelt.filter(({ word }) => written.has(word));
   if (wrong.length === 0) return [];
-  const named = wrong.map(({ word, suggestion }) =>
-    suggestion === null ? `“${word}”` : `“${word}” (perhaps “${suggestion}”)`,
-  );
   const mendable = wrong.filter(({ suggestion }) => suggestion !== null);
   const [only] = mendable;
   return [
     {
       rule: "spelling",
-      text: `${named.join(", ")} ${wrong.length === 1 ? "is" : "are"} not in the dictionary.`,
-      reason: "A slip in a word distracts, and in a key it costs points.",
-      words: wrong.map(({ word }) => word),
+
+      terms: { word: mendable.length === 1 ? (only?.suggestion ?? "") : "" },
+      misspelt: wrong,
       ...(only && {
         mend: {
-          label: mendable.length === 1 ? `Write “${only.suggestion ?? ""}”` : "Write what is suggested",
           content: mendable.reduce((mended, one) => withWord(mended, one), content),
         },
       }),

@@ -23,9 +23,8 @@ export const negationUnmarked: Rule = (content) => {
   return [
     {
       rule: "negationUnmarked",
-      text: `“${word}” turns the question round and is easily read over.`,
-      reason: "Make it stand out, or better ask for what is true.",
-      mend: { label: `Make “${word}” bold`, content: { ...content, stem: boldened(content.stem, turning) } },
+      terms: { word },
+      mend: { content: { ...content, stem: boldened(content.stem, turning) } },
     },
   ];
 };
@@ -62,8 +61,7 @@ export const doubleNegation: Rule = (content) => {
     : [
         {
           rule: "doubleNegation",
-          text: `The question is negative, and so is option ${at + 1}.`,
-          reason: "Two negations test reading, not the subject.",
+          terms: { n: at + 1 },
         },
       ];
 };
@@ -78,8 +76,7 @@ export const hardToRead: Rule = (content) => {
     : [
         {
           rule: "hardToRead",
-          text: `The question reads like a text for ${Math.round(grade + 5)} year olds.`,
-          reason: "Long sentences and long words test reading. Split the sentence, or use shorter words.",
+          terms: { n: Math.round(grade + 5) },
         },
       ];
 };
@@ -94,8 +91,6 @@ export const explanationMissing: Rule = (content) =>
     : [
         {
           rule: "explanationMissing",
-          text: "There is no explanation.",
-          reason: "Whoever gets it wrong learns most from two lines on why.",
         },
       ];
 
@@ -108,11 +103,7 @@ export const reasonsMissing: Rule = (content) => {
     : [
         {
           rule: "reasonsMissing",
-          text:
-            without.length === wrong.length
-              ? "No wrong answer says why it is wrong."
-              : `${without.length} of ${wrong.length} wrong answers do not say why they are wrong.`,
-          reason: "The reason for just the answer that was chosen helps more than the general explanation.",
+          terms: { n: without.length, of: wrong.length },
         },
       ];
 };
@@ -125,8 +116,6 @@ export const unitMissing: Rule = (content) =>
     ? [
         {
           rule: "unitMissing",
-          text: "A quantity is asked for, but no unit stands beside the field.",
-          reason: "Without it a right number may be meant in another unit.",
         },
       ]
     : [];
@@ -140,8 +129,6 @@ export const creditMissing: Rule = (content) => {
     : [
         {
           rule: "creditMissing",
-          text: "A picture or recording does not say who made it and under which licence.",
-          reason: "Without that the department may not pass it on.",
         },
       ];
 };
@@ -157,8 +144,6 @@ export const variantKeepsKey: Rule = (content, { original }): Finding[] => {
     ? [
         {
           rule: "variantKeepsKey",
-          text: "A word of the question was swapped, and the key is still the original's.",
-          reason: "The commonest mistake in a look-alike is a key that no longer fits.",
         },
       ]
     : [];
@@ -178,8 +163,6 @@ export const variantAddsNot: Rule = (content, { original }) => {
     ? [
         {
           rule: "variantAddsNot",
-          text: "This variant only adds a negation.",
-          reason: "That is a trap, not another question. Swap the term that is asked about instead.",
         },
       ]
     : [];
@@ -196,9 +179,7 @@ export const veryLike: Rule = (content, context) =>
     ? [
         {
           rule: "veryLike",
-          text: `It is very like item ${context.nearest.number}: “${headline(context.nearest.content.stem)}”.`,
-          reason:
-            "Two of the same would meet in one quiz. Variants of one another never do: make it a variant of that item.",
+          terms: { n: context.nearest.number, word: headline(context.nearest.content.stem) },
         },
       ]
     : [];
@@ -209,8 +190,7 @@ export const reservedShown: Rule = (content, context) =>
     ? [
         {
           rule: "reservedShown",
-          text: `It asks nearly what item ${context.nearest.number} asks, which is kept for tests.`,
-          reason: "Practice items are shown with their key after a sitting. Whoever has had this one knows the test.",
+          terms: { n: context.nearest.number },
         },
       ]
     : [];

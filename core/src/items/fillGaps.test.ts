@@ -1,3 +1,4 @@
+import { faultLine } from "../testing/faultLine.ts";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { richTextOf } from "../richText.ts";
@@ -104,12 +105,8 @@ describe("fill the gaps", () => {
   });
 
   test("says what is wrong with a gap", () => {
-    const faults = (written: string) => faultsOf(item(written)).map((fault) => fault.text);
+    const faults = (written: string) => faultsOf(item(written)).map(faultLine);
     expect(faults("no gap at all")).toHaveLength(1);
-    expect(faults("[] and [x |] and [a | A]")).toEqual([
-      "Gap 1 has no right answer.",
-      "Gap 2 has nothing but its answer to choose from.",
-      "Gap 3 offers the same choice twice.",
-    ]);
+    expect(faults("[] and [x |] and [a | A]")).toEqual(["gapNoAnswer 1", "gapNoChoice 2", "gapChoiceTwice 3"]);
   });
 });

@@ -3,7 +3,7 @@
 import { foldedText } from "../foldedText.ts";
 import { richTextOf, type RichText } from "../richText.ts";
 import { acceptedAt } from "./accepted.ts";
-import type { AnswerCount, Fault, Feedback, Kind } from "./kind.ts";
+import type { AnswerCount, Fault, FaultCode, Feedback, Kind } from "./kind.ts";
 import { feedbackTexts, mapFeedback, stemFaults, withBlanks } from "./options.ts";
 import type { scorings } from "./severalRightAnswers.ts";
 
@@ -145,14 +145,13 @@ const inNaturalOrder = (a: string, b: string) => a.localeCompare(b, "en", { nume
 
 function gapFaults(content: FillGaps): Fault[] {
   const gaps = gapsOf(content);
-  if (gaps.length === 0)
-    return [{ path: ["passage"], text: "Write the text, and in square brackets what belongs into each gap." }];
+  if (gaps.length === 0) return [{ path: ["passage"], code: "gapsMissing" }];
   return gaps.flatMap((gap, i): Fault[] => {
-    const fault = (text: string): Fault[] => [{ path: ["passage", i], text: `Gap ${i + 1} ${text}` }];
+    const fault = (code: FaultCode): Fault[] => [{ path: ["passage", i], code, terms: { n: i + 1 } }];
     const choices = gap.choices.map((one) => foldedText(one));
-    if (gap.accepted.length === 0) return fault("has no right answer.");
-    if (choices.length === 1) return fault("has nothing but its answer to choose from.");
-    return new Set(choices).size < choices.length ? fault("offers the same choice twice.") : [];
+    if (gap.accepted.length === 0) return fault("gapNoAnswer");
+    if (choices.length === 1) return fault("gapNoChoice");
+    return new Set(choices).size < choices.length ? fault("gapChoiceTwice") : [];
   });
 }
 

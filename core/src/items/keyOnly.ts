@@ -1,7 +1,7 @@
 /** The kind "key only": stands for a question that is printed on paper; here are only its letters and the right one. */
 
 import { richTextOf, type RichText } from "../richText.ts";
-import type { AnswerCount, Feedback, Kind } from "./kind.ts";
+import { fault, type AnswerCount, type Feedback, type Kind } from "./kind.ts";
 import { feedbackTexts, mapFeedback, stemFaults, withBlanks } from "./options.ts";
 
 /** How many letters a question on paper may have. */
@@ -57,9 +57,7 @@ export const keyOnly: Kind<"keyOnly", KeyOnly, KeyOnlyAnswer, KeyOnlyView> = {
   rationales: () => [],
   faults: (content) => [
     ...stemFaults(content),
-    ...(content.key === null || content.key >= content.letters
-      ? [{ path: ["key"], text: "Say which letter is right." }]
-      : []),
+    ...(content.key === null || content.key >= content.letters ? [fault(["key"], "letterMissing")] : []),
   ],
   keyWord: (content) => `${content.letters} ${content.key}`,
   texts: (content) => [content.stem, ...feedbackTexts(content)],

@@ -20,11 +20,65 @@ export interface AnswerCount {
   readonly misconceptionId?: string | undefined;
 }
 
+/** What can keep an item, or a text, map or chart, from being used; pages have the words. */
+export const faultCodes = [
+  "keyMissing",
+  "severalKeys",
+  "noKey",
+  "valueMissing",
+  "criteriaMissing",
+  "letterMissing",
+  "pictureUndescribed",
+  "recordingUnwritten",
+  "gapsMissing",
+  "stemEmpty",
+  "optionsFew",
+  "pairsFew",
+  "answersSame",
+  "answersFew",
+  "pictureMissing",
+  "regionsFew",
+  "regionKeyMissing",
+  "stepsFew",
+  "acceptedMissing",
+  "acceptedEmpty",
+  "titleMissing",
+  "stimulusEmpty",
+  "topicMissing",
+  "optionEmpty",
+  "optionRepeated",
+  "pairLeftEmpty",
+  "pairLeftRepeated",
+  "pairOpen",
+  "regionNameless",
+  "regionNameTwice",
+  "regionSmall",
+  "stepEmpty",
+  "stepRepeated",
+  "acceptedAndWrong",
+  "valueIsExpectedWrong",
+  "criterionNameless",
+  "criterionFewLevels",
+  "criterionNoPoints",
+  "gapNoAnswer",
+  "gapNoChoice",
+  "gapChoiceTwice",
+] as const;
+export type FaultCode = (typeof faultCodes)[number];
+
 /** A lack that keeps an item from being used. `path` leads into the content. */
 export interface Fault {
   readonly path: readonly (string | number)[];
-  readonly text: string;
+  readonly code: FaultCode;
+  /** Which one, counted from 1; and what it says. */
+  readonly terms?: { readonly n?: number; readonly text?: string };
 }
+
+export const fault = (path: Fault["path"], code: FaultCode, terms?: Fault["terms"]): Fault => ({
+  path,
+  code,
+  ...(terms && { terms }),
+});
 
 /**
  * The behaviour of one kind of item.

@@ -1,3 +1,4 @@
+import { faultLine } from "../testing/faultLine.ts";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { randomFrom } from "../random.ts";
@@ -106,7 +107,7 @@ describe("key only", () => {
       ["D", false, 0],
       ["", false, 1],
     ]);
-    expect(faultsOf({ ...letter, letters: 2 }).map((fault) => fault.text)).toEqual(["Say which letter is right."]);
+    expect(faultsOf({ ...letter, letters: 2 }).map(faultLine)).toEqual(["letterMissing"]);
   });
 });
 
@@ -163,12 +164,10 @@ describe("match", () => {
       ["Gas → fossil", true, 2],
       ["", false, 1],
     ]);
-    const faults = (change: Partial<Match>) => faultsOf({ ...item, ...change }).map((fault) => fault.text);
-    expect(faults({ pairs: item.pairs.slice(0, 1) })).toEqual(["Give at least two pairs."]);
-    expect(faults({ rights: item.rights.slice(1) })).toEqual(["Pair 2 has no answer yet."]);
-    expect(faults({ rights: [...item.rights, { id: "again", text: "Fossil " }] })).toEqual([
-      "Two of the answers are the same.",
-    ]);
+    const faults = (change: Partial<Match>) => faultsOf({ ...item, ...change }).map(faultLine);
+    expect(faults({ pairs: item.pairs.slice(0, 1) })).toEqual(["pairsFew"]);
+    expect(faults({ rights: item.rights.slice(1) })).toEqual(["pairOpen 2"]);
+    expect(faults({ rights: [...item.rights, { id: "again", text: "Fossil " }] })).toEqual(["answersSame"]);
   });
 });
 

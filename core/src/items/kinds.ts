@@ -4,7 +4,7 @@ import { isBlank } from "./blank.ts";
 import { fillGaps, type FillGaps, type FillGapsAnswer, type FillGapsView } from "./fillGaps.ts";
 import { keyOnly, type KeyOnly, type KeyOnlyAnswer, type KeyOnlyView } from "./keyOnly.ts";
 import { imagesOf, isEmptyText, mediaIn, plainText, recordingsOf, type RichText } from "../richText.ts";
-import type { Fault, Kind } from "./kind.ts";
+import { fault, type Fault, type Kind } from "./kind.ts";
 import { match, type Match, type MatchAnswer, type MatchView } from "./match.ts";
 import { numeric, type Numeric, type NumericAnswer, type NumericView } from "./numeric.ts";
 import {
@@ -104,10 +104,10 @@ export function faultsOf(content: Content): Fault[] {
 export function mediaFaults(texts: readonly RichText[]): Fault[] {
   return [
     ...(texts.flatMap(imagesOf).some((image) => image.alt.trim() === "")
-      ? [{ path: ["stem"], text: "Describe the picture for those who cannot see it." }]
+      ? [fault(["stem"], "pictureUndescribed")]
       : []),
     ...(texts.flatMap(recordingsOf).some((recording) => recording.transcript.trim() === "")
-      ? [{ path: ["stem"], text: "Write down what the recording says, for those who cannot hear it." }]
+      ? [fault(["stem"], "recordingUnwritten")]
       : []),
   ];
 }

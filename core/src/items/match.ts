@@ -138,22 +138,21 @@ const byText = (a: MatchAnswerOption, b: MatchAnswerOption) => (a.text < b.text 
 
 function pairFaults({ pairs, rights }: Match): Fault[] {
   const faults: Fault[] = [];
-  if (pairs.length < 2) faults.push({ path: ["pairs"], text: "Give at least two pairs." });
+  if (pairs.length < 2) faults.push({ path: ["pairs"], code: "pairsFew" });
   const lefts = new Set<string>();
   pairs.forEach((pair, i) => {
     const text = foldedText(plainText(pair.left));
-    if (isEmptyText(pair.left))
-      faults.push({ path: ["pairs", i, "left"], text: `The left side of pair ${i + 1} is empty.` });
+    if (isEmptyText(pair.left)) faults.push({ path: ["pairs", i, "left"], code: "pairLeftEmpty", terms: { n: i + 1 } });
     else if (text !== "" && lefts.has(text))
-      faults.push({ path: ["pairs", i, "left"], text: `The left side of pair ${i + 1} repeats another.` });
+      faults.push({ path: ["pairs", i, "left"], code: "pairLeftRepeated", terms: { n: i + 1 } });
     lefts.add(text);
     const right = rights.find((one) => one.id === pair.rightId);
     if (!right || right.text.trim() === "")
-      faults.push({ path: ["pairs", i, "rightId"], text: `Pair ${i + 1} has no answer yet.` });
+      faults.push({ path: ["pairs", i, "rightId"], code: "pairOpen", terms: { n: i + 1 } });
   });
   const filled = rights.map((one) => foldedText(one.text)).filter((text) => text !== "");
-  if (new Set(filled).size < filled.length) faults.push({ path: ["rights"], text: "Two of the answers are the same." });
-  if (new Set(filled).size < 2) faults.push({ path: ["rights"], text: "Give at least two different answers." });
+  if (new Set(filled).size < filled.length) faults.push({ path: ["rights"], code: "answersSame" });
+  if (new Set(filled).size < 2) faults.push({ path: ["rights"], code: "answersFew" });
   return faults;
 }
 

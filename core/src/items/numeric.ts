@@ -178,10 +178,10 @@ function expectedOf(content: Numeric, text: string): ExpectedWrongAnswer | undef
 }
 
 function valueFaults(content: Numeric): Fault[] {
-  if (content.value === null) return [{ path: ["value"], text: "Write the right number." }];
+  if (content.value === null) return [{ path: ["value"], code: "valueMissing" }];
   return content.expectedWrong.flatMap((one, i) =>
     readQuantity(content, one.text).some((value) => isRight(content, value))
-      ? [{ path: ["expectedWrong", i], text: `“${one.text}” is right, so it cannot be expected as wrong.` }]
+      ? [{ path: ["expectedWrong", i], code: "valueIsExpectedWrong", terms: { text: one.text } }]
       : [],
   );
 }

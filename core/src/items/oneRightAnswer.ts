@@ -64,6 +64,6 @@ export const oneRightAnswer: Kind<"oneRightAnswer", OneRightAnswer, OneRightAnsw
 
 export function oneKeyFaults(all: readonly Option[]): Fault[] {
   const keys = options.keyIdsOf(all).length;
-  if (keys === 0) return [{ path: ["options"], text: "Mark the right answer." }];
-  return keys > 1 ? [{ path: ["options"], text: "Only one option can be the right answer." }] : [];
+  if (keys === 0) return [{ path: ["options"], code: "keyMissing" }];
+  return keys > 1 ? [{ path: ["options"], code: "severalKeys" }] : [];
 }

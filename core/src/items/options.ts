@@ -76,18 +76,18 @@ export function withKeys<C extends WithOptions>(content: C, ids: readonly string
 export const keyWordOf = (options: readonly Option[]): string => keyIdsOf(options).sort().join(" ");
 
 export const stemFaults = ({ stem }: { readonly stem: RichText }): Fault[] =>
-  isEmptyText(stem) ? [{ path: ["stem"], text: "Write the question." }] : [];
+  isEmptyText(stem) ? [{ path: ["stem"], code: "stemEmpty" }] : [];
 
 /** Too few options, empty ones and repeated ones; keys are for each kind to judge. */
 export function optionFaults(options: readonly OptionView[]): Fault[] {
   const faults: Fault[] = [];
-  if (options.length < 2) faults.push({ path: ["options"], text: "Give at least two options." });
+  if (options.length < 2) faults.push({ path: ["options"], code: "optionsFew" });
   const seen = new Set<string>();
   options.forEach((option, index) => {
     const path = ["options", index, "text"];
     const text = plainText(option.text).toLowerCase();
-    if (isEmptyText(option.text)) faults.push({ path, text: `Option ${index + 1} is empty.` });
-    else if (text !== "" && seen.has(text)) faults.push({ path, text: `Option ${index + 1} repeats another.` });
+    if (isEmptyText(option.text)) faults.push({ path, code: "optionEmpty", terms: { n: index + 1 } });
+    else if (text !== "" && seen.has(text)) faults.push({ path, code: "optionRepeated", terms: { n: index + 1 } });
     seen.add(text);
   });
   return faults;

@@ -1,3 +1,4 @@
+import { faultLine } from "../testing/faultLine.ts";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { randomFrom } from "../random.ts";
@@ -61,10 +62,8 @@ describe("order", () => {
       ["c → 3", true, 1],
       ["", false, 1],
     ]);
-    expect(faultsOf(sequence("ab")).map((fault) => fault.text)).toEqual([
-      "Give at least three things to put in order.",
-    ]);
+    expect(faultsOf(sequence("ab")).map(faultLine)).toEqual(["stepsFew"]);
     const twice = { ...content, steps: [...content.steps, { id: "d", text: richTextOf("A ") }] };
-    expect(faultsOf(twice).map((fault) => fault.text)).toEqual(["Place 4 repeats another."]);
+    expect(faultsOf(twice).map(faultLine)).toEqual(["stepRepeated 4"]);
   });
 });

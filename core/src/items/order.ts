@@ -134,13 +134,13 @@ function concordance(right: readonly string[], given: readonly string[]): number
 
 function stepFaults({ steps }: Order): Fault[] {
   const faults: Fault[] = [];
-  if (steps.length < 3) faults.push({ path: ["steps"], text: "Give at least three things to put in order." });
+  if (steps.length < 3) faults.push({ path: ["steps"], code: "stepsFew" });
   const seen = new Set<string>();
   steps.forEach((step, i) => {
     const words = foldedText(plainText(step.text));
     const path = ["steps", i, "text"];
-    if (isEmptyText(step.text)) faults.push({ path, text: `Place ${i + 1} is empty.` });
-    else if (words !== "" && seen.has(words)) faults.push({ path, text: `Place ${i + 1} repeats another.` });
+    if (isEmptyText(step.text)) faults.push({ path, code: "stepEmpty", terms: { n: i + 1 } });
+    else if (words !== "" && seen.has(words)) faults.push({ path, code: "stepRepeated", terms: { n: i + 1 } });
     seen.add(words);
   });
   return faults;

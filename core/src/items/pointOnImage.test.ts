@@ -1,3 +1,4 @@
+import { faultLine } from "../testing/faultLine.ts";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { places } from "../testing/contents.ts";
@@ -101,12 +102,10 @@ describe("point on image", () => {
     const [west, spit] = content.regions;
     const said = (regions: typeof content.regions) =>
       faultsOf({ ...content, regions })
-        .map((fault) => fault.text)
+        .map(faultLine)
         .join(" ");
-    expect(said([west!])).toMatch(/at least two.*Mark the right/);
-    expect(said([west!, { ...spit!, label: "a " }])).toMatch(/Two places are called/);
-    expect(said([west!, { ...spit!, shape: { type: "circle", x: 900, y: 1, radius: 9 } }])).toMatch(
-      /beside the picture/,
-    );
+    expect(said([west!])).toMatch(/regionsFew.*regionKeyMissing/);
+    expect(said([west!, { ...spit!, label: "a " }])).toMatch(/regionNameTwice/);
+    expect(said([west!, { ...spit!, shape: { type: "circle", x: 900, y: 1, radius: 9 } }])).toMatch(/regionSmall/);
   });
 });

@@ -203,20 +203,19 @@ export const pointOnImage: Kind<"pointOnImage", PointOnImage, PointOnImageAnswer
 
 function regionFaults({ image, regions }: PointOnImage): Fault[] {
   const faults: Fault[] = [];
-  if (image === null) return [{ path: ["image"], text: "Choose the picture." }];
-  if (regions.length < 2)
-    faults.push({ path: ["regions"], text: "Draw at least two places: the right one and another." });
-  if (!regions.some((region) => region.isKey)) faults.push({ path: ["regions"], text: "Mark the right place." });
+  if (image === null) return [{ path: ["image"], code: "pictureMissing" }];
+  if (regions.length < 2) faults.push({ path: ["regions"], code: "regionsFew" });
+  if (!regions.some((region) => region.isKey)) faults.push({ path: ["regions"], code: "regionKeyMissing" });
   const labels = new Set<string>();
   regions.forEach(({ label, shape }, i) => {
     const word = label.trim().toLowerCase();
-    if (word === "") faults.push({ path: ["regions", i, "label"], text: `Place ${i + 1} has no name yet.` });
+    if (word === "") faults.push({ path: ["regions", i, "label"], code: "regionNameless", terms: { n: i + 1 } });
     else if (labels.has(word))
-      faults.push({ path: ["regions", i, "label"], text: `Two places are called “${label}”.` });
+      faults.push({ path: ["regions", i, "label"], code: "regionNameTwice", terms: { text: label } });
     labels.add(word);
     const { x, y } = middleOf(shape);
     if (areaOf(shape) < 25 || x < 0 || y < 0 || x > image.width || y > image.height)
-      faults.push({ path: ["regions", i, "shape"], text: `Place ${i + 1} is too small, or beside the picture.` });
+      faults.push({ path: ["regions", i, "shape"], code: "regionSmall", terms: { n: i + 1 } });
   });
   return faults;
 }

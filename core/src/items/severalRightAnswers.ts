@@ -1,7 +1,7 @@
 /** The kind "several right answers": options of which any number may be right. */
 
 import { richTextOf, type RichText } from "../richText.ts";
-import type { Kind } from "./kind.ts";
+import { fault, type Kind } from "./kind.ts";
 import * as options from "./options.ts";
 import type { OptionView, WithOptions } from "./options.ts";
 
@@ -71,9 +71,7 @@ export const severalRightAnswers: Kind<
   faults: (content) => [
     ...options.stemFaults(content),
     ...options.optionFaults(content.options),
-    ...(options.keyIdsOf(content.options).length === 0
-      ? [{ path: ["options"], text: "Mark at least one right answer." }]
-      : []),
+    ...(options.keyIdsOf(content.options).length === 0 ? [fault(["options"], "noKey")] : []),
   ],
   keyWord: (content) => `${content.scoring} ${options.keyWordOf(content.options)}`,
   texts: options.textsOf,

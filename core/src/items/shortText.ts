@@ -124,12 +124,12 @@ function expectedOf(content: ShortText, text: string): ExpectedWrongAnswer | und
 function acceptedFaults({ accepted, expectedWrong }: ShortText): Fault[] {
   const filled = accepted.filter((one) => foldedText(one.text, true) !== "");
   const faults: Fault[] = [];
-  if (filled.length === 0) faults.push({ path: ["accepted"], text: "Write at least one accepted answer." });
-  else if (filled.length < accepted.length) faults.push({ path: ["accepted"], text: "An accepted answer is empty." });
+  if (filled.length === 0) faults.push({ path: ["accepted"], code: "acceptedMissing" });
+  else if (filled.length < accepted.length) faults.push({ path: ["accepted"], code: "acceptedEmpty" });
   const keys = new Set(filled.map((one) => foldedText(one.text)));
   expectedWrong.forEach((one, i) => {
     if (keys.has(foldedText(one.text)))
-      faults.push({ path: ["expectedWrong", i], text: `“${one.text}” is both accepted and expected as wrong.` });
+      faults.push({ path: ["expectedWrong", i], code: "acceptedAndWrong", terms: { text: one.text } });
   });
   return faults;
 }

@@ -1,3 +1,4 @@
+import { faultLine } from "../testing/faultLine.ts";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { richTextOf } from "../richText.ts";
@@ -32,15 +33,13 @@ describe("a written answer", () => {
   });
 
   test("says what its rubric lacks", () => {
-    const faults = (criteria: Written["criteria"]) => faultsOf({ ...essay, criteria }).map((fault) => fault.text);
+    const faults = (criteria: Written["criteria"]) => faultsOf({ ...essay, criteria }).map(faultLine);
     const [first] = essay.criteria;
-    expect(faults([])).toEqual(["Write what the answer is marked by."]);
-    expect(faults([{ ...first!, name: " " }])).toEqual(["Criterion 1 has no name."]);
-    expect(faults([{ ...first!, levels: first!.levels.slice(0, 1) }])).toEqual([
-      "“Reasons” needs two levels at least.",
-    ]);
+    expect(faults([])).toEqual(["criteriaMissing"]);
+    expect(faults([{ ...first!, name: " " }])).toEqual(["criterionNameless 1"]);
+    expect(faults([{ ...first!, levels: first!.levels.slice(0, 1) }])).toEqual(["criterionFewLevels Reasons"]);
     const worthless = first!.levels.map((level) => ({ ...level, points: 0 }));
-    expect(faults([{ ...first!, levels: worthless }])).toEqual(["“Reasons” earns no points at any level."]);
+    expect(faults([{ ...first!, levels: worthless }])).toEqual(["criterionNoPoints Reasons"]);
   });
 });
 

@@ -127,13 +127,12 @@ export const written: Kind<"written", Written, WrittenAnswer, WrittenView> = {
 
 function criteriaFaults({ criteria }: Written): Fault[] {
   const path = ["criteria"];
-  if (criteria.length === 0) return [{ path, text: "Write what the answer is marked by." }];
+  if (criteria.length === 0) return [{ path, code: "criteriaMissing" }];
   return criteria.flatMap(({ name, levels }, i): Fault[] => {
-    const called = name.trim() === "" ? `Criterion ${i + 1}` : `“${name.trim()}”`;
-    if (name.trim() === "") return [{ path: ["criteria", i], text: `Criterion ${i + 1} has no name.` }];
-    if (levels.length < 2) return [{ path: ["criteria", i], text: `${called} needs two levels at least.` }];
+    if (name.trim() === "") return [{ path: ["criteria", i], code: "criterionNameless", terms: { n: i + 1 } }];
+    if (levels.length < 2) return [{ path: ["criteria", i], code: "criterionFewLevels", terms: { text: name.trim() } }];
     if (Math.max(...levels.map((level) => level.points)) <= 0)
-      return [{ path: ["criteria", i], text: `${called} earns no points at any level.` }];
+      return [{ path: ["criteria", i], code: "criterionNoPoints", terms: { text: name.trim() } }];
     return [];
   });
 }

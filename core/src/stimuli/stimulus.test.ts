@@ -1,3 +1,4 @@
+import { faultLine } from "../testing/faultLine.ts";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { richTextOf } from "../richText.ts";
@@ -32,8 +33,8 @@ describe("what shares a stimulus", () => {
     const image = { type: "image" as const, hash: "a".repeat(64), alt: " ", credit: "", width: 10, height: 10 };
     expect(stimulusFaults({ schemaVersion: 1, title: " ", text: richTextOf("") })).toHaveLength(2);
     expect(
-      stimulusFaults({ schemaVersion: 1, title: "A map", text: { type: "richText", content: [image] } })[0]?.text,
-    ).toMatch(/Describe/);
+      stimulusFaults({ schemaVersion: 1, title: "A map", text: { type: "richText", content: [image] } })[0]?.code,
+    ).toBe("pictureUndescribed");
     expect(stimulusFaults({ schemaVersion: 1, title: "A passage", text: richTextOf("The river rises.") })).toEqual([]);
   });
 });

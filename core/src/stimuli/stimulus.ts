@@ -1,6 +1,6 @@
 /** A shared text, map or chart that several items hang on. */
 
-import type { Fault } from "../items/kind.ts";
+import { fault, type Fault } from "../items/kind.ts";
 import { mediaFaults } from "../items/kinds.ts";
 import { isEmptyText, plainText, richTextOf, type RichText } from "../richText.ts";
 
@@ -15,8 +15,8 @@ export const blankStimulus = (): Stimulus => ({ schemaVersion: 1, title: "", tex
 /** What keeps a stimulus from being kept; empty when nothing does. */
 export function stimulusFaults({ title, text }: Stimulus): Fault[] {
   return [
-    ...(title.trim() === "" ? [{ path: ["title"], text: "Give it a title." }] : []),
-    ...(isEmptyText(text) ? [{ path: ["text"], text: "Write the text, or put the map or chart in." }] : []),
+    ...(title.trim() === "" ? [fault(["title"], "titleMissing")] : []),
+    ...(isEmptyText(text) ? [fault(["text"], "stimulusEmpty")] : []),
     ...mediaFaults([text]).map((fault) => ({ ...fault, path: ["text"] })),
   ];
 }

@@ -52,7 +52,7 @@ export async function listSwaps(
 ): Promise<Result<typeof contract.listSwaps>> {
   const loaded = await loadQuiz(scope, scope.caller.departmentId, params.quizId);
   const old = loaded.places.find((place) => place.type === "fixed" && place.item.id === params.itemId);
-  if (old?.type !== "fixed") throw new Failure("missing", "This item does not stand in the quiz.");
+  if (old?.type !== "fixed") throw new Failure("itemNotInQuiz");
   const rest = { places: loaded.places.filter((place) => place !== old) };
   const among = inQuiz(rest);
   among.itemIds.add(old.item.id);

@@ -42,9 +42,10 @@ describe("what cannot be given", () => {
       body: { version, status: "retired", successorId: null },
     });
     const seen = await assembly.showQuiz(bench.lead, { params: { quizId: quiz.id } });
-    expect([seen.draws?.powerOfTen, seen.checks.map((check) => check.text)]).toEqual([
+    const leftOut = [{ number: gone.number, hindrance: "retired" }];
+    expect([seen.draws?.powerOfTen, seen.checks]).toEqual([
       0,
-      [`Nobody draws what cannot be given: item ${gone.number} is retired.`],
+      [{ code: "drawItemLeftOut", terms: { part: 0 }, leftOut }],
     ]);
     const released = await releaseQuiz(bench.lead, {
       params: { quizId: quiz.id },
@@ -63,13 +64,11 @@ describe("what cannot be given", () => {
     const fewer = await layOut(seen, part([{ type: "draw", itemIds: pool, take: 1, points: 1 }, fixed(c.id)]));
     expect(fewer.draws?.powerOfTen).toBeCloseTo(Math.log10(2), 9);
     const alone = await layOut(fewer, part([fixed(gone.id)]));
-    expect(alone.checks.map((check) => check.text)).toEqual([
-      `Item ${gone.number} cannot be given: it is retired. Take it out, or look at the item.`,
+    expect(alone.checks).toEqual([
+      { code: "itemNotUsable", itemId: gone.id, terms: { number: gone.number, hindrance: "retired" } },
     ]);
     const more = await layOut(alone, part([{ type: "draw", itemIds: pool, take: 3, points: 1 }]));
-    expect(more.checks.map((check) => check.text)).toEqual([
-      `A draw gives 3, but only 2 of its 3 can be given that are no look-alikes (item ${gone.number} is retired). Let each student get fewer, or change the pool.`,
-    ]);
+    expect(more.checks).toEqual([{ code: "drawTooSmall", terms: { part: 0, take: 3, families: 2, pool: 3 }, leftOut }]);
   });
 
   test("“all of the above” that would mix is said before the release", async () => {
@@ -86,7 +85,7 @@ describe("what cannot be given", () => {
     const { checks } = await assembly.showQuiz(bench.lead, { params: { quizId: quiz.id } });
     expect(checks.find((check) => check.code === "optionMoves")).toMatchObject({
       itemId,
-      text: expect.stringContaining("“All of the above” would mix with the other options") as string,
+      terms: { word: "“All of the above”" },
     });
   });
 });

@@ -1,5 +1,5 @@
 /** A quiz as the composer shows it: items in order, what the class should score, and what to look at before releasing. */
-import type { Check, MixUnit, Place } from "@verdant/contract/assembly";
+import type { Check, MixUnit, Place, Hindrance } from "@verdant/contract/assembly";
 import type { Result } from "@verdant/contract/endpoint";
 import type { Strand as StrandShown } from "@verdant/contract/wire";
 import type * as contract from "@verdant/contract/assembly";
@@ -112,11 +112,11 @@ const itemsIn = (place: LoadedPlace): readonly ItemNow[] =>
   place.type === "fixed" ? [place.item] : place.type === "draw" ? place.pool : [];
 
 /** Why no quiz of this caller can give an item; null when one can. */
-function hindranceOf(caller: Caller, item: ItemNow): string | null {
+function hindranceOf(caller: Caller, item: ItemNow): Hindrance | null {
   if (revisionFor(caller, item) !== null) return null;
   if (item.status === "retired") return "retired";
   if (faultsOf(item.content, item.topicId).length > 0) return "unfinished";
-  return "not approved yet";
+  return "notApproved";
 }
 
 function toPlace(caller: Caller, place: LoadedPlace, due: ClassDue, known: Known): Place {
@@ -245,13 +245,13 @@ function checksOf(
   caller: Caller,
   { quiz, due, parts, places }: LoadedQuiz,
   { asked, questions }: { asked: number; questions: number },
-): z.infer<typeof Check>[] {
+): Check[] {
   const checks: Quiz["checks"] = [];
   const fixed = places.filter(isFixed);
   if (questions < asked) {
     checks.push({
       code: "fewerThanAsked",
-      text: `${questions} of the ${asked} questions you asked for: no topic gets more than ${quiz.blueprint?.requirements?.perTopicAtMost ?? 2} (Requirements change that), and only topics that have been taught count.`,
+      terms: { questions, asked, perTopic: quiz.blueprint?.requirements?.perTopicAtMost ?? 2 },
     });
   }
   checks.push(...dueChecks(quiz.blueprint, due, places, questions));
@@ -261,30 +261,29 @@ function checksOf(
       checks.push({
         code: "optionMoves",
         itemId: item.id,
-        text: `Item ${item.number}: ${finding.text} ${finding.reason}`,
+        terms: { number: item.number, word: finding.terms?.word ?? "" },
       });
   }
   const families = new Set(fixed.map((place) => place.item.familyId));
-  if (families.size < fixed.length)
-    checks.push({ code: "sameFamily", text: "Two questions are variants of one another." });
+  if (families.size < fixed.length) checks.push({ code: "sameFamily", terms: {} });
   for (const { row, item } of fixed) {
     if (revisionFor(caller, item) === null)
       checks.push({
         code: "itemNotUsable",
         itemId: item.id,
-        text: `Item ${item.number} cannot be given: it is ${hindranceOf(caller, item) ?? ""}. Take it out, or look at the item.`,
+        terms: { number: item.number, hindrance: hindranceOf(caller, item) ?? "" },
       });
     else if (row.seenRevisionId !== item.revisionId) {
       checks.push({
         code: "itemChanged",
-        text: `Item ${item.number} has been changed since this quiz was built; students get the new version.`,
+        terms: { number: item.number },
       });
     }
   }
   checks.push(...drawChecks(caller, parts, places, families));
   for (const part of parts) {
     if (parts.length > 1 && !places.some((place) => place.partId === part.id && place.type !== "interlude"))
-      checks.push({ code: "partEmpty", text: `The part “${part.heading ?? "without a heading"}” has no questions.` });
+      checks.push({ code: "partEmpty", terms: { part: part.heading ?? "" } });
   }
   return checks;
 }
@@ -304,14 +303,10 @@ function dueChecks(
   );
   if (left.length === 0) return [];
   const number = due.topics.filter((topic) => topic.standing === "due").length;
-  const why =
-    questions < number
-      ? `${number} are due, and there are ${questions} questions.`
-      : "What you asked for, or changed by hand, leaves no room for them.";
   return [
     {
       code: "dueLeftOut",
-      text: `${left.length} due ${left.length === 1 ? "topic is" : "topics are"} left out: ${left.map((topic) => topic.name).join(", ")}. ${why}`,
+      terms: { topics: left.map((topic) => topic.name), due: number, questions },
     },
   ];
 }
@@ -321,31 +316,31 @@ function drawChecks(
   parts: LoadedQuiz["parts"],
   places: readonly LoadedPlace[],
   fixedFamilies: ReadonlySet<string>,
-): z.infer<typeof Check>[] {
-  const checks: z.infer<typeof Check>[] = [];
+): Check[] {
+  const checks: Check[] = [];
   const seen = new Set(fixedFamilies);
   for (const place of places.filter(isDraw)) {
     const { pool, take, partId } = place;
     const at = parts.findIndex((part) => part.id === partId);
-    const where = parts.length > 1 ? `Part ${at + 1}: ` : "";
+    const part = parts.length > 1 ? at + 1 : 0;
     const usable = usableIn(caller, place);
     const left = pool.filter((item) => !usable.includes(item));
     const families = new Set(usable.map((item) => item.familyId));
     const free = [...families].filter((family) => !seen.has(family)).length;
-    const because = left.map((item) => `item ${item.number} is ${hindranceOf(caller, item) ?? ""}`).join(", ");
+    const leftOut = left.map((item) => ({ number: item.number, hindrance: hindranceOf(caller, item) ?? "retired" }));
     if (families.size < take)
       checks.push({
         code: "drawTooSmall",
-        text: `${where}a draw gives ${take}, but only ${families.size} of its ${pool.length} can be given that are no look-alikes${because === "" ? "" : ` (${because})`}. Let each student get fewer, or change the pool.`,
+        terms: { part, take, families: families.size, pool: pool.length },
+        leftOut,
       });
-    else if (left.length > 0)
-      checks.push({ code: "drawItemLeftOut", text: `${where}nobody draws what cannot be given: ${because}.` });
+    else if (left.length > 0) checks.push({ code: "drawItemLeftOut", terms: { part }, leftOut });
     else if (free < families.size)
       checks.push({
         code: "drawsAlike",
-        text: `${where}a pool holds look-alikes of other questions here; no student gets both.`,
+        terms: { part },
       });
     for (const family of families) seen.add(family);
   }
-  return checks.map((check) => ({ ...check, text: check.text.replace(/^./, (first) => first.toUpperCase()) }));
+  return checks;
 }

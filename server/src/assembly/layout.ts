@@ -134,7 +134,7 @@ export async function layOut(
   const ids = all.flatMap((place) =>
     place.type === "fixed" ? [place.itemId] : place.type === "draw" ? place.itemIds : [],
   );
-  if (new Set(ids).size !== ids.length) throw invalid("One of the items stands twice.");
+  if (new Set(ids).size !== ids.length) throw invalid("itemTwiceInQuiz");
   const items = new Map((await store.listItemsById(db, departmentId, ids)).map((item) => [item.id, item]));
   const seen = new Map(
     places.flatMap((place) => (place.type === "fixed" ? [[place.item.id, place.row.seenRevisionId]] : [])),
@@ -146,8 +146,7 @@ export async function layOut(
   );
   for (const id of ids) {
     const item = items.get(id);
-    if (!item || (!known.has(id) && item.status === "retired"))
-      throw invalid("One of the items cannot be used: it is retired or is not there.");
+    if (!item || (!known.has(id) && item.status === "retired")) throw invalid("itemNotUsable");
   }
   const placed = parts.map((part, i) => ({ ...part, id: newId(), position: i + 1 }));
   const rows = placed.flatMap((part) =>
@@ -195,7 +194,7 @@ export async function layOut(
   };
 }
 
-const invalid = (detail: string) => new Failure("invalid", detail, { errors: [{ pointer: "/body/parts", detail }] });
+const invalid = (code: "itemTwiceInQuiz" | "itemNotUsable") => new Failure(code, {}, { at: "/body/parts" });
 
 /** Moves the quiz to its next version, which it returns, or says that somebody else has. */
 export async function moveOn(
@@ -207,8 +206,5 @@ export async function moveOn(
   const moved = await store.updateQuiz(db, { departmentId: caller.departmentId, quizId, version }, change);
   if (moved) return moved.version;
   need(await store.findQuiz(db, caller.departmentId, quizId), "quiz");
-  throw new Failure(
-    "stale",
-    "A colleague changed this quiz after you opened it. Look at the new version, then change it again.",
-  );
+  throw new Failure("quizChanged");
 }

@@ -31,13 +31,10 @@ async function withOneMore(scope: OpenScope<Member>, loaded: LoadedQuiz, unitId:
   const [best] = ranked;
   if (best === undefined) {
     const unit = due.topics.find((topic) => topic.strand.unitId === unitId)?.strand.name ?? "this unit";
-    throw new Failure(
-      "conflict",
-      `The bank has no further practice item of ${unit} that is no look-alike of one here.`,
-    );
+    throw new Failure("unitExhausted", { unit });
   }
   const [item] = await store.listItemsById(scope.db, scope.caller.departmentId, [best]);
-  if (!item) throw new Failure("missing", "The item is no longer there.");
+  if (!item) throw new Failure("itemGone");
   const parts = layoutOf(loaded);
   const [first, ...others] = parts;
   if (!first) return parts;
@@ -69,7 +66,7 @@ function withOneFewer(loaded: LoadedQuiz, unitId: string): Part[] {
   );
   const perTopic = (item: ItemNow) => candidates.filter((one) => one.topicId === item.topicId).length;
   const least = [...candidates].sort((a, b) => perTopic(b) - perTopic(a) || recallOf(b) - recallOf(a)).at(0);
-  if (!least) throw new Failure("conflict", "Every question of this unit is locked. Unlock one, or take it out.");
+  if (!least) throw new Failure("unitAllHeld");
   return layoutOf(loaded).map((part) => ({
     ...part,
     places: part.places.filter((place) => !(place.type === "fixed" && place.itemId === least.id)),

@@ -28,10 +28,9 @@ export function orderChecks(strands: readonly Strand[], shape: Shape): Quiz["che
   if (pairs > 0)
     checks.push({
       code: "sameTopicNeighbours",
-      text: `${pairs === 1 ? "One pair" : `${pairs} pairs`} of neighbours share a topic and need not.`,
+      terms: { pairs },
     });
-  if (areApart(strands))
-    checks.push({ code: "stimulusApart", text: "Questions on the same text, map or chart stand apart." });
+  if (areApart(strands)) checks.push({ code: "stimulusApart", terms: {} });
   return checks;
 }
 

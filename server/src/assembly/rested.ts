@@ -41,16 +41,11 @@ export function restChecks({ quiz, due, places }: LoadedQuiz, lastUse: ReadonlyM
     besides.set(topicId, Math.max(besides.get(topicId) ?? 0, restOf(lastUse, bank.itemIds[i] ?? "", today)));
   }
   const better = lately.filter((one) => (besides.get(one.topicId ?? "") ?? 0) > one.rest);
-  const which = (ones: typeof lately) =>
-    `${ones.length === 1 ? "question" : "questions"} ${ones.map((one) => one.number).join(", ")}`;
-  const why =
-    better.length === 0
-      ? `${lately.length === 1 ? "Its topic has" : "Their topics have"} nothing else that has rested longer.`
-      : `For ${which(better)} there is one that has rested longer: Swap shows it.`;
+  const numbers = (ones: typeof lately) => ones.map((one) => one.number);
   return [
     {
       code: "metLately",
-      text: `The class met ${which(lately)} within the last ${restDays / 7} weeks. ${why}`,
+      terms: { weeks: restDays / 7, lately: numbers(lately), better: numbers(better) },
     },
   ];
 }

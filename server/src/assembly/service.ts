@@ -102,11 +102,7 @@ const onePart = (itemIds: readonly string[]): Part => ({
   places: itemIds.map((itemId) => ({ type: "fixed", itemId, locked: false })),
 });
 
-const nothingToCompose = (className: string) =>
-  new Failure(
-    "conflict",
-    `Nothing can be composed for ${className} yet: no topic that has been taught has a usable practice item. Write items, or check the dates of the units.`,
-  );
+const nothingToCompose = (className: string) => new Failure("nothingToCompose", { className });
 
 const weekdayDayMonth = (date: string) =>
   new Intl.DateTimeFormat("en-GB", { weekday: "long", day: "numeric", month: "long", timeZone: "UTC" }).format(

@@ -18,7 +18,7 @@ export async function undoQuizStep(
   const { db, caller } = scope;
   const loaded = await loadQuiz(scope, caller.departmentId, params.quizId);
   const step = await stepStore.findLastStep(db, caller.departmentId, params.quizId);
-  if (!step) throw new Failure("conflict", "There is nothing to take back.");
+  if (!step) throw new Failure("nothingToUndo");
   mustBeOwn(caller, step.by, loaded.quiz.undo);
   return takeStep(scope, loaded, { ...body, n: step.n, isUndone: true, to: sideOf(loaded, step.change, "before") });
 }
@@ -30,15 +30,14 @@ export async function redoQuizStep(
   const { db, caller } = scope;
   const loaded = await loadQuiz(scope, caller.departmentId, params.quizId);
   const step = await stepStore.findUndoneStep(db, caller.departmentId, params.quizId);
-  if (!step) throw new Failure("conflict", "There is nothing to make again.");
+  if (!step) throw new Failure("nothingToRedo");
   mustBeOwn(caller, step.by, loaded.quiz.redo);
   return takeStep(scope, loaded, { ...body, n: step.n, isUndone: false, to: sideOf(loaded, step.change, "after") });
 }
 
 /** A colleague's change is theirs to take back: here it would go without a word to them. */
 function mustBeOwn(caller: Member, by: string, said: { readonly by: string } | null): void {
-  if (by !== caller.personId)
-    throw new Failure("conflict", `The last change is ${said?.by ?? "a colleague"}’s. Only they can take it back.`);
+  if (by !== caller.personId) throw new Failure("lastChangeOfOther", { by: said?.by ?? "" });
 }
 
 /** How the quiz stood on that side of a change, given how it stands now, on the other. */

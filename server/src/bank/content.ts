@@ -6,7 +6,7 @@ import { faultsOf as contentFaults, type Content } from "@verdant/core/items/kin
 
 /** What keeps an item from being used: only stem, key and topic are asked for. */
 export function faultsOf(content: Content, topicId: string | null): Fault[] {
-  const topic: Fault[] = topicId === null ? [{ path: ["topicId"], text: "Choose a topic." }] : [];
+  const topic: Fault[] = topicId === null ? [{ path: ["topicId"], code: "topicMissing" }] : [];
   return [...contentFaults(content), ...topic];
 }
 

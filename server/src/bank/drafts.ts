@@ -21,7 +21,7 @@ export async function keepDraft(
   { params, body }: Input<typeof contract.keepDraft>,
 ): Promise<{ ok: true }> {
   if (body.baseVersion > 0 && !(await store.itemExists(db, caller.departmentId, params.itemId))) {
-    throw new Failure("missing", "There is no such item in your department.");
+    throw new Failure("noSuch", { what: "item" });
   }
   await store.upsertDraft(db, {
     departmentId: caller.departmentId,

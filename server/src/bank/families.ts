@@ -46,8 +46,4 @@ export async function joinFamily(
   });
 }
 
-export const stale = () =>
-  new Failure(
-    "stale",
-    "Somebody saved this item after you opened it. Your work is kept as a draft; compare the two and save again.",
-  );
+export const stale = () => new Failure("itemChanged");

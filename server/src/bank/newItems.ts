@@ -92,7 +92,7 @@ export function insertItems(scope: Scope<Member>, items: readonly NewItem[], isS
       [...new Set(standardIds)].map((standardId) => ({ itemId, standardId })),
     );
     if ((await store.insertStandards(db, departmentId, standards)) !== standards.length)
-      throw gone("/body/tagging/standardIds", "One of the standards is no longer there.");
+      throw gone("/body/tagging/standardIds", "standardGone");
     const itemIds = rows.map((row) => row.itemId);
     await refreshSearchWords(db, departmentId, itemIds);
     await store.deleteDrafts(db, departmentId, personId, itemIds);
@@ -106,20 +106,20 @@ export function insertItems(scope: Scope<Member>, items: readonly NewItem[], isS
   });
 }
 
-const gone = (pointer: string, detail: string) => new Failure("invalid", detail, { errors: [{ pointer, detail }] });
+type Gone = "standardGone" | "topicGone" | "stimulusGone" | "pictureGone";
+const gone = (at: string, code: Gone) => new Failure(code, {}, { at });
 
 async function mustKnow(scope: Scope<Member>, items: readonly NewItem[]): Promise<void> {
   const { db, caller } = scope;
   const distinct = (ids: readonly (string | null)[]) => [...new Set(ids.filter((id) => id !== null))];
   const topicIds = distinct(items.map((item) => item.tagging.topicId));
   if ((await store.countTopics(db, caller.departmentId, topicIds)) !== topicIds.length)
-    throw gone("/body/tagging/topicId", "This topic is no longer there. Choose another.");
+    throw gone("/body/tagging/topicId", "topicGone");
   const stimulusIds = distinct(items.map((item) => item.tagging.stimulusId));
   if ((await store.countStimuli(db, caller.departmentId, stimulusIds)) !== stimulusIds.length)
-    throw gone("/body/tagging/stimulusId", "This text, map or chart is no longer there. Choose another.");
+    throw gone("/body/tagging/stimulusId", "stimulusGone");
   const hashes = [...new Set(items.flatMap((item) => mediaOf(item.content)))];
-  if ((await missingMedia(scope, hashes)).length > 0)
-    throw gone("/body/content", "One of the pictures is no longer there. Add it again.");
+  if ((await missingMedia(scope, hashes)).length > 0) throw gone("/body/content", "pictureGone");
 }
 
 /** The family of each item: that of what it is a variant of, or a new one. */

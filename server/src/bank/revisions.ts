@@ -12,7 +12,7 @@ export async function listRevisions(
 ): Promise<Result<typeof contract.listRevisions>> {
   const { departmentId } = caller;
   const rows = await store.listRevisions(db, departmentId, params.itemId);
-  if (rows.length === 0) throw new Failure("missing", "There is no such item in your department.");
+  if (rows.length === 0) throw new Failure("noSuch", { what: "item" });
   const uses = await store.countReleases(db, departmentId, params.itemId, now());
   const credits = await store.sumFirstCredits(db, departmentId, params.itemId);
   return {

@@ -77,7 +77,7 @@ export function saveItem(scope: Scope<Member>, { params, body }: Save, isSettled
     const { changeSeq } = await store.nextChange(db, departmentId, 0);
     const before = await store.findItem(db, departmentId, params.itemId);
     if (before && !can(caller.role, { verb: "edit", thing: "item", status: before.status })) {
-      throw new Failure("forbidden", "A retired item is kept as it was. Make a variant of it instead.");
+      throw new Failure("retiredStays");
     }
     if ((before?.version ?? 0) !== body.version) throw stale();
     if (!before) {
@@ -116,9 +116,7 @@ export function saveItem(scope: Scope<Member>, { params, body }: Save, isSettled
     else await dropRequest(within, params.itemId);
     const known = await store.replaceStandards(db, departmentId, params.itemId, standardIds);
     if (known !== new Set(standardIds).size) {
-      throw new Failure("invalid", "One of the standards is no longer there.", {
-        errors: [{ pointer: "/body/tagging/standardIds", detail: "One of the standards is no longer there." }],
-      });
+      throw new Failure("standardGone", {}, { at: "/body/tagging/standardIds" });
     }
     await refreshSearchWords(db, departmentId, [params.itemId]);
     await store.deleteDrafts(db, departmentId, caller.personId, [params.itemId]);
@@ -266,18 +264,15 @@ async function approvableOf(
   scope: Scope<Member>,
   { content, topicId, revisionId }: NonNullable<Awaited<ReturnType<typeof store.findItem>>>,
 ): Promise<string> {
-  if (faultsOf(content, topicId).length > 0)
-    throw new Failure("conflict", "This item lacks something and cannot be used yet. Finish it first.");
-  if ((await rulesOf(scope)).mode === "all")
-    throw new Failure("conflict", "In your department somebody looks an item over first. Hand it in for review.");
+  if (faultsOf(content, topicId).length > 0) throw new Failure("itemUnfinished");
+  if ((await rulesOf(scope)).mode === "all") throw new Failure("checkingFirst");
   return revisionId;
 }
 
 async function mustSucceed({ db, caller }: Scope<Member>, itemId: string, successorId: string): Promise<void> {
   const successor = await store.findItem(db, caller.departmentId, successorId);
   if (successor && successor.id !== itemId && successor.status !== "retired") return;
-  const detail = "Choose another item that is in use to take its place.";
-  throw new Failure("invalid", detail, { errors: [{ pointer: "/body/successorId", detail }] });
+  throw new Failure("successorNotInUse", {}, { at: "/body/successorId" });
 }
 
 const taggingOf = ({
@@ -307,14 +302,12 @@ const taggingOf = ({
 /** Refuses a topic that the department has not. */
 export async function mustKnowTopic({ db, caller }: Scope<Member>, topicId: string | null): Promise<void> {
   if (topicId === null || (await store.countTopics(db, caller.departmentId, [topicId])) === 1) return;
-  const detail = "This topic is no longer there. Choose another.";
-  throw new Failure("invalid", detail, { errors: [{ pointer: "/body/tagging/topicId", detail }] });
+  throw new Failure("topicGone", {}, { at: "/body/tagging/topicId" });
 }
 
 async function mustKnowStimulus({ db, caller }: Scope<Member>, stimulusId: string | null): Promise<void> {
   if (stimulusId === null || (await store.countStimuli(db, caller.departmentId, [stimulusId])) === 1) return;
-  const detail = "This text, map or chart is no longer there. Choose another.";
-  throw new Failure("invalid", detail, { errors: [{ pointer: "/body/tagging/stimulusId", detail }] });
+  throw new Failure("stimulusGone", {}, { at: "/body/tagging/stimulusId" });
 }
 
 /** The id of the revision that holds `content`: the latest when nothing changed, else a new one. */
@@ -352,8 +345,7 @@ async function reviseIfChanged(
 async function linkPictures(scope: Scope<Member>, revisionId: string, content: Content): Promise<void> {
   const hashes = mediaOf(content);
   if ((await missingMedia(scope, hashes)).length > 0) {
-    const detail = "One of the pictures is no longer there. Add it again.";
-    throw new Failure("invalid", detail, { errors: [{ pointer: "/body/content", detail }] });
+    throw new Failure("pictureGone", {}, { at: "/body/content" });
   }
   const { departmentId } = scope.caller;
   await linkMedia(

@@ -42,11 +42,10 @@ export function setTwin(scope: Scope<Member>, { params, body }: Input<typeof con
     const { changeSeq } = await takeChange(db, departmentId, 0);
     const item = need(await store.findItem(db, departmentId, itemId), "item");
     if (body.twinId !== null) {
-      if (item.use !== "reserved") throw new Failure("conflict", "Only what is kept for tests has a practice twin.");
+      if (item.use !== "reserved") throw new Failure("twinOnlyForTests");
       const twin = await store.findItem(db, departmentId, body.twinId);
       if (twin?.use !== "practice") {
-        const detail = "Choose an item for practice: it is shown in place of the one that is kept for tests.";
-        throw new Failure("invalid", detail, { errors: [{ pointer: "/body/twinId", detail }] });
+        throw new Failure("twinForPractice", {}, { at: "/body/twinId" });
       }
       await store.deleteRequests(db, departmentId, [itemId, body.twinId]);
     }

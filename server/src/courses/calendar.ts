@@ -19,7 +19,7 @@ export async function showCalendar(
   const { db, caller } = scope;
   const { departmentId } = caller;
   const plan = await loadSchedule(scope, departmentId, params.classId);
-  const year = need(await edits.findYearOfClass(db, departmentId, params.classId), "school year");
+  const year = need(await edits.findYearOfClass(db, departmentId, params.classId), "schoolYear");
   const closed = await store.listClosedDays(db, departmentId, year.id, null);
   const dates = new Map((await edits.listClassUnits(db, departmentId, params.classId)).map((row) => [row.unitId, row]));
   return {
@@ -55,7 +55,8 @@ export async function showCalendar(
   };
 }
 
-const invalid = (pointer: string, detail: string) => new Failure("invalid", detail, { errors: [{ pointer, detail }] });
+type Wrong = "schoolYearBackwards" | "spanBackwards" | "unitNotOfCourse";
+const invalid = (at: string, code: Wrong) => new Failure(code, {}, { at });
 
 export function setCalendar(
   scope: Scope<Member>,
@@ -67,10 +68,10 @@ export function setCalendar(
     const { classId } = params;
     const { startsOn, endsOn, closed } = body.schoolYear;
     const before = await showCalendar(within, { params });
-    if (startsOn >= endsOn) throw invalid("/body/schoolYear", "The school year would end before it begins.");
+    if (startsOn >= endsOn) throw invalid("/body/schoolYear", "schoolYearBackwards");
     for (const span of [...closed, ...body.units])
-      if (span.from > span.to) throw invalid("/body/units", "A span of days would end before it begins.");
-    const year = need(await edits.findYearOfClass(db, departmentId, classId), "school year");
+      if (span.from > span.to) throw invalid("/body/units", "spanBackwards");
+    const year = need(await edits.findYearOfClass(db, departmentId, classId), "schoolYear");
     await edits.updateClass(db, departmentId, classId, {
       meetingDays: [...new Set(body.meetingDays)].sort(),
       examOn: body.examOn,
@@ -78,7 +79,7 @@ export function setCalendar(
     await edits.updateSchoolYear(db, departmentId, year.id, { startsOn, endsOn });
     await edits.replaceClosed(db, departmentId, year.id, closed);
     const known = await edits.replaceClassUnits(db, departmentId, classId, body.units);
-    if (known !== body.units.length) throw invalid("/body/units", "One of the units is not of this class's course.");
+    if (known !== body.units.length) throw invalid("/body/units", "unitNotOfCourse");
     await record(within, {
       departmentId,
       entity: "class",
@@ -100,7 +101,7 @@ export function setTaught(scope: Scope<Member>, { params, body }: Input<typeof c
     const plan = await loadSchedule(within, departmentId, classId);
     need(
       plan.topics.find((topic) => topic.topicId === topicId),
-      "topic in this class's course",
+      "topic",
     );
     const taught = body.taughtOn === undefined ? {} : taughtColumns(body.taughtOn);
     if (body.studentId === undefined) {

@@ -33,7 +33,8 @@ export async function listCourses({ db, caller }: Scope<Member>): Promise<Result
   };
 }
 
-const invalid = (detail: string) => new Failure("invalid", detail, { errors: [{ pointer: "/body/units", detail }] });
+type Wrong = "letterTwice" | "topicInTwoUnits" | "unitGone" | "oneTopicGone";
+const invalid = (code: Wrong) => new Failure(code, {}, { at: "/body/units" });
 
 /** Makes or sets a whole course. A unit that a class has dates for, or a quiz stands on, cannot be taken out. */
 export function setCourse(scope: Scope<Member>, { params, body }: Input<typeof contract.setCourse>): Promise<Course> {
@@ -42,22 +43,17 @@ export function setCourse(scope: Scope<Member>, { params, body }: Input<typeof c
     const { departmentId } = caller;
     const { courseId } = params;
     const letters = body.units.map((unit) => unit.letter.toUpperCase());
-    if (new Set(letters).size !== letters.length) throw invalid("Two units have the same letter.");
+    if (new Set(letters).size !== letters.length) throw invalid("letterTwice");
     const topicIds = body.units.flatMap((unit) => unit.topicIds);
-    if (new Set(topicIds).size !== topicIds.length) throw invalid("A topic stands in two units of this course.");
+    if (new Set(topicIds).size !== topicIds.length) throw invalid("topicInTwoUnits");
     await edits.upsertCourse(db, { departmentId, id: courseId, name: body.name });
     const before = (await edits.listUnits(db, departmentId)).filter((unit) => unit.courseId === courseId);
     const units = body.units.map((unit, i) => {
-      if (unit.id !== undefined && !before.some((one) => one.id === unit.id))
-        throw invalid("One of the units is no longer there.");
+      if (unit.id !== undefined && !before.some((one) => one.id === unit.id)) throw invalid("unitGone");
       return { ...unit, id: unit.id ?? newId(), letter: unit.letter.toUpperCase(), position: i + 1 };
     });
     for (const gone of before.filter((one) => !units.some((unit) => unit.id === one.id))) {
-      if (!(await edits.deleteUnit(db, departmentId, gone.id)))
-        throw new Failure(
-          "conflict",
-          `The unit ${gone.name} cannot be taken out: a class has dates for it, or a quiz stands on it.`,
-        );
+      if (!(await edits.deleteUnit(db, departmentId, gone.id))) throw new Failure("unitInUse", { unit: gone.name });
     }
     await edits.freeLetters(db, departmentId, courseId);
     for (const { id, name, letter, hue, position } of units)
@@ -68,7 +64,7 @@ export function setCourse(scope: Scope<Member>, { params, body }: Input<typeof c
       courseId,
       units.flatMap((unit) => unit.topicIds.map((topicId, i) => ({ unitId: unit.id, topicId, position: i + 1 }))),
     );
-    if (known !== topicIds.length) throw invalid("One of the topics is no longer there.");
+    if (known !== topicIds.length) throw invalid("oneTopicGone");
     await record(within, { departmentId, entity: "course", entityId: courseId, action: "set", after: body });
     const { courses } = await listCourses(within);
     return need(
@@ -94,10 +90,8 @@ export function createClass(
     const schoolYearId = (await edits.findSchoolYear(db, departmentId, today))?.id ?? newId();
     await edits.ensureSchoolYear(db, { departmentId, id: schoolYearId, ...schoolYearAround(today) });
     const { classes } = await listClasses(within);
-    if (classes.some((one) => one.name.toLowerCase() === body.name.toLowerCase())) {
-      const detail = `There is a class ${body.name} already. Give it another name.`;
-      throw new Failure("invalid", detail, { errors: [{ pointer: "/body/name", detail }] });
-    }
+    if (classes.some((one) => one.name.toLowerCase() === body.name.toLowerCase()))
+      throw new Failure("classNameTaken", { name: body.name }, { at: "/body/name" });
     const id = newId();
     await edits.insertClass(db, { departmentId, id, schoolYearId, examOn: null, ...body });
     await record(within, { departmentId, entity: "class", entityId: id, action: "made", after: body });

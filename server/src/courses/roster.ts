@@ -111,7 +111,7 @@ export function changeEnrolment(
         ...(body.isIn !== undefined && { leftOn: body.isIn ? null : localDateOf(now(), one.timeZone) }),
       },
     );
-    need(found, "student in this class");
+    need(found, "student");
     await record(within, { departmentId, entity: "enrolment", entityId: studentId, action: "changed", after: body });
     return listEnrolments(within, { params: { classId } });
   });
@@ -125,11 +125,10 @@ export function setGroup(scope: Scope<Member>, { params, body }: Input<typeof co
     const { students } = await listEnrolments(within, { params: { classId } });
     const strangers = body.studentIds.filter((id) => !students.some((student) => student.studentId === id));
     if (strangers.length > 0) {
-      const detail = "One of the students is not in this class.";
-      throw new Failure("invalid", detail, { errors: [{ pointer: "/body/studentIds", detail }] });
+      throw new Failure("studentNotInClass", {}, { at: "/body/studentIds" });
     }
     const made = await edits.upsertGroup(db, { departmentId, id: groupId, classId, name: body.name });
-    if (!made) throw new Failure("missing", "There is no such group in this class.");
+    if (!made) throw new Failure("noSuch", { what: "group" });
     await edits.replaceGroupMembers(db, departmentId, groupId, [...new Set(body.studentIds)]);
     await record(within, { departmentId, entity: "group", entityId: groupId, action: "set", after: body });
     return listEnrolments(within, { params: { classId } });
@@ -144,7 +143,7 @@ export function reissueCard(
   return atomically(scope, async (within) => {
     const { db, caller } = within;
     const isReplaced = await replaceCard(db, caller.departmentId, classId, studentId, await freeCard(within));
-    need(isReplaced || undefined, "student in this class");
+    need(isReplaced || undefined, "student");
     await deleteSessionsIn(db, caller.departmentId, { studentId });
     await record(within, {
       departmentId: caller.departmentId,
@@ -155,7 +154,7 @@ export function reissueCard(
     const { students } = await listEnrolments(within, { params: { classId } });
     return need(
       students.find((student) => student.studentId === studentId),
-      "student in this class",
+      "student",
     );
   });
 }

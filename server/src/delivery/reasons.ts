@@ -16,9 +16,9 @@ export function giveReason(
     const { items } = await showResult(within, { params: { sittingId } });
     const item = need(
       items.find((one) => one.position === position),
-      "question",
+      "item",
     );
-    if (!item.asksReason) throw new Failure("conflict", "This question is not asked about. Nothing was kept.");
+    if (!item.asksReason) throw new Failure("reasonNotAsked");
     const key = { departmentId: caller.departmentId, sittingId, position };
     if (body.text === "") await store.deleteReason(db, key);
     else await store.upsertReason(db, { ...key, text: body.text, at: now() });

@@ -60,7 +60,7 @@ export async function showResult(
   const { departmentId, studentId } = caller;
   const sitting = need(await sittingStore.findSitting(db, departmentId, studentId, params.sittingId), "sitting");
   if (sitting.state !== "handedIn" || sitting.handedInAt === null) {
-    throw new Failure("conflict", "This sitting is not handed in yet. Hand it in, then look at how it went.");
+    throw new Failure("notHandedIn");
   }
   const [given] = await store.listReleasesFor(db, departmentId, studentId, {
     releaseIds: [sitting.releaseId],

@@ -72,11 +72,9 @@ async function needReleased(scope: Scope<Member>, itemId: string, body: Body): P
     (row) => row.revisionId === body.revisionId && (body.releaseId === null || row.releaseId === body.releaseId),
   );
   const [first] = rows;
-  if (!first)
-    throw new Failure("missing", "Nobody was given this revision of the item, so there is nothing to rule on.");
+  if (!first) throw new Failure("nobodyHadRevision");
   if (!isRuling(body, first.content)) {
-    const detail = "Give the right answer whole, as a student would, with nothing left open.";
-    throw new Failure("invalid", detail, { errors: [{ pointer: "/body/answer", detail }] });
+    throw new Failure("answerNotWhole", {}, { at: "/body/answer" });
   }
   return rows;
 }
@@ -191,7 +189,7 @@ export function undoKeyRuling(
     await store.holdMarking(db, departmentId);
     const [found] = await store.listRulings(db, departmentId, { rulingId: params.rulingId });
     const ruling = need(found, "ruling");
-    if (ruling.undoneAt !== null) throw new Failure("conflict", "This was taken back already. Nothing has changed.");
+    if (ruling.undoneAt !== null) throw new Failure("undoneAlready");
     await store.undoRuling(db, departmentId, ruling.id, caller.personId, now());
     const remarked = await remark(within, ruling.revisionId, ruling.releaseId);
     await unmendItem(within, ruling);

@@ -34,8 +34,7 @@ export { listDone, whatNow } from "./whatNow.ts";
 
 type Release = Result<typeof contract.releaseQuiz>;
 
-const changedMeanwhile = () =>
-  new Failure("stale", "A colleague changed this quiz after you opened it. Look at the new version, then release it.");
+const changedMeanwhile = () => new Failure("quizChangedBeforeRelease");
 
 /** Gives a quiz out: a snapshot of parts, places and revisions that later changes do not touch. */
 export async function releaseQuiz(
@@ -52,8 +51,7 @@ export async function releaseQuiz(
     if (!(await isOfVersion(db, departmentId, quiz.id, body.version))) throw changedMeanwhile();
     const targets = body.targets.map((target) => targetOf(target, now()));
     if ((await store.countKnownTargets(db, departmentId, body.targets)) !== body.targets.length) {
-      const detail = "One of those you chose is no longer there. Choose again.";
-      throw new Failure("invalid", detail, { errors: [{ pointer: "/body/targets", detail }] });
+      throw new Failure("targetGone", {}, { at: "/body/targets" });
     }
     const releaseId = newId();
     const parts = quiz.parts.map((part, i) => ({ ...part, newId: newId(), position: i + 1 }));
@@ -146,27 +144,18 @@ async function holdReturns(
 function mustBeReady(quiz: Awaited<ReturnType<typeof snapshotOf>>): void {
   const places = quiz.parts.flatMap((part) => part.places);
   const items = places.flatMap((place) => place.items);
-  if (items.length === 0) throw new Failure("conflict", "This quiz has no questions yet; add some, then release it.");
+  if (items.length === 0) throw new Failure("quizEmpty");
   const unusable = items.find((item) => item.revisionId === null);
-  if (unusable)
-    throw new Failure(
-      "conflict",
-      `Item ${unusable.number} cannot be given: it is retired, unfinished or not approved. Take it out of the quiz, or look at the item.`,
-    );
+  if (unusable) throw new Failure("itemCannotBeReleased", { number: unusable.number });
   const small = places.find((place) => place.kind === "draw" && place.items.length < (place.take ?? 1));
-  if (small)
-    throw new Failure(
-      "conflict",
-      `A draw gives each student ${small.take ?? 1}, but only ${small.items.length} of its items can be given. Let each student get fewer, or change its pool.`,
-    );
+  if (small) throw new Failure("drawTooSmall", { take: small.take ?? 1, usable: small.items.length });
 }
 
 function targetOf(target: Input<typeof contract.releaseQuiz>["body"]["targets"][number], now: Date) {
   const opensAt = target.opensAt === null ? now : new Date(target.opensAt);
   const shutsAt = target.shutsAt === null ? null : new Date(target.shutsAt);
   if (shutsAt !== null && shutsAt <= opensAt) {
-    const detail = "It would shut before it opens. Choose a later time.";
-    throw new Failure("invalid", detail, { errors: [{ pointer: "/body/targets", detail }] });
+    throw new Failure("closesBeforeOpening", {}, { at: "/body/targets" });
   }
   const { classId, groupId, studentId } = target;
   return { classId, groupId, studentId, opensAt, shutsAt };

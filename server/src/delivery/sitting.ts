@@ -44,12 +44,12 @@ export async function beginSitting(
     const begun = await enter(scope, releaseId, isRunning ? null : await dealGo(scope, release, goes));
     if (begun) return begun;
   }
-  throw new Failure("unavailable", "This quiz is being begun on another device. Try again in a moment.");
+  throw new Failure("begunElsewhere");
 }
 
 async function releaseFor({ db, caller }: Scope<Student>, releaseId: string): Promise<GivenRelease> {
   const [given] = await store.listReleasesFor(db, caller.departmentId, caller.studentId, { releaseIds: [releaseId] });
-  return need(given, "quiz for you");
+  return need(given, "release");
 }
 
 const listGoes = ({ db, caller }: Scope<Student>, releaseId: string) =>
@@ -67,7 +67,7 @@ function enter(scope: Scope<Student>, releaseId: string, go: DealtGo | null): Pr
     if (!running && go?.ordinal !== goes.length + 1) return null;
     // It may have been shut while the questions were dealt.
     const obstacle = running ? null : obstacleTo(release, goes, now());
-    if (obstacle !== null) throw new Failure("conflict", obstacle);
+    if (obstacle !== null) throw refusal(obstacle);
     for (const overdue of goes.filter((sitting) => sitting.state === "running" && sitting !== running)) {
       await finish(within, departmentId, overdue.id, overdue.deadlineAt ?? now());
     }
@@ -99,15 +99,25 @@ export function obstacleTo(
   release: Pick<GivenRelease, "opensAt" | "shutsAt" | "rules" | "timeZone">,
   goes: readonly Go[],
   now: Date,
-): string | null {
+): Obstacle | null {
   const opening = openingAt(windowOf(release), now.getTime());
-  if (opening === "notYet") return "This quiz has not opened yet.";
-  if (opening === "shut") return "This quiz is shut.";
+  if (opening === "notYet") return { code: "notOpenYet" };
+  if (opening === "shut") return { code: "quizClosed" };
   const { goes: allowed } = completeRules(release.rules);
-  if (allowed !== null && goes.length >= allowed)
-    return allowed === 1 ? "You have had your go." : `You have had all ${allowed} goes.`;
+  if (allowed !== null && goes.length >= allowed) return { code: "noMoreGoes", count: allowed };
   const from = waitUntil(release, goes);
-  return from !== null && from > now ? "There is a wait before the next go." : null;
+  return from !== null && from > now ? { code: "waitBeforeGo", until: from } : null;
+}
+
+type Obstacle =
+  | { readonly code: "notOpenYet" | "quizClosed" }
+  | { readonly code: "noMoreGoes"; readonly count: number }
+  | { readonly code: "waitBeforeGo"; readonly until: Date };
+
+function refusal(obstacle: Obstacle): Failure {
+  if (obstacle.code === "noMoreGoes") return new Failure("noMoreGoes", { count: obstacle.count });
+  if (obstacle.code === "waitBeforeGo") return new Failure("waitBeforeGo", { until: obstacle.until.toISOString() });
+  return new Failure(obstacle.code);
 }
 
 const windowOf = (release: { opensAt: Date; shutsAt: Date | null }) => ({
@@ -128,7 +138,7 @@ async function dealGo(scope: OpenScope<Student>, release: GivenRelease, goes: re
   const { departmentId, studentId } = caller;
   const { releaseId } = release;
   const obstacle = obstacleTo(release, goes, now());
-  if (obstacle !== null) throw new Failure("conflict", obstacle);
+  if (obstacle !== null) throw refusal(obstacle);
   const ordinal = goes.length + 1;
   const seed = `${releaseId} ${studentId} ${ordinal}`;
   const met =

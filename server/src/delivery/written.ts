@@ -77,13 +77,11 @@ export function markWrittenAnswer(
     await rulingStore.awaitRulings(db, departmentId);
     need(await sittingStore.lockSitting(db, departmentId, sittingId), "sitting");
     const found = need(await store.findWritten(db, departmentId, sittingId, position), "answer");
-    if (found.state !== "handedIn")
-      throw new Failure("conflict", "This student is still writing. It can be marked once it is handed in.");
-    if (found.content.kind !== "written") throw new Failure("conflict", "This question is marked by its key.");
+    if (found.state !== "handedIn") throw new Failure("stillInProgress");
+    if (found.content.kind !== "written") throw new Failure("markedByKey");
     const byPerson = creditOfLevels(found.content, body.levels);
     if (byPerson === null) {
-      const detail = "Choose a level for each criterion.";
-      throw new Failure("invalid", detail, { errors: [{ pointer: "/body/levels", detail }] });
+      throw new Failure("levelsMissing", {}, { at: "/body/levels" });
     }
     const at = now();
     const rubricMark = {
@@ -118,11 +116,7 @@ export function markWrittenAnswer(
   });
 }
 
-const markedMeanwhile = (name: string | undefined) =>
-  new Failure(
-    "stale",
-    `${name ?? "Somebody"} has marked this answer meanwhile. Yours was not kept: look at that mark, then mark again if you still would.`,
-  );
+const markedMeanwhile = (name: string | undefined) => new Failure("markedMeanwhile", { by: name ?? "" });
 
 /** Says that the caller has this answer before them, and who had it first. */
 export async function claimWrittenAnswer(

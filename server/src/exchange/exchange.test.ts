@@ -10,7 +10,7 @@ import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts"
 import * as exchange from "./service.ts";
 import { bring, doTransfers, exported, inPieces, newest } from "./testing/departmentFiles.ts";
 import { transfers } from "./transferJob.ts";
-import { brokeOff, keepPieces, pieceBytes, piecesOf } from "./transfers.ts";
+import { keepPieces, pieceBytes, piecesOf } from "./transfers.ts";
 
 const bench = useWorkbench();
 
@@ -119,7 +119,7 @@ describe("a file that cannot be imported leaves nothing behind, and says why", (
     const wrong = { ...file, items: file.items.map((item, i) => (i === 3 ? { ...item, use: "elsewhere" } : item)) };
     const { problem } = await bring(bench, lead, JSON.stringify({ ...wrong, colour: "red" }));
     expect(problem?.errors.map((one) => one.pointer)).toEqual(["/items/3/use", ""]);
-    expect(problem?.errors[1]?.detail).toContain("colour");
+    expect(problem?.errors[1]).toMatchObject({ code: "fieldsUnknown", terms: { names: "“colour”" } });
     expect(await leftIn(lead)).toEqual({ topics: [], pieces: [] });
   });
 
@@ -129,7 +129,7 @@ describe("a file that cannot be imported leaves nothing behind, and says why", (
     for (const broken of [text.slice(0, -200), "PK\u0003\u0004 a workbook", "", "[1, 2]", '{"items": 7}', "null"]) {
       const { state, problem } = await bring(bench, lead, broken);
       expect([broken.slice(0, 20), state]).toEqual([broken.slice(0, 20), "failed"]);
-      expect(problem?.detail).toMatch(/^(This is no department file|The file cannot be read)/);
+      expect(problem?.code).toMatch(/^(fileNotJson|fileHasErrors)$/);
     }
     expect(await leftIn(lead)).toEqual({ topics: [], pieces: [] });
   });
@@ -240,6 +240,6 @@ test("what was on its way when its process died says after two hours that it bro
   await exchange.putAwayTransfers(bench.db, new Date(bench.clock.now.getTime() + 3 * 3_600_000));
   expect(await standing()).toMatchObject({
     state: "failed",
-    problem: { detail: brokeOff },
+    problem: { code: "fileBrokeOff", terms: {}, errors: [] },
   });
 });

@@ -1,4 +1,5 @@
 /** Reads the items of a department file. An item is known again by its key, which it keeps as its origin. */
+import { fieldProblems } from "@verdant/contract/fieldProblems";
 import type { FileItem } from "@verdant/contract/exchange";
 import { Content as ContentSchema } from "@verdant/contract/items/kinds";
 import { changeKindOf } from "@verdant/core/bank/changeKind";
@@ -71,8 +72,8 @@ function parsed(item: FileItem, index: number, keys: Keys): Content {
   const content = toContent(item.content, (key) => lookUp(keys.misconceptions, key, "misconception"));
   const checked = ContentSchema.safeParse(content);
   if (checked.success) return withMathml(checked.data);
-  const detail = `Item “${item.key}”: ${checked.error.issues[0]?.message ?? "not valid"}`;
-  throw new Failure("invalid", detail, { errors: [{ pointer: `/items/${index}/content`, detail }] });
+  const errors = fieldProblems(checked.error, `/items/${index}/content`);
+  throw new Failure("fileItemNotValid", { item: item.key }, { errors });
 }
 
 const taggingOf = (item: FileItem, keys: Keys) => ({
@@ -178,7 +179,7 @@ async function insertFresh(
     rows.flatMap(({ content }) => mediaOf(content)),
   );
   if (missing[0] !== undefined) {
-    throw new Failure("invalid", `The file shows the picture ${missing[0]}, which it does not hold.`);
+    throw new Failure("filePictureMissing", { hash: missing[0] ?? "" });
   }
   await linkMedia(
     db,

@@ -34,7 +34,5 @@ export async function importMedia(
   }
 }
 
-function damaged(index: number, hash: string): Failure {
-  const detail = `The picture or recording ${hash.slice(0, 12)}… of the file is damaged or is none that can be shown.`;
-  return new Failure("invalid", detail, { errors: [{ pointer: `/media/${index}`, detail }] });
-}
+const damaged = (index: number, hash: string) =>
+  new Failure("filePictureDamaged", { hash: hash.slice(0, 12) }, { at: `/media/${index}` });

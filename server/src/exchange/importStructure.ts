@@ -1,4 +1,5 @@
 /** Reads the structure of a department file: framework, topics, misconceptions, courses, school year and classes. */
+import type { Thing } from "@verdant/contract/problemCodes";
 import { cardMarkOf, newEntryCard, sealedCard } from "../courses/entryCard.ts";
 import { Failure } from "../platform/failure.ts";
 import { newId } from "../platform/id.ts";
@@ -16,11 +17,10 @@ export interface Keys {
   readonly stimuli: Map<string, string>;
 }
 
-export function lookUp(map: ReadonlyMap<string, string>, key: string, what: string): string {
+export function lookUp(map: ReadonlyMap<string, string>, key: string, what: Thing): string {
   const id = map.get(key);
   if (id !== undefined) return id;
-  const detail = `The file names the ${what} “${key}”, which it does not hold and the department does not have.`;
-  throw new Failure("invalid", detail, { errors: [{ pointer: "/body", detail }] });
+  throw new Failure("fileNamesUnknown", { what, key }, { at: "/body" });
 }
 
 export async function importStandards(
@@ -102,7 +102,7 @@ export async function importTopics(
       const topicId = keys.get(topic.key) ?? "";
       const line = [topicId];
       for (let up = parents.get(topicId); up !== undefined; up = parents.get(up)) {
-        if (line.includes(up)) throw new Failure("invalid", `The topic “${topic.name}” lies under itself.`);
+        if (line.includes(up)) throw new Failure("topicOverItself", { topic: topic.name });
         line.push(up);
       }
       return line.map((ancestorId, depth) => ({ departmentId, topicId, ancestorId, depth }));

@@ -1,4 +1,6 @@
 /** Reads a department file piece by piece: items and pictures come one at a time, and what is wrong names its place. */
+import { fieldProblems } from "@verdant/contract/fieldProblems";
+import type { FieldProblem } from "@verdant/contract/problem";
 import { JSONParser } from "@streamparser/json";
 import { DepartmentFile, FileItem, FileMedia } from "@verdant/contract/exchange";
 import type { z } from "zod";
@@ -18,12 +20,11 @@ const Rest = DepartmentFile.omit({ items: true, media: true });
 export async function readDepartmentFile(pieces: AsyncIterable<Buffer>): Promise<FileBody> {
   const rest: Record<string, unknown> = {};
   const items: FileItem[] = [];
-  const errors: { pointer: string; detail: string }[] = [];
+  const errors: FieldProblem[] = [];
   const check = <T>(schema: z.ZodType<T>, value: unknown, place: string): T | undefined => {
     const parsed = schema.safeParse(value);
     if (parsed.success) return parsed.data;
-    for (const { path, message } of parsed.error.issues)
-      if (errors.length < mostErrors) errors.push({ pointer: [place, ...path.map(String)].join("/"), detail: message });
+    errors.push(...fieldProblems(parsed.error, place).slice(0, mostErrors - errors.length));
     return undefined;
   };
   for await (const { room, index, value } of valuesOf(pieces)) {
@@ -35,11 +36,8 @@ export async function readDepartmentFile(pieces: AsyncIterable<Buffer>): Promise
   }
   const body = check(Rest, rest, "");
   if (errors.length > 0 || !body) {
-    const detail =
-      errors.length === mostErrors
-        ? `The file cannot be read. The first ${mostErrors} places that are wrong:`
-        : "The file cannot be read. What is wrong, by its place:";
-    throw new Failure("invalid", detail, { errors });
+    const isMore = errors.length === mostErrors;
+    throw new Failure(isMore ? "fileHasManyErrors" : "fileHasErrors", { count: errors.length }, { errors });
   }
   return { ...body, items };
 }
@@ -82,5 +80,4 @@ async function* valuesOf(pieces: AsyncIterable<Buffer>): AsyncGenerator<Value> {
   if (!parser.isEnded) throw noJson(new Error("it ends too early"));
 }
 
-const noJson = (error: Error) =>
-  new Failure("invalid", `This is no department file: it is not JSON (${error.message}). Nothing was imported.`);
+const noJson = (error: Error) => new Failure("fileNotJson", { why: error.message });

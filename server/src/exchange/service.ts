@@ -8,7 +8,7 @@ import { importItems } from "./importItems.ts";
 import { importStimuli } from "./importStimuli.ts";
 import { importMany } from "./importMany.ts";
 import type { FileBody } from "./readDepartmentFile.ts";
-import { brokeOff, keptMs, mayExchange, mostOnTheWayMs } from "./transfers.ts";
+import { brokenOff, keptMs, mayExchange, mostOnTheWayMs } from "./transfers.ts";
 import { deleteTransfersBefore, failBrokenOff } from "./transferStore.ts";
 import {
   importClasses,
@@ -61,7 +61,7 @@ export function importDepartment(
 
 /** What is older than a week goes; what broke off with the process that took it in says so. */
 export async function putAwayTransfers(db: Db, now: Date): Promise<number> {
-  await failBrokenOff(db, new Date(now.getTime() - mostOnTheWayMs), now, brokeOff);
+  await failBrokenOff(db, new Date(now.getTime() - mostOnTheWayMs), now, brokenOff);
   return deleteTransfersBefore(db, new Date(now.getTime() - keptMs));
 }
 

@@ -6,7 +6,7 @@ import { atomically, type Member, type Nobody, type Scope } from "../platform/sc
 import { writeDepartmentFile } from "./exportDepartment.ts";
 import { importDepartment } from "./service.ts";
 import { mediaOfFile, readDepartmentFile } from "./readDepartmentFile.ts";
-import { keepPieces, piecesOf } from "./transfers.ts";
+import { keepPieces, piecesOf, saidOf } from "./transfers.ts";
 import * as store from "./transferStore.ts";
 
 /** Somebody has cancelled it meanwhile: what was begun goes back. */
@@ -32,10 +32,7 @@ export const transfers: JobKind = {
       // Tried again by the queue; a broken file is broken the next time too.
       if (isOverloaded(error) || isUnreachable(error)) throw error;
       if (!(error instanceof Failure)) log.error({ err: error, transfer: subject }, "a transfer failed");
-      const problem =
-        error instanceof Failure
-          ? { detail: error.message, errors: (error.errors ?? []).map(({ pointer, detail }) => ({ pointer, detail })) }
-          : { detail: "Something went wrong here, not with your file. It was noted; try again later.", errors: [] };
+      const problem = saidOf(error instanceof Failure ? error : new Failure("transferFailed"));
       await moveOn({ state: "failed", finishedAt: now(), problem });
       await store.deletePieces(db, departmentId, subject);
     }
@@ -44,7 +41,7 @@ export const transfers: JobKind = {
 
 async function leadOf({ db }: Scope<Nobody>, departmentId: string, personId: string): Promise<Member> {
   const lead = await store.findLead(db, departmentId, personId);
-  if (!lead) throw new Failure("forbidden", "Whoever asked for it leads this department no more.");
+  if (!lead) throw new Failure("askerNoLead");
   return { kind: "member", departmentId, personId, name: lead.name, role: "lead" };
 }
 

@@ -114,10 +114,15 @@ export const deleteTransfersBefore = (db: Db, at: Date): Promise<number> =>
   deleteSome(db, "transfer", sql`asked_at < ${at}`);
 
 /** What has been on its way since before `at` will not arrive: the process that took it in is gone. */
-export async function failBrokenOff(db: Db, at: Date, now: Date, detail: string): Promise<void> {
+export async function failBrokenOff(
+  db: Db,
+  at: Date,
+  now: Date,
+  problem: NonNullable<Transfer["problem"]>,
+): Promise<void> {
   await db
     .updateTable("transfer")
-    .set({ state: "failed", finishedAt: now, problem: JSON.stringify({ detail, errors: [] }) })
+    .set({ state: "failed", finishedAt: now, problem: JSON.stringify(problem) })
     .where("state", "=", "receiving")
     .where("askedAt", "<", at)
     .execute();

@@ -16,7 +16,15 @@ const listed = 30;
 const mostUnderWay = 3;
 export const keptMs = 7 * 86_400_000;
 export const mostOnTheWayMs = 2 * 3_600_000;
-export const brokeOff = "The file broke off on its way. Bring it again.";
+const brokeOff = new Failure("fileBrokeOff");
+
+/** Why a transfer failed, as it is kept. */
+export const saidOf = ({ code, terms, errors = [] }: Failure): NonNullable<contract.Transfer["problem"]> => ({
+  code,
+  terms,
+  errors: [...errors],
+});
+export const brokenOff = saidOf(brokeOff);
 
 type Row = NonNullable<Awaited<ReturnType<typeof store.findTransfer>>>;
 
@@ -32,7 +40,7 @@ export async function listTransfers(scope: Scope<Member>): Promise<Result<typeof
 }
 
 async function showTransfer({ db, caller }: Scope<Member>, transferId: string): Promise<contract.Transfer> {
-  return asTransfer(need(await store.findTransfer(db, caller.departmentId, transferId), "import or export"));
+  return asTransfer(need(await store.findTransfer(db, caller.departmentId, transferId), "transfer"));
 }
 
 /**
@@ -58,9 +66,9 @@ export async function bringFile(
     await store.moveOn(db, departmentId, id, ["receiving"], { state: "waiting", bytes: size });
   } catch (error) {
     await store.deletePieces(db, departmentId, id);
-    const detail = error instanceof Failure ? error.message : brokeOff;
+    const problem = error instanceof Failure ? saidOf(error) : brokenOff;
     await store.moveOn(db, departmentId, id, ["receiving"], {
-      ...{ state: "failed", finishedAt: now(), problem: { detail, errors: [] } },
+      ...{ state: "failed", finishedAt: now(), problem },
     });
     throw error;
   }
@@ -80,7 +88,7 @@ export async function keepPieces(
   };
   for await (const some of source) {
     size += some.length;
-    if (size > limits.departmentFileBytes) throw new Failure("tooLarge", "A file may have 500 MB at most.");
+    if (size > limits.departmentFileBytes) throw new Failure("fileTooLarge", { megabytes: 500 });
     waiting.push(some);
     held += some.length;
     if (held < pieceBytes) continue;
@@ -131,8 +139,7 @@ export function cancelTransfer(
       ...{ state: "cancelled", finishedAt: now() },
     });
     const transfer = await showTransfer(within, transferId);
-    if (!isStopped && transfer.state !== "cancelled")
-      throw new Failure("conflict", "It is over already; there is nothing left to cancel.");
+    if (!isStopped && transfer.state !== "cancelled") throw new Failure("transferOver");
     await store.deletePieces(db, departmentId, transferId);
     return transfer;
   });
@@ -142,17 +149,16 @@ export function cancelTransfer(
 export async function openFile(scope: OpenScope<Member>, transferId: string) {
   const { db, caller } = scope;
   const transfer = await showTransfer(scope, transferId);
-  if (transfer.kind !== "export" || transfer.state !== "done")
-    throw new Failure("conflict", "This export is not done yet.");
+  if (transfer.kind !== "export" || transfer.state !== "done") throw new Failure("exportNotDone");
   return { name: transfer.name, bytes: transfer.bytes, pieces: piecesOf(db, caller.departmentId, transferId) };
 }
 
 export function mayExchange({ caller }: Scope<Member>, verb: "import" | "export"): void {
-  if (!can(caller.role, { verb, thing: "department" })) throw new Failure("forbidden", "Only a lead may do this.");
+  if (!can(caller.role, { verb, thing: "department" })) throw new Failure("notAllowed", { who: "lead" });
 }
 
 /** Files are large: a department has a few under way, not a hundred. */
 async function mayBegin(db: Db, departmentId: string): Promise<void> {
   if ((await store.countUnfinished(db, departmentId)) < mostUnderWay) return;
-  throw new Failure("conflict", "Three files are under way already. Wait until one is done, or cancel it.");
+  throw new Failure("transfersFull", { most: 3 });
 }

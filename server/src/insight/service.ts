@@ -38,7 +38,7 @@ export async function showResults(
   const classId = query.classId ?? release.classId;
   const chosen = need(
     classes.find((one) => one.id === classId),
-    "class that was given this",
+    "class",
   );
   const items = await listItemsOfRelease(scope, departmentId, release.id);
   const itemIds = [...new Set(items.map((item) => item.itemId))];
@@ -46,7 +46,7 @@ export async function showResults(
   const years = yearsToChoose(plan.class, await store.listYearsOfItems(db, departmentId, itemIds));
   const year = need(
     years.find((one) => one.id === (query.yearId ?? plan.class.schoolYearId)),
-    "school year in which these items were given",
+    "schoolYear",
   );
   const isOtherYear = year.id !== plan.class.schoolYearId;
   const source = isOtherYear
@@ -210,13 +210,12 @@ export async function showOpener(
   const items = await listItemsOfRelease(scope, departmentId, release.id);
   const item = need(
     items.find((one) => one.itemId === params.itemId),
-    "item in this release",
+    "item",
   );
-  if (item.use === "reserved")
-    throw new Failure("forbidden", "This item is kept for tests, so it is not shown in class. Use its practice twin.");
+  if (item.use === "reserved") throw new Failure("reservedNotShown");
   const chosen = need(
     classesOf(release).find((one) => one.id === (query.classId ?? release.classId)),
-    "class that was given this",
+    "class",
   );
   const answers = (
     await store.listAnswers(db, departmentId, { releaseId: release.id, classId: chosen.id }, "first")

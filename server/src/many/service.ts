@@ -19,7 +19,7 @@ export async function showMany(
   { db, caller }: Scope<Member>,
   { params }: Input<typeof contract.showMany>,
 ): Promise<Result<typeof contract.showMany>> {
-  const many = need(await store.findMany(db, caller.departmentId, params.manyId), "pattern or list");
+  const many = need(await store.findMany(db, caller.departmentId, params.manyId), "many");
   const { inUse, leftOut } = inUseOf(await store.listMade(db, caller.departmentId, many.id));
   return { ...many, items: inUse.map(({ status: _status, ...item }) => item), leftOut };
 }
@@ -44,8 +44,10 @@ export function saveMany(
     const { name, topicId } = body;
     const { items: made, findings } = makeMany(body.body, limits.itemsAtOnce, newId);
     if (made.length === 0) {
-      const detail = findings[0] ? `Nothing can be made of it: ${findings[0].text}` : "There are no values yet.";
-      throw new Failure("invalid", detail, { errors: [{ pointer: "/body/body", detail }] });
+      const at = { at: "/body/body" };
+      throw findings[0]
+        ? new Failure("nothingMadeBecause", { why: findings[0].text }, at)
+        : new Failure("nothingMade", {}, at);
     }
     await mustKnowTopic(within, topicId);
     const before = await store.findMany(db, departmentId, manyId, true);
@@ -99,5 +101,4 @@ export function saveMany(
   });
 }
 
-const stale = () =>
-  new Failure("stale", "Somebody saved this after you opened it. Open it again; what you wrote is still on this page.");
+const stale = () => new Failure("savedMeanwhile");

@@ -14,16 +14,18 @@ export type ReencodeOutput =
       readonly width: number;
       readonly height: number;
     }
-  | { readonly ok: false; readonly reason: string };
+  | { readonly ok: false; readonly reason: PictureFault };
+
+type PictureFault = "pictureUnknown" | "pictureDamaged" | "svgEntities" | "svgNoSize";
 
 const longestSide = 1600;
-const refuse = (reason: string): ReencodeOutput => ({ ok: false, reason });
+const refuse = (reason: PictureFault): ReencodeOutput => ({ ok: false, reason });
 
 /** PNG, JPEG, WebP and GIF are decoded and encoded anew, without what cameras add; SVG is filtered by an allow-list. */
 export async function reencodeTask({ bytes }: ReencodeInput): Promise<ReencodeOutput> {
   const kind = kindOfBytes(bytes);
   if (kind === "svg") return svg(Buffer.from(bytes).toString("utf8"));
-  if (kind === null) return refuse("This is no picture that can be shown: PNG, JPEG, WebP, GIF or SVG.");
+  if (kind === null) return refuse("pictureUnknown");
   try {
     const picture = sharp(bytes, { limitInputPixels: 60_000_000, failOn: "error" })
       .rotate()
@@ -33,7 +35,7 @@ export async function reencodeTask({ bytes }: ReencodeInput): Promise<ReencodeOu
     const { data, info } = await encoded.toBuffer({ resolveWithObject: true });
     return { ok: true, bytes: data, mime: `image/${info.format}`, width: info.width, height: info.height };
   } catch {
-    return refuse("This picture is damaged or too large to open. Save it anew and try again.");
+    return refuse("pictureDamaged");
   }
 }
 
@@ -69,8 +71,7 @@ const paint =
   "fill stroke stroke-width stroke-dasharray stroke-linecap stroke-linejoin opacity fill-opacity stroke-opacity stop-color font-size font-family font-weight font-style text-anchor dominant-baseline clip-path marker-end marker-start marker-mid markerWidth markerHeight refX refY orient markerUnits gradientUnits patternUnits fill-rule href";
 
 function svg(source: string): ReencodeOutput {
-  if (/<!DOCTYPE|<!ENTITY/i.test(source))
-    return refuse("This SVG declares entities, which is not safe. Export it as plain SVG.");
+  if (/<!DOCTYPE|<!ENTITY/i.test(source)) return refuse("svgEntities");
   const clean = sanitizeHtml(source, {
     allowedTags: [...shapes, ...texts],
     allowedAttributes: { "*": [...geometry.split(" "), ...paint.split(" ")], svg: ["xmlns", "role", "aria-label"] },
@@ -89,8 +90,7 @@ function svg(source: string): ReencodeOutput {
     },
   }).trim();
   const size = sizeOf(clean);
-  if (size === null)
-    return refuse("This SVG says neither its width and height nor its viewBox. Export it with a size.");
+  if (size === null) return refuse("svgNoSize");
   return { ok: true, bytes: Buffer.from(clean, "utf8"), mime: "image/svg+xml", ...size };
 }
 

@@ -21,7 +21,7 @@ export const mountMedia = (router: Router): void => {
     raw({ type: () => true, limit: 1.25 * limits.recordingBytes }),
     async (req, res) => {
       const body: unknown = req.body;
-      if (!Buffer.isBuffer(body)) throw new Failure("invalid", "Send the bytes of one picture or recording.");
+      if (!Buffer.isBuffer(body)) throw new Failure("sendBytes");
       const { name } = req.query;
       res.json(
         await service.keepMedia(

@@ -37,8 +37,8 @@ export async function keepMedia(
 ): Promise<contract.KeptMedia> {
   const { caller } = scope;
   if (caller.kind === "guest" && !(await store.mayWriteSomewhere(scope.db, caller.departmentId, caller.personId)))
-    throw new Failure("forbidden", "Your account may not do this.");
-  if (bytes.length === 0) throw new Failure("invalid", "The file is empty. Choose another.");
+    throw new Failure("notAllowed", { who: "member" });
+  if (bytes.length === 0) throw new Failure("fileEmpty");
   const made = await madeOf(scope, bytes);
   const { departmentId, personId } = caller;
   const hash = hashOfBytes(made.bytes);
@@ -54,7 +54,7 @@ export async function keepMedia(
     addedBy: personId,
     addedAt: scope.now(),
   });
-  const kept = need(await store.findMedia(scope.db, departmentId, hash), "picture or recording");
+  const kept = need(await store.findMedia(scope.db, departmentId, hash), "media");
   return { ...kept, hash, kind: kindOfMime(kept.mime) };
 }
 
@@ -62,17 +62,17 @@ async function madeOf(scope: OpenScope<Member | Guest>, bytes: Buffer) {
   const recording = recordingTypeOf(bytes);
   if (recording) {
     if (bytes.length > limits.recordingBytes)
-      throw new Failure("tooLarge", "A recording may have 25 megabytes. Cut it or save it smaller, and try again.");
+      throw new Failure("recordingTooLarge", { megabytes: limits.recordingBytes / 1_000_000 });
     return { bytes, mime: recording.mime, width: null, height: null };
   }
   if (bytes.length > limits.mediaBytes)
-    throw new Failure("tooLarge", "A picture may have 5 megabytes. Save it smaller and try again.");
+    throw new Failure("pictureTooLarge", { megabytes: limits.mediaBytes / 1_000_000 });
   const made = await inThread(scope, reencode, { bytes }, { lane: "slow", budgetMs }).catch((error: unknown) => {
     if (error instanceof Failure) throw error;
     scope.log.warn({ err: error }, "a picture could not be written anew");
-    throw new Failure("invalid", "This picture is too complicated to open. Save it simpler and try again.");
+    throw new Failure("pictureTooComplicated");
   });
-  if (!made.ok) throw new Failure("invalid", made.reason);
+  if (!made.ok) throw new Failure(made.reason);
   return made;
 }
 
@@ -85,7 +85,7 @@ export async function findMedia({ db, caller }: Scope<Member | Guest | Student>,
       ? await store.isShownToGuest(db, departmentId, caller.personId, hash)
       : await store.isMetBy(db, departmentId, caller.studentId, hash));
   const found = isMet ? await store.findMedia(db, departmentId, hash) : undefined;
-  if (!found) throw new Failure("missing", "There is no such picture or recording here.");
+  if (!found) throw new Failure("noSuch", { what: "media" });
   return found;
 }
 
@@ -116,7 +116,7 @@ export async function readMedia(
   range: ByteRange | undefined,
 ): Promise<Buffer> {
   const bytes = await store.readBytes(db, caller.departmentId, hash, range);
-  return need(bytes, "picture or recording");
+  return need(bytes, "media");
 }
 
 export async function listMedia(
@@ -159,7 +159,7 @@ export function describeMedia(
   return atomically(scope, async (within) => {
     const { db, caller } = within;
     const { departmentId } = caller;
-    const before = need(await store.findMedia(db, departmentId, params.hash), "picture or recording");
+    const before = need(await store.findMedia(db, departmentId, params.hash), "media");
     await store.updateMedia(db, departmentId, params.hash, body);
     const { name, description, credit } = before;
     await record(within, {
@@ -181,9 +181,8 @@ export function removeMedia(
   return atomically(scope, async (within) => {
     const { db, caller } = within;
     const { departmentId } = caller;
-    const found = need(await store.findMedia(db, departmentId, params.hash), "picture or recording");
-    if (await store.isShown(db, departmentId, params.hash))
-      throw new Failure("conflict", "Something shows it, or has shown it in an earlier version, so it is kept.");
+    const found = need(await store.findMedia(db, departmentId, params.hash), "media");
+    if (await store.isShown(db, departmentId, params.hash)) throw new Failure("mediaInUse");
     await store.deleteMedia(db, departmentId, params.hash);
     await record(within, {
       departmentId,

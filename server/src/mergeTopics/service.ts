@@ -50,12 +50,12 @@ export function mergeTopics(
     const { db, caller, now } = within;
     const { departmentId } = caller;
     const [from, into] = [params.topicId, body.intoId];
-    if (from === into) throw refused("Choose another topic to merge it into.");
+    if (from === into) throw refused("mergeIntoItself");
     const { changeSeq } = await takeChange(db, departmentId, 0);
     const topics = await lockTopics(db, departmentId, [from, into]);
     const [fromTopic, intoTopic] = [from, into].map((id) => topics.find((one) => one.id === id));
     need(fromTopic, "topic");
-    if (!intoTopic) throw refused("The topic to merge it into is no longer there. Choose another.");
+    if (!intoTopic) throw refused("mergeTargetGone");
     if (fromTopic?.isGone) throw gone(fromTopic.name);
     if (intoTopic.isGone) throw gone(intoTopic.name);
     const classes = await listClassesOf(db, departmentId, [from, into]);
@@ -80,18 +80,13 @@ export function undoMerge(scope: Scope<Member>, { params }: Input<typeof contrac
   return atomically(scope, async (within) => {
     const { db, caller } = within;
     const { departmentId } = caller;
-    const merge = need(
-      await findDeed<Before, { intoId: string }>(db, departmentId, params.batchId, "merged"),
-      "merge of two topics",
-    );
+    const merge = need(await findDeed<Before, { intoId: string }>(db, departmentId, params.batchId, "merged"), "merge");
     const { entityId: from, before } = merge;
     const into = merge.after.intoId;
     const { changeSeq } = await takeChange(db, departmentId, 0);
     const topics = await lockTopics(db, departmentId, [from, into]);
-    if (topics.find((one) => one.id === from)?.mergedIntoId !== into)
-      throw new Failure("conflict", "These two are apart already.");
-    if (topics.find((one) => one.id === into)?.isGone)
-      throw new Failure("conflict", "The other topic has been put away or merged since. Bring it back first.");
+    if (topics.find((one) => one.id === from)?.mergedIntoId !== into) throw new Failure("topicsApart");
+    if (topics.find((one) => one.id === into)?.isGone) throw new Failure("topicArchivedSince");
     await updateTopic(db, departmentId, from, { archivedAt: null, mergedIntoId: null });
     await restoreAll(within, { from, into, changeSeq, before });
     await rebuildAncestors(db, departmentId);
@@ -160,8 +155,7 @@ export function splitTopic(
     await insertTopic(db, { departmentId, id, parentId: topic?.parentId ?? null, name: body.name });
     const change = { changeSeq, changedAt: now() };
     const itemIds = await moveItems(db, departmentId, params.topicId, id, change, body.standardIds);
-    if (itemIds.length === 0)
-      throw refused("No item of this topic serves one of these standards, so nothing would move.");
+    if (itemIds.length === 0) throw refused("nothingToSplit");
     await copyTopic(db, departmentId, params.topicId, id);
     await giveStandards(db, departmentId, params.topicId, id, body.standardIds);
     await rebuildAncestors(db, departmentId);
@@ -177,7 +171,7 @@ export function splitTopic(
   });
 }
 
-const refused = (detail: string) => new Failure("invalid", detail, { errors: [{ pointer: "/body/intoId", detail }] });
+const refused = (code: "mergeIntoItself" | "mergeTargetGone" | "nothingToSplit") =>
+  new Failure(code, {}, { at: "/body/intoId" });
 
-const gone = (name: string) =>
-  new Failure("conflict", `“${name}” has been put away or merged meanwhile. Look at the tree again.`);
+const gone = (name: string) => new Failure("topicGoneMeanwhile", { name });

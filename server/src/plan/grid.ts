@@ -190,14 +190,13 @@ export async function planReturn(
     const { departmentId } = caller;
     const topic = need(
       plan.topics.find((one) => one.topicId === body.topicId),
-      "topic in this class's course",
+      "topic",
     );
     const closed = await listClosedDays(db, departmentId, plan.class.schoolYearId, classId);
     const isClosed = (day: Day) => closed.some((span) => dayOf(span.fromOn) <= day && day <= dayOf(span.toOn));
     const from = body.from === null ? plan.today + 1 : dayOf(body.from);
     if (from < plan.today) {
-      const detail = "A return cannot be planned for a day that is past.";
-      throw new Failure("invalid", detail, { errors: [{ pointer: "/body/from", detail }] });
+      throw new Failure("returnInPast", {}, { at: "/body/from" });
     }
     const on = dateOf(nextMeeting(plan, from, isClosed));
     await store.insertPlanned(db, { departmentId, classId, topicId: topic.topicId, on });
@@ -219,7 +218,7 @@ export async function dropReturn(
   await atomically(scope, async (within) => {
     const { departmentId } = within.caller;
     const { classId, topicId, on } = params;
-    need((await store.deletePlanned(within.db, { departmentId, classId, topicId, on })) || undefined, "planned return");
+    need((await store.deletePlanned(within.db, { departmentId, classId, topicId, on })) || undefined, "return");
     await record(within, {
       departmentId,
       entity: "class",

@@ -1,55 +1,57 @@
 /** Failures a caller can act on. Anything else that is thrown is a defect and answers 500. */
-import { problemKinds, type Problem, type ProblemKind } from "@verdant/contract/problem";
+import { problemKinds, type FieldProblem, type Problem, type ProblemKind } from "@verdant/contract/problem";
+import { problemCodes, type ProblemCode, type Terms, type Thing } from "@verdant/contract/problemCodes";
+import { fieldProblems } from "@verdant/contract/fieldProblems";
 import type { z } from "zod";
-import { speakPlainly } from "./plainErrors.ts";
 
-speakPlainly();
+interface More {
+  /** JSON pointer of the one field that is wrong, where it is one. */
+  readonly at?: string;
+  readonly errors?: readonly FieldProblem[];
+  readonly work?: Problem["work"];
+  readonly cause?: unknown;
+}
 
-export class Failure extends Error {
+type Said<C extends ProblemCode> = [keyof Terms<C>] extends [never]
+  ? [terms?: Readonly<Record<string, never>>, more?: More]
+  : [terms: Terms<C>, more?: More];
+
+export class Failure<C extends ProblemCode = ProblemCode> extends Error {
   override readonly name = "Failure";
   readonly kind: ProblemKind;
-  readonly errors: Problem["errors"];
+  readonly code: C;
+  readonly terms: Readonly<Record<string, string | number>>;
+  readonly errors: readonly FieldProblem[] | undefined;
   readonly work: Problem["work"];
 
-  constructor(
-    kind: ProblemKind,
-    detail: string,
-    more: { errors?: Problem["errors"]; work?: Problem["work"]; cause?: unknown } = {},
-  ) {
-    super(detail, { cause: more.cause });
-    this.kind = kind;
-    this.errors = more.errors;
-    this.work = more.work;
+  constructor(code: C, ...[terms = {}, { at, errors, work, cause } = {}]: Said<C>) {
+    super(code, { cause });
+    [this.kind] = problemCodes[code];
+    this.code = code;
+    this.terms = terms;
+    this.errors = at === undefined ? errors : [{ pointer: at, code, terms }];
+    this.work = work;
   }
 }
 
 /** Reads `found`, or fails as missing. Used where absence is the caller's mistake. */
-export function need<T>(found: T | null | undefined, what: string): T {
-  if (found == null) throw new Failure("missing", `There is no such ${what} in your department.`);
+export function need<T>(found: T | null | undefined, what: Thing): T {
+  if (found == null) throw new Failure("noSuch", { what });
   return found;
 }
 
-export function invalid(error: z.ZodError, part: string): Failure {
-  const errors = error.issues.map((issue) => ({
-    pointer: `/${[part, ...issue.path].join("/")}`,
-    detail: issue.message,
-  }));
-  const [first] = error.issues;
-  const where = first?.path.map((one) => (typeof one === "number" ? String(one + 1) : String(one))).join(" › ");
-  // A sentence that a schema has for itself needs no place; of the others the reader could not tell what they speak of.
-  const detail = first && first.message.startsWith("This is ") && where ? `${where}: ${first.message}` : first?.message;
-  return new Failure("invalid", detail ?? "Something is not valid.", { errors, cause: error });
-}
+export const invalid = (error: z.ZodError, part: string): Failure =>
+  new Failure("notValid", {}, { errors: fieldProblems(error, `/${part}`), cause: error });
 
-export function toProblem(failure: Failure, instance: string): Problem {
-  const { status, title } = problemKinds[failure.kind];
+export function toProblem({ kind, code, terms, errors, work }: Failure, instance: string): Problem {
   return {
-    type: `/problems/${failure.kind}`,
-    title,
-    status,
-    detail: failure.message,
+    type: `/problems/${kind}`,
+    title: problemKinds[kind].title,
+    status: problemKinds[kind].status,
+    code,
+    terms,
     instance,
-    ...(failure.errors && { errors: failure.errors }),
-    ...(failure.work && { work: failure.work }),
+    ...(errors && { errors: [...errors] }),
+    ...(work && { work }),
   };
 }

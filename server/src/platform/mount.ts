@@ -59,10 +59,15 @@ export function mountAll<Es extends Record<string, Endpoint>>(
 /** The one access check; streams and uploads mounted by hand call it too. */
 export function mustBe(access: Access, caller: Caller): void {
   if (mayCall(access, caller)) return;
-  if (caller.kind === "nobody") throw new Failure("signedOut", "Sign in and try again; nothing was lost.");
-  if (caller.kind === "member" && caller.owesSecondFactor === true)
-    throw new Failure("forbidden", "Your department asks for a second step at sign-in. Set it up first: Your account.");
-  throw new Failure("forbidden", "Your account may not do this.");
+  if (caller.kind === "nobody") throw new Failure("signInFirst");
+  if (caller.kind === "member" && caller.owesSecondFactor === true) throw new Failure("secondStepFirst");
+  throw new Failure("notAllowed", { who: whoMay(access) });
+}
+
+/** Whom the page names as the one who can. */
+function whoMay(access: Access): string {
+  if (access === "account" || access === "public") return "other";
+  return access;
 }
 
 function mayCall(access: Access, caller: Caller): boolean {
@@ -106,11 +111,7 @@ export const answerErrors =
       return;
     }
     const failure =
-      error instanceof Failure
-        ? error
-        : (unavailable(error) ??
-          clientError(error) ??
-          new Failure("internal", "Your input was not changed. The error was recorded; try again."));
+      error instanceof Failure ? error : (unavailable(error) ?? clientError(error) ?? new Failure("defect"));
     if (failure.kind === "internal" || isOverloaded(error)) report(error, req);
     if (failure.kind === "unavailable") res.setHeader("retry-after", "2");
     const problem = toProblem(failure, req.originalUrl);
@@ -120,20 +121,22 @@ export const answerErrors =
 /** While the database is away nothing is lost: whoever asks again in a moment is answered. */
 const unavailable = (error: unknown): Failure | undefined =>
   isUnreachable(error) || isOverloaded(error)
-    ? new Failure("unavailable", "The server is busy or starting again. Nothing was lost; try again in a moment.", {
-        cause: error,
-      })
+    ? new Failure(
+        "serverBusy",
+        {},
+        {
+          cause: error,
+        },
+      )
     : undefined;
 
 /** body-parser marks malformed JSON and over-large bodies with a 4xx `status`; what no column can hold is found by the database. */
 function clientError(error: unknown): Failure | undefined {
-  if (isOutOfRange(error))
-    return new Failure("invalid", "A number or text in the request is out of range.", { cause: error });
+  if (isOutOfRange(error)) return new Failure("outOfRange", {}, { cause: error });
   const status = (error as { status?: unknown } | null)?.status;
-  if (status === 413)
-    return new Failure("tooLarge", "This is larger than one request may be; send it in parts.", { cause: error });
-  if (status === 404) return new Failure("missing", "There is nothing at this address.", { cause: error });
+  if (status === 413) return new Failure("requestTooLarge", {}, { cause: error });
+  if (status === 404) return new Failure("nothingHere", {}, { cause: error });
   return typeof status === "number" && status >= 400 && status < 500
-    ? new Failure("invalid", "The request could not be read.", { cause: error })
+    ? new Failure("unreadable", {}, { cause: error })
     : undefined;
 }

@@ -15,7 +15,7 @@ export const mustComeFromHere: RequestHandler = (req, _res, next) => {
     site !== undefined
       ? site !== "same-origin" && site !== "none"
       : origin !== undefined && hostOf(origin) !== req.get("host");
-  next(isForeign ? new Failure("forbidden", "This request did not come from the application's own pages.") : undefined);
+  next(isForeign ? new Failure("foreignOrigin") : undefined);
 };
 
 function hostOf(origin: string): string | null {

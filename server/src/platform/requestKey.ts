@@ -31,7 +31,7 @@ export async function answerOnce<C extends Caller, S extends Scope<C>>(
 ): Promise<unknown> {
   const { caller, db, now } = scope;
   if (caller.kind !== "member" && caller.kind !== "student") return work(scope);
-  if (key.length > 200) throw new Failure("invalid", "The Idempotency-Key header is longer than 200 characters.");
+  if (key.length > 200) throw new Failure("keyTooLong", { most: 200 });
   const owner = caller.kind === "member" ? caller.personId : caller.studentId;
   const row = { departmentId: caller.departmentId, key: `${owner} ${key}` };
   const claimed = await db
@@ -84,9 +84,8 @@ async function waitFor({ db, secret }: Scope, row: { departmentId: string; key: 
     // The first one failed, and did nothing.
     if (!found) break;
     if (found.answered !== null && found.answered !== done) return opened(secret, found.answered);
-    if (found.answered === done && tries > 40)
-      throw new Failure("conflict", "This was done already. Load the page again to see it.");
+    if (found.answered === done && tries > 40) throw new Failure("doneAlready");
     await setTimeout(100);
   }
-  throw new Failure("unavailable", "This is under way already, or could not be done. Try again in a moment.");
+  throw new Failure("underWay");
 }

@@ -158,7 +158,7 @@ class LanePool {
 }
 
 const nobodyWaits = () => new Error("Nobody waits for this any more.");
-const tooMuch = () => new Failure("unavailable", "Too much is being reckoned at once. Try again in a moment.");
+const tooMuch = () => new Failure("tooMuchAtOnce");
 
 export function startThreads(): Threads {
   const lanes: Record<Lane, LanePool> = {

@@ -38,8 +38,7 @@ export async function takeTry(
 /** Fails as "too many" whatever the browser would do for it: for what only makes more, not for getting in. */
 export async function takeTurn(scope: Scope, limit: Limit): Promise<void> {
   const tries = await count(scope, [limit.key]);
-  if ((tries.get(limit.key) ?? 0) > limit.failures)
-    throw new Failure("tooMany", `Too many from here. Wait ${windowMinutes} minutes and try again.`);
+  if ((tries.get(limit.key) ?? 0) > limit.failures) throw new Failure("tooManyFromHere", { minutes: windowMinutes });
 }
 
 async function mustHaveWorked(scope: Scope, ratio: number): Promise<void> {
@@ -48,9 +47,7 @@ async function mustHaveWorked(scope: Scope, ratio: number): Promise<void> {
     const key = `work ${hashOf(solved.challenge).toString("base64url")}`;
     if ((await count(scope, [key])).get(key) === 1) return;
   }
-  throw new Failure("tooMany", `Too many wrong tries. Wait ${windowMinutes} minutes and try again.`, {
-    work: newWork(scope, scope.now(), ratio),
-  });
+  throw new Failure("tooManyWrongTries", { minutes: windowMinutes }, { work: newWork(scope, scope.now(), ratio) });
 }
 
 async function count(scope: Scope, keys: readonly string[]): Promise<ReadonlyMap<string, number>> {

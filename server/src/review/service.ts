@@ -68,8 +68,8 @@ export function submitForReview(
     for (const itemId of new Set(body.itemIds)) {
       const item = await showItem(within, { params: { itemId } });
       const [fault] = faultsOf(item.content, item.tagging.topicId);
-      if (fault) throw new Failure("conflict", `Item ${item.number} is not finished: ${fault.text}`);
-      if (item.status === "retired") throw new Failure("conflict", `Item ${item.number} is retired.`);
+      if (fault) throw new Failure("itemNotFinished", { number: item.number });
+      if (item.status === "retired") throw new Failure("itemRetired", { number: item.number });
       await waitForReview(within, itemId);
       await askFor(within, { itemId, revisionId: item.revision.id, kind: "review" });
     }
@@ -81,14 +81,12 @@ export function decideReview(scope: Scope<Member>, { params, body }: Input<typeo
   return atomically(scope, async (within) => {
     const { db, caller, now } = within;
     const { departmentId, personId } = caller;
-    const request = need(await store.findOpen(db, departmentId, params.requestId), "request that is still open");
+    const request = need(await store.findOpen(db, departmentId, params.requestId), "request");
     const { decision, words } = body;
-    if (decision !== "withdraw" && request.revisionId !== body.revisionId)
-      throw new Failure("stale", "It was changed after you opened it. Look at it as it is now, then decide.");
-    if (decision === "withdraw" && request.askedBy !== personId)
-      throw new Failure("forbidden", "Only whoever handed it in takes it back.");
+    if (decision !== "withdraw" && request.revisionId !== body.revisionId) throw new Failure("changedBeforeDecision");
+    if (decision === "withdraw" && request.askedBy !== personId) throw new Failure("notYourRequest");
     if (decision === "approve" && !mayApprove(await rulesOf(within), { askedBy: request.askedBy, personId }))
-      throw new Failure("forbidden", "In your department nobody approves what they wrote. Ask a colleague.");
+      throw new Failure("notYourOwn");
     if (decision === "approve") await approveRevision(within, request.itemId, request.revisionId);
     else
       await sendBackItem(within, request.itemId, {
@@ -130,11 +128,7 @@ export function addComment(
 ): Promise<{ id: string }> {
   return atomically(scope, async (within) => {
     const item = await showItem(within, { params });
-    if (item.revision.id !== body.revisionId)
-      throw new Failure(
-        "stale",
-        "The item was changed after you opened it. Look at it as it is now; your words are kept here.",
-      );
+    if (item.revision.id !== body.revisionId) throw new Failure("changedBeforeComment");
     return insertComment(within, { itemId: item.id, ...body });
   });
 }
@@ -162,12 +156,11 @@ export function settleComment(scope: Scope<Member>, { params, body }: Input<type
   return atomically(scope, async (within) => {
     const { db, caller, now } = within;
     const { departmentId, personId } = caller;
-    const comment = need(await store.findUnsettled(db, departmentId, params.commentId), "comment that is still open");
+    const comment = need(await store.findUnsettled(db, departmentId, params.commentId), "comment");
     if (body.as === "taken") {
-      if (!comment.suggestion) throw new Failure("conflict", "Nothing was suggested here.");
+      if (!comment.suggestion) throw new Failure("nothingSuggested");
       const item = await showItem(within, { params: { itemId: comment.itemId } });
-      if (item.revision.id !== comment.revisionId)
-        throw new Failure("stale", "The item was changed after this was suggested. Take over by hand what still fits.");
+      if (item.revision.id !== comment.revisionId) throw new Failure("changedSinceSuggestion");
       await saveItem(within, {
         params: { itemId: item.id },
         body: { version: item.version, tagging: item.tagging, content: comment.suggestion },

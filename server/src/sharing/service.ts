@@ -76,9 +76,8 @@ export function saveSharedItem(
     const { departmentId, personId, name } = caller;
     const { version, content, ...said } = body;
     const [before] = await store.listVisible(db, departmentId, personId, [params.itemId]);
-    if (!before && (await store.itemExists(db, departmentId, params.itemId)))
-      throw new Failure("missing", "This item is not there for you.");
-    if (before && !before.mayEdit) throw new Failure("forbidden", "This item is open to you to read, not to write.");
+    if (!before && (await store.itemExists(db, departmentId, params.itemId))) throw new Failure("itemNotForYou");
+    if (before && !before.mayEdit) throw new Failure("itemReadOnly");
     await mustWriteOn(within, said.topicId, before?.use ?? "practice");
     const writer: Scope<Member> = {
       ...within,
@@ -101,8 +100,7 @@ async function mustWriteOn({ db, caller }: Scope<Guest>, topicId: string, use: "
   const topics = await guestTopics(db, caller.departmentId, caller.personId);
   const topic = topics.find((one) => one.topicId === topicId);
   if (topic?.mayEdit && (use === "practice" || topic.editsReserved)) return;
-  const detail = "Choose a topic on which you may write.";
-  throw new Failure("invalid", detail, { errors: [{ pointer: "/body/topicId", detail }] });
+  throw new Failure("topicNotForYou", {}, { at: "/body/topicId" });
 }
 
 export function copySharedItems(
@@ -114,10 +112,9 @@ export function copySharedItems(
     const { departmentId, personId, name } = caller;
     const itemIds = [...new Set(body.itemIds)];
     const rows = await store.listVisible(db, departmentId, personId, itemIds);
-    if (rows.length !== itemIds.length) throw new Failure("missing", "One of these items is not there for you.");
+    if (rows.length !== itemIds.length) throw new Failure("itemsNotForYou");
     const role = await store.findRole(db, body.departmentId, personId);
-    if (role !== "lead" && role !== "teacher")
-      throw new Failure("forbidden", "Choose a department in which you write items yourself.");
+    if (role !== "lead" && role !== "teacher") throw new Failure("copyIntoOwn");
     const own: Member = { kind: "member", departmentId: body.departmentId, personId, name, role };
     const there: Scope<Member> = { ...within, caller: own };
     await copyMedia(db, departmentId, body.departmentId, [

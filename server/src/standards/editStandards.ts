@@ -51,8 +51,7 @@ export function linkStandards(
     const { db, caller } = within;
     const { departmentId } = caller;
     const { standardId, otherId } = params;
-    if (standardId === otherId)
-      throw invalid("/params/otherId", "A standard equals itself in any case. Choose another.");
+    if (standardId === otherId) throw invalid("/params/otherId", "standardEqualsItself");
     for (const id of [standardId, otherId]) need(await store.findStandard(db, departmentId, id), "standard");
     const [from, to] = [standardId, otherId].sort() as [string, string];
     await store.setLink(db, departmentId, [from, to], body.kind);
@@ -77,11 +76,10 @@ export async function replaceStandard(
   const { standardId } = params;
   need(await store.findStandard(db, departmentId, standardId), "standard");
   if (!(await store.listStandards(db, departmentId)).some((one) => one.id === body.by && one.id !== standardId))
-    throw invalid("/body/by", "Choose another standard that its framework holds.");
+    throw invalid("/body/by", "standardNotCurrent");
   const itemIds = await store.listItemIdsWith(db, departmentId, standardId);
-  if (itemIds.length === 0) throw new Failure("conflict", "No item carries this standard any more.");
-  if (itemIds.length > itemsInBulk)
-    throw new Failure("tooLarge", `At most ${itemsInBulk} items at once. Change them topic by topic in the bank.`);
+  if (itemIds.length === 0) throw new Failure("standardCarriedByNone");
+  if (itemIds.length > itemsInBulk) throw new Failure("tooManyItems", { most: itemsInBulk });
   const change = { addStandardIds: [body.by], removeStandardIds: [standardId] };
   const { batchId, changed } = await changeItems(scope, { body: { which: { itemIds }, change } });
   return { batchId, changed };
@@ -139,7 +137,7 @@ type Body = Input<typeof contract.importStandards>["body"];
 function read(body: Body): Read {
   if (body.kind === "case") {
     const found = readCase(body.file);
-    if (!found) throw invalid("/body/file", "This is no CASE file: it has no document with an identifier and a title.");
+    if (!found) throw invalid("/body/file", "notCaseFile");
     return {
       ...found,
       isWhole: true,
@@ -148,8 +146,8 @@ function read(body: Body): Read {
   }
   const { standards, faults } = readIndentedList(body.text);
   const [fault] = faults;
-  if (fault) throw invalid("/body/text", `Line ${fault.line}: ${fault.text}`);
-  if (standards.length === 0) throw invalid("/body/text", "There is no standard in this list.");
+  if (fault) throw new Failure("listLineWrong", { line: fault.line, why: fault.text }, { at: "/body/text" });
+  if (standards.length === 0) throw invalid("/body/text", "listEmpty");
   const guidOf = (code: string) => guidFrom(`${body.title} ${code}`);
   return {
     guid: guidFrom(body.title),
@@ -178,9 +176,8 @@ function guidFrom(words: string): string {
   );
 }
 
-function invalid(pointer: string, detail: string): Failure {
-  return new Failure("invalid", detail, { errors: [{ pointer, detail }] });
-}
+type Wrong = "standardEqualsItself" | "standardNotCurrent" | "notCaseFile" | "listEmpty";
+const invalid = (at: string, code: Wrong) => new Failure(code, {}, { at });
 
 export async function importStandards(
   scope: Scope<Member>,

@@ -49,8 +49,7 @@ export function changeTopic(
     if (body.standardIds !== undefined) {
       const known = await store.replaceTopicStandards(db, departmentId, topicId, body.standardIds);
       if (known !== new Set(body.standardIds).size) {
-        const detail = "One of the standards is no longer there.";
-        throw new Failure("invalid", detail, { errors: [{ pointer: "/body/standardIds", detail }] });
+        throw new Failure("standardGone", {}, { at: "/body/standardIds" });
       }
     }
     if (body.parentId !== undefined) await store.rebuildAncestors(db, departmentId);
@@ -62,8 +61,7 @@ export function changeTopic(
 async function mustNotCircle({ db, caller }: Scope<Member>, topicId: string, parentId: string): Promise<void> {
   need(await store.findTopic(db, caller.departmentId, parentId), "topic");
   if (await store.liesUnder(db, caller.departmentId, parentId, topicId)) {
-    const detail = "A topic cannot lie under itself. Choose another place.";
-    throw new Failure("invalid", detail, { errors: [{ pointer: "/body/parentId", detail }] });
+    throw new Failure("topicUnderItself", {}, { at: "/body/parentId" });
   }
 }
 
@@ -79,12 +77,7 @@ export function archiveTopic(
     need(await store.findTopic(db, departmentId, topicId), "topic");
     const { items, topics, units } = await store.countOnTopic(db, departmentId, topicId);
     if (items + topics + units > 0) {
-      const on = [
-        ...(items > 0 ? [`${items} ${items === 1 ? "item" : "items"}`] : []),
-        ...(topics > 0 ? [`${topics} ${topics === 1 ? "topic" : "topics"}`] : []),
-        ...(units > 0 ? [`${units} ${units === 1 ? "unit" : "units"}`] : []),
-      ].join(", ");
-      throw new Failure("conflict", `This topic cannot be put away while ${on} stand on it. Move them first.`);
+      throw new Failure("topicInUse", { items, subtopics: topics, units });
     }
     await store.updateTopic(db, departmentId, topicId, { archivedAt: now() });
     await record(within, { departmentId, entity: "topic", entityId: topicId, action: "archived" });

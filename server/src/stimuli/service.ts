@@ -7,6 +7,7 @@ import { stimulusFaults } from "@verdant/core/stimuli/stimulus";
 import { typesetText } from "../bank/maths.ts";
 import { refreshSearchWords } from "../bank/index/searchWords.ts";
 import { missingMedia } from "../media/service.ts";
+import type { Fault } from "@verdant/core/items/kind";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
@@ -72,11 +73,11 @@ export function saveStimulus(
     const { db, caller, now } = within;
     const { departmentId, personId } = caller;
     const content = { ...body.content, text: typesetText(body.content.text) };
-    const [fault] = stimulusFaults(content);
-    if (fault) throw refused(`/body/content/${fault.path.join("/")}`, fault.text);
+    const faults = stimulusFaults(content);
+    if (faults.length > 0) throw new Failure("stimulusUnfinished", {}, { errors: faults.map(asError) });
     const hashes = [...new Set(mediaIn(content.text))];
     if ((await missingMedia(within, hashes)).length > 0)
-      throw refused("/body/content/text", "One of the pictures is no longer there. Add it again.");
+      throw new Failure("pictureGone", {}, { at: "/body/content/text" });
     const before = await store.findStimulus(db, departmentId, params.stimulusId, true);
     if ((before?.version ?? 0) !== body.version) throw stale();
     if (before && canonicalJson(before.content) === canonicalJson(content)) return showStimulus(within, { params });
@@ -126,18 +127,18 @@ export function removeStimulus(
     const { stimulusId } = params;
     need(await store.findStimulus(db, departmentId, stimulusId, true), "stimulus");
     const items = await store.listItemsOf(db, departmentId, stimulusId);
-    if (items.length > 0)
-      throw new Failure(
-        "conflict",
-        `${items.length === 1 ? "One item hangs" : `${items.length} items hang`} on it. Give ${items.length === 1 ? "it" : "them"} another or none first.`,
-      );
+    if (items.length > 0) throw new Failure("stimulusInUse", { count: items.length });
     await store.archiveStimulus(db, departmentId, stimulusId, now());
     await record(within, { departmentId, entity: "stimulus", entityId: stimulusId, action: "removed" });
     return { ok: true };
   });
 }
 
-const refused = (pointer: string, detail: string) => new Failure("invalid", detail, { errors: [{ pointer, detail }] });
+const stale = () => new Failure("savedMeanwhile");
 
-const stale = () =>
-  new Failure("stale", "Somebody saved this after you opened it. Open it again; what you wrote is still on this page.");
+/** A fault of the content as what is wrong with the field that holds it. */
+const asError = ({ path, code, terms = {} }: Fault) => ({
+  pointer: `/body/content/${path.join("/")}`,
+  code,
+  terms: { ...terms },
+});

@@ -21,8 +21,7 @@ export async function changePassword(
   await takeTry(scope, limits);
   const person = await store.findPerson(scope.db, personId);
   if (!person?.passwordHash || !(await verify(person.passwordHash, body.current))) {
-    const detail = "This is not the password you have now.";
-    throw new Failure("invalid", detail, { errors: [{ pointer: "/body/current", detail }] });
+    throw new Failure("passwordNotThis", {}, { at: "/body/current" });
   }
   await giveBack(scope, limits);
   mustBeHardToGuess(body.password, [person.name, person.email]);

@@ -35,13 +35,8 @@ export async function insertAccount(
   { ofAddress }: Found,
 ): Promise<void> {
   const now = await store.lockAddress(scope.db, person.email);
-  if (now !== ofAddress.length)
-    throw new Failure("conflict", "You came in at the same moment in another window. Sign in instead.");
-  if (now >= mostOf(scope, person.email))
-    throw new Failure(
-      "conflict",
-      "No more accounts can be made with this e-mail address. Ask whoever runs the server.",
-    );
+  if (now !== ofAddress.length) throw new Failure("joinedElsewhere");
+  if (now >= mostOf(scope, person.email)) throw new Failure("emailUsedUp");
   await store.insertPerson(scope.db, person);
 }
 

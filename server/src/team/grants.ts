@@ -22,8 +22,7 @@ export async function listGrants(db: Db, departmentId: string): Promise<(NamedGr
 export async function mustKnowTopics({ db, caller }: Scope<Member>, grants: readonly Grant[]): Promise<void> {
   const names = await topicNames(db, caller.departmentId);
   if (grants.every((grant) => grant.topicId === null || names.has(grant.topicId))) return;
-  const detail = "One of the topics is no longer there.";
-  throw new Failure("invalid", detail, { errors: [{ pointer: "/body/grants", detail }] });
+  throw new Failure("oneTopicGone", {}, { at: "/body/grants" });
 }
 
 export async function replaceGrants(

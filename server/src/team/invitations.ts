@@ -73,7 +73,7 @@ export function withdrawInvitation(
     const { db, caller, now } = within;
     const { departmentId } = caller;
     const isDone = await store.withdraw(db, departmentId, params.invitationId, now());
-    need(isDone || undefined, "invitation that is open");
+    need(isDone || undefined, "invitation");
     await record(within, { departmentId, entity: "invitation", entityId: params.invitationId, action: "withdrawn" });
     return { ok: true };
   });
@@ -88,8 +88,7 @@ async function invitationBy(scope: Scope, secret: string) {
   const given = Buffer.from(secret);
   const isRight = expected.length === given.length && timingSafeEqual(expected, given);
   const found = isRight ? await store.findUsable(scope.db, id, scope.now()) : undefined;
-  if (!found)
-    throw new Failure("invalid", "This link lets nobody in any more. Ask whoever gave it to you for a new one.");
+  if (!found) throw new Failure("invitationUsed");
   await giveBack(scope, limits);
   return found;
 }
@@ -120,8 +119,7 @@ export async function acceptInvitation(
   await takeTry(scope, limits);
   const found = await findAccount(scope, body.email, body.password);
   // Without a name one says that one has an account; what is wrong with the two is not told.
-  if (found.personId === null && body.name === undefined)
-    throw new Failure("invalid", "This e-mail address and password do not go together.");
+  if (found.personId === null && body.name === undefined) throw new Failure("signInWrong");
   await giveBack(scope, limits);
   if (found.personId !== null) await mustPassSecondFactor(scope, found.personId, body.code);
   else mustBeHardToGuess(body.password, [body.name ?? "", body.email]);
@@ -134,8 +132,7 @@ export async function acceptInvitation(
     if (passwordHash !== null) await insertAccount(within, { id: personId, email, name, passwordHash }, found);
     const before = await store.findMembership(db, departmentId, personId);
     // Who is in already is never made less by a link.
-    if (before && before.leftAt === null && before.role !== "guest")
-      throw new Failure("conflict", "You belong to this department already. Sign in as usual.");
+    if (before && before.leftAt === null && before.role !== "guest") throw new Failure("memberAlready");
     await store.upsertMembership(db, { departmentId, id: newId(), personId, role, joinedAt: now(), leftAt: null });
     const member = { kind: "member", departmentId, personId, name: "", role: "teacher" } as const;
     if (role !== "guest") await replaceGrants({ ...within, caller: member }, personId, []);

@@ -33,8 +33,7 @@ export async function listMembers({ db, caller }: Scope<Member>): Promise<Result
   };
 }
 
-const lastLead = () =>
-  new Failure("conflict", "This is the last lead. Make somebody else a lead first; a department cannot do without.");
+const lastLead = () => new Failure("lastLead");
 
 export function changeRole(
   scope: Scope<Member>,
@@ -46,7 +45,7 @@ export function changeRole(
     const members = await store.lockMembers(db, departmentId);
     const member = need(
       members.find((one) => one.personId === params.personId && one.role !== "guest"),
-      "colleague",
+      "member",
     );
     if (body.role !== "lead" && isLastLead(members, params.personId)) throw lastLead();
     await store.updateMembership(db, departmentId, params.personId, { role: body.role });
@@ -73,7 +72,7 @@ export function changeGrants(
     const members = await store.lockMembers(db, departmentId);
     need(
       members.find((one) => one.personId === personId && one.role === "guest"),
-      "guest",
+      "member",
     );
     await mustKnowTopics(within, body.grants);
     const before = (await listGrants(db, departmentId)).filter((one) => one.personId === personId);
@@ -103,8 +102,7 @@ export function endMembership(
     const { db, caller, now } = within;
     const { departmentId } = caller;
     const { personId } = params;
-    if (personId !== caller.personId && caller.role !== "lead")
-      throw new Failure("forbidden", "Only a lead ends somebody else's membership.");
+    if (personId !== caller.personId && caller.role !== "lead") throw new Failure("leadEndsMembership");
     const { changeSeq } = await takeChange(db, departmentId, 0);
     const members = await store.lockMembers(db, departmentId);
     const member = need(
@@ -121,8 +119,7 @@ export function endMembership(
           members.find((one) => one.role === "lead"))
         : undefined);
     if (member.role !== "guest" && (!heir || heir.role === "guest")) {
-      const detail = "Choose a colleague who takes over items, goals and running releases.";
-      throw new Failure("invalid", detail, { errors: [{ pointer: "/body/handOverTo", detail }] });
+      throw new Failure("heirMissing", {}, { at: "/body/handOverTo" });
     }
     const handed = { items: 0, goals: 0, releases: 0 };
     if (heir) {

@@ -9,9 +9,5 @@ export async function mustBelongHereOnly({ db, caller }: Scope<Member>, personId
     departments.find((one) => one.departmentId === caller.departmentId),
     "member",
   );
-  if (departments.length > 1)
-    throw new Failure(
-      "conflict",
-      "This colleague belongs to another department too. Whoever runs the server can help.",
-    );
+  if (departments.length > 1) throw new Failure("belongsElsewhere");
 }

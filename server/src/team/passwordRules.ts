@@ -25,8 +25,7 @@ export function mustBeHardToGuess(password: string, own: readonly string[]): voi
   const besides = words.reduce((rest, word) => rest.replaceAll(word, ""), password.toLowerCase());
   const isLongBesides = besides.replaceAll(/[^\p{L}\p{N}]/gu, "").length >= 6;
   if (isLongBesides && estimate.check(password.slice(0, lookedAt), [...new Set(words)]).guesses >= tooFew) return;
-  const detail = "This is easy to guess. Take three or four words that have nothing to do with each other.";
-  throw new Failure("invalid", detail, { errors: [{ pointer: "/body/password", detail }] });
+  throw new Failure("passwordGuessable", {}, { at: "/body/password" });
 }
 
 export const hashPassword = (password: string): Promise<string> => hash(password, argon2);

@@ -46,14 +46,14 @@ export async function setPassword(
     if (found) await store.updatePassword(db, found.personId, passwordHash);
     return found;
   });
-  if (!reset) throw new Failure("invalid", "This link has been used or is too old. Ask your lead for a new one.");
+  if (!reset) throw new Failure("resetUsed");
   await giveBack(scope, limits);
   return beginSession(scope, reset.departmentId, reset.personId);
 }
 
 const personOf = ({ caller }: Scope): string => {
   if (caller.kind === "member" || caller.kind === "guest") return caller.personId;
-  throw new Failure("signedOut", "Sign in and try again; nothing was lost.");
+  throw new Failure("signInFirst");
 };
 
 export async function listMyDepartments(scope: Scope): Promise<Result<typeof contract.listMyDepartments>> {
@@ -68,7 +68,7 @@ export async function changeDepartment(
   const departments = await store.listDepartmentsOf(scope.db, personId);
   need(
     departments.find((one) => one.departmentId === body.departmentId),
-    "department of yours",
+    "department",
   );
   return beginSession(scope, body.departmentId, personId);
 }

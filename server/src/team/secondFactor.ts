@@ -40,7 +40,7 @@ export async function beginSecondFactor(
   const email = await mustKnowPassword(scope, body.password);
   const secret = new Secret({ size: 20 }).base32;
   if (!(await store.upsertSecret(scope.db, scope.caller.personId, seal(scope.secret, purpose, secret))))
-    throw new Failure("conflict", "Your second step is on already. Turn it off first to set up another app.");
+    throw new Failure("secondStepOn");
   return { uri: totpOf(secret, email).toString(), secret };
 }
 
@@ -65,7 +65,7 @@ export async function renewRecoveryCodes(
   await mustKnowPassword(scope, body.password);
   return atomically(scope, async (within) => {
     const factor = await store.findFactor(within.db, personId);
-    if (factor?.confirmedAt == null) throw new Failure("conflict", "Your second step is off; it has no codes.");
+    if (factor?.confirmedAt == null) throw new Failure("secondStepOff");
     await recordOwn(within, "recoveryCodesRenewed");
     return newCodes(within, personId);
   });
@@ -77,8 +77,7 @@ export async function endSecondFactor(
 ): Promise<{ ok: true }> {
   const { personId } = scope.caller;
   await mustKnowPassword(scope, body.password);
-  if (await store.isAskedOf(scope.db, personId))
-    throw new Failure("conflict", "Your department asks for a second step, so it stays on.");
+  if (await store.isAskedOf(scope.db, personId)) throw new Failure("secondStepAsked");
   return atomically(scope, async (within) => {
     if (await store.deleteFactor(within.db, personId)) await recordOwn(within, "secondFactorOff");
     return { ok: true };
@@ -93,7 +92,7 @@ export function askSecondFactor(
     const { db, caller } = within;
     const { departmentId, personId } = caller;
     if (body.isAsked && (await store.findFactor(db, personId))?.confirmedAt == null)
-      throw new Failure("conflict", "Set up your own second step first (Your account); then ask others for it.");
+      throw new Failure("ownSecondStepFirst");
     const before = { isAsked: await store.isAsked(db, departmentId) };
     await store.updateAsked(db, departmentId, body.isAsked);
     const action = body.isAsked ? "secondFactorAsked" : "secondFactorNotAsked";
@@ -111,7 +110,7 @@ export function resetSecondFactor(
     const { departmentId } = caller;
     const { personId } = params;
     await mustBelongHereOnly(within, personId);
-    if (!(await store.deleteFactor(db, personId))) throw new Failure("conflict", "This colleague has no second step.");
+    if (!(await store.deleteFactor(db, personId))) throw new Failure("noSecondStep");
     await record(within, { departmentId, entity: "member", entityId: personId, action: "secondFactorReset" });
     return { ok: true };
   });
@@ -125,8 +124,7 @@ export function resetSecondFactor(
 export async function mustPassSecondFactor(scope: Scope, personId: string, code: string | undefined): Promise<void> {
   const factor = await store.findFactor(scope.db, personId);
   if (factor?.confirmedAt == null) return;
-  if (code === undefined)
-    throw new Failure("codeNeeded", "Enter the code that your app shows, or one of your recovery codes.");
+  if (code === undefined) throw new Failure("codeAsked");
   await mustBeRight(scope, personId, code, "any");
 }
 
@@ -139,8 +137,7 @@ async function mustBeRight(scope: Scope, personId: string, code: string, which: 
     ? await isOfApp(scope, personId, plain)
     : which === "any" && (await isRecoveryCode(scope, personId, plain));
   if (!isRight) {
-    const detail = "This code is not right, or was used before. Wait for the next one.";
-    throw new Failure("invalid", detail, { errors: [{ pointer: "/body/code", detail }] });
+    throw new Failure("codeWrong", {}, { at: "/body/code" });
   }
   await giveBack(scope, [limit]);
 }
@@ -186,8 +183,7 @@ async function mustKnowPassword(scope: Scope<Member>, password: string): Promise
   await takeTry(scope, limits);
   const person = await findPerson(scope.db, personId);
   if (!person?.passwordHash || !(await verify(person.passwordHash, password))) {
-    const detail = "This is not your password.";
-    throw new Failure("invalid", detail, { errors: [{ pointer: "/body/password", detail }] });
+    throw new Failure("passwordWrong", {}, { at: "/body/password" });
   }
   await giveBack(scope, limits);
   return person.email;

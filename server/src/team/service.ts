@@ -37,10 +37,9 @@ export async function showSession(scope: Scope): Promise<Session> {
 
 /** A department with its first lead, who is signed in at once. */
 export async function signUp(scope: Scope, { body }: Input<typeof contract.signUp>): Promise<Session> {
-  if (!scope.maySignUp)
-    throw new Failure("forbidden", "This installation makes no new departments. Ask whoever runs it.");
+  if (!scope.maySignUp) throw new Failure("noNewDepartments");
   await takeTurn(scope, { key: `sign-up address ${scope.address}`, failures: 20 });
-  if (!isTimeZone(body.timeZone)) throw invalidField("timeZone", "This time zone is not known.");
+  if (!isTimeZone(body.timeZone)) throw new Failure("timeZoneUnknown", {}, { at: "/body/timeZone" });
   mustBeHardToGuess(body.password, [body.department, body.name, body.email]);
   const { department: name, name: leadName, email, timeZone } = body;
   // Whoever has an account already, and its password, leads the new department with it.
@@ -57,9 +56,6 @@ export async function signUp(scope: Scope, { body }: Input<typeof contract.signU
   });
   return beginSession(scope, departmentId, personId);
 }
-
-const invalidField = (field: string, detail: string) =>
-  new Failure("invalid", detail, { errors: [{ pointer: `/body/${field}`, detail }] });
 
 function isTimeZone(name: string): boolean {
   try {
@@ -84,7 +80,7 @@ export async function signIn(scope: Scope, { body }: Input<typeof contract.signI
     for (const { id } of await listPeopleOf(scope.db, email)) await raiseAlarm(scope, id);
   });
   const { personId } = await findAccount(scope, email, body.password);
-  if (personId === null) throw new Failure("invalid", "This e-mail address and password do not go together.");
+  if (personId === null) throw new Failure("signInWrong");
   await giveBack(scope, limits);
   await mustPassSecondFactor(scope, personId, body.code);
   const session = await beginMemberSession(scope, personId);
@@ -125,9 +121,7 @@ export async function enter(scope: Scope, { body }: Input<typeof contract.enter>
   ];
   if (!isKnown) await takeTry(scope, limits);
   if (!found) {
-    throw new Failure("invalid", "No card has these words. Check the spelling, or ask your teacher for a new card.", {
-      errors: [{ pointer: "/body/card", detail: "No card has these words." }],
-    });
+    throw new Failure("cardUnknown", {}, { at: "/body/card" });
   }
   if (!isKnown) await giveBack(scope, limits);
   const caller = { kind: "student", departmentId: found.departmentId, studentId: found.studentId } as const;
@@ -154,12 +148,12 @@ export async function listDemoPeople(scope: Scope): Promise<Result<typeof contra
 export async function signInDemo(scope: Scope, { body }: Input<typeof contract.signInDemo>): Promise<Session> {
   mustBeDemo(scope);
   const isOfDemo = (await store.listDemoMembers(scope.db)).some((one) => one.personId === body.personId);
-  if (!isOfDemo) throw new Failure("missing", "One click opens the demo's own department only.");
+  if (!isOfDemo) throw new Failure("demoDepartmentOnly");
   return beginMemberSession(scope, body.personId);
 }
 
 function mustBeDemo(scope: Scope): void {
-  if (!scope.isDemo) throw new Failure("missing", "This is there only in the demo.");
+  if (!scope.isDemo) throw new Failure("demoOnly");
 }
 
 async function beginMemberSession(scope: Scope, personId: string): Promise<Session> {

@@ -90,10 +90,10 @@ export function setGoal(scope: Scope<Member>, { params, body }: Input<typeof con
     const { db, caller, now } = within;
     const { departmentId } = caller;
     if (!(await store.lockTopic(db, departmentId, body.topicId)))
-      throw refused("topicId", "This topic is no longer there. Choose another.");
+      throw new Failure("topicGone", {}, { at: "/body/topicId" });
     const members = await store.listMembers(db, departmentId);
     if (body.personId !== null && !members.some((one) => one.personId === body.personId))
-      throw refused("personId", "This colleague is no longer in the department.");
+      throw new Failure("goalColleagueGone", {}, { at: "/body/personId" });
     const kept = await store.upsertGoal(db, {
       departmentId,
       id: params.goalId,
@@ -101,7 +101,7 @@ export function setGoal(scope: Scope<Member>, { params, body }: Input<typeof con
       since: now(),
       by: caller.personId,
     });
-    if (!kept) throw new Failure("conflict", "There is a goal for this topic and colleague already. Change that one.");
+    if (!kept) throw new Failure("goalExists");
     await record(within, { departmentId, entity: "writingGoal", entityId: params.goalId, action: "set", after: body });
     return { ok: true };
   });
@@ -141,6 +141,3 @@ export function dropGoal(scope: Scope<Member>, { params }: Input<typeof contract
     return { ok: true };
   });
 }
-
-const refused = (field: string, detail: string) =>
-  new Failure("invalid", detail, { errors: [{ pointer: `/body/${field}`, detail }] });

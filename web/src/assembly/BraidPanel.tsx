@@ -14,6 +14,7 @@ import { undoKey } from "../ui/undoKey.ts";
 import { drawsInWords } from "../ui/drawsInWords.ts";
 import { StaysLast } from "./StaysLast.tsx";
 import type { Composer } from "./useComposer.ts";
+import { checkInWords } from "./checkInWords.ts";
 import { t } from "../platform/words.ts";
 
 export function BraidPanel(props: {
@@ -96,8 +97,8 @@ export function BraidPanel(props: {
           ))}
           {isOpen &&
             quiz.checks.map((check) => (
-              <Typography key={check.text} component="li" variant="body2">
-                {check.text}
+              <Typography key={checkInWords(check)} component="li" variant="body2">
+                {checkInWords(check)}
                 {check.code === "optionMoves" && check.itemId !== undefined && <StaysLast itemId={check.itemId} />}
               </Typography>
             ))}

@@ -20,6 +20,7 @@ import { shareInWords, Whisker } from "../ui/Whisker.tsx";
 import { PoolAdd } from "./PoolAdd.tsx";
 import { SwapList } from "./SwapList.tsx";
 import { useListQuizzesInfiniteQuery } from "./api.ts";
+import { hindranceWords } from "./checkInWords.ts";
 import { inAList, t } from "../platform/words.ts";
 
 export interface PlaceActs {
@@ -277,7 +278,7 @@ function DrawRow(props: {
               {item.hindrance !== null && (
                 <Typography component="span" variant="body2" sx={{ color: "warning.dark", fontWeight: 700 }}>
                   {" "}
-                  {t("{{hindrance}}: not used in quizzes", { hindrance: item.hindrance })}
+                  {t("{{hindrance}}: not used in quizzes", { hindrance: hindranceWords[item.hindrance] })}
                 </Typography>
               )}
               {place.pool.length > 1 && (

@@ -23,7 +23,7 @@ export function StaysLast({ itemId }: { itemId: string }) {
   };
   return (
     <Button size="small" disabled={!mend || isLoading} onClick={() => void put()}>
-      {mend?.label ?? t("Put it last and hold it there")}
+      {t("Put it last and hold it there")}
     </Button>
   );
 }

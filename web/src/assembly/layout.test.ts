@@ -76,7 +76,7 @@ describe("a change is shown before the server has answered", () => {
       now.map((one) => ({ ...one, orderRule: "asWritten" as const })),
     ])
       expect(reordered(quiz, other)).toBeNull();
-    const numbered = { ...quiz, checks: [{ code: "metLately" as const, text: "The class met question 1." }] };
+    const numbered = { ...quiz, checks: [{ code: "metLately" as const, terms: {} }] };
     expect(reordered(numbered, now), "a check that names questions by number").toBeNull();
   });
 
@@ -94,8 +94,8 @@ describe("a change is shown before the server has answered", () => {
       version: 3,
       woven: 40,
       checks: [
-        { code: "sameTopicNeighbours", text: "Two pairs." },
-        { code: "sameFamily", text: "Variants." },
+        { code: "sameTopicNeighbours", terms: { pairs: 2 } },
+        { code: "sameFamily", terms: {} },
       ],
     } as unknown as Quiz;
     const said = {
@@ -103,12 +103,12 @@ describe("a change is shown before the server has answered", () => {
       woven: 90,
       undo: null,
       redo: null,
-      checks: [{ code: "stimulusApart" as const, text: "Apart." }],
+      checks: [{ code: "stimulusApart" as const, terms: {} }],
     };
     expect(withOrder(checked, [["b", "a", "d"]], said)).toEqual({
       ...checked,
       ...{ version: 4, woven: 90, undo: null, redo: null, places: [quiz.places[2], quiz.places[0], quiz.places[1]] },
-      checks: [{ code: "sameFamily", text: "Variants." }, ...said.checks],
+      checks: [{ code: "sameFamily", terms: {} }, ...said.checks],
     });
   });
 });

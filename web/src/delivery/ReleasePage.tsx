@@ -16,6 +16,7 @@ import { Failed, Loading } from "../ui/States.tsx";
 import { useReleaseQuizMutation } from "./api.ts";
 import { NoticeForm } from "./NoticeForm.tsx";
 import { TargetRows, toBody, type TargetDraft } from "./TargetRows.tsx";
+import { checkInWords } from "../assembly/checkInWords.ts";
 import { t } from "../platform/words.ts";
 
 /** Releasing a quiz: the notice is the form. A few sentences, each word that is a rule can be tapped and changed. */
@@ -83,7 +84,7 @@ function ReleaseForm({ quiz }: { quiz: Quiz }) {
       {quiz.checks.length > 0 && (
         <Alert severity="warning" sx={{ mb: 2 }}>
           {quiz.checks.map((check) => (
-            <div key={check.text}>{check.text}</div>
+            <div key={checkInWords(check)}>{checkInWords(check)}</div>
           ))}
         </Alert>
       )}

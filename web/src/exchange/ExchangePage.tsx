@@ -9,7 +9,7 @@ import { exchangePaths, type Transfer } from "@verdant/contract/exchange";
 import { limits } from "@verdant/contract/wire";
 import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
-import { problemOf } from "../platform/problem.ts";
+import { problemOf, sentenceOf } from "../platform/problem.ts";
 import { moment } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
@@ -228,12 +228,12 @@ function Row({ transfer }: { transfer: Transfer }) {
       )}
       {problem && (
         <Alert severity="error" icon={false} sx={{ mt: 1, py: 0.25 }}>
-          {problem.detail}
+          {sentenceOf(problem)}
           {problem.errors.length > 0 && (
             <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
               {problem.errors.map((one, i) => (
                 <li key={`${i} ${one.pointer}`}>
-                  {placeInWords(one.pointer)}: {one.detail}
+                  {placeInWords(one.pointer)}: {sentenceOf(one)}
                 </li>
               ))}
             </Box>

@@ -33,6 +33,7 @@ export const singulars: Readonly<Record<string, string>> = {
   "Save {{count}} items": "Save {{count}} item",
   "Seen by {{count}} students": "Seen by {{count}} student",
   "Signed out in {{count}} other browsers.": "Signed out in {{count}} other browser.",
+  "The file cannot be read. {{count}} places are wrong:": "The file cannot be read. {{count}} place is wrong:",
   "The newest {{count}} first answers; there are more, from before":
     "The newest {{count}} first answer; there are more, from before",
   "Undone: {{count}} sittings marked as before.": "Undone: {{count}} sitting marked as before.",
@@ -58,6 +59,7 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} courses": "{{count}} course",
   "{{count}} days": "{{count}} day",
   "{{count}} days ago": "{{count}} day ago",
+  "{{count}} due topics are left out: {{topics}}.": "{{count}} due topic is left out: {{topics}}.",
   "{{count}} first answers of all years": "{{count}} first answer of all years",
   "{{count}} goals": "{{count}} goal",
   "{{count}} goes": "{{count}} go",
@@ -65,6 +67,8 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} imported items removed again.{{kept}}": "{{count}} imported item removed again.{{kept}}",
   "{{count}} items": "{{count}} item",
   "{{count}} items added": "{{count}} item added",
+  "{{count}} items are linked to it. Link them to another, or to none, first.":
+    "{{count}} item is linked to it. Link it to another, or to none, first.",
   "{{count}} items as before.": "{{count}} item as before.",
   "{{count}} items as before.{{others}}": "{{count}} item as before.{{others}}",
   "{{count}} items carry it": "{{count}} item carries it",
@@ -92,6 +96,8 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} of them are in progress now.": "{{count}} of them is in progress now.",
   "{{count}} other classes": "{{count}} other class",
   "{{count}} other topics last.": "{{count}} other topic lasts.",
+  "{{count}} pairs of neighbours share a topic and need not.":
+    "{{count}} pair of neighbours shares a topic and need not.",
   "{{count}} pieces": "{{count}} piece",
   "{{count}} points": "{{count}} point",
   "{{count}} points each": "{{count}} point each",
@@ -119,7 +125,7 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} students did not reach it": "{{count}} student did not reach it",
   "{{count}} students have not handed in.": "{{count}} student has not handed in.",
   "{{count}} students said why": "{{count}} student said why",
-  "{{count}} things are": "{{count}} thing is",
+  "{{count}} things are worth a look": "{{count}} thing is worth a look",
   "{{count}} topics": "{{count}} topic",
   "{{count}} topics due;": "{{count}} topic due;",
   "{{count}} topics made.": "{{count}} topic made.",

@@ -1,5 +1,6 @@
 /** What went wrong, in one shape: a problem from the server, or no network. */
-import type { Problem } from "@verdant/contract/problem";
+import { problemKinds, type FieldProblem, type Problem, type ProblemKind } from "@verdant/contract/problem";
+import { generalWords, kindTitles, kindWords } from "./problemWords.ts";
 import { t } from "./words.ts";
 
 export interface Trouble {
@@ -11,6 +12,23 @@ export interface Trouble {
   /** Message of each field by its JSON pointer. */
   readonly fields: Readonly<Record<string, string>>;
 }
+
+type Said = Pick<FieldProblem, "code" | "terms">;
+type Sentence = (terms: Said["terms"]) => string;
+
+// Safe: a problem carries the terms that the contract names for its code.
+const sentences = new Map(Object.entries(generalWords) as [string, Sentence][]);
+
+/** Staff meet more than students: their entry adds the words, so that a phone does not load them. */
+export function alsoSay(words: Readonly<Record<string, (terms: never) => string>>): void {
+  for (const [code, sentence] of Object.entries(words)) sentences.set(code, sentence as Sentence);
+}
+
+/** The sentence of a code and its terms; null where this page has none. */
+export const sentenceOf = ({ code, terms }: Said): string | null => sentences.get(code)?.(terms) ?? null;
+
+const isKind = (kind: string | undefined): kind is ProblemKind =>
+  kind !== undefined && Object.hasOwn(problemKinds, kind);
 
 /** Reads an error of RTK Query. */
 export function problemOf(error: unknown): Trouble {
@@ -24,11 +42,18 @@ export function problemOf(error: unknown): Trouble {
       fields: {},
     };
   }
+  const named = data?.type?.split("/").at(-1);
+  const kind = isKind(named) ? named : "internal";
+  const fields = Object.fromEntries(
+    (data?.errors ?? []).map((one) => [one.pointer, sentenceOf(one) ?? kindWords[kind]]),
+  );
+  const said = data?.code === undefined ? null : sentenceOf({ code: data.code, terms: data.terms ?? {} });
+  const [first] = data?.code === "notValid" ? Object.values(fields) : [];
   return {
-    title: data?.title ?? t("Something went wrong"),
-    detail: data?.detail ?? t("Nothing was changed. Try again."),
+    title: data === undefined ? t("Something went wrong") : kindTitles[kind],
+    detail: first ?? said ?? (data === undefined ? t("Nothing was changed. Try again.") : kindWords[kind]),
     status: typeof status === "number" ? status : 500,
-    kind: data?.type?.split("/").at(-1) ?? "internal",
-    fields: Object.fromEntries((data?.errors ?? []).map((one) => [one.pointer, one.detail])),
+    kind,
+    fields,
   };
 }

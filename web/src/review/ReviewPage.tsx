@@ -22,6 +22,7 @@ import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { CommentsPanel } from "./CommentsPanel.tsx";
 import { useDecideReviewMutation, useListReviewsQuery } from "./api.ts";
+import { findingInWords } from "../ui/findingInWords.ts";
 import { t } from "../platform/words.ts";
 
 export function ReviewPage() {
@@ -262,7 +263,7 @@ function Looked({ request }: { request: ReviewRequest }) {
       {findings.length > 0 && (
         <Box component="ul" aria-label={t("What the checker says")} sx={{ mt: 1.5, pl: 2.5, color: "text.secondary" }}>
           {findings.map((finding) => (
-            <li key={`${finding.rule} ${finding.text}`}>{finding.text}</li>
+            <li key={finding.rule}>{findingInWords(finding).text}</li>
           ))}
         </Box>
       )}

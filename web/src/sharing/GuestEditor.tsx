@@ -18,6 +18,7 @@ import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { useSaveSharedItemMutation, useShowSharedItemQuery } from "./api.ts";
+import { faultInWords } from "../ui/faultInWords.ts";
 import { t } from "../platform/words.ts";
 
 type Work = Pick<SharedItem, "content" | "demand" | "keptFindings"> & { readonly topicId: string | null };
@@ -82,7 +83,7 @@ function Editor(props: Parameters<typeof GuestEditor>[0] & { item: SharedItem | 
     () => (isEmpty ? [] : check(content, { use: item?.use ?? "practice" })),
     [isEmpty, content, item?.use],
   );
-  const faults = [...faultsOf(work.content).map((one) => one.text), ...(work.topicId ? [] : [t("Choose a topic.")])];
+  const faults = [...faultsOf(work.content).map(faultInWords), ...(work.topicId ? [] : [t("Choose a topic.")])];
   const problem = error && problemOf(error);
   const isStale = problem?.kind === "stale" && item !== null && item.version !== begun.version;
 

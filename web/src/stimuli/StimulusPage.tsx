@@ -19,6 +19,7 @@ import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { useRemoveStimulusMutation, useSaveStimulusMutation, useShowStimulusQuery } from "./api.ts";
+import { faultInWords } from "../ui/faultInWords.ts";
 import { t } from "../platform/words.ts";
 
 /** /stimuli/new gets an id at once, so that what is written survives a reload. */
@@ -78,7 +79,7 @@ function Editor({ stimulusId, saved }: { stimulusId: string; saved: EditedStimul
   return (
     <Page
       title={saved ? saved.content.title : t("New text, map or chart")}
-      about={missing ? t("Still needed: {{text}}", { text: missing.text }) : aboutOf(saved)}
+      about={missing ? t("Still needed: {{text}}", { text: faultInWords(missing) }) : aboutOf(saved)}
       actions={
         <>
           <Button component={Link} to="/stimuli">

@@ -40,24 +40,21 @@ async function idsOf(scope: OpenScope<Member>, which: Body["which"]): Promise<st
   if ("itemIds" in which) return [...new Set(which.itemIds)];
   const found = await listMatchingIds(scope, which.query);
   if (found.length !== which.expected)
-    throw new Failure(
-      "stale",
-      `The bank has changed: ${String(found.length)} items match now, not ${String(which.expected)}. Nothing was changed; look again.`,
-    );
+    throw new Failure("bankChanged", { found: found.length, expected: which.expected });
   return found;
 }
 
 async function mustKnow(scope: Scope<Member>, change: Body["change"]): Promise<void> {
   const { db, caller } = scope;
   if (change.topicId !== undefined) await mustKnowTopic(scope, change.topicId);
-  const refuse = (field: string, detail: string) => {
-    throw new Failure("invalid", detail, { errors: [{ pointer: `/body/change/${field}`, detail }] });
+  const refuse = (field: string, code: "colleagueNotHere" | "standardGone") => {
+    throw new Failure(code, {}, { at: `/body/change/${field}` });
   };
   if (change.ownerId !== undefined && !(await store.isMember(db, caller.departmentId, change.ownerId)))
-    refuse("ownerId", "This colleague is not in your department.");
+    refuse("ownerId", "colleagueNotHere");
   const standardIds = [...new Set(change.addStandardIds ?? [])];
   if ((await store.countStandards(db, caller.departmentId, standardIds)) !== standardIds.length)
-    refuse("addStandardIds", "One of the standards is no longer there.");
+    refuse("addStandardIds", "standardGone");
 }
 
 /** Those that may be changed so, and the others by reason. */
@@ -91,7 +88,7 @@ export function undoChange(
     const { departmentId } = caller;
     const { changeSeq } = await takeChange(db, departmentId, 0);
     const batch = await store.listBatch(db, departmentId, params.batchId);
-    if (batch.length === 0) throw new Failure("missing", "There is no such change in your department.");
+    if (batch.length === 0) throw new Failure("noSuch", { what: "change" });
     const itemIds = batch.flatMap((one) => (one.isUnchanged ? one.itemId : []));
     const deed = { departmentId, batchId: newId(), actorId: caller.personId, at: now(), changeSeq };
     await store.lockItems(db, departmentId, itemIds);

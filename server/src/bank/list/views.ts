@@ -36,10 +36,7 @@ export function keepView(
 export function removeView(scope: Scope<Member>, { params }: Input<typeof contract.removeView>): Promise<{ ok: true }> {
   return atomically(scope, async (within) => {
     const { departmentId, personId } = within.caller;
-    const { name, address } = need(
-      await store.deleteView(within.db, departmentId, personId, params.viewId),
-      "view of yours or the department's",
-    );
+    const { name, address } = need(await store.deleteView(within.db, departmentId, personId, params.viewId), "view");
     const before = { name, address };
     await record(within, { departmentId, entity: "view", entityId: params.viewId, action: "removed", before });
     return { ok: true };

@@ -18,8 +18,7 @@ export async function keepOptionSet(
   const { name, words } = body;
   const row = { departmentId: caller.departmentId, id: params.optionSetId, name, words: JSON.stringify(words) };
   if (isTaken || !(await store.insertOptionSet(db, row))) {
-    const detail = "There is a set of this name already. Choose another name.";
-    throw new Failure("invalid", detail, { errors: [{ pointer: "/body/name", detail }] });
+    throw new Failure("setNameTaken", {}, { at: "/body/name" });
   }
   return { ok: true };
 }
@@ -29,6 +28,6 @@ export async function removeOptionSet(
   { params }: Input<typeof contract.removeOptionSet>,
 ): Promise<{ ok: true }> {
   if (!(await store.deleteOptionSet(db, caller.departmentId, params.optionSetId)))
-    throw new Failure("missing", "There is no such set in your department.");
+    throw new Failure("noSuch", { what: "optionSet" });
   return { ok: true };
 }

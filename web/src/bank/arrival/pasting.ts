@@ -12,6 +12,8 @@ import { faultsOf, type Content } from "@verdant/core/items/kinds";
 import type { Standard, Topic } from "@verdant/contract/standards";
 import { limits } from "@verdant/contract/wire";
 import { newOptionId } from "../kinds/newOptionId.ts";
+import { faultInWords } from "../../ui/faultInWords.ts";
+import { findingInWords } from "../../ui/findingInWords.ts";
 import { t } from "../../platform/words.ts";
 
 export interface Brought {
@@ -147,7 +149,7 @@ export function rowsOf(
       standardIds: [...new Set(codes.flatMap((code) => standards.get(foldedText(code)) ?? []))],
       about,
       missing: [
-        ...faultsOf(content).map((fault) => fault.text),
+        ...faultsOf(content).map(faultInWords),
         ...("options" in content && content.options.length > limits.options
           ? [t("At most {{options}} options.", { options: limits.options })]
           : []),
@@ -155,7 +157,7 @@ export function rowsOf(
         ...(topic !== null && topicOf(topic) === undefined ? [t("There is no topic “{{topic}}”.", { topic })] : []),
         ...strange.map((code) => t("There is no standard “{{code}}”.", { code })),
       ],
-      findings: [...notes, ...check(content).map((finding) => finding.text)],
+      findings: [...notes, ...check(content).map((finding) => findingInWords(finding).text)],
       earlier: like ? { key: like.key, place: like.place, relation: relationOf(like.content, content) } : null,
     };
   });

@@ -9,6 +9,7 @@ import type { Finding, KeptFinding, RuleName } from "@verdant/core/checker/findi
 import type { Content } from "@verdant/core/items/kinds";
 import { useState, type ReactNode } from "react";
 import { useAddWordsMutation } from "../api.ts";
+import { findingInWords } from "../../ui/findingInWords.ts";
 import { t } from "../../platform/words.ts";
 
 export function FindingsPanel(props: {
@@ -48,8 +49,9 @@ export function FindingsPanel(props: {
       {findings.length > 0 && (
         <Section name={t("Worth a look")}>
           <Typography variant="body2" sx={{ fontWeight: 700, mb: 0.5 }}>
-            {open.length === 0 ? t("Everything looked at") : t("{{count}} things are", { count: open.length })}
-            {open.length > 0 && t(" worth a look")}
+            {open.length === 0
+              ? t("Everything looked at")
+              : t("{{count}} things are worth a look", { count: open.length })}
           </Typography>
           {open.map((finding) => (
             <OpenFinding
@@ -64,10 +66,10 @@ export function FindingsPanel(props: {
           {onPurpose.map((finding) => (
             <Box key={finding.rule} sx={{ py: 0.75, borderTop: 1, borderColor: "divider" }}>
               <Typography variant="body2" color="textSecondary">
-                {t("{{text}} Dismissed because", { text: finding.text })} {reasonFor(finding.rule)}.
+                {t("{{text}} Dismissed because", { text: findingInWords(finding).text })} {reasonFor(finding.rule)}.
                 <Button
                   size="small"
-                  aria-label={t("Look again: {{text}}", { text: finding.text })}
+                  aria-label={t("Look again: {{text}}", { text: findingInWords(finding).text })}
                   onClick={() => {
                     keep(kept.filter((one) => one.rule !== finding.rule));
                   }}
@@ -93,12 +95,14 @@ function OpenFinding(props: { finding: Finding; mend: (content: Content) => void
   const { finding, mend, keep } = props;
   const [reason, setReason] = useState<string | null>(null);
   const [addWords] = useAddWordsMutation();
+  const words = findingInWords(finding);
+  const { misspelt } = finding;
   const trimmed = reason?.trim() ?? "";
   return (
-    <Box role="group" aria-label={finding.text} sx={{ py: 0.75, borderTop: 1, borderColor: "divider" }}>
-      <Typography variant="body2">{finding.text}</Typography>
+    <Box role="group" aria-label={words.text} sx={{ py: 0.75, borderTop: 1, borderColor: "divider" }}>
+      <Typography variant="body2">{words.text}</Typography>
       <Typography variant="body2" color="textSecondary">
-        {finding.reason}
+        {words.reason}
       </Typography>
       {reason === null ? (
         <Stack direction="row" spacing={1}>
@@ -109,11 +113,11 @@ function OpenFinding(props: { finding: Finding; mend: (content: Content) => void
                 if (finding.mend) mend(finding.mend.content);
               }}
             >
-              {finding.mend.label}
+              {words.mend}
             </Button>
           )}
-          {finding.words && (
-            <Button size="small" onClick={() => void addWords({ body: { words: [...(finding.words ?? [])] } })}>
+          {misspelt && (
+            <Button size="small" onClick={() => void addWords({ body: { words: misspelt.map(({ word }) => word) } })}>
               {t("Add to our dictionary")}
             </Button>
           )}

@@ -26,6 +26,7 @@ import { useItemEditor, type Work } from "./useItemEditor.ts";
 import { useSpelling } from "./useSpelling.ts";
 import { useListKeyPlacesQuery, useSetTwinMutation } from "../api.ts";
 import { useLikeItems } from "../like/useLikeItems.ts";
+import { faultInWords } from "../../ui/faultInWords.ts";
 import { t } from "../../platform/words.ts";
 
 /** The editor with a live rendering beside it; only stem, key and topic are asked for. */
@@ -46,8 +47,8 @@ export function ItemEditor(props: {
   const { work, change, trouble } = editor;
   const faults = [
     ...faultsOf(work.content),
-    ...(work.tagging.topicId === null ? [{ path: ["topicId"], text: t("Choose a topic.") }] : []),
-  ];
+    ...(work.tagging.topicId === null ? [{ path: ["topicId"], code: "topicMissing" as const }] : []),
+  ].map(faultInWords);
   const content = useDeferredValue(work.content);
   // An empty page needs no advice yet.
   const isEmpty = isEmptyText(content.stem);
@@ -98,7 +99,7 @@ export function ItemEditor(props: {
             ? t("Item {{number}} is in the bank.", { number: item.number })
             : t("Item {{number}} is saved as a draft: {{text}}", {
                 number: item.number,
-                text: item.faults[0]?.text ?? t("it has not been sent for checking yet."),
+                text: item.faults[0] ? faultInWords(item.faults[0]) : t("it has not been sent for checking yet."),
               }),
       });
     await tieTwin(item);
@@ -212,7 +213,7 @@ export function ItemEditor(props: {
         change={(content) => {
           change({ ...work, content });
         }}
-        missing={faults.map((fault) => fault.text)}
+        missing={faults}
         findings={findings}
         kept={work.tagging.keptFindings}
         keep={(keptFindings) => {
