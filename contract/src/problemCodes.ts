@@ -2,7 +2,23 @@
  * Everything that can be wrong, by code: its kind, and the names of its terms. Servers send the code and the terms; the
  * sentence is made where it is read (web/src/platform/problemWords.ts, and staffProblemWords.ts).
  */
-import type { ProblemKind } from "./problem.ts";
+
+/** No schema library is loaded for these: students' phones have them. */
+export const problemKinds = {
+  invalid: { status: 422, title: "Something in the request is not valid" },
+  signedOut: { status: 401, title: "Sign in first" },
+  /** The password was right; the second factor is missing. */
+  codeNeeded: { status: 401, title: "A code is needed" },
+  forbidden: { status: 403, title: "You may not do this" },
+  missing: { status: 404, title: "This is not here" },
+  stale: { status: 409, title: "Somebody else changed this first" },
+  conflict: { status: 409, title: "This clashes with something that exists" },
+  tooLarge: { status: 413, title: "This is too large" },
+  tooMany: { status: 429, title: "Too many tries" },
+  unavailable: { status: 503, title: "Back in a moment" },
+  internal: { status: 500, title: "Something went wrong on the server" },
+} as const;
+export type ProblemKind = keyof typeof problemKinds;
 
 type Entry = readonly [kind: ProblemKind, ...terms: string[]];
 

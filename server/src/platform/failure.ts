@@ -1,6 +1,13 @@
 /** Failures a caller can act on. Anything else that is thrown is a defect and answers 500. */
-import { problemKinds, type FieldProblem, type Problem, type ProblemKind } from "@verdant/contract/problem";
-import { problemCodes, type ProblemCode, type Terms, type Thing } from "@verdant/contract/problemCodes";
+import type { FieldProblem, Problem } from "@verdant/contract/problem";
+import {
+  problemCodes,
+  problemKinds,
+  type ProblemCode,
+  type ProblemKind,
+  type Terms,
+  type Thing,
+} from "@verdant/contract/problemCodes";
 import { fieldProblems } from "@verdant/contract/fieldProblems";
 import type { z } from "zod";
 

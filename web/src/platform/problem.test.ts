@@ -1,5 +1,4 @@
-import { problemKinds } from "@verdant/contract/problem";
-import { problemCodes, things } from "@verdant/contract/problemCodes";
+import { problemCodes, problemKinds, things } from "@verdant/contract/problemCodes";
 import fc from "fast-check";
 import { beforeAll, describe, expect, test } from "vitest";
 import { alsoSay, problemOf, sentenceOf } from "./problem.ts";

@@ -1,5 +1,6 @@
 /** What went wrong, in one shape: a problem from the server, or no network. */
-import { problemKinds, type FieldProblem, type Problem, type ProblemKind } from "@verdant/contract/problem";
+import type { FieldProblem, Problem } from "@verdant/contract/problem";
+import { problemKinds, type ProblemKind } from "@verdant/contract/problemCodes";
 import { generalWords, kindTitles, kindWords } from "./problemWords.ts";
 import { t } from "./words.ts";
 

@@ -1,6 +1,5 @@
 /** What is wrong, in words: a sentence for each code of the contract, made with its terms. */
-import type { ProblemKind } from "@verdant/contract/problem";
-import type { GeneralProblem, ProblemCode, Terms, Thing } from "@verdant/contract/problemCodes";
+import type { GeneralProblem, ProblemCode, ProblemKind, Terms, Thing } from "@verdant/contract/problemCodes";
 import { t, timeOf } from "./words.ts";
 
 export type ProblemWords<C extends ProblemCode> = { readonly [One in C]: (terms: Terms<One>) => string };
