@@ -40,6 +40,10 @@ export const Which = z.union([
 ]);
 export type Which = z.input<typeof Which>;
 
+/** Why an item was not changed with the others. */
+export const SkipReason = z.enum(["gone", "retired", "notInUse", "notRetired", "unfinished"]);
+export type SkipReason = z.infer<typeof SkipReason>;
+
 export const changeItems = endpoint({
   method: "post",
   path: "/changes",
@@ -50,7 +54,7 @@ export const changeItems = endpoint({
     batchId: Id,
     changed: z.int(),
     /** Left as they were, with the reason. */
-    skipped: z.array(z.object({ why: z.string(), count: z.int() })),
+    skipped: z.array(z.object({ why: SkipReason, count: z.int() })),
   }),
 });
 

@@ -8,6 +8,10 @@ import { Id, LocalDate, Moment, Share, Strand } from "./wire.ts";
 
 const Thirds = z.object({ top: z.number(), middle: z.number(), low: z.number() });
 
+/** What the thirds of a class, or nobody, say of an option. */
+export const choiceNotes = ["watchTop", "beatsKeyInTop", "attractsStrong", "unused"] as const;
+export type ChoiceNote = (typeof choiceNotes)[number];
+
 export const Choice = z.object({
   /** null: left blank. */
   id: z.string().nullable(),
@@ -20,9 +24,16 @@ export const Choice = z.object({
   by: z.array(Id),
   /** Shares in the top, middle and bottom third of the class by the rest of the quiz; null: too few, or different items. */
   thirds: Thirds.nullable(),
-  /** What deserves a look, in words. */
-  flags: z.array(z.string()),
+  /** What deserves a look. */
+  notes: z.array(z.enum(choiceNotes)),
 });
+
+/** What the figures say of an item as a whole; of a doubtful key, the answer that they speak for. */
+export const ItemNote = z.object({
+  code: z.enum(["keyDoubtful", "muchHarder", "muchEasier"]),
+  answer: z.string().optional(),
+});
+export type ItemNote = z.infer<typeof ItemNote>;
 
 export const ItemResult = z.object({
   itemId: Id,
@@ -40,8 +51,8 @@ export const ItemResult = z.object({
   /** Correlation with the rest of the quiz, with its interval; null: too few answers, or no variance. */
   discrimination: z.object({ r: z.number(), low: z.number(), high: z.number() }).nullable(),
   choices: z.array(Choice),
-  /** What deserves a look about the item as a whole, in words. */
-  flags: z.array(z.string()),
+  /** What deserves a look about the item as a whole. */
+  notes: z.array(ItemNote),
   /** Written answers that nobody has marked yet. */
   waiting: z.int(),
   /** Students who were given it and never had it before them; they are in no other figure of it. */

@@ -13,6 +13,7 @@ export const router = createBrowserRouter([
     children: [
       { path: "/", element: <TodayPage /> },
       { path: "/account", lazy: async () => ({ Component: (await import("./team/AccountPage.tsx")).AccountPage }) },
+      { path: "/help", lazy: async () => ({ Component: (await import("./help/HelpPage.tsx")).HelpPage }) },
       { path: "/start", lazy: async () => ({ Component: (await import("./today/StartPage.tsx")).StartPage }) },
       { path: "/bank", lazy: async () => ({ Component: (await import("./bank/list/BankPage.tsx")).BankPage }) },
       {

@@ -13,7 +13,7 @@ export const cardWords: readonly string[] = (
   "cube cup curtain cushion cycle cymbal daisy dance dawn deck deer delta den desert desk dew diamond diary " +
   "dill dinner disc dock dolphin dome donkey door dove dragon drum duck dune eagle early earth easel east echo " +
   "elbow elk elm emerald engine evening falcon farm fast feast feather fence fern ferry fiddle field fig finch " +
-  "fir fire fjord flag flame flask fleet flint float flour flower flute foal fog folder forest fork fort " +
+  "fir fire fjord flake flame flask fleet flint float flour flower flute foal fog folder forest fork fort " +
   "fossil fountain fox frame fresh frog frost fruit galaxy gallery garden garlic garnet gate gentle giant " +
   "ginger giraffe glacier glad glass globe glove gold golf goose grain grand granite grape grass gravel green " +
   "grey grove guide guitar gull hammer hammock hamster happy harbour hare harp harvest hat hawk hazel heart " +

@@ -76,8 +76,7 @@ describe("a release of six questions to a class of which the first half is stron
     const keyOf = (position: number) => byPosition.get(position)?.choices.find((choice) => choice.isKey);
     expect(keyOf(2)?.thirds).toMatchObject({ top: 1, low: 0 });
     expect(keyOf(6)?.thirds).toMatchObject({ top: 0, low: 1 });
-    const flags = byPosition.get(6)?.choices.flatMap((choice) => choice.flags) ?? [];
-    expect(flags.join()).toMatch(/check the key/);
+    expect(byPosition.get(6)?.choices.flatMap((choice) => choice.notes)).toContain("beatsKeyInTop");
     for (const item of items) expect(item.choices.reduce((sum, choice) => sum + choice.count, 0)).toBe(18);
   });
 
@@ -123,7 +122,7 @@ describe("a question that goes wholly against its writer's estimate", () => {
     const { itemId } = (await show(releaseId)).items.find((item) => item.position === 1)!;
     for (let student = 0; student < 12; student++) await sit(bench, student, releaseId, (position) => position !== 1);
     const item = async () => (await show(releaseId)).items.find((one) => one.itemId === itemId)!;
-    expect((await item()).flags.join()).toMatch(/much harder than its writer thought/);
+    expect((await item()).notes).toContainEqual({ code: "muchHarder" });
     // A look-alike that everybody had right.
     const other = await release(bench, { count: 6 });
     const sibling = (await show(other.releaseId)).items.find((one) => one.itemId !== itemId)!;
@@ -134,7 +133,7 @@ describe("a question that goes wholly against its writer's estimate", () => {
       .execute();
     for (let student = 0; student < 12; student++) await sit(bench, student, other.releaseId, () => true);
     const chosen = (await item()).choices.find((choice) => choice.count === 12);
-    expect((await item()).flags[0]).toBe(`check the key: the answers speak for “${chosen?.text}”`);
+    expect((await item()).notes[0]).toEqual({ code: "keyDoubtful", answer: chosen?.text });
     const { revisionId } = await bench.db
       .selectFrom("releaseItem")
       .select("revisionId")
@@ -151,7 +150,7 @@ describe("a question that goes wholly against its writer's estimate", () => {
         mendsItem: false,
       },
     });
-    expect(await item()).toMatchObject({ ruling: "correct", flags: [], facility: { right: 12, outOf: 12 } });
+    expect(await item()).toMatchObject({ ruling: "correct", notes: [], facility: { right: 12, outOf: 12 } });
   });
 });
 

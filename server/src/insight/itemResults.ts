@@ -1,5 +1,5 @@
 /** Item by item: how many were right, who chose what, thirds, discrimination and what deserves a look. */
-import type { Results } from "@verdant/contract/insight";
+import type { ChoiceNote, ItemNote, Results } from "@verdant/contract/insight";
 import { correlation, correlationInterval, optionUses, type OptionFlag } from "@verdant/core/insight/itemAnalysis";
 import { shareOf, shareOfStudents } from "@verdant/core/insight/wilson";
 import { keyPosterior, surpriseOf } from "@verdant/core/insight/wrongKey";
@@ -16,13 +16,8 @@ import type { listAnswers } from "./store.ts";
 type ReleaseItem = Awaited<ReturnType<typeof listItemsOfRelease>>[number];
 type Given = Awaited<ReturnType<typeof listAnswers>>[number];
 
-const flagWords: Record<OptionFlag, string> = {
-  watchTop: "more of the top third chose this than the key",
-  beatsKeyInTop: "the top third prefers this to the key: check the key",
-  attractsStrong: "those who did well elsewhere choose this: check the wording",
-  unused: "nobody chooses this: it tempts nobody",
-  unusedSoFar: "",
-};
+/** That nobody chose an option so far says nothing yet. */
+const isNote = (flag: OptionFlag): flag is ChoiceNote => flag !== "unusedSoFar";
 
 export function resultsOfItems(
   items: readonly ReleaseItem[],
@@ -51,7 +46,7 @@ export function resultsOfItems(
   return items
     .map((item, i) => {
       const result = resultOf(item, i + 1, byItem.get(item.itemId) ?? [], isSame ? restOf : null, misconceptions);
-      return { ...result, flags: flagsOf(item, result, siblings.get(item.itemId) ?? { right: 0, outOf: 0 }) };
+      return { ...result, notes: notesOf(item, result, siblings.get(item.itemId) ?? { right: 0, outOf: 0 }) };
     })
     .sort((a, b) => weakness(a) - weakness(b) || a.position - b.position);
 }
@@ -60,11 +55,11 @@ export function resultsOfItems(
 const doubtful = 0.1;
 
 /** What the figures say about the item as a whole; nothing once its key was ruled on. */
-function flagsOf(
+function notesOf(
   item: ReleaseItem,
-  { facility, choices }: Omit<Results["items"][number], "flags">,
+  { facility, choices }: Omit<Results["items"][number], "notes">,
   siblings: { readonly right: number; readonly outOf: number },
-): string[] {
+): ItemNote[] {
   if (item.ruling !== null || markerOf(item.content) !== "machine") return [];
   const given = choices.filter((choice) => choice.id !== null);
   const key = given.findIndex((choice) => choice.isKey);
@@ -80,10 +75,10 @@ function flagsOf(
   const surprise = surpriseOf(facility, item.writerDifficulty, kindOf(item.content).chance(item.content));
   return [
     ...((posterior[key] ?? 1) < doubtful && likeliest
-      ? [`check the key: the answers speak for “${likeliest.text}”`]
+      ? [{ code: "keyDoubtful" as const, answer: likeliest.text }]
       : []),
-    ...(surprise === "harder" ? ["much harder than its writer thought: look at the question and its key"] : []),
-    ...(surprise === "easier" ? ["much easier than its writer thought: something may give it away"] : []),
+    ...(surprise === "harder" ? [{ code: "muchHarder" as const }] : []),
+    ...(surprise === "easier" ? [{ code: "muchEasier" as const }] : []),
   ];
 }
 
@@ -103,7 +98,7 @@ function resultOf(
   dealt: readonly Given[],
   restOf: ((given: Given) => number | null) | null,
   misconceptions: ReadonlyMap<string, string>,
-): Omit<Results["items"][number], "flags"> {
+): Omit<Results["items"][number], "notes"> {
   const marker = markerOf(item.content);
   const all = dealt.filter(isReached);
   // What waits for a person's mark, and what nobody marks, is no share of anything.
@@ -152,7 +147,7 @@ function resultOf(
         by: answers.flatMap(({ studentId }, at) => (places[at]?.includes(i) ? [studentId] : [])),
         misconception: misconceptions.get(misconceptionId ?? "") ?? null,
         thirds: use ? { top: use.top, middle: use.middle, low: use.low } : null,
-        flags: choice.id === null || !use ? [] : use.flags.map((flag) => flagWords[flag]).filter(Boolean),
+        notes: choice.id === null || !use ? [] : use.flags.filter(isNote),
       };
     }),
   };

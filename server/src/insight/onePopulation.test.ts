@@ -200,7 +200,7 @@ describe("a key that was ruled on", () => {
         .map((one) => one.count)
         .sort(),
     ).toEqual([2, 8]);
-    expect(row.choices.flatMap((one) => one.flags)).toEqual([]);
+    expect(row.choices.flatMap((one) => one.notes)).toEqual([]);
     const before = await showBeforeTeaching(bench.lead, { params: { topicId: topic.id } });
     expect([before.wrong, before.ideas]).toEqual([[], []]);
   });

@@ -15,6 +15,7 @@ import { drawsInWords } from "../ui/drawsInWords.ts";
 import { StaysLast } from "./StaysLast.tsx";
 import type { Composer } from "./useComposer.ts";
 import { checkInWords } from "./checkInWords.ts";
+import { WhatIsThis } from "../ui/WhatIsThis.tsx";
 import { t } from "../platform/words.ts";
 
 export function BraidPanel(props: {
@@ -40,7 +41,10 @@ export function BraidPanel(props: {
   return (
     <Paper sx={{ px: 2, py: 1.25 }}>
       <Box sx={{ display: "flex", gap: 2, alignItems: "center", mb: 0.75, flexWrap: "wrap" }}>
-        <Typography variant="body2">{wovenInWords(quiz.woven)}</Typography>
+        <Typography variant="body2">
+          {wovenInWords(quiz.woven)}
+          <WhatIsThis term="braid" />
+        </Typography>
         <Act
           text={t("Mix again")}
           press={() => {

@@ -59,6 +59,7 @@ const actions: readonly (readonly [string, string])[] = [
   ["Quizzes", "/quizzes"],
   ["Results", "/results"],
   [t("Team, import and export"), "/team"],
+  [t("Help: words, keys, how figures are worked out"), "/help"],
 ];
 
 export function Finder({ isOpen, close }: { isOpen: boolean; close: () => void }) {

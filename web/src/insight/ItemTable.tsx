@@ -17,6 +17,7 @@ import { useReturns } from "../plan/api.ts";
 import { StimulusView } from "../player/StimulusView.tsx";
 import { Bead } from "../ui/Bead.tsx";
 import { Whisker, shareInWords } from "../ui/Whisker.tsx";
+import { choiceWords, noteInWords } from "./noteInWords.ts";
 import { Fit } from "../ui/Fit.tsx";
 import { t } from "../platform/words.ts";
 
@@ -119,9 +120,9 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
             <Typography variant="body2">{shareInWords(item.facility)}</Typography>
           </>
         )}
-        {item.flags.map((flag) => (
-          <Typography key={flag} variant="body2" sx={{ color: "warning.dark", fontWeight: 700 }}>
-            {flag}
+        {item.notes.map((note) => (
+          <Typography key={note.code} variant="body2" sx={{ color: "warning.dark", fontWeight: 700 }}>
+            {noteInWords(note)}
           </Typography>
         ))}
         {item.notReached > 0 && (
@@ -226,13 +227,13 @@ function Choices({ item, showsThirds, names }: ChoicesProps) {
               })}
             </Typography>
           )}
-          {choice.flags.map((flag) => (
+          {choice.notes.map((note) => (
             <Typography
-              key={flag}
+              key={note}
               variant="caption"
               sx={{ color: "warning.dark", fontWeight: 700, pl: "122px", display: "block" }}
             >
-              {flag}
+              {choiceWords[note]}
             </Typography>
           ))}
         </Box>

@@ -7,6 +7,7 @@ import { Link as RouterLink } from "react-router";
 import { Bead } from "../ui/Bead.tsx";
 import { shortDate } from "../ui/dates.ts";
 import { useReturns } from "./api.ts";
+import { WhatIsThis } from "../ui/WhatIsThis.tsx";
 import { t } from "../platform/words.ts";
 
 type Topic = Plan["topics"][number];
@@ -227,10 +228,11 @@ function Legend() {
       <Box sx={{ flex: 1 }}>{t("Tap a cell to plan a return in that week; tap a planned one to remove it.")}</Box>
       <Box sx={{ display: "flex", gap: "2px", alignItems: "center" }}>
         {t("recall")}
+        <WhatIsThis term="recall" />
         {[0.1, 0.25, 0.4, 0.58].map((opacity) => (
           <Box key={opacity} sx={{ width: 16, height: 14, bgcolor: "primary.main", opacity }} />
         ))}
-        {t("fading to secure")}
+        {t("weak to strong")}
       </Box>
     </Box>
   );

@@ -45,14 +45,15 @@ export const singulars: Readonly<Record<string, string>> = {
   "in {{count}} days": "in {{count}} day",
   "in {{count}} releases": "in {{count}} release",
   "in {{count}} weeks": "in {{count}} week",
+  "no network: {{count}} answers wait on this device": "no network: {{count}} answer waits on this device",
   "of {{count}} questions. Students have": "of {{count}} question. Students have",
   "used in {{count}} places": "used in {{count}} place",
   "{{count}} answers came after the time and do not count.": "{{count}} answer came after the time and does not count.",
+  "{{count}} answers have not been sent: keep this page open and tell your teacher.":
+    "{{count}} answer has not been sent: keep this page open and tell your teacher.",
   "{{count}} answers marked by a ruling for one quiz only are not in these figures.":
     "{{count}} answer marked by a ruling for one quiz only is not in these figures.",
-  "{{count}} answers on this device": "{{count}} answer on this device",
   "{{count}} answers to mark.": "{{count}} answer to mark.",
-  "{{count}} answers wait on this device": "{{count}} answer waits on this device",
   "{{count}} classes": "{{count}} class",
   "{{count}} colleagues will set it up first when they go on.":
     "{{count}} colleague will set it up first when they go on.",
@@ -69,6 +70,12 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} items added": "{{count}} item added",
   "{{count}} items are linked to it. Link them to another, or to none, first.":
     "{{count}} item is linked to it. Link it to another, or to none, first.",
+  "{{count}} items are no longer there.": "{{count}} item is no longer there.",
+  "{{count}} items are not in use, so there is nothing to retire.":
+    "{{count}} item is not in use, so there is nothing to retire.",
+  "{{count}} items are not retired.": "{{count}} item is not retired.",
+  "{{count}} items are retired; only a lead changes these.": "{{count}} item is retired; only a lead changes these.",
+  "{{count}} items are unfinished, so they cannot be used.": "{{count}} item is unfinished, so it cannot be used.",
   "{{count}} items as before.": "{{count}} item as before.",
   "{{count}} items as before.{{others}}": "{{count}} item as before.{{others}}",
   "{{count}} items carry it": "{{count}} item carries it",

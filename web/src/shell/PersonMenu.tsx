@@ -109,6 +109,11 @@ export function PersonMenu(props: {
             {t("Keys of this page")}
           </MenuItem>
         )}
+        {showKeys && (
+          <MenuItem component={Link} to="/help" onClick={close}>
+            {t("Help")}
+          </MenuItem>
+        )}
         <MenuItem
           onClick={() => {
             // A new page load, so that nothing of this person stays in memory.

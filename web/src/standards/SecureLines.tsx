@@ -5,6 +5,7 @@ import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { useSetSecureLineMutation, useShowSecureLinesQuery } from "./api.ts";
 import { PercentField } from "./PercentField.tsx";
+import { WhatIsThis } from "../ui/WhatIsThis.tsx";
 import { t } from "../platform/words.ts";
 
 export function SecureLines({ mayEdit }: { mayEdit: boolean }) {
@@ -24,6 +25,7 @@ export function SecureLines({ mayEdit }: { mayEdit: boolean }) {
         })}
       </summary>
       <Typography variant="body2" color="textSecondary" sx={{ my: 1 }}>
+        <WhatIsThis term="secureLine" />
         {t("For the department; a course, and a single standard (click its code), may say otherwise.")}
       </Typography>
       <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1.5 }}>

@@ -72,10 +72,8 @@ function savingInWords({ saving, waiting }: SittingHere): string {
   if (saving === "saved") return t("saved");
   if (saving === "saving") return t("saving…");
   if (saving === "refused")
-    return t("The server cannot read {{waiting}}. Nothing is lost: keep this page and tell your teacher.", {
-      waiting: t("{{count}} answers on this device", { count: waiting }),
-    });
-  return t("no network: {{waiting}}", { waiting: t("{{count}} answers wait on this device", { count: waiting }) });
+    return t("{{count}} answers have not been sent: keep this page open and tell your teacher.", { count: waiting });
+  return t("no network: {{count}} answers wait on this device", { count: waiting });
 }
 
 /** Can be hidden; when it runs out, what is there is handed in. The minutes at which it is said aloud as well. */

@@ -1,4 +1,5 @@
 /** How the department looks its items over: off until a lead turns it on. */
+import Box from "@mui/material/Box";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import MenuItem from "@mui/material/MenuItem";
 import Paper from "@mui/material/Paper";
@@ -9,6 +10,7 @@ import { reviewModes, type ReviewMode, type ReviewRules } from "@verdant/core/re
 import { problemOf } from "../platform/problem.ts";
 import { useSetReviewRulesMutation, useShowReviewRulesQuery } from "../review/api.ts";
 import { useToast } from "../ui/Toasts.tsx";
+import { WhatIsThis } from "../ui/WhatIsThis.tsx";
 import { t } from "../platform/words.ts";
 
 const modeNames: Record<ReviewMode, string> = {
@@ -29,9 +31,10 @@ export function ReviewRulesPanel({ isLead }: { isLead: boolean }) {
   };
   return (
     <>
-      <Typography variant="h2" sx={{ mt: 3, mb: 1.5 }}>
-        {t("Checking of items")}
-      </Typography>
+      <Box sx={{ display: "flex", alignItems: "center", mt: 3, mb: 1.5 }}>
+        <Typography variant="h2">{t("Checking of items")}</Typography>
+        <WhatIsThis term="secondLook" />
+      </Box>
       <Paper sx={{ px: 2, py: 1.5 }}>
         <TextField
           select

@@ -63,17 +63,17 @@ function sorted(
   asked: number,
   items: readonly store.LockedItem[],
   change: Body["change"],
-): { fit: string[]; skipped: { why: string; count: number }[] } {
+): { fit: string[]; skipped: { why: contract.SkipReason; count: number }[] } {
   const fit: string[] = [];
-  const reasons = new Map<string, number>();
-  const skip = (why: string, count = 1) => reasons.set(why, (reasons.get(why) ?? 0) + count);
-  if (items.length < asked) skip("no longer there", asked - items.length);
+  const reasons = new Map<contract.SkipReason, number>();
+  const skip = (why: contract.SkipReason, count = 1) => reasons.set(why, (reasons.get(why) ?? 0) + count);
+  if (items.length < asked) skip("gone", asked - items.length);
   for (const { id, status, isUsable } of items) {
     if (status === "retired" && !can(caller.role, { verb: "edit", thing: "item", status }) && !change.status)
-      skip("retired: only a lead changes these");
-    else if (change.status === "retired" && status !== "approved") skip("not in use, so there is nothing to retire");
-    else if (change.status === "approved" && status !== "retired") skip("not retired");
-    else if (change.status === "approved" && !isUsable) skip("unfinished, so they cannot be used");
+      skip("retired");
+    else if (change.status === "retired" && status !== "approved") skip("notInUse");
+    else if (change.status === "approved" && status !== "retired") skip("notRetired");
+    else if (change.status === "approved" && !isUsable) skip("unfinished");
     else fit.push(id);
   }
   return { fit, skipped: [...reasons].map(([why, count]) => ({ why, count })) };

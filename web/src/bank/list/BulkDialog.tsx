@@ -10,7 +10,7 @@ import DialogTitle from "@mui/material/DialogTitle";
 import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import type { BulkChange, Which } from "@verdant/contract/bulk";
+import type { BulkChange, Which, SkipReason } from "@verdant/contract/bulk";
 import { useState } from "react";
 import { problemOf } from "../../platform/problem.ts";
 import { useListTopicsQuery } from "../../standards/api.ts";
@@ -45,7 +45,7 @@ export function BulkDialog({ which, count, close }: { which: Which; count: numbe
     const answer = await apply({ body: { which, change } });
     if (answer.error) return;
     const { batchId, changed, skipped } = answer.data;
-    const left = skipped.map((one) => ` ${t("{{count}} items", { count: one.count })} left: ${one.why}.`).join("");
+    const left = skipped.map(({ why, count }) => ` ${skipInWords[why](count)}`).join("");
     say({
       text: t("{{count}} items changed.{{left}}", { count: changed, left }),
       ...(changed > 0 && { undo: () => void takeBack(batchId) }),
@@ -211,3 +211,12 @@ export function BulkDialog({ which, count, close }: { which: Which; count: numbe
 }
 
 const isNothing = (value: unknown) => value === undefined || (Array.isArray(value) && value.length === 0);
+
+/** Why some stayed as they were. */
+const skipInWords: Readonly<Record<SkipReason, (count: number) => string>> = {
+  gone: (count) => t("{{count}} items are no longer there.", { count }),
+  retired: (count) => t("{{count}} items are retired; only a lead changes these.", { count }),
+  notInUse: (count) => t("{{count}} items are not in use, so there is nothing to retire.", { count }),
+  notRetired: (count) => t("{{count}} items are not retired.", { count }),
+  unfinished: (count) => t("{{count}} items are unfinished, so they cannot be used.", { count }),
+};

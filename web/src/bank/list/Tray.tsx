@@ -13,6 +13,7 @@ import { inFocusFirst, useClassInFocus } from "../../platform/classInFocus.ts";
 import { problemOf } from "../../platform/problem.ts";
 import { useChangeTrayMutation, useListTrayQuery } from "../api.ts";
 import { BulkDialog } from "./BulkDialog.tsx";
+import { WhatIsThis } from "../../ui/WhatIsThis.tsx";
 import { t } from "../../platform/words.ts";
 
 export function Tray() {
@@ -58,7 +59,10 @@ export function Tray() {
         gap: 2,
       }}
     >
-      <Typography sx={{ fontWeight: 700 }}>{t("{{count}} items in the tray", { count: items.length })}</Typography>
+      <Typography sx={{ fontWeight: 700 }}>
+        {t("{{count}} items in the tray", { count: items.length })}
+        <WhatIsThis term="tray" />
+      </Typography>
       <Typography variant="body2" color="textSecondary" noWrap sx={{ flex: 1 }}>
         {items.map((item) => item.label ?? item.stem).join(" · ")}
       </Typography>

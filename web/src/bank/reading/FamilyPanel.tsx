@@ -13,6 +13,7 @@ import { OnlyFirst } from "../../ui/OnlyFirst.tsx";
 import { useToast } from "../../ui/Toasts.tsx";
 import { useChangeFamilyMutation, useListFamilyQuery } from "../api.ts";
 import { useItemByNumber } from "../fields/useItemByNumber.ts";
+import { WhatIsThis } from "../../ui/WhatIsThis.tsx";
 import { t } from "../../platform/words.ts";
 
 export function FamilyPanel({ item }: { item: Item }) {
@@ -55,7 +56,8 @@ export function FamilyPanel({ item }: { item: Item }) {
       sx={{ mt: 1.5, pt: 1.5, borderTop: 1, borderColor: "divider" }}
     >
       <Typography variant="body2" sx={{ fontWeight: 700 }}>
-        {t("Look-alikes, never two in one sitting")}
+        {t("Look-alikes, never two in one quiz")}
+        <WhatIsThis term="lookAlike" />
       </Typography>
       {siblings.length === 0 && (
         <Typography variant="body2" color="textSecondary">

@@ -12,6 +12,7 @@ import { useToast } from "../../ui/Toasts.tsx";
 import { OnlyFirst } from "../../ui/OnlyFirst.tsx";
 import { useAskForTwinMutation, useSetTwinMutation, useShowTwinsQuery } from "../api.ts";
 import { useItemByNumber } from "../fields/useItemByNumber.ts";
+import { WhatIsThis } from "../../ui/WhatIsThis.tsx";
 import { t } from "../../platform/words.ts";
 
 export function TwinPanel({ item }: { item: Item }) {
@@ -29,6 +30,7 @@ export function TwinPanel({ item }: { item: Item }) {
     <Box component="section" aria-label={t("Practice twin")} sx={{ mt: 2 }}>
       <Typography variant="body2" component="h3" color="textSecondary" sx={{ fontWeight: 700, mb: 0.5 }}>
         {t("Practice twin")}
+        <WhatIsThis term="twin" />
       </Typography>
       {data.explains.map((one) => (
         <Typography key={one.id} variant="body2">

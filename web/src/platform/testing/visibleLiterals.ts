@@ -24,6 +24,8 @@ const readProperties = new Set([
   "helperText",
   "heading",
   "placeholder",
+  "does",
+  "keys",
 ]);
 /** What the browser or the server reads, though it looks like words. */
 const readByMachines = new Set([

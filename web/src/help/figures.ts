@@ -1,0 +1,77 @@
+/** How each figure that a page shows is worked out, with where the formula comes from. */
+import { t } from "../platform/words.ts";
+
+interface Figure {
+  readonly name: string;
+  readonly how: string;
+  readonly source: string;
+}
+
+export const figures: readonly Figure[] = [
+  {
+    name: t("Recall of a topic"),
+    how: t(
+      "A forgetting curve for each class and topic: a return with good answers lets it fall more slowly, a poor one faster. Before there are answers it rests on the calendar only, and says so.",
+    ),
+    source: t("FSRS-6, J. Ye and others (2025)"),
+  },
+  {
+    name: t("Due"),
+    how: t(
+      "A topic is due when its recall falls under 8 in 10, when it has not come back for six weeks, or not within three weeks of being taught, when a return was planned, or when you said that it always comes back. The reason stands beside each topic.",
+    ),
+    source: t("Spacing: Cepeda and others (2006)"),
+  },
+  {
+    name: t("What the class should score"),
+    how: t(
+      "For each question the chance that it is known (recall) and answered without a slip, or guessed; added up over the quiz, give or take one twentieth.",
+    ),
+    source: t("Guessing and slips: Corbett and Anderson (1995)"),
+  },
+  {
+    name: t("Topics mixed"),
+    how: t(
+      "How far apart questions on one topic stand, compared with the best order that was found for the same questions: 100% is that best order.",
+    ),
+    source: t("Interleaving: Rohrer and Taylor (2007)"),
+  },
+  {
+    name: t("Within so much of the best"),
+    how: t(
+      "Choosing items is solved as a whole-number problem; the solver also proves how much better any other choice could be at most.",
+    ),
+    source: t("van der Linden (2005)"),
+  },
+  {
+    name: t("Share right, with its uncertainty"),
+    how: t("The score interval of a share at 95%: it is honest for few answers, too."),
+    source: t("Wilson (1927)"),
+  },
+  {
+    name: t("Differences between classes or years"),
+    how: t("The hybrid score interval of a difference. If nought lies in it, the two may well be equal."),
+    source: t("Newcombe (1998)"),
+  },
+  {
+    name: t("Fit of an item"),
+    how: t(
+      "The correlation of the item with the score in the rest of the quiz. Under .2 it fits weakly, under .4 well, above very well; while the interval holds nought it is too early to say.",
+    ),
+    source: t("Steps: Ebel (1965); interval: Fisher (1915)"),
+  },
+  {
+    name: t("Secure in a standard"),
+    how: t(
+      "From the latest answer to each item, with what is usual before there are answers: secure when the probability of being above the line is at least four-fifths, with four answers or more.",
+    ),
+    source: t("Beta distribution; Gelman and others (2013)"),
+  },
+  {
+    name: t("Getting known"),
+    how: t(
+      "Whether an item gets easier each time twice as many students have seen it, beyond what those students did elsewhere; said only when the whole interval lies above nought.",
+    ),
+    source: t("Least squares, with the interval of the residuals"),
+  },
+];
