@@ -25,6 +25,15 @@ export default defineConfig({
       { test: { name: "web", include: ["web/src/**/*.test.ts"] } },
       {
         test: {
+          name: "pages",
+          include: ["web/src/**/*.test.tsx"],
+          environment: "jsdom",
+          setupFiles: ["web/src/platform/testing/jsdom.ts"],
+          testTimeout: 30_000,
+        },
+      },
+      {
+        test: {
           name: "scripts",
           include: ["scripts/**/*.test.ts", "district/**/*.test.ts"],
           testTimeout: 120_000,

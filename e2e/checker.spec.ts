@@ -12,7 +12,7 @@ test("a finding is mended by one click; another is kept with a reason that is st
   await expect(found).toBeHidden();
   await teacher.getByRole("textbox", { name: "Question" }).fill("Which of these is not a river of the region?");
   const unmarked = found.getByRole("group", { name: /“not” turns the question round/ });
-  await expect(unmarked).toContainText("easily read over");
+  await expect(unmarked).toContainText("easily overlooked");
   await expectAccessible(teacher);
   await unmarked.getByRole("button", { name: "Make “not” bold" }).click();
   await expect(unmarked).toBeHidden();

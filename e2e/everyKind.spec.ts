@@ -129,7 +129,7 @@ test("eleven kinds are answered by two students, rightly where there is a right 
   await teacher.goto(`${demo.address}/bank/paste`);
   await teacher.getByRole("textbox", { name: "Questions" }).fill(block);
   await teacher.getByRole("button", { name: "Import 8 items" }).click();
-  await expect(teacher.getByText("8 items imported.")).toBeVisible();
+  await expect(teacher.getByText("8 items imported.", { exact: true })).toBeVisible();
   const { cards, ids } = await teacher.evaluate(async () => {
     const read = async (path: string) => (await (await fetch(`/api${path}`)).json()) as never;
     const { items } = (await read("/items?sort=newest&limit=8")) as { items: { id: string }[] };

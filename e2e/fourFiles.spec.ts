@@ -99,8 +99,8 @@ test("four colleagues' files come into an empty department, and each says what c
   await test.step("pasted text: what lacks its key is named with its line", async () => {
     await lead.getByRole("textbox", { name: "Questions" }).fill(text);
     await expect(understood).toContainText("No option is marked as right.");
-    await lead.getByRole("button", { name: /^Make (it|these)$/ }).click();
-    await lead.getByRole("button", { name: /^Take \d items? in/ }).click();
+    await lead.getByRole("button", { name: /^Make \d+ topics?$/ }).click();
+    await lead.getByRole("button", { name: /^Import \d items?/ }).click();
     await expect(said("imported").first()).toContainText("Line 8: No option is marked as right.");
   });
 

@@ -176,7 +176,7 @@ test("a plan is seen and changed; a quiz by blueprint, with a draw and a part, i
     await teacher.getByRole("button", { name: "Requirements" }).click();
     await teacher.getByRole("textbox", { name: "Energy and resources" }).fill("9");
     await expectAccessible(teacher);
-    await teacher.getByRole("button", { name: /^Compose \d+ anew/ }).click();
+    await teacher.getByRole("button", { name: /^Compose \d+ again/ }).click();
     await expect(teacher.getByText(/Energy and resources: wanted 9/)).toBeVisible();
     await teacher.getByLabel("Undo", { exact: true }).click();
   });

@@ -48,7 +48,7 @@ test("a teacher writes an item, composes what is due, releases it; a student ans
     await teacher.getByRole("button", { name: "Compose 8" }).click();
     await teacher.getByRole("button", { name: "Requirements" }).click();
     await teacher.getByRole("spinbutton", { name: "Questions" }).fill("3");
-    await teacher.getByRole("button", { name: "Compose 3 anew" }).click();
+    await teacher.getByRole("button", { name: "Compose 3 again" }).click();
     await teacher.getByRole("button", { name: "Requirements" }).click();
     const list = teacher.getByRole("list", { name: "Questions in order" });
     const places = list.getByRole("button", { name: /^Remove question/ });

@@ -8,18 +8,18 @@ import { t } from "../platform/words.ts";
 
 const presetWords = [
   ["weeklyReview", t("a weekly review")],
-  ["homework", "homework"],
-  ["check", "a check"],
-  ["test", "a test"],
-  ["sprint", "a sprint"],
-  ["preTest", "a pre-test"],
+  ["homework", t("homework")],
+  ["check", t("a check")],
+  ["test", t("a test")],
+  ["sprint", t("timed practice")],
+  ["preTest", t("a pre-test")],
 ] as const;
 const opennessWords: readonly (readonly [Openness, string])[] = [
   ["everything", t("everything with the key")],
   ["why", t("which were right, and why")],
   ["which", t("which were right")],
-  ["score", "their score"],
-  ["nothing", "nothing"],
+  ["score", t("their score")],
+  ["nothing", t("nothing")],
 ];
 const fromWords = [
   ["handIn", t("When they have handed in")],
@@ -28,10 +28,10 @@ const fromWords = [
 ] as const;
 const goesWords = [
   ["any", t("as many goes as they like")],
-  ["1", "one go"],
-  ["2", "two goes"],
-  ["3", "three goes"],
-  ["5", "five goes"],
+  ["1", t("one go")],
+  ["2", t("two goes")],
+  ["3", t("three goes")],
+  ["5", t("five goes")],
 ] as const;
 const waitWords = [
   ["0", t("without a wait")],
@@ -41,14 +41,16 @@ const waitWords = [
   ["168", t("a week apart")],
 ] as const;
 const countsWords = [
-  ["first", "the first"],
-  ["last", "the last"],
-  ["best", "the best"],
+  ["first", t("the first")],
+  ["last", t("the last")],
+  ["best", t("the best")],
   ["mean", t("the mean of all")],
 ] as const;
 const limitWords = [
   ["none", t("without a time limit")],
-  ...[2, 3, 5, 10, 15, 20, 30, 40, 45, 60, 90].map((minutes) => [String(minutes), `in ${minutes} minutes`] as const),
+  ...[2, 3, 5, 10, 15, 20, 30, 40, 45, 60, 90].map(
+    (minutes) => [String(minutes), t("in {{minutes}} minutes", { minutes })] as const,
+  ),
 ] as const;
 const mixWords = [
   ["yes", t("mixed for each student")],

@@ -100,9 +100,9 @@ export function ResultsPage() {
 
 const goNames = ["first", "last", "all"] as const;
 const goWords = [
-  ["first", "first go"],
-  ["last", "last go"],
-  ["all", "all goes"],
+  ["first", t("first go")],
+  ["last", t("last go")],
+  ["all", t("all goes")],
 ] as const;
 const tabs = [
   ["items", "Items"],

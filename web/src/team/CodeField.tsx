@@ -33,7 +33,6 @@ export function useCode(error: unknown): CodeAsked {
 
 export function CodeField({ isAsked, code, setCode, problem }: CodeAsked) {
   if (!isAsked) return null;
-  const wrong = problem?.fields["/body/code"];
   return (
     <TextField
       label={t("Code")}
@@ -41,8 +40,7 @@ export function CodeField({ isAsked, code, setCode, problem }: CodeAsked) {
       autoFocus
       autoComplete="one-time-code"
       value={code}
-      error={wrong !== undefined}
-      helperText={wrong ?? t("The six digits that your app shows now, or one of your recovery codes.")}
+      {...fieldSays(problem, "code", t("The six digits that your app shows now, or one of your recovery codes."))}
       onChange={(event) => {
         setCode(event.target.value);
       }}
@@ -50,6 +48,12 @@ export function CodeField({ isAsked, code, setCode, problem }: CodeAsked) {
   );
 }
 
+/** What a field says when the server found it wrong; else its usual hint. */
+export function fieldSays(problem: Trouble | null, name: string, hint?: string) {
+  const wrong = problem?.fields[`/body/${name}`];
+  return { error: wrong !== undefined, helperText: wrong ?? hint };
+}
+
 /** Whether the form has something to say that no field says. */
 export const isSaidAbove = (problem: Trouble | null): problem is Trouble =>
-  problem !== null && problem.fields["/body/code"] === undefined;
+  problem !== null && Object.keys(problem.fields).length === 0;

@@ -11,7 +11,7 @@ import { limits } from "@verdant/contract/wire";
 import { useEffect, useState } from "react";
 import { problemOf } from "../platform/problem.ts";
 import { shortDate } from "../ui/dates.ts";
-import { CodeField, isSaidAbove, useCode } from "./CodeField.tsx";
+import { CodeField, fieldSays, isSaidAbove, useCode } from "./CodeField.tsx";
 import { useAcceptInvitationMutation, useShowInvitationQuery } from "./api.ts";
 import { t } from "../platform/words.ts";
 
@@ -77,6 +77,7 @@ function JoinForm({ secret }: { secret: string }) {
         {isNew && (
           <TextField
             label={t("Your name")}
+            {...fieldSays(asked.problem, "name")}
             required
             autoComplete="name"
             value={name}
@@ -88,6 +89,7 @@ function JoinForm({ secret }: { secret: string }) {
         )}
         <TextField
           label={t("E-mail")}
+          {...fieldSays(asked.problem, "email")}
           type="email"
           required
           autoComplete="username"
@@ -101,7 +103,11 @@ function JoinForm({ secret }: { secret: string }) {
           type="password"
           required
           autoComplete={isNew ? "new-password" : "current-password"}
-          helperText={isNew ? t("At least 10 characters.") : t("The one you sign in with.")}
+          {...fieldSays(
+            asked.problem,
+            "password",
+            isNew ? t("At least 10 characters.") : t("The one you sign in with."),
+          )}
           value={password}
           onChange={(event) => {
             setPassword(event.target.value);

@@ -7,7 +7,7 @@ import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useEffect, useState } from "react";
-import { CodeField, isSaidAbove, useCode } from "./CodeField.tsx";
+import { CodeField, fieldSays, isSaidAbove, useCode } from "./CodeField.tsx";
 import { useSetPasswordMutation } from "./api.ts";
 import { t } from "../platform/words.ts";
 
@@ -42,7 +42,7 @@ export function PasswordPage() {
             type="password"
             required
             autoComplete="new-password"
-            helperText={t("At least 10 characters. You are signed out everywhere else.")}
+            {...fieldSays(asked.problem, "password", t("At least 10 characters. You are signed out everywhere else."))}
             value={password}
             onChange={(event) => {
               setPassword(event.target.value);

@@ -8,7 +8,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { useEffect, useState } from "react";
 import { Ring } from "../ui/Ring.tsx";
-import { CodeField, isSaidAbove, useCode } from "./CodeField.tsx";
+import { CodeField, fieldSays, isSaidAbove, useCode } from "./CodeField.tsx";
 import { useListDemoPeopleQuery, useSignInDemoMutation, useSignInMutation, useSignUpMutation } from "./api.ts";
 import { t } from "../platform/words.ts";
 
@@ -78,6 +78,7 @@ function PasswordForm() {
         <Typography variant="h2">{t("Sign in")}</Typography>
         <TextField
           label={t("E-mail")}
+          {...fieldSays(asked.problem, "email")}
           type="email"
           autoComplete="username"
           required
@@ -88,6 +89,7 @@ function PasswordForm() {
         />
         <TextField
           label={t("Password")}
+          {...fieldSays(asked.problem, "password")}
           type="password"
           autoComplete="current-password"
           required
@@ -115,7 +117,7 @@ function SignUpForm() {
   const fields = [
     ["department", t("Department and school"), "text", "organization"],
     ["name", t("Your name"), "text", "name"],
-    ["email", "E-mail", "email", "username"],
+    ["email", t("E-mail"), "email", "username"],
     ["password", t("Password, at least 10 characters"), "password", "new-password"],
   ] as const;
   return (
@@ -133,6 +135,7 @@ function SignUpForm() {
           <TextField
             key={name}
             label={label}
+            {...fieldSays(asked.problem, name)}
             type={type}
             autoComplete={autoComplete}
             required

@@ -86,6 +86,7 @@ function isRead(node: ts.Node, words: string): boolean {
     if (readProperties.has(name) && (node !== parent.initializer || /[A-Z ]/.test(words))) return true;
     return inListOfWords(parent) || isValueOfSentence(parent);
   }
+  if (ts.isArrayLiteralExpression(parent)) return isReadOfPair(node) && inListOfWords(parent);
   if (ts.isReturnStatement(parent) || ts.isArrowFunction(parent)) return inWords.test(nameOfFunction(parent) ?? "");
   return false;
 }
@@ -100,12 +101,18 @@ function inListOfWords(node: ts.Node): boolean {
   while (
     ts.isPropertyAssignment(up) ||
     ts.isObjectLiteralExpression(up) ||
+    ts.isArrayLiteralExpression(up) ||
+    ts.isSpreadElement(up) ||
     ts.isAsExpression(up) ||
     ts.isSatisfiesExpression(up)
   )
     up = up.parent;
   return ts.isVariableDeclaration(up) && listOfWords.test(up.name.getText());
 }
+
+/** `["homework", t("homework")]`: of a pair the first is a name in the code, the second is what people read. */
+const isReadOfPair = (node: ts.Node): boolean =>
+  ts.isArrayLiteralExpression(node.parent) && node.parent.elements.length === 2 && node.parent.elements[1] === node;
 
 function nameOfFunction(node: ts.Node): string | null {
   for (let up: ts.Node | undefined = node; up; up = up.parent) {

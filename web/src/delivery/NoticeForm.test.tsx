@@ -1,0 +1,91 @@
+import type { Quiz } from "@verdant/contract/assembly";
+import { presets, type Rules } from "@verdant/core/delivery/rules";
+import { screen, within } from "@testing-library/react";
+import { useState } from "react";
+import { describe, expect, test } from "vitest";
+import { renderPage } from "../platform/testing/pages.tsx";
+import { NoticeForm } from "./NoticeForm.tsx";
+
+function Form({ start, at }: { start: Rules; at: (rules: Rules) => void }) {
+  const [rules, setRules] = useState(start);
+  return (
+    <NoticeForm
+      quiz={{ questions: 8 } as Quiz}
+      rules={rules}
+      onChange={(next) => {
+        setRules(next);
+        at(next);
+      }}
+    />
+  );
+}
+
+function notice(start: Rules) {
+  let rules = start;
+  const page = renderPage(
+    <Form
+      start={start}
+      at={(next) => {
+        rules = next;
+      }}
+    />,
+  );
+  const word = (label: string) => screen.queryByRole("button", { name: new RegExp(`^${label}: `) });
+  const choose = async (label: string, choice: string) => {
+    await page.user.click(word(label)!);
+    await page.user.click(within(await screen.findByRole("menu")).getByRole("menuitem", { name: choice }));
+    await expect.poll(() => screen.queryByRole("menu")).toBeNull();
+  };
+  return { ...page, rules: () => rules, word, choose, says: () => page.container.textContent };
+}
+
+describe("the notice", () => {
+  test.each(Object.entries(presets))("says the rules of %s as a whole", (_, rules) => {
+    const { says } = notice(rules);
+    expect(says()).toContain("This is");
+    expect(says()).toContain("of 8 questions");
+    expect(says()).not.toMatch(/\{\{|undefined|null/);
+  });
+
+  test("a rule that cannot matter does not stand in it", async () => {
+    const { word, choose } = notice({ ...presets.weeklyReview, goes: 1 });
+    expect([word("Wait between goes"), word("Which go counts")]).toEqual([null, null]);
+    await choose("Goes", "three goes");
+    expect(word("Wait between goes")).not.toBeNull();
+    expect(word("Which go counts")).not.toBeNull();
+  });
+
+  test("each word is the rule: what is chosen is what students will get", async () => {
+    const { rules, choose } = notice(presets.weeklyReview);
+    await choose("Goes", "two goes");
+    await choose("Wait between goes", "on different days");
+    await choose("Which go counts", "the mean of all");
+    await choose("Time limit", "in 20 minutes");
+    await choose("Pages", "one at a time, without going back");
+    expect(rules()).toMatchObject({
+      goes: 2,
+      waitHours: 24,
+      counts: "mean",
+      timeLimitMinutes: 20,
+      paging: "forwardOnly",
+    });
+    await choose("Time limit", "without a time limit");
+    await choose("Goes", "as many goes as they like");
+    expect(rules()).toMatchObject({ goes: null, timeLimitMinutes: null });
+  });
+
+  test("going only forward is said once more, and a pre-test says that it changes no plan", async () => {
+    const { choose, says } = notice(presets.weeklyReview);
+    expect(says()).not.toContain("Nobody can go back");
+    await choose("Pages", "one at a time, without going back");
+    expect(says()).toContain("Nobody can go back to an earlier question.");
+    await choose("Preset", "a pre-test");
+    expect(says()).toContain("Its answers change no plan");
+  });
+
+  test("another preset takes the place of all rules", async () => {
+    const { rules, choose } = notice({ ...presets.weeklyReview, timeLimitMinutes: 5, goes: 3 });
+    await choose("Preset", "a test");
+    expect(rules()).toEqual(presets.test);
+  });
+});
