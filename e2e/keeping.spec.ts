@@ -64,14 +64,14 @@ test("a wrong key is put right after the quiz: who gains and loses shows first, 
   await expect(share).toHaveText(/^1 of 2, between/);
   await row.getByRole("link", { name: "Is the key wrong?" }).click();
   await teacher.getByRole("radio", { name: /^Another answer is right as well/ }).check();
-  const asked = teacher.getByRole("region", { name: "The question as it was given" });
+  const asked = teacher.getByRole("region", { name: "The question as it was released" });
   const change = teacher.getByRole("region", { name: "What it would change" });
   await expect(change).toContainText("Who gains, who loses");
   await asked.getByRole("radio", { name: alsoRight }).check();
-  await expect(change.getByRole("heading")).toHaveText(/^\d+ gain of \d+ sittings$/);
+  await expect(change.getByRole("heading")).toHaveText(/^\d+ gain of \d+ goes$/);
   await expectAccessible(teacher);
   await change.getByRole("button", { name: "Mark again" }).click();
-  await expect(teacher.getByText(/^\d+ sittings marked again\./)).toBeVisible();
+  await expect(teacher.getByText(/^\d+ goes marked again\./)).toBeVisible();
   const decided = teacher.getByRole("region", { name: "Decided so far" });
   await expect(decided.getByRole("listitem")).toContainText(["Another answer is right as well"]);
   await teacher.getByRole("link", { name: "Back to the results" }).click();

@@ -54,7 +54,7 @@ test("pasted questions are looked over, one becomes a variant of what is there, 
   await expectAccessible(teacher);
   await teacher.keyboard.press("Control+z");
   await teacher.getByRole("button", { name: "Undo" }).click();
-  await expect(teacher.getByText("2 items taken out again.")).toBeVisible();
+  await expect(teacher.getByText("2 imported items removed again.", { exact: true })).toBeVisible();
   await expect(first).not.toContainText("already here");
   await teacher.getByRole("button", { name: "Import 2 items" }).click();
   await expect(first).toContainText("already here as item 341");

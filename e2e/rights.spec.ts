@@ -151,7 +151,7 @@ test("a lead of another department comes in by a link, copies an item, and finds
   await other.getByLabel("Your name").fill("Otto Reed");
   await other.getByLabel("E-mail").fill(email);
   await other.getByLabel(/^Password/).fill(password);
-  await other.locator("form").getByRole("button", { name: "Make" }).click();
+  await other.locator("form").getByRole("button", { name: "Create" }).click();
   await expect(other.getByRole("navigation", { name: "Areas" })).toBeVisible();
 
   await other.goto(demo.address + link);

@@ -99,7 +99,7 @@ test("a teacher writes an item, composes what is due, releases it; a student ans
     ).toBeVisible();
     await student.getByRole("button", { name: "Next" }).click();
     await student.getByRole("radio").nth(2).check();
-    await student.getByRole("button", { name: "Mark to come back" }).click();
+    await student.getByRole("button", { name: "Come back to this later" }).click();
     await expect(
       student.getByRole("status").filter({ hasText: "no network: 3 answers wait on this device" }),
     ).toBeVisible();
@@ -110,7 +110,7 @@ test("a teacher writes an item, composes what is due, releases it; a student ans
     await student.context().setOffline(false);
     await expect(student.getByText("saved", { exact: true })).toBeVisible();
     await expect(student.getByText("Every question has an answer.")).toBeVisible();
-    await expect(student.getByText("You marked these to come back to:")).toBeVisible();
+    await expect(student.getByText("You wanted to come back to these:")).toBeVisible();
     await expectAccessible(student);
     await student.getByRole("button", { name: "Hand in" }).click();
     await expect(student.getByRole("heading", { name: /You got [0-3] of 3/ })).toBeVisible();

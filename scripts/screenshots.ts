@@ -52,7 +52,7 @@ async function sit(page: Page, card: string): Promise<void> {
     .getByRole("button", { name: /^Begin/ })
     .first()
     .waitFor();
-  await take(page, "student-what-now");
+  await take(page, "student-quizzes");
   await page
     .getByRole("button", { name: /^Begin/ })
     .first()
@@ -187,8 +187,8 @@ await staff.getByRole("button", { name: "Show the thirds of the class" }).click(
 await take(staff, "results");
 await staff.getByRole("link", { name: "Is the key wrong?" }).first().click();
 await staff.getByRole("radio", { name: /^Another answer is right as well/ }).check();
-await staff.getByRole("region", { name: "The question as it was given" }).getByRole("radio").first().check();
-await staff.getByRole("heading", { name: /of \d+ sittings|would change/ }).waitFor();
+await staff.getByRole("region", { name: "The question as it was released" }).getByRole("radio").first().check();
+await staff.getByRole("heading", { name: /of \d+ goes|would change/ }).waitFor();
 await take(staff, "key");
 await staff.goBack();
 await staff.goto(`${address}/coverage?by=demand`);

@@ -189,7 +189,7 @@ function EditHereOrEverywhere({ quizId, place }: { quizId: string; place: FixedP
       <Typography variant="caption" color="textSecondary" component="p" sx={{ m: 0, mt: 0.5 }}>
         {data &&
           (others.length === 0
-            ? t("No other quiz has it. What was released keeps what it was released with.")
+            ? t("No other quiz has it. What was released stays as it was.")
             : t("Also in {{quizzes}}.", {
                 quizzes: inAList([
                   ...others
@@ -238,7 +238,7 @@ function DrawRow(props: {
             topics: topics.join(", "),
           })}
           {usable.length < place.pool.length &&
-            t(" ({{pool}} cannot be given)", { pool: place.pool.length - usable.length })}
+            t(" ({{pool}} cannot be used)", { pool: place.pool.length - usable.length })}
         </Link>
         <TextField
           type="number"

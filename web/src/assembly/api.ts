@@ -93,7 +93,7 @@ export function mixInWords({ topics, today }: Pick<TodayClass, "topics" | "today
   const [due, fresh] = [questions(true), questions(false)];
   const words = [
     due > 0 && t("{{due}} on what is due", { due }),
-    fresh > 0 && t("{{fresh}} on what keeps well", { fresh }),
+    fresh > 0 && t("{{fresh}} on what is remembered well", { fresh }),
   ].filter(Boolean);
   if (words.length === 0) return t("nothing to ask yet");
   return due + fresh < count ? t("{{words}}; no more is ready", { words: words.join(", ") }) : words.join(", ");

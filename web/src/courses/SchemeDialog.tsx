@@ -38,7 +38,7 @@ export function SchemeDialog(props: { courseId: string; close: () => void; taken
     const { data } = await bring({ params: { courseId }, body });
     if (!data) return;
     say({
-      text: t("{{units}} taken in: {{placed}} put in, {{added}} of them new.", {
+      text: t("{{units}} added: {{placed}} placed, {{added}} of them new.", {
         units: t("{{count}} units", { count: data.units }),
         placed: t("{{count}} topics", { count: data.placed }),
         added: data.added,

@@ -100,13 +100,17 @@ function headlineOf({ changed, sittings }: Preview): string {
     changed.filter((line) => gainOf(line) < 0).length,
   ];
   if (changed.length === 0) return t("No points would change.");
-  const parts = [...(gain > 0 ? [`${gain} gain`] : []), ...(lose > 0 ? [`${lose} lose`] : [])];
-  return `${parts.join(", ") || t("No share would change")} of ${t("{{count}} sittings", { count: sittings })}`;
+  const of = t("{{count}} goes", { count: sittings });
+  if (gain > 0 && lose > 0) return t("{{gain}} gain, {{lose}} lose of {{goes}}", { gain, lose, goes: of });
+  if (gain > 0) return t("{{gain}} gain of {{goes}}", { gain, goes: of });
+  return lose > 0
+    ? t("{{lose}} lose of {{goes}}", { lose, goes: of })
+    : t("No share would change of {{goes}}", { goes: of });
 }
 
 const aboutOf = ({ same, running }: Preview) =>
   [
-    t("{{count}} sittings keep the same points.", { count: same }),
-    ...(running > 0 ? [t("{{count}} sittings still in progress will be marked by it.", { count: running })] : []),
+    t("{{count}} goes keep the same points.", { count: same }),
+    ...(running > 0 ? [t("{{count}} goes still in progress will be marked by it.", { count: running })] : []),
     t("What the classes remember is worked out anew."),
   ].join(" ");

@@ -57,7 +57,7 @@ export function KeyPage() {
       {data && data.revisions.length > 1 && revision && (
         <TextField
           select
-          label={t("As it was given")}
+          label={t("As it was released")}
           value={revision.revisionId}
           sx={{ mb: 2, minWidth: 420 }}
           onChange={(event) => {
@@ -103,7 +103,7 @@ function Rule({ itemId, revision }: { itemId: string; revision: ReleasedRevision
     }
     setDraft({ ...draft, ruling: null, answer: null });
     say({
-      text: t("{{count}} sittings marked again{{mended}}.", {
+      text: t("{{count}} goes marked again{{mended}}.", {
         count: data.remarked,
         mended: data.mended ? t(", and the item has the new key") : "",
       }),
@@ -150,7 +150,7 @@ function useTakeBack() {
     say(
       error
         ? { text: problemOf(error).detail, isError: true }
-        : { text: t("Undone: {{count}} sittings marked as before.", { count: data.remarked }) },
+        : { text: t("Undone: {{count}} goes marked as before.", { count: data.remarked }) },
     );
   };
 }

@@ -72,11 +72,11 @@ export function RulingForm(props: {
           ))}
         </RadioGroup>
       </FormControl>
-      <Paper sx={{ p: 2 }} component="section" aria-label={t("The question as it was given")}>
+      <Paper sx={{ p: 2 }} component="section" aria-label={t("The question as it was released")}>
         <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
           {namesAnswer
             ? t("Answer it here as it should have been answered. The key so far: ")
-            : t("As it was given. The key so far: ")}
+            : t("As it was released. The key so far: ")}
           <strong>{keyInWords(revision.content)}</strong>
         </Typography>
         <Player
@@ -110,11 +110,11 @@ export function RulingForm(props: {
           }}
         >
           <MenuItem value={everywhere}>
-            {t("Wherever it was given ({{count}} releases)", { count: revision.releases.length })}
+            {t("Wherever it was released ({{count}} releases)", { count: revision.releases.length })}
           </MenuItem>
           {revision.releases.map((one) => (
             <MenuItem key={one.id} value={one.id}>
-              {t("Only in “{{name}}” ({{count}} sittings)", { count: one.handedIn, name: one.name })}
+              {t("Only in “{{name}}” ({{count}} goes)", { count: one.handedIn, name: one.name })}
             </MenuItem>
           ))}
         </TextField>

@@ -20,8 +20,8 @@ export function RulingList(props: { rulings: readonly KeyRuling[]; takeBack: (ru
             <Typography sx={{ flex: 1, ...(one.undone && { color: "text.secondary" }) }}>
               <strong>{rulingWords[one.ruling].name}</strong>
               {one.answer !== "" && `: ${one.answer}`} ·{" "}
-              {one.release ? t("in “{{release}}”", { release: one.release }) : t("wherever it was given")} · {one.by},{" "}
-              {moment(one.at)}
+              {one.release ? t("in “{{release}}”", { release: one.release }) : t("wherever it was released")} · {one.by}
+              , {moment(one.at)}
               {one.undone && t(" · undone by {{by}}, {{at}}", { by: one.undone.by, at: moment(one.undone.at) })}
             </Typography>
             {!one.undone && (

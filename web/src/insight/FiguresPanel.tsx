@@ -145,7 +145,7 @@ function KnownByNow({ itemId, use }: { itemId: string; use: "practice" | "reserv
   const takeBack = async (batchId: string) => {
     const { error } = await undo({ params: { batchId } });
     if (error) fail(error);
-    else say({ text: t("It is kept for tests again.") });
+    else say({ text: t("It is reserved for tests again.") });
   };
   const move = async () => {
     const { data, error } = await change({ body: { which: { itemIds: [itemId] }, change: { use: "practice" } } });

@@ -228,7 +228,7 @@ function Waiting({ results }: { results: Results }) {
               {student.state === "running" && (
                 <Box component="span" sx={{ color: "warning.dark", fontWeight: 700 }}>
                   {" "}
-                  {t("is writing")}
+                  {t("in progress")}
                 </Box>
               )}
             </Typography>

@@ -217,7 +217,7 @@ function Details({ media, close }: { media: ShelfMedia; close: () => void }) {
   const keep = async () => {
     const answer = await describe({ params, body: said });
     if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
-    else say({ text: t("The shelf knows it now. Items that show it keep what is written in them.") });
+    else say({ text: t("Saved. Items that show it keep the words written in them.") });
   };
   const take = async () => {
     const answer = await remove({ params });

@@ -26,7 +26,7 @@ export const singulars: Readonly<Record<string, string>> = {
   "Mark {{count}} answers": "Mark {{count}} answer",
   "On: after your password you give a code from your app. {{count}} recovery codes left.":
     "On: after your password you give a code from your app. {{count}} recovery code left.",
-  "Only in “{{name}}” ({{count}} sittings)": "Only in “{{name}}” ({{count}} sitting)",
+  "Only in “{{name}}” ({{count}} goes)": "Only in “{{name}}” ({{count}} go)",
   "Put {{count}} items into the bank": "Put {{count}} item into the bank",
   "Release {{count}} questions to {{className}}": "Release {{count}} question to {{className}}",
   "Released to {{count}} students; no answers yet.": "Released to {{count}} student; no answers yet.",
@@ -36,8 +36,8 @@ export const singulars: Readonly<Record<string, string>> = {
   "The file cannot be read. {{count}} places are wrong:": "The file cannot be read. {{count}} place is wrong:",
   "The newest {{count}} first answers; there are more, from before":
     "The newest {{count}} first answer; there are more, from before",
-  "Undone: {{count}} sittings marked as before.": "Undone: {{count}} sitting marked as before.",
-  "Wherever it was given ({{count}} releases)": "Wherever it was given ({{count}} release)",
+  "Undone: {{count}} goes marked as before.": "Undone: {{count}} go marked as before.",
+  "Wherever it was released ({{count}} releases)": "Wherever it was released ({{count}} release)",
   "because of {{count}} answers in": "because of {{count}} answer in",
   "estimates from the calendar only ({{count}} answers so far)":
     "estimates from the calendar only ({{count}} answer so far)",
@@ -64,6 +64,9 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} first answers of all years": "{{count}} first answer of all years",
   "{{count}} goals": "{{count}} goal",
   "{{count}} goes": "{{count}} go",
+  "{{count}} goes keep the same points.": "{{count}} go keeps the same points.",
+  "{{count}} goes marked again{{mended}}.": "{{count}} go marked again{{mended}}.",
+  "{{count}} goes still in progress will be marked by it.": "{{count}} go still in progress will be marked by it.",
   "{{count}} imported items removed again.": "{{count}} imported item removed again.",
   "{{count}} imported items removed again.{{kept}}": "{{count}} imported item removed again.{{kept}}",
   "{{count}} items": "{{count}} item",
@@ -96,11 +99,13 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} items wait to be checked": "{{count}} item waits to be checked",
   "{{count}} items will be left out: {{what}}. Each says why below, and can be imported all the same.":
     "{{count}} item will be left out: {{what}}. Each says why below, and can be imported all the same.",
-  "{{count}} lines are too long for a name, and not taken.": "{{count}} line is too long for a name, and not taken.",
+  "{{count}} lines are too long for a name, and were left out.":
+    "{{count}} line is too long for a name, and were left out.",
   "{{count}} lines or items were not imported:": "{{count}} line or item was not imported:",
   "{{count}} more go into the bank only.": "{{count}} more goes into the bank only.",
   "{{count}} new items": "{{count}} new item",
   "{{count}} of them are in progress now.": "{{count}} of them is in progress now.",
+  "{{count}} open releases": "{{count}} open release",
   "{{count}} other classes": "{{count}} other class",
   "{{count}} other topics last.": "{{count}} other topic lasts.",
   "{{count}} pairs of neighbours share a topic and need not.":
@@ -117,13 +122,7 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} revisions": "{{count}} revision",
   "{{count}} rows left out: their items were retired on purpose.":
     "{{count}} row left out: its item was retired on purpose.",
-  "{{count}} running releases": "{{count}} running release",
   "{{count}} seconds left": "{{count}} second left",
-  "{{count}} sittings": "{{count}} sitting",
-  "{{count}} sittings keep the same points.": "{{count}} sitting keeps the same points.",
-  "{{count}} sittings marked again{{mended}}.": "{{count}} sitting marked again{{mended}}.",
-  "{{count}} sittings still in progress will be marked by it.":
-    "{{count}} sitting still in progress will be marked by it.",
   "{{count}} standards": "{{count}} standard",
   "{{count}} standards understood.": "{{count}} standard understood.",
   "{{count}} students": "{{count}} student",

@@ -27,7 +27,7 @@ export const thingWords: Readonly<Record<Thing, string>> = {
   return: t("planned return"),
   ruling: t("ruling"),
   schoolYear: t("school year"),
-  sitting: t("sitting"),
+  sitting: t("quiz"),
   standard: t("standard"),
   stimulus: t("text, map or chart"),
   student: t("student"),

@@ -18,7 +18,7 @@ export function NotHere() {
         }
       >
         {broke
-          ? t("Something on this page went wrong. What you had written is kept as a draft.")
+          ? t("Something on this page went wrong. What you had written is saved as a draft.")
           : t("The address may be old, or a colleague may have moved what was here.")}
       </Empty>
     </Page>

@@ -37,7 +37,7 @@ export function StimulusHistoryPage() {
     if (answer.error) say({ text: problemOf(answer.error).detail, isError: true });
     else
       say({
-        text: t("Revision {{chosen}} is the newest again. What was released keeps what it was released with.", {
+        text: t("Revision {{chosen}} is the newest again. What was released stays as it was.", {
           chosen: chosen.n,
         }),
       });

@@ -70,7 +70,7 @@ export function LastLook({
           : t("{{count}} questions are still open", { count: open.length })}
       </Typography>
       {!isForwardOnly && <Rows items={open} note={t("open")} show={show} />}
-      {marked.length > 0 && <Typography sx={{ mt: 2.5 }}>{t("You marked these to come back to:")}</Typography>}
+      {marked.length > 0 && <Typography sx={{ mt: 2.5 }}>{t("You wanted to come back to these:")}</Typography>}
       <Rows items={marked} note={t("marked")} show={show} />
     </StudentFrame>
   );

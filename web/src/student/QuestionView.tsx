@@ -171,7 +171,7 @@ export function QuestionView(props: {
           }}
           sx={{ mt: 2.5, fontSize: "1.0625rem", minHeight: 44, py: 1 }}
         >
-          {given.revisit ? t("◆ Marked to come back to; take the mark off") : t("◇ Mark to come back")}
+          {given.revisit ? t("◆ Come back to this later: on") : t("◇ Come back to this later")}
         </Link>
       )}
     </StudentFrame>

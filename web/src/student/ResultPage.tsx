@@ -207,7 +207,7 @@ function ResultItem({ item, sittingId }: { item: Shown["items"][number]; sitting
           verdict={{ content: item.content, credit: item.credit }}
         />
       ) : (
-        <Typography>{t("This question is kept for tests, so it is not shown again.")}</Typography>
+        <Typography>{t("This question is reserved for tests, so it is not shown again.")}</Typography>
       )}
       {item.twin && <Twin content={item.twin} position={item.position} />}
       {item.comment && (

@@ -65,7 +65,7 @@ export function SittingPage() {
   if (condition === "elsewhere") {
     return (
       <Notice
-        text={t("You carry on with this quiz on another device. Every answer from here has been kept.")}
+        text={t("You carry on with this quiz on another device. Every answer from here has been saved.")}
         action={
           releaseId && (
             <Button variant="contained" onClick={() => void here.carryOnHere(releaseId)}>

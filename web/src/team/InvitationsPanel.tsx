@@ -61,11 +61,8 @@ function InvitationRow({ invitation }: { invitation: Invitation }) {
       <Box sx={{ display: "flex", alignItems: "center", gap: 2 }}>
         <Typography sx={{ flex: 1 }}>
           <strong>{t("As {{role}}", { role: roleWords[role] })}</strong>
-          {t("{{note}}{{given}} · until {{expiresAt}}", {
-            note: note && ` · ${note}`,
-            given: given && ` · ${given}`,
-            expiresAt: moment(invitation.expiresAt),
-          })}
+          {[note, given].filter(Boolean).map((one) => ` · ${one}`)}
+          {t(" · until {{expiresAt}}", { expiresAt: moment(invitation.expiresAt) })}
           {came.length > 0 && t(" · came in: {{came}}", { came: came.join(", ") })}
         </Typography>
         <Button size="small" color="inherit" disabled={isLoading} onClick={() => void take()}>

@@ -206,7 +206,7 @@ function LeaveDialog(props: { member: Member; isMe: boolean; colleagues: readonl
               heir,
               items: t("{{count}} items", { count: data.items }),
               goals: t("{{count}} goals", { count: data.goals }),
-              releases: t("{{count}} running releases", { count: data.releases }),
+              releases: t("{{count}} open releases", { count: data.releases }),
             })
           : t("{{member}} sees nothing here any more.", { member: member.name }),
     });

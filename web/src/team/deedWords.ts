@@ -60,7 +60,7 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
     noun: t("a quiz"),
     did: { released: t("released"), shut: t("closed"), resultsOpened: t("opened the results of") },
   },
-  sitting: { noun: t("a sitting"), did: { markedByPerson: t("marked"), markedAgain: t("marked again") } },
+  sitting: { noun: t("a go"), did: { markedByPerson: t("marked"), markedAgain: t("marked again") } },
   class: {
     noun: t("a class"),
     did: {

@@ -18,7 +18,7 @@ export function NamesLeft({ left }: { left: ClassList["left"] }) {
       )}
       {tooLong > 0 && (
         <Typography variant="body2" color="warning.main" sx={{ mt: 0.5 }}>
-          {t("{{count}} lines are too long for a name, and not taken.", { count: tooLong })}
+          {t("{{count}} lines are too long for a name, and were left out.", { count: tooLong })}
         </Typography>
       )}
     </>

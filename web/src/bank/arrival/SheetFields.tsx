@@ -130,7 +130,7 @@ export function SheetFields({ sheet }: { sheet: SheetInHand }) {
               ? t("The headings stand in row {{headings}}. What you change here is remembered for the department.", {
                   headings: mapping.headings + 1,
                 })
-              : t("No headings were found, so the columns are taken in their order: question, options, right answer.")}
+              : t("No headings were found, so the columns are read in this order: question, options, right answer.")}
           </Typography>
           <Box component="ul" aria-label={t("Columns")} sx={{ m: 0, p: 0, listStyle: "none" }}>
             {mapping.roles.map((role, i) => {

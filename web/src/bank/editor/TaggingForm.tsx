@@ -84,7 +84,7 @@ export function TaggingForm({ tagging, onChange }: { tagging: Tagging; onChange:
             select
             label={t("Use")}
             value={tagging.use}
-            helperText={t("Reserved items are kept for tests and never drawn for practice.")}
+            helperText={t("Reserved items are for tests and never come in practice.")}
             onChange={(event) => {
               onChange({ ...tagging, use: event.target.value as Tagging["use"] });
             }}

@@ -39,8 +39,8 @@ export function TwinPanel({ item }: { item: Item }) {
             {t("item {{number}}", { number: one.number })}
           </Link>
           {isReserved
-            ? t("; as it is kept for tests itself, it is not shown in its place.")
-            : t(", which is kept for tests.")}
+            ? t("; as it is reserved for tests itself, it is not shown in its place.")
+            : t(", which is reserved for tests.")}
         </Typography>
       ))}
       <OnlyFirst isMore={data.explainsMore} text={t("It is the twin of more items than are named here.")} />
