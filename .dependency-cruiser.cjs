@@ -62,7 +62,7 @@ module.exports = {
       name: "students-page-is-light",
       severity: "error",
       from: { path: "^web/src/(student|player|ui|platform)/", pathNot: [tests, "routesSource\\.ts$"] },
-      to: { path: "^(node_modules/(zod|@tiptap)/|contract/)", dependencyTypesNot: ["type-only"] },
+      to: { path: "^(node_modules/(zod|@tiptap)/|contract/(?!src/problemCodes))", dependencyTypesNot: ["type-only"] },
     },
     {
       name: "no-node-in-core",

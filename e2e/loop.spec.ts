@@ -173,7 +173,7 @@ test("a plan is seen and changed; a quiz by blueprint, with a draw and a part, i
   });
 
   await test.step("what cannot be met is said", async () => {
-    await teacher.getByRole("button", { name: "Requirements" }).click();
+    await teacher.getByRole("button", { name: "Requirements", exact: true }).click();
     await teacher.getByRole("textbox", { name: "Energy and resources" }).fill("9");
     await expectAccessible(teacher);
     await teacher.getByRole("button", { name: /^Compose \d+ again/ }).click();
@@ -246,7 +246,7 @@ test("topics, standards, courses, classes and calendars are kept in place", asyn
   await teacher.getByLabel("Name of the framework").fill("Skills");
   await teacher.getByLabel(/^The list/).fill("S1 Fieldwork\n  S1.1 Plan an enquiry");
   await expectAccessible(teacher);
-  await teacher.getByRole("button", { name: "Bring 2 standards" }).click();
+  await teacher.getByRole("button", { name: "Import 2 standards" }).click();
   await expect(teacher.getByText(/Skills: 2 new/)).toBeVisible();
   await expectAccessible(teacher);
 

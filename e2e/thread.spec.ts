@@ -46,10 +46,10 @@ test("a teacher writes an item, composes what is due, releases it; a student ans
 
   await test.step("compose three and weave by keyboard", async () => {
     await teacher.getByRole("button", { name: "Compose 8" }).click();
-    await teacher.getByRole("button", { name: "Requirements" }).click();
+    await teacher.getByRole("button", { name: "Requirements", exact: true }).click();
     await teacher.getByRole("spinbutton", { name: "Questions" }).fill("3");
     await teacher.getByRole("button", { name: "Compose 3 again" }).click();
-    await teacher.getByRole("button", { name: "Requirements" }).click();
+    await teacher.getByRole("button", { name: "Requirements", exact: true }).click();
     const list = teacher.getByRole("list", { name: "Questions in order" });
     const places = list.getByRole("button", { name: /^Remove question/ });
     await expect(places).toHaveCount(3);

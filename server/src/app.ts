@@ -119,7 +119,7 @@ export function createApp(parts: Parts): Express {
     mountToday,
   ];
   for (const mountFeature of features) mountFeature(api);
-  api.use((req) => {
+  api.use(() => {
     throw new Failure("nothingHere");
   });
   app.use("/api", api);

@@ -1,4 +1,3 @@
-import { faultLine } from "../testing/faultLine.ts";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { richTextOf } from "../richText.ts";

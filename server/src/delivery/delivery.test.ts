@@ -51,9 +51,13 @@ describe("beginning", () => {
   test("goes are limited as the rules say; a release that is shut or of another class cannot be begun", async () => {
     const { releaseId } = await release(bench, { rules: { goes: 1 }, shutsInMinutes: 60 });
     await sit(bench, 0, releaseId, () => true);
-    await expect(begin(0, releaseId)).rejects.toMatchObject({ kind: "conflict", message: "You have had your go." });
+    await expect(begin(0, releaseId)).rejects.toMatchObject({
+      kind: "conflict",
+      code: "noMoreGoes",
+      terms: { count: 1 },
+    });
     minutesOn(61);
-    await expect(begin(1, releaseId)).rejects.toMatchObject({ kind: "conflict", message: "This quiz is shut." });
+    await expect(begin(1, releaseId)).rejects.toMatchObject({ kind: "conflict", code: "quizClosed" });
     await expect(begin(1, crypto.randomUUID())).rejects.toMatchObject({ kind: "missing" });
   });
 

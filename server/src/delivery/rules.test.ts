@@ -63,7 +63,7 @@ describe("who gets it, and when", () => {
       (await now(student)).releases.some((one) => one.releaseId === released.id);
     expect([await isThere(0), await isThere(1), await isThere(2)]).toEqual([false, false, true]);
     await expect(begin(0, released.id)).rejects.toMatchObject({ kind: "missing" });
-    await expect(begin(1, released.id)).rejects.toMatchObject({ message: "This quiz has not opened yet." });
+    await expect(begin(1, released.id)).rejects.toMatchObject({ code: "notOpenYet" });
     wait(2.5);
     // Of several times for one student the most particular counts, also when it is the shorter.
     expect([await isThere(1), await isThere(2)]).toEqual([true, false]);
@@ -101,12 +101,12 @@ describe("goes", () => {
     // Handed in today at whatever time: open again tomorrow morning.
     const tomorrow = "2031-02-06T00:00:00.000Z";
     expect(await listed()).toMatchObject({ mayBegin: false, mayBeginFrom: tomorrow, goesTaken: 1 });
-    await expect(begin(3, releaseId)).rejects.toMatchObject({ message: "There is a wait before the next go." });
+    await expect(begin(3, releaseId)).rejects.toMatchObject({ code: "waitBeforeGo" });
     expect(await resultOf(3, sittingId)).toMatchObject({ mayGoAgain: false, mayGoAgainFrom: tomorrow });
     bench.clock.now = new Date("2031-02-06T08:59:00Z");
     expect(await listed()).toMatchObject({ mayBegin: true, mayBeginFrom: null });
     await sit(bench, 3, releaseId, () => true);
-    await expect(begin(3, releaseId)).rejects.toMatchObject({ message: "You have had all 2 goes." });
+    await expect(begin(3, releaseId)).rejects.toMatchObject({ code: "noMoreGoes", terms: { count: 2 } });
     expect(await listed()).toBeUndefined();
   });
 

@@ -20,7 +20,8 @@ describe("two people who mark", () => {
     expect(await give(bench.lead, "two", 0)).toEqual({ credit: 1, version: 1 });
     await expect(give(bench.teacher, "none", 0)).rejects.toMatchObject({
       kind: "stale",
-      message: expect.stringContaining(`${bench.lead.caller.name} has marked this answer meanwhile`) as string,
+      code: "markedMeanwhile",
+      terms: { by: bench.lead.caller.name },
     });
     expect((await sees()).points).toBe(1);
     expect(await give(bench.teacher, "one", 1)).toEqual({ credit: 0.5, version: 2 });

@@ -179,7 +179,7 @@ async function insertFresh(
     rows.flatMap(({ content }) => mediaOf(content)),
   );
   if (missing[0] !== undefined) {
-    throw new Failure("filePictureMissing", { hash: missing[0] ?? "" });
+    throw new Failure("filePictureMissing", { hash: missing[0] });
   }
   await linkMedia(
     db,

@@ -23,15 +23,15 @@ type Said<C extends ProblemCode> = [keyof Terms<C>] extends [never]
   ? [terms?: Readonly<Record<string, never>>, more?: More]
   : [terms: Terms<C>, more?: More];
 
-export class Failure<C extends ProblemCode = ProblemCode> extends Error {
+class Failed extends Error {
   override readonly name = "Failure";
   readonly kind: ProblemKind;
-  readonly code: C;
+  readonly code: ProblemCode;
   readonly terms: Readonly<Record<string, string | number>>;
   readonly errors: readonly FieldProblem[] | undefined;
   readonly work: Problem["work"];
 
-  constructor(code: C, ...[terms = {}, { at, errors, work, cause } = {}]: Said<C>) {
+  constructor(code: ProblemCode, terms: Failed["terms"] = {}, { at, errors, work, cause }: More = {}) {
     super(code, { cause });
     [this.kind] = problemCodes[code];
     this.code = code;
@@ -40,6 +40,13 @@ export class Failure<C extends ProblemCode = ProblemCode> extends Error {
     this.work = work;
   }
 }
+
+export type Failure = Failed;
+/** The terms that a code needs are asked for by its type. */
+export const Failure: {
+  new <C extends ProblemCode>(code: C, ...said: Said<C>): Failed;
+  readonly prototype: Failed;
+} = Failed;
 
 /** Reads `found`, or fails as missing. Used where absence is the caller's mistake. */
 export function need<T>(found: T | null | undefined, what: Thing): T {

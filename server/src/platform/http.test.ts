@@ -1,4 +1,5 @@
 /** The application over HTTP: sessions, origins, limits, problems, and the matrix of every endpoint, role and department. */
+import type { Problem } from "@verdant/contract/problem";
 import type { Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import type { Endpoint } from "@verdant/contract/endpoint";
@@ -185,20 +186,26 @@ describe("requests", () => {
     expect(((await long.json()) as { items: unknown[] }).items.length).toBeGreaterThan(0);
   });
 
-  test("what a schema refuses is said in plain words, with the place", async () => {
+  test("what a schema refuses is said by codes, each with its place, and never by a sentence of the schema's library", async () => {
     const headers = await signedIn(bench.lead.caller.personId);
-    const said = async (body: unknown) =>
-      ((await (await call("PUT", `/quizzes/${newId()}/layout`, { headers, body })).json()) as { detail: string })
-        .detail;
+    const said = async (body: unknown) => {
+      const problem = (await (await call("PUT", `/quizzes/${newId()}/layout`, { headers, body })).json()) as Problem & {
+        detail?: string;
+      };
+      expect([problem.code, problem.status, problem.detail]).toEqual(["notValid", 422, undefined]);
+      return problem.errors;
+    };
     const part = { heading: null, instruction: null, places: [] };
-    expect(await said([])).toBe("This is not of the kind that is expected here.");
-    expect(await said({ version: 1, parts: [{ ...part, colour: "green" }] })).toBe("Nothing is called “colour” here.");
-    expect(await said({ version: 1, parts: [{ heading: null, places: [] }] })).toBe(
-      "parts › 1 › instruction: This is missing.",
-    );
-    expect(await said({ version: 1, parts: { heading: "x" } })).toBe(
-      "parts: This is not of the kind that is expected here.",
-    );
+    expect(await said([])).toEqual([{ pointer: "/body", code: "fieldWrongKind", terms: {} }]);
+    expect(await said({ version: 1, parts: [{ ...part, colour: "green" }] })).toEqual([
+      { pointer: "/body/parts/0", code: "fieldsUnknown", terms: { names: "“colour”" } },
+    ]);
+    expect(await said({ version: 1, parts: [{ heading: null, places: [] }] })).toEqual([
+      { pointer: "/body/parts/0/instruction", code: "fieldMissing", terms: {} },
+    ]);
+    expect(await said({ version: 1, parts: { heading: "x" } })).toEqual([
+      { pointer: "/body/parts", code: "fieldWrongKind", terms: {} },
+    ]);
   });
 
   test("no page of another site frames what is answered, and neighbours of the address are left alone", async () => {
@@ -239,7 +246,8 @@ describe("requests", () => {
     const headers = await signedIn(bench.lead.caller.personId);
     const answer = await call("POST", `/classes/${bench.classId}/quizzes`, { headers, body: { count: 0 } });
     expect(await answer.json()).toMatchObject({
-      errors: [{ pointer: "/body/count", detail: "Ask for at least one question." }],
+      code: "notValid",
+      errors: [{ pointer: "/body/count", code: "atLeastOneQuestion", terms: { least: 1 } }],
     });
   });
 

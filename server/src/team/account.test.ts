@@ -26,7 +26,7 @@ test.each([
   }).toThrow(
     expect.objectContaining({
       kind: "invalid",
-      errors: [{ pointer: "/body/password", detail: expect.any(String) as string }],
+      errors: [{ pointer: "/body/password", code: "passwordGuessable", terms: {} }],
     }) as Error,
   );
 });

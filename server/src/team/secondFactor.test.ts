@@ -159,7 +159,7 @@ describe("a department that asks for it", () => {
     const owing = await teacher.asRequest();
     expect(() => {
       mustBe("member", owing);
-    }).toThrow("second step");
+    }).toThrow("secondStepFirst");
     expect(() => {
       mustBe("account", owing);
     }).not.toThrow();
@@ -195,7 +195,7 @@ describe("a department that asks for it", () => {
     });
     await expect(
       factor.resetSecondFactor(lead.scope, { params: { personId: elsewhere.scope.caller.personId } }),
-    ).rejects.toThrow("another department");
+    ).rejects.toThrow("belongsElsewhere");
     await factor.resetSecondFactor(lead.scope, { params });
     await signIn(teacher.email);
   });

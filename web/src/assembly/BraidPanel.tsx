@@ -14,7 +14,7 @@ import { undoKey } from "../ui/undoKey.ts";
 import { drawsInWords } from "../ui/drawsInWords.ts";
 import { StaysLast } from "./StaysLast.tsx";
 import type { Composer } from "./useComposer.ts";
-import { checkInWords } from "./checkInWords.ts";
+import { checkInWords } from "../ui/checkInWords.ts";
 import { WhatIsThis } from "../ui/WhatIsThis.tsx";
 import { t } from "../platform/words.ts";
 

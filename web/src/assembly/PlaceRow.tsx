@@ -20,7 +20,7 @@ import { shareInWords, Whisker } from "../ui/Whisker.tsx";
 import { PoolAdd } from "./PoolAdd.tsx";
 import { SwapList } from "./SwapList.tsx";
 import { useListQuizzesInfiniteQuery } from "./api.ts";
-import { hindranceWords } from "./checkInWords.ts";
+import { hindranceWords } from "../ui/checkInWords.ts";
 import { inAList, t } from "../platform/words.ts";
 
 export interface PlaceActs {

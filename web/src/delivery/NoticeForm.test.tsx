@@ -32,7 +32,7 @@ function notice(start: Rules) {
   );
   const word = (label: string) => screen.queryByRole("button", { name: new RegExp(`^${label}: `) });
   const choose = async (label: string, choice: string) => {
-    await page.user.click(word(label)!);
+    await page.user.click(screen.getByRole("button", { name: new RegExp(`^${label}: `) }));
     await page.user.click(within(await screen.findByRole("menu")).getByRole("menuitem", { name: choice }));
     await expect.poll(() => screen.queryByRole("menu")).toBeNull();
   };

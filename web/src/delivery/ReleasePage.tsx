@@ -16,7 +16,7 @@ import { Failed, Loading } from "../ui/States.tsx";
 import { useReleaseQuizMutation } from "./api.ts";
 import { NoticeForm } from "./NoticeForm.tsx";
 import { TargetRows, toBody, type TargetDraft } from "./TargetRows.tsx";
-import { checkInWords } from "../assembly/checkInWords.ts";
+import { checkInWords } from "../ui/checkInWords.ts";
 import { t } from "../platform/words.ts";
 
 /** Releasing a quiz: the notice is the form. A few sentences, each word that is a rule can be tapped and changed. */

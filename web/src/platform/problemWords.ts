@@ -47,16 +47,18 @@ const whoMay: Readonly<Record<Who, string>> = {
   other: t("This account cannot do this. Ask a lead of your department."),
 };
 
+const isWho = (who: string | number): who is Who => Object.hasOwn(whoMay, who);
+
 export const generalWords: ProblemWords<GeneralProblem> = {
   nothingHere: () => t("There is nothing at this address."),
   tooManyAtOnce: () => t("Too many ask at once. Nothing was lost; try again in a moment."),
   requestTooDeep: () => t("This request holds too much at once."),
   noSuch: ({ what }) =>
-    t("This {{what}} is not there, or no longer. Load the page again.", { what: thingWords[what as Thing] ?? what }),
+    t("This {{what}} is not there, or no longer. Load the page again.", { what: thingWords[what as Thing] }),
   notValid: () => t("Something here is not as it should be."),
   signInFirst: () => t("Sign in and try again; nothing was lost."),
   secondStepFirst: () => t("Your department asks for a second step at sign-in. Set it up first: Your account."),
-  notAllowed: ({ who }) => whoMay[who as Who] ?? whoMay.other,
+  notAllowed: ({ who }) => whoMay[isWho(who) ? who : "other"],
   defect: () => t("Your input was not changed. The error was recorded; try again."),
   serverBusy: () => t("The server is busy or starting again. Nothing was lost; try again in a moment."),
   outOfRange: () => t("A number or text in the request is out of range."),

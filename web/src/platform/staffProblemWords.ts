@@ -84,7 +84,7 @@ export const staffWords: ProblemWords<StaffProblem> = {
     t("The picture or recording {{hash}}… of the file is damaged or is none that can be shown.", terms),
   fileNamesUnknown: ({ what, key }) =>
     t("The file names the {{what}} “{{key}}”, which it does not hold and the department does not have.", {
-      what: thingWords[what as Thing] ?? what,
+      what: thingWords[what as Thing],
       key,
     }),
   topicOverItself: (terms) => t("The topic “{{topic}}” is its own parent.", terms),

@@ -26,7 +26,7 @@ type Values<S extends string> = [Holes<S>] extends [never] ? [] : [values: Reado
 
 /** The sentence in the reader's language, with the values put into it; `count` chooses its plural. */
 export const t = <const S extends string>(sentence: S, ...[values]: Values<S>): string =>
-  i18next.t(sentence as string, (values ?? {}) as Record<string, string | number>);
+  i18next.t<string, Record<string, unknown>, string>(sentence, values ?? {});
 
 export const { language } = i18next;
 

@@ -40,7 +40,7 @@ describe("Help", () => {
   test("has every word in the order of the alphabet, every key and every figure with its source", () => {
     renderPage(<HelpPage />);
     const words = screen.getByRole("region", { name: "Words" });
-    const shown = [...words.querySelectorAll("dt")].map((term) => term.textContent ?? "");
+    const shown = [...words.querySelectorAll("dt")].map((term) => term.textContent);
     expect(shown).toHaveLength(terms.length);
     expect(shown).toEqual(shown.toSorted((a, b) => a.localeCompare(b)));
     expect(screen.getByRole("region", { name: "Keys" }).textContent).toContain("Ctrl or Cmd K");

@@ -13,7 +13,7 @@ function Writing({ content: start, at }: { content: Content; at: (content: Conte
   const Editor = contentEditors[content.kind] as unknown as ComponentType<EditorProps<KindName>>;
   return (
     <Editor
-      content={content as never}
+      content={content}
       onChange={(next: Content) => {
         setContent(next);
         at(next);

@@ -115,7 +115,7 @@ const isReadOfPair = (node: ts.Node): boolean =>
   ts.isArrayLiteralExpression(node.parent) && node.parent.elements.length === 2 && node.parent.elements[1] === node;
 
 function nameOfFunction(node: ts.Node): string | null {
-  for (let up: ts.Node | undefined = node; up; up = up.parent) {
+  for (let up = node; !ts.isSourceFile(up); up = up.parent) {
     if (ts.isFunctionDeclaration(up)) return up.name?.text ?? null;
     if (ts.isArrowFunction(up) && ts.isVariableDeclaration(up.parent)) return up.parent.name.getText();
   }

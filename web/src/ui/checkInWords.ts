@@ -1,6 +1,6 @@
 /** What to look at before a quiz is released, in words. */
 import type { Check, Hindrance } from "@verdant/contract/assembly";
-import { findingInWords } from "../ui/findingInWords.ts";
+import { findingInWords } from "./findingInWords.ts";
 import { inAList, t } from "../platform/words.ts";
 
 export const hindranceWords: Readonly<Record<Hindrance, string>> = {
