@@ -43,7 +43,7 @@ export function BraidPanel(props: {
       <Box sx={{ display: "flex", gap: 2, alignItems: "center", mb: 0.75, flexWrap: "wrap" }}>
         <Typography variant="body2">
           {wovenInWords(quiz.woven)}
-          <WhatIsThis term="braid" />
+          <WhatIsThis term="mixed" />
         </Typography>
         <Act
           text={t("Mix again")}
@@ -60,6 +60,7 @@ export function BraidPanel(props: {
         <Act text={t("Requirements")} isOpen={requirements.isOpen} press={requirements.toggle} />
         <Step name={t("Undo")} step={quiz.undo} take={composer.undo} icon={<Undo2 size={16} />} />
         <Step name={t("Redo")} step={quiz.redo} take={composer.redo} icon={<Redo2 size={16} />} />
+        <WhatIsThis term="braid" />
         <Box sx={{ flex: 1 }} />
         {toLookAt === 0 ? (
           <Typography

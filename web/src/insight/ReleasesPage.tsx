@@ -8,7 +8,11 @@ import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { t } from "../platform/words.ts";
 
-const openings = { open: "open since", shut: "shut, opened", notYet: "opens" } as const;
+const openingWords: Readonly<Record<"notYet" | "open" | "shut", (at: string) => string>> = {
+  open: (at) => t("open since {{at}}", { at }),
+  shut: (at) => t("closed, opened {{at}}", { at }),
+  notYet: (at) => t("opens {{at}}", { at }),
+};
 
 /** What was released, newest first; to one class, or to all. */
 export function ReleasesPage() {
@@ -39,7 +43,7 @@ export function ReleasesPage() {
             after: [
               release.className,
               t("{{handedIn}} of {{students}} handed in", { handedIn: release.handedIn, students: release.students }),
-              `${openings[release.opening]} ${moment(release.opensAt)}`,
+              openingWords[release.opening](moment(release.opensAt)),
             ],
           }))}
         />

@@ -13,10 +13,10 @@ import { t } from "../platform/words.ts";
 
 export const grantsInWords = (grants: readonly NamedGrant[]): string =>
   grants
-    .map(
-      ({ topic, seesReserved, mayEdit }) =>
-        `${mayEdit ? "writes" : "sees"} ${topic}${seesReserved ? ", reserved items too" : ""}`,
-    )
+    .map(({ topic, seesReserved, mayEdit }) => {
+      const what = mayEdit ? t("writes {{topic}}", { topic }) : t("sees {{topic}}", { topic });
+      return seesReserved ? t("{{what}}, reserved items too", { what }) : what;
+    })
     .join("; ");
 
 /** An empty list may become a grant of the first part. */

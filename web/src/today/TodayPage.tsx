@@ -67,7 +67,7 @@ export function TodayPage() {
         </section>
         <section aria-labelledby="running-heading">
           <Typography variant="h2" id="running-heading" sx={{ mb: 1 }}>
-            {t("Running now")}
+            {t("Open now")}
           </Typography>
           {data?.running.length === 0 && (
             <Typography color="textSecondary">{t("Nothing is released at the moment.")}</Typography>
@@ -273,12 +273,12 @@ function ReleaseRow({ of }: { of: Release }) {
   });
   const when =
     of.opening === "notYet"
-      ? `opens ${moment(of.opensAt)}`
+      ? t("opens {{at}}", { at: moment(of.opensAt) })
       : of.opening === "shut"
-        ? "shut"
+        ? t("closed")
         : of.shutsAt === null
-          ? "stays open"
-          : `shuts ${moment(of.shutsAt)}`;
+          ? t("stays open")
+          : t("closes {{at}}", { at: moment(of.shutsAt) });
   return (
     <Paper sx={{ p: 1.5, display: "flex", gap: 2, alignItems: "center" }}>
       <Ring segments={segments} centre={of.handedIn} size={56} label={state} />

@@ -83,7 +83,7 @@ const entries = {
   ],
   go: [t("Go"), t("Once through a released quiz by one student.")],
   inProgress: [t("In progress"), t("Begun and not handed in yet.")],
-  entryCard: [t("Entry card"), t("Four words that let a student in. No account is needed.")],
+  entryCard: [t("Entry card"), t("Three words that let a student in. No account is needed.")],
   ruling: [
     t("Ruling"),
     t("What was decided about a key that was wrong. Every answer is marked again by it; it can be undone."),
