@@ -310,7 +310,7 @@ export const figures: Readonly<Record<string, Drawing>> = {
     [10, 10, 5, 5, 0, 0, 0, 0, 5, 5, 10, 10],
     40,
   ),
-  "pyramid-tarn": pyramid("Tarn", [15.5, 11.5, 8, 5.5, 4, 2.7, 1.6, 0.8, 0.4]),
+  "pyramid-dessan": pyramid("Dessan", [15.5, 11.5, 8, 5.5, 4, 2.7, 1.6, 0.8, 0.4]),
   "pyramid-oster": pyramid("Oster", [4, 4.6, 5.4, 6, 7.2, 8.4, 6.9, 4.8, 2.7]),
   hydrograph: hydrograph(),
   "map-grid": mapGrid(),
