@@ -2,7 +2,7 @@
 import { readFileSync } from "node:fs";
 import { DepartmentFile } from "@verdant/contract/exchange";
 import { check } from "@verdant/core/checker/check";
-import { faultsOf, allKinds, wordsOf, type Content } from "@verdant/core/items/kinds";
+import { creditOf, faultsOf, allKinds, wordsOf, type Content } from "@verdant/core/items/kinds";
 import { plainText } from "@verdant/core/richText";
 import { beforeAll, describe, expect, test } from "vitest";
 import { toContent } from "../server/src/exchange/fileContent.ts";
@@ -11,10 +11,11 @@ import { larkmoor } from "./larkmoor.ts";
 
 describe("Larkmoor", () => {
   let file: Awaited<ReturnType<typeof larkmoor>>["file"];
+  let many: NonNullable<Awaited<ReturnType<typeof larkmoor>>["many"]>;
   let items: { name: string; content: Content }[];
   let drafts: { name: string; content: Content }[];
   beforeAll(async () => {
-    ({ file } = await larkmoor("2026-11-25"));
+    ({ file, many = [] } = await larkmoor("2026-11-25"));
     const read = (item: (typeof file.items)[number]) => ({
       name: item.label ?? "",
       content: toContent(item.content, (name) => name),
@@ -72,6 +73,57 @@ describe("Larkmoor", () => {
     expect(items.filter(({ content }) => JSON.stringify(content).includes("misconceptionId")).length).toBeGreaterThan(
       20,
     );
+  });
+
+  test("the right option stands in no place more often than a third, so that nobody learns the place", () => {
+    const places = items.flatMap(({ content }) =>
+      content.kind === "oneRightAnswer" && content.options.length >= 3
+        ? [content.options.findIndex((option) => option.isKey)]
+        : [],
+    );
+    expect(places.length).toBeGreaterThan(90);
+    for (const place of [0, 1, 2]) {
+      const share = places.filter((one) => one === place).length / places.length;
+      expect([place, share < 0.36]).toEqual([place, true]);
+    }
+  });
+
+  test("no wrong idea hangs on a right option, and no wrong answer is near enough to be marked right", () => {
+    const shownByKey = items.filter(
+      ({ content }) => "options" in content && content.options.some((option) => option.isKey && option.misconceptionId),
+    );
+    expect(shownByKey.map(({ name }) => name)).toEqual([]);
+    const accepted = items.filter(
+      ({ content }) =>
+        content.kind === "numeric" &&
+        content.expectedWrong.some(({ text }) => creditOf(content, { kind: "numeric", text }) > 0),
+    );
+    expect(accepted.map(({ name }) => name)).toEqual([]);
+  });
+
+  test("one name is one place: a country is no river and no weather station", () => {
+    const countries = new Set(
+      many.flatMap(({ body }) =>
+        body.kind === "pattern" && body.values.startsWith("land;")
+          ? body.values
+              .split("\n")
+              .slice(1)
+              .map((row) => row.split(";")[0] ?? "")
+          : [],
+      ),
+    );
+    expect(countries.size).toBeGreaterThan(10);
+    const others = [...file.stimuli.map(({ title }) => title), ...Object.values(figures).map(({ alt }) => alt)]
+      .filter((title) => /^(Climate|Storm|Climate graph)/.test(title))
+      .join(" ");
+    expect(others).toMatch(/Westerhaven.*Tarn|Tarn.*Westerhaven/);
+    for (const country of countries) expect(others).not.toContain(country);
+  });
+
+  test("scales are written in one way, and no option is there only to fill the place", () => {
+    const said = items.map(({ name, content }) => `${name} ${wordsOf(content)}`);
+    expect(said.filter((one) => /\b1 : \d/.test(one))).toEqual([]);
+    expect(said.filter((one) => /flows? uphill|Moon rises|against the law/.test(one))).toEqual([]);
   });
 
   test("draws its figures from numbers; the files on disk are the drawings, and each is used", () => {
