@@ -295,7 +295,7 @@ export const figures: Readonly<Record<string, Drawing>> = {
   "climate-westerhaven": climate(
     "Westerhaven",
     [4, 5, 6, 9, 12, 15, 17, 17, 14, 11, 7, 5],
-    [105, 80, 75, 60, 60, 60, 70, 80, 85, 105, 110, 125],
+    [105, 80, 75, 60, 60, 75, 85, 80, 85, 105, 110, 125],
     160,
   ),
   "climate-sundara": climate(
