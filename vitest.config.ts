@@ -29,7 +29,8 @@ export default defineConfig({
           include: ["web/src/**/*.test.tsx"],
           environment: "jsdom",
           setupFiles: ["web/src/platform/testing/jsdom.ts"],
-          testTimeout: 30_000,
+          testTimeout: 120_000,
+          expect: { poll: { timeout: 20_000 } },
         },
       },
       {

@@ -228,9 +228,18 @@ test("results are read by item, standard and student, and open tomorrow's lesson
   await teacher.getByRole("button", { name: "Go: first go" }).click();
   await teacher.getByRole("menuitem", { name: "all goes" }).click();
   await expect(teacher).toHaveURL(/go=all/);
-  await teacher.getByRole("link", { name: "Use as tomorrow's starter" }).first().click();
-  for (let step = 0; step < 3; step++) await teacher.getByRole("button", { name: "Next" }).click();
-  await expect(teacher.getByText("Now this one:")).toBeVisible();
+  // Only what has a look-alike can be asked again; the weakest of all need not have one.
+  const starters = await teacher.getByRole("link", { name: "Use as tomorrow's starter" }).all();
+  const addresses = await Promise.all(starters.map((one) => one.getAttribute("href")));
+  const again = teacher.getByText("Now this one:");
+  const next = teacher.getByRole("button", { name: "Next" });
+  for (const address of new Set(addresses)) {
+    await teacher.goto(demo.address + (address ?? ""));
+    await expect(next).toBeEnabled();
+    while (await next.isEnabled()) await next.click();
+    if (await again.isVisible()) break;
+  }
+  await expect(again).toBeVisible();
   await expectAccessible(teacher);
 });
 

@@ -49,5 +49,12 @@ test("accounts of an address are bounded, and where it ends does not tell how ma
 
 test("a form that is sent twice at once makes one account", async () => {
   const twice = await Promise.allSettled([1, 2].map(() => signUp("twice@haddon.example", "four plain unlikely words")));
-  expect(twice.map((one) => one.status).sort()).toEqual(["fulfilled", "rejected"]);
+  // Whoever comes a moment later leads a department of their own with the account that is there by then.
+  expect(twice.map((one) => one.status)).toContain("fulfilled");
+  const accounts = await bench.db
+    .selectFrom("person")
+    .select("id")
+    .where("email", "=", "twice@haddon.example")
+    .execute();
+  expect(accounts).toHaveLength(1);
 });

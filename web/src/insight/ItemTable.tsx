@@ -178,7 +178,7 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
 export const openerOf = ({ releaseId, classId }: Results, { itemId }: ItemResult) =>
   `/results/${releaseId}/open/${itemId}?class=${classId}`;
 
-const percent = (share: number) => `${Math.round(share * 100)}\u00a0%`;
+const percent = (share: number) => `${Math.round(share * 100)}%`;
 
 interface ChoicesProps {
   readonly item: ItemResult;

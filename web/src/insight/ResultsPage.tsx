@@ -105,9 +105,9 @@ const goWords = [
   ["all", t("all goes")],
 ] as const;
 const tabs = [
-  ["items", "Items"],
-  ["standards", "Standards"],
-  ["students", "Students"],
+  ["items", t("Items")],
+  ["standards", t("Standards")],
+  ["students", t("Students")],
 ] as const;
 
 const yearOf = ({ years, yearId }: Results) => years.find((one) => one.id === yearId)?.name.toLowerCase() ?? "";

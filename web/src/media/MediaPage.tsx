@@ -202,7 +202,7 @@ function Filter<N extends string>(props: {
 }
 
 const fields = [
-  ["name", "Name"],
+  ["name", t("Name")],
   ["description", t("What it shows or says")],
   ["credit", t("Who made it, and the licence")],
 ] as const;

@@ -60,6 +60,8 @@ describe("what a person would read is found", () => {
     ["a sentence anywhere", 'const x = "Nothing is lost.";'],
     ["a template", "const x = `${n} of them are here`;"],
     ["a list of words", 'const stateWords = { open: "open" };'],
+    ["the second of a pair to choose from", 'const x = [["yes", "mixed"]];'],
+    ["a label that is passed on", 'const x = pick("use", "Use");'],
     ["what goes into a sentence", 'const x = t("It is {{how}}", { how: isBad ? "bad" : "good" });'],
     ["what a function of words returns", 'const sizeInWords = (n: number) => (n > 9 ? "large" : "small");'],
   ])("%s", (_, source) => {
@@ -73,6 +75,7 @@ describe("what a person would read is found", () => {
     ["a type", 'type State = "open of all" | "closed";'],
     ["a command", "<code>npm run demo</code>"],
     ["a figure", "<p>{n} · 3</p>"],
+    ["an address", 'const x = [[t("Team"), "/team"]];'],
     ["a header", "const headers = { authorization: `Sitting ${token} of it` };"],
   ])("but not %s", (_, source) => {
     expect(visibleLiterals("a.tsx", source)).toEqual([]);

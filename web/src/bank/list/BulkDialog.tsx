@@ -127,29 +127,29 @@ export function BulkDialog({ which, count, close }: { which: Which; count: numbe
                 </MenuItem>
               ))}
           </TextField>
-          {pick("use", "Use", [
-            ["practice", "practice"],
-            ["reserved", "reserved"],
+          {pick("use", t("Use"), [
+            ["practice", t("practice")],
+            ["reserved", t("reserved")],
           ])}
-          {pick("demand", "Demand", [
-            ["recall", "recall"],
-            ["apply", "apply"],
-            ["reason", "reason"],
+          {pick("demand", t("Demand"), [
+            ["recall", t("recall")],
+            ["apply", t("apply")],
+            ["reason", t("reason")],
           ])}
-          {pick("status", "Status", [
-            ["retired", "retire"],
+          {pick("status", t("Status"), [
+            ["retired", t("retire")],
             ["approved", t("put back into use")],
           ])}
-          {pick("family", "Family", [
-            ["together", "all look-alikes of one another"],
+          {pick("family", t("Look-alikes"), [
+            ["together", t("all look-alikes of one another")],
             ["apart", t("each on its own")],
           ])}
-          {pick("language", "Language", [
-            ["en-GB", "English"],
-            ["de-DE", "German"],
-            ["fr-FR", "French"],
-            ["es-ES", "Spanish"],
-            ["cy-GB", "Welsh"],
+          {pick("language", t("Language"), [
+            ["en-GB", t("English")],
+            ["de-DE", t("German")],
+            ["fr-FR", t("French")],
+            ["es-ES", t("Spanish")],
+            ["cy-GB", t("Welsh")],
           ])}
           <TextField
             size="small"

@@ -182,7 +182,7 @@ function StatusButtons({ item }: { item: Item }) {
   ) : (
     <>
       {button(t("Back to a draft"), "draft")}
-      {button("Retire", "retired")}
+      {button(t("Retire"), "retired")}
     </>
   );
 }

@@ -1,10 +1,12 @@
 /** What a browser has and jsdom has not; and every test begins with an empty page. */
-import { cleanup } from "@testing-library/react";
+import { cleanup, configure } from "@testing-library/react";
 import { afterEach, beforeEach, vi } from "vitest";
 import { alsoSay } from "../problem.ts";
 import { staffWords } from "../staffProblemWords.ts";
 
 alsoSay(staffWords);
+// Beside a busy process a page takes its time; what never comes still fails.
+configure({ asyncUtilTimeout: 20_000 });
 
 class Observer {
   observe = () => undefined;

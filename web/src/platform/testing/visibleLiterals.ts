@@ -86,7 +86,9 @@ function isRead(node: ts.Node, words: string): boolean {
     if (readProperties.has(name) && (node !== parent.initializer || /[A-Z ]/.test(words))) return true;
     return inListOfWords(parent) || isValueOfSentence(parent);
   }
-  if (ts.isArrayLiteralExpression(parent)) return isReadOfPair(node) && inListOfWords(parent);
+  if (ts.isArrayLiteralExpression(parent))
+    return isReadOfPair(node) && (isListOfPairs(parent.parent, words) || inListOfWords(parent));
+  if (ts.isCallExpression(parent)) return /^[A-Z][a-z]+$/.test(words) && !comparesKeys(parent);
   if (ts.isReturnStatement(parent) || ts.isArrowFunction(parent)) return inWords.test(nameOfFunction(parent) ?? "");
   return false;
 }
@@ -113,6 +115,14 @@ function inListOfWords(node: ts.Node): boolean {
 /** `["homework", t("homework")]`: of a pair the first is a name in the code, the second is what people read. */
 const isReadOfPair = (node: ts.Node): boolean =>
   ts.isArrayLiteralExpression(node.parent) && node.parent.elements.length === 2 && node.parent.elements[1] === node;
+
+/** Pairs in a page; a table of units, or of addresses, is none of words. */
+const isListOfPairs = (list: ts.Node, words: string): boolean =>
+  ts.isArrayLiteralExpression(list) && list.getSourceFile().fileName.endsWith("x") && !words.startsWith("/");
+
+/** Names of tags of the cache, of errors and of keys look like labels. */
+const comparesKeys = (node: ts.CallExpression): boolean =>
+  /(tags|include|includes|createElement|getElementsBy|key|Set|Map|has)$/i.test(node.expression.getText());
 
 function nameOfFunction(node: ts.Node): string | null {
   for (let up = node; !ts.isSourceFile(up); up = up.parent) {

@@ -7,5 +7,5 @@ export const example: ContentOf<"optionSet"> = {
   kind: "optionSet",
   ...about(t("Rivers flow uphill.")),
   setName: t("true or false"),
-  options: options("True", "False"),
+  options: options(t("True"), t("False")),
 };

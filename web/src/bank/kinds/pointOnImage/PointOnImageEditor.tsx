@@ -114,8 +114,8 @@ function nextLabel(regions: readonly Region[]): string {
 const sides = [
   ["x", t("From the left")],
   ["y", t("From the top")],
-  ["width", "Width"],
-  ["height", "Height"],
+  ["width", t("Width")],
+  ["height", t("Height")],
 ] as const;
 
 function RegionRow(props: {
