@@ -34,7 +34,7 @@ export function SwapList({
             <Box component="span" sx={{ color: "text.secondary", fontSize: 12.5 }}>
               {[
                 swap.facility ? shareInWords(swap.facility) : t("no answers yet"),
-                swap.lastOn ? `met ${shortDate(swap.lastOn)}` : "never met",
+                swap.lastOn ? t("seen {{lastOn}}", { lastOn: shortDate(swap.lastOn) }) : t("never seen"),
                 ...swap.changes,
               ].join(" · ")}
             </Box>

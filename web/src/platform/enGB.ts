@@ -6,7 +6,7 @@ export const singulars: Readonly<Record<string, string>> = {
   " Recall of {{count}} classes is worked out again.": " Recall of {{count}} clas is worked out again.",
   " and {{count}} others": " and {{count}} other",
   " {{count}} items changed since, and stayed as they are now.":
-    " {{count}} item changed since, and stayed as they are now.",
+    " {{count}} item changed since, and stayed as it is now.",
   " {{count}} items stayed: changed or used since.": " {{count}} item stayed: changed or used since.",
   " {{count}} open releases keep what students were given.": " {{count}} open release keeps what students were given.",
   ": {{count}} returns will take {{needed}} items; {{unseen}} left.":
@@ -55,8 +55,7 @@ export const singulars: Readonly<Record<string, string>> = {
     "{{count}} answer marked by a ruling for one quiz only is not in these figures.",
   "{{count}} answers to mark.": "{{count}} answer to mark.",
   "{{count}} classes": "{{count}} class",
-  "{{count}} colleagues will set it up first when they go on.":
-    "{{count}} colleague will set it up first when they go on.",
+  "{{count}} colleagues will set it up first when they go on.": "{{count}} colleague will set it up first on going on.",
   "{{count}} courses": "{{count}} course",
   "{{count}} days": "{{count}} day",
   "{{count}} days ago": "{{count}} day ago",
@@ -84,7 +83,7 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} items carry it": "{{count}} item carries it",
   "{{count}} items changed.{{left}}": "{{count}} item changed.{{left}}",
   "{{count}} items copied. There they need a topic: Bank, “needs a topic”.":
-    "{{count}} item copied. There they need a topic: Bank, “needs a topic”.",
+    "{{count}} item copied. There it needs a topic: Bank, “needs a topic”.",
   "{{count}} items imported.": "{{count}} item imported.",
   "{{count}} items in the tray": "{{count}} item in the tray",
   "{{count}} items moved from “{{topic}}” to “{{name}}”.": "{{count}} item moved from “{{topic}}” to “{{name}}”.",
@@ -100,7 +99,7 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} items will be left out: {{what}}. Each says why below, and can be imported all the same.":
     "{{count}} item will be left out: {{what}}. Each says why below, and can be imported all the same.",
   "{{count}} lines are too long for a name, and were left out.":
-    "{{count}} line is too long for a name, and were left out.",
+    "{{count}} line is too long for a name, and was left out.",
   "{{count}} lines or items were not imported:": "{{count}} line or item was not imported:",
   "{{count}} more go into the bank only.": "{{count}} more goes into the bank only.",
   "{{count}} new items": "{{count}} new item",
