@@ -71,7 +71,6 @@ export const generalProblems = {
   fieldNotValid: ["invalid"],
   dateTooFar: ["invalid"],
   idsDoubled: ["invalid"],
-  onceEach: ["invalid"],
 } as const satisfies Record<string, Entry>;
 
 /** What only staff meet. */
@@ -129,7 +128,6 @@ export const staffProblems = {
   filePictureDamaged: ["invalid", "hash"],
   fileNamesUnknown: ["invalid", "what", "key"],
   topicOverItself: ["invalid", "topic"],
-  fileNotOfDepartment: ["invalid"],
   fileHasErrors: ["invalid", "count"],
   fileHasManyErrors: ["invalid", "count"],
   fileNotJson: ["invalid", "why"],

@@ -99,7 +99,6 @@ export const generalWords: ProblemWords<GeneralProblem> = {
   fieldNotValid: () => t("This is not as it should be."),
   dateTooFar: () => t("This date is too far away."),
   idsDoubled: () => t("One of these is there twice."),
-  onceEach: () => t("Each can be there only once."),
 };
 
 /** Where a newer server names what this page has no words for. */

@@ -88,7 +88,6 @@ export const staffWords: ProblemWords<StaffProblem> = {
       key,
     }),
   topicOverItself: (terms) => t("The topic “{{topic}}” is its own parent.", terms),
-  fileNotOfDepartment: () => t("This is no department file that can be read here. Nothing was imported."),
   fileHasErrors: ({ count }) => t("The file cannot be read. {{count}} places are wrong:", { count: Number(count) }),
   fileHasManyErrors: ({ count }) =>
     t("The file cannot be read. The first {{most}} places that are wrong:", { most: count }),
