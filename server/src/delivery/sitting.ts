@@ -13,7 +13,7 @@ import { Failure, need } from "../platform/failure.ts";
 import { hashOf, newId } from "../platform/id.ts";
 import { dayAfter, localDateOf } from "../platform/localDate.ts";
 import { atomically, type OpenScope, type Scope, type Sitter, type Student } from "../platform/scope.ts";
-import * as answerStore from "./answerStore.ts";
+import { answerBatch } from "./answerBatch.ts";
 import { handFor } from "./hands.ts";
 import { finish, markAgain } from "./marking.ts";
 import * as sittingStore from "./sittingStore.ts";
@@ -319,10 +319,10 @@ export async function showSitting(
 }
 
 export async function saveAnswers(
-  scope: Scope<Sitter>,
+  scope: OpenScope<Sitter>,
   { params, body }: Input<typeof contract.saveAnswers>,
 ): Promise<Result<typeof contract.saveAnswers>> {
-  const saved = await answerStore.saveAnswers(scope.db, {
+  const saved = await scope.caches.of(answerBatch).save({
     sittingId: params.sittingId,
     tokenHash: scope.caller.tokenHash,
     now: scope.now(),

@@ -8,7 +8,7 @@ import { listCourses } from "../../courses/service.ts";
 import * as delivery from "../../delivery/service.ts";
 import { newId } from "../id.ts";
 import { fixedPlaces } from "./choices.ts";
-import { release } from "./sittings.ts";
+import { choice, release } from "./sittings.ts";
 import type { Workbench } from "./workbench.ts";
 
 /** What a member of another department is answered, where it is not "missing" or an empty list. */
@@ -210,7 +210,7 @@ export async function samples(bench: Workbench) {
       rules: presets.weeklyReview,
       targets: [{ classId: bench.classId, groupId: null, studentId: null, opensAt: null, shutsAt: null }],
     },
-    saveAnswers: { epoch: 1, events: [], shown: [] },
+    saveAnswers: { epoch: 1, events: [choice(1, 1, "none"), choice(2, 2, "none")], shown: [3] },
   };
   const queries: Partial<Record<EndpointName, string>> = { findAnything: "?text=river" };
   return { ids, bodies, queries, begun };
