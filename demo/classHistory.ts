@@ -20,8 +20,8 @@ export type Plan = Awaited<ReturnType<typeof loadSchedule>>;
 
 const questions = 6;
 const minute = 60_000;
-/** A review that is running when the demo starts stays open for three weeks. */
-const afterWeeks = (opensAt: Date) => new Date(opensAt.getTime() + 21 * 1440 * minute);
+/** Every review stays open until eight in the evening, two days after it was released. */
+const closingOf = (day: Day) => atHour(day + 2, 20);
 
 const whys = [
   "I remembered the picture the other way round.",
@@ -77,7 +77,13 @@ export class ClassHistory {
   /** What the plan would compose: topics by need, breadth first; per topic the item that rested longest. */
   #choose(day: Day): BankItem[] {
     const standings = due(this.#memory, this.#plan.topics, this.#studentIds, day);
-    const ready = standings.filter((topic) => topic.standing === "due" || topic.standing === "fresh");
+    const isDue = standings.filter((topic) => topic.standing === "due");
+    // In a week in which nothing is due there is no review; with what is due, two others that were not seen for longest.
+    if (isDue.length === 0) return [];
+    const others = standings
+      .filter((topic) => topic.standing === "fresh")
+      .sort((a, b) => (a.lastOn ?? day) - (b.lastOn ?? day));
+    const ready = [...isDue, ...others.slice(0, 2)];
     const counts = mix(
       questions,
       ready.map((topic) => ({
@@ -122,7 +128,7 @@ export class ClassHistory {
     const { departmentId, personId } = this.#scope.caller;
     const [quizId, partId, releaseId, releasePartId] = [newId(), newId(), newId(), newId()];
     const opensAt = isRunning ? new Date(this.#scope.now().getTime() - 90 * minute) : atHour(day, 9);
-    const shutsAt = isRunning ? afterWeeks(opensAt) : atHour(day + 2, 20);
+    const shutsAt = closingOf(day);
     const name = `Review of ${new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "long", timeZone: "UTC" }).format(new Date(dateOf(day)))}`;
     const { id: classId, courseId } = this.#plan.class;
     this.rows.add("quiz", {
@@ -231,7 +237,7 @@ export class ClassHistory {
       rulesVersion: 1,
       state: isUnfinished ? "running" : "handedIn",
       startedAt,
-      deadlineAt: isUnfinished ? afterWeeks(release.opensAt) : null,
+      deadlineAt: isUnfinished ? closingOf(day) : null,
       graceUntil: null,
       handedInAt: isUnfinished ? null : new Date(at + minute),
       tokenHash: hashOf(newId()),

@@ -1,6 +1,7 @@
 /** Past weekly reviews of a school, class by class. */
 import { dayOf, weekdayOf, type Day } from "@verdant/core/plan/day";
 import { loadSchedule, rollUpOf } from "../server/src/courses/schedule.ts";
+import { listTeachers } from "../server/src/courses/teacherStore.ts";
 import { replayClass } from "../server/src/plan/memory.ts";
 import { wordsOf } from "../server/src/courses/entryCard.ts";
 import type { Member, Scope } from "../server/src/platform/scope.ts";
@@ -41,8 +42,9 @@ export async function insertHistory(scope: Scope<Member>, until: Day, runningCla
       .map((row) => ({ ...row, words: wordsOf(scope.secret, row) }))
       .sort((a, b) => (a.words < b.words ? -1 : 1))
       .map((row) => row.studentId);
+    const [teacher] = await listTeachers(db, departmentId, [id]);
     const story = new ClassHistory(
-      scope,
+      teacher ? { ...scope, caller: { ...caller, personId: teacher.personId } } : scope,
       plan,
       items.flatMap((item) => {
         const listed = rollUp.get(item.topicId);
@@ -66,7 +68,7 @@ export async function insertHistory(scope: Scope<Member>, until: Day, runningCla
   await db.updateTable("department").set({ nextQuizNumber: number }).where("id", "=", departmentId).execute();
 }
 
-/** The last meeting day of every second week of school in which something taught can come back. */
+/** The last meeting day of every week of school in which something taught can come back. */
 function reviewDays(
   { class: one, topics }: Plan,
   closed: readonly { readonly fromOn: string; readonly toOn: string }[],
@@ -78,5 +80,5 @@ function reviewDays(
   for (let day = first + 7; day <= until; day++) {
     if (weekdayOf(day) === Math.max(...one.meetingDays) && !isClosed(day)) days.push(day);
   }
-  return days.filter((_, i) => (days.length - i) % 2 === 0);
+  return days;
 }

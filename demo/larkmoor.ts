@@ -99,8 +99,8 @@ export async function larkmoor(today: string): Promise<School> {
   };
   return {
     about,
-    file: datedFile({ ...structure, ...bank, ...classes }, about.anchor, today),
-    earlierYears: [datedFile({ ...structure, ...lastYear }, about.anchor, today)],
+    file: withNamedYear(datedFile({ ...structure, ...bank, ...classes }, about.anchor, today)),
+    earlierYears: [withNamedYear(datedFile({ ...structure, ...lastYear }, about.anchor, today))],
     many: many.map((one) => ({ ...one, body: Many.parse(one.body) })),
     goals: [
       { topic: "Scale and relief", writer: null, wanted: 80, days: 20 },
@@ -114,6 +114,13 @@ export async function larkmoor(today: string): Promise<School> {
       { topic: "Scale and relief", tag: "map sheet 4" },
     ],
   };
+}
+
+/** "2025/26": its school year by the years that it lies in. */
+function withNamedYear(file: DepartmentFile): DepartmentFile {
+  if (!file.schoolYear) return file;
+  const [from = "", to = ""] = [file.schoolYear.startsOn, file.schoolYear.endsOn].map((day) => day.slice(0, 4));
+  return { ...file, schoolYear: { ...file.schoolYear, name: `${from}/${to.slice(2)}` } };
 }
 
 /** A "point on image" as it is written in places.json: the picture by the name of its figure. */

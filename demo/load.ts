@@ -10,6 +10,7 @@ import { importDepartment } from "../server/src/exchange/service.ts";
 import { saveMany } from "../server/src/many/service.ts";
 import { Caches } from "../server/src/platform/caches.ts";
 import { clockFrom, version } from "../server/src/platform/config.ts";
+import { demoBegin } from "../server/src/platform/demoClock.ts";
 import { connect, migrate, type Db } from "../server/src/platform/database.ts";
 import { newId } from "../server/src/platform/id.ts";
 import { keyIn, mustFit } from "../server/src/platform/key.ts";
@@ -86,6 +87,13 @@ export async function loadSchool(
       await importDepartment(scopeOf(db, key, pool, writer, then), { body: { ...file, items } });
     }
     for (const body of earlierYears) await importDepartment(scope, { body, media: body.media });
+    for (const [name, teacher] of Object.entries(about.teachers ?? {}))
+      await sql`
+        insert into class_teacher (department_id, class_id, membership_id)
+        select class.department_id, class.id, membership.id
+        from class join membership on membership.department_id = class.department_id
+          and membership.person_id = ${people.find((one) => one.name === teacher)?.personId ?? null}::uuid
+        where class.department_id = ${departmentId} and class.name = ${name}`.execute(db);
     if (runningClass !== undefined) {
       await insertHistory(scope, dayOf(localDateOf(now, timeZone)), runningClass);
     }
@@ -149,9 +157,12 @@ function scopeOf(db: Db, key: Buffer, pool: Db, caller: Member, now: Date): Open
   };
 }
 
+const dayInWords = (moment: Date) =>
+  new Intl.DateTimeFormat("en-GB", { dateStyle: "full", timeZone: "Europe/London" }).format(moment);
+
 async function main(): Promise<void> {
   const db = connect(process.env["DATABASE_URL"] ?? "", 4);
-  const now = clockFrom(process.env["DEMO_CLOCK"] || undefined)();
+  const begin = process.env["DEMO_CLOCK"] || undefined;
   const key = keyIn(process.env["KEY_FILE"] ?? ".data/key");
   await migrate(db);
   const existing = await db
@@ -163,12 +174,14 @@ async function main(): Promise<void> {
   if (existing) {
     // Data of a version that did not know whose doors the demo opens: what came first is the demo's.
     await db.updateTable("department").set({ isDemo: true }).where("id", "=", existing.id).execute();
-    const days = Math.floor((now.getTime() - existing.createdAt.getTime()) / 86_400_000);
-    const age = days === 0 ? "from today" : days === 1 ? "a day old" : `${days} days old`;
-    console.log(`· keeping the demo data, which are ${age}${days > 20 ? "; npm run demo -- --fresh starts anew" : ""}`);
+    const { demoNow } = await db.selectFrom("installation").select("demoNow").executeTakeFirstOrThrow();
+    const at = demoNow ? `, in which it is ${dayInWords(demoNow)}` : "";
+    console.log(`· keeping the demo data${at}; npm run demo -- --fresh starts anew`);
   } else {
-    console.log("· loading the demo data: Larkmoor School");
+    const now = begin === undefined ? demoBegin(new Date()) : clockFrom(begin)();
+    console.log(`· loading the demo data: Larkmoor School, in which it is ${dayInWords(now)}`);
     await loadLarkmoor(db, now, key);
+    if (begin === undefined) await db.updateTable("installation").set({ demoNow: now }).execute();
   }
   await db.destroy();
 }

@@ -8,6 +8,8 @@ export interface School {
     readonly anchor: string;
     readonly department: { readonly name: string; readonly timeZone: string };
     readonly password: string;
+    /** Who teaches which class, by name. */
+    readonly teachers?: Readonly<Record<string, string>>;
     readonly members: readonly { readonly email: string; readonly name: string; readonly role: string }[];
   };
   readonly file: DepartmentFile;

@@ -1,7 +1,7 @@
 /** Courses, classes, their calendars and students, and entry cards. */
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
-import { Id, LocalDate, Name, Strand } from "./wire.ts";
+import { Done, Id, LocalDate, Name, Strand } from "./wire.ts";
 
 export const Class = z.object({
   id: Id,
@@ -13,6 +13,7 @@ export const Class = z.object({
   students: z.int(),
   examOn: LocalDate.nullable(),
   units: z.array(Strand),
+  teachers: z.array(z.object({ personId: Id, name: z.string() })),
 });
 export type Class = z.infer<typeof Class>;
 
@@ -97,6 +98,16 @@ export const createClass = endpoint({
   summary: "Makes a class of a course in the current school year, which is made too where there is none.",
   body: z.object({ name: Name, courseId: Id, rehearsal: z.boolean().default(false) }),
   result: Class,
+});
+
+export const setClassTeachers = endpoint({
+  method: "put",
+  path: "/classes/:classId/teachers",
+  access: "member",
+  summary: "Says who teaches a class: members of the department, in any number.",
+  params: z.object({ classId: Id }),
+  body: z.object({ personIds: z.array(Id).max(20) }),
+  result: Done,
 });
 
 const Span = z.object({ from: LocalDate, to: LocalDate, label: z.string().trim().max(120) });
@@ -249,6 +260,7 @@ export const coursesEndpoints = {
   setCourse,
   bringScheme,
   createClass,
+  setClassTeachers,
   showCalendar,
   setCalendar,
   setTaught,

@@ -29,6 +29,8 @@ export const Member = z.object({
   /** What a guest gets to see and write; empty for colleagues, who see everything. */
   grants: z.array(NamedGrant),
   hasSecondFactor: z.boolean(),
+  /** The last day on which they used the department; null: not since this is noted. */
+  seenOn: LocalDate.nullable(),
 });
 export type Member = z.infer<typeof Member>;
 
@@ -71,7 +73,7 @@ export const endMembership = endpoint({
     /** Who takes over; of a guest, null: what they wrote goes to a lead. */
     handOverTo: Id.nullable(),
   }),
-  result: z.object({ items: z.int(), goals: z.int(), releases: z.int() }),
+  result: z.object({ items: z.int(), goals: z.int(), releases: z.int(), classes: z.int() }),
 });
 
 export const Invitation = z.object({

@@ -105,6 +105,15 @@ export const signInDemo = endpoint({
   result: Session,
 });
 
+export const moveDemoClock = endpoint({
+  method: "post",
+  path: "/demo/clock",
+  access: "member",
+  summary: "In the demo: moves the clock on, for everybody. Elsewhere it is not there.",
+  body: z.object({ days: z.int().min(1).max(28) }),
+  result: z.object({ now: Moment }),
+});
+
 export const teamEndpoints = {
   signUp,
   showSession,
@@ -113,4 +122,5 @@ export const teamEndpoints = {
   enter,
   listDemoPeople,
   signInDemo,
+  moveDemoClock,
 };

@@ -16,6 +16,7 @@ import { Caches } from "./platform/caches.ts";
 import { deleteExpiredAccess } from "./team/accountStore.ts";
 import { readConfig } from "./platform/config.ts";
 import { connect, migrate } from "./platform/database.ts";
+import { startDemoClock } from "./platform/demoClock.ts";
 import { startJobs, type Chore } from "./platform/jobs.ts";
 import { deleteExpiredRequests } from "./platform/expired.ts";
 import { keyIn, mustFit } from "./platform/key.ts";
@@ -50,7 +51,9 @@ async function start(): Promise<void> {
   await mustFit(db, secret);
   await sealPlainCards(db, secret);
   const threads = startThreads();
-  const { isDemo, maySignUp, clock: now } = config;
+  const { isDemo, maySignUp } = config;
+  const demoClock = isDemo ? await startDemoClock(background, config.demoBegin) : undefined;
+  const now = demoClock?.now ?? (() => new Date());
   const { version } = config;
   const installation: Installation = {
     version,
@@ -60,6 +63,7 @@ async function start(): Promise<void> {
     caches: new Caches(db),
     background,
     secret,
+    ...(demoClock && { demoClock }),
   };
   const metrics = createMetrics();
   const app = createApp({ config, db, installation, log, now, metrics });
@@ -108,6 +112,7 @@ async function start(): Promise<void> {
     const giveUp = setTimeout(() => {
       server.closeAllConnections();
     }, 10_000);
+    demoClock?.stop();
     await jobs.stop();
     await closed;
     clearTimeout(giveUp);

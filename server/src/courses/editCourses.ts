@@ -8,6 +8,7 @@ import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { todayOf } from "../platform/today.ts";
 import * as edits from "./editStore.ts";
+import { listColleagues, replaceTeachers } from "./teacherStore.ts";
 import { listClasses } from "./listClasses.ts";
 
 type Course = Result<typeof contract.setCourse>;
@@ -94,6 +95,14 @@ export function createClass(
       throw new Failure("classNameTaken", { name: body.name }, { at: "/body/name" });
     const id = newId();
     await edits.insertClass(db, { departmentId, id, schoolYearId, examOn: null, ...body });
+    // Whoever makes a class teaches it, until it is said otherwise.
+    const makers = await listColleagues(db, departmentId, [caller.personId]);
+    await replaceTeachers(
+      db,
+      departmentId,
+      id,
+      makers.map((one) => one.id),
+    );
     await record(within, { departmentId, entity: "class", entityId: id, action: "made", after: body });
     return need(
       (await listClasses(within)).classes.find((one) => one.id === id),

@@ -3,4 +3,5 @@ export { setCalendar, setTaught, showCalendar } from "./calendar.ts";
 export { createClass, listCourses, setCourse } from "./editCourses.ts";
 export { listClasses, needClass } from "./listClasses.ts";
 export { changeEnrolment, enrolStudents, findStudents, listEnrolments, reissueCard, setGroup } from "./roster.ts";
+export { setClassTeachers } from "./teachers.ts";
 export { bringScheme } from "./scheme.ts";

@@ -35,6 +35,7 @@ import * as transfers from "./0032_transfers.ts";
 import * as noLongerUsed from "./0033_noLongerUsed.ts";
 import * as answersInPlace from "./0034_answersInPlace.ts";
 import * as quizSteps from "./0035_quizSteps.ts";
+import * as seen from "./0036_seen.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -72,4 +73,5 @@ export const migrations: Record<string, Migration> = {
   "0033_noLongerUsed": noLongerUsed,
   "0034_answersInPlace": answersInPlace,
   "0035_quizSteps": quizSteps,
+  "0036_seen": seen,
 };

@@ -39,7 +39,8 @@ export interface Config {
   readonly port: number;
   readonly host: string;
   readonly isDemo: boolean;
-  readonly clock: () => Date;
+  /** In the demo: the moment to begin at. */
+  readonly demoBegin: string | undefined;
   readonly maySignUp: boolean;
   readonly trustProxy: number;
   readonly logLevel: "debug" | "info" | "warn" | "error" | "silent";
@@ -79,7 +80,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     port: PORT,
     host: HOST,
     isDemo: DEMO,
-    clock: clockFrom(DEMO ? DEMO_CLOCK : undefined),
+    demoBegin: DEMO ? DEMO_CLOCK : undefined,
     maySignUp: SIGN_UP === "open",
     trustProxy: TRUST_PROXY,
     logLevel: LOG_LEVEL,

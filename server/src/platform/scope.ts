@@ -3,6 +3,7 @@ import type { Access } from "@verdant/contract/endpoint";
 import type { Logger } from "pino";
 import type { Caches } from "./caches.ts";
 import type { Db } from "./database.ts";
+import type { DemoClock } from "./demoClock.ts";
 import type { Threads } from "./threads.ts";
 
 export interface Nobody {
@@ -53,6 +54,8 @@ export interface Engines {
   readonly caches: Caches;
   /** A few connections of their own, for what must go on when requests have taken all others. */
   readonly background: Db;
+  /** Only in the demo. */
+  readonly demoClock?: DemoClock;
 }
 
 /** What is the same for every request of one process. */

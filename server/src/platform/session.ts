@@ -25,6 +25,11 @@ export async function callerOf(db: Db, req: Request, now: Date): Promise<Caller>
         .onRef("membership.departmentId", "=", "session.departmentId")
         .on("membership.leftAt", "is", null),
     )
+    .leftJoin("memberSeen", (join) =>
+      join
+        .onRef("memberSeen.departmentId", "=", "session.departmentId")
+        .onRef("memberSeen.personId", "=", "session.personId"),
+    )
     .leftJoin("department", "department.id", "session.departmentId")
     .leftJoin("secondFactor", (join) =>
       join.onRef("secondFactor.personId", "=", "session.personId").on("secondFactor.confirmedAt", "is not", null),
@@ -33,13 +38,25 @@ export async function callerOf(db: Db, req: Request, now: Date): Promise<Caller>
     .where("session.expiresAt", ">", now)
     .select(["session.departmentId", "session.personId", "session.studentId", "person.name", "membership.role"])
     .select(["department.asksSecondFactor", "secondFactor.confirmedAt"])
+    .select("memberSeen.seenOn")
     .executeTakeFirst();
   if (row?.studentId != null) return { kind: "student", departmentId: row.departmentId, studentId: row.studentId };
   if (row?.personId == null || row.role === null) return { kind: "nobody" };
   const { departmentId, personId, role } = row;
+  const today = now.toISOString().slice(0, 10);
+  if (row.seenOn !== today) await noteSeen(db, departmentId, personId, today);
   const owesSecondFactor = row.asksSecondFactor === true && row.confirmedAt === null;
   const who = { departmentId, personId, name: row.name ?? "" };
   return role === "guest" ? { kind: "guest", ...who } : { kind: "member", ...who, role, owesSecondFactor };
+}
+
+/** Once a day: colleagues read when somebody was last here. */
+async function noteSeen(db: Db, departmentId: string, personId: string, seenOn: string): Promise<void> {
+  await db
+    .insertInto("memberSeen")
+    .values({ departmentId, personId, seenOn })
+    .onConflict((conflict) => conflict.columns(["departmentId", "personId"]).doUpdateSet({ seenOn }))
+    .execute();
 }
 
 /**

@@ -33,7 +33,12 @@ export type QuizChange =
   | { readonly kind: "order"; readonly order: readonly (readonly number[])[] };
 
 export interface Tables extends SittingTables, TransferTables, WritingTables {
-  installation: { onlyOne: Default<boolean>; secret: Buffer; keyCheck: Default<Buffer | null> };
+  installation: {
+    onlyOne: Default<boolean>;
+    secret: Buffer;
+    keyCheck: Default<Buffer | null>;
+    demoNow: Default<Date | null>;
+  };
   department: {
     id: string;
     name: string;
@@ -47,7 +52,13 @@ export interface Tables extends SittingTables, TransferTables, WritingTables {
     createdAt: Date;
   };
   person: { id: string; email: string; name: string; passwordHash: string | null };
-  membership: Row & { personId: string; role: "lead" | "teacher" | "guest"; joinedAt: Date; leftAt: Date | null };
+  membership: Row & {
+    personId: string;
+    role: "lead" | "teacher" | "guest";
+    joinedAt: Date;
+    leftAt: Date | null;
+  };
+  memberSeen: Owned & { personId: string; seenOn: string };
   session: Owned & {
     tokenHash: Buffer;
     personId: string | null;

@@ -3,6 +3,7 @@ import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/members";
 import { deleteOwn, handOverItems } from "../bank/handOver.ts";
 import { takeChange } from "../bank/service.ts";
+import { handOverClasses } from "../courses/teachers.ts";
 import { handOverReleases } from "../delivery/handOver.ts";
 import { groupBy } from "@verdant/core/groupBy";
 import { Failure, need } from "../platform/failure.ts";
@@ -121,12 +122,13 @@ export function endMembership(
     if (member.role !== "guest" && (!heir || heir.role === "guest")) {
       throw new Failure("heirMissing", {}, { at: "/body/handOverTo" });
     }
-    const handed = { items: 0, goals: 0, releases: 0 };
+    const handed = { items: 0, goals: 0, releases: 0, classes: 0 };
     if (heir) {
       const leaving = { departmentId, from: personId, to: heir.personId };
       handed.items = await handOverItems(db, leaving, { changeSeq, changedAt: now() });
       handed.goals = await handOverGoals(db, leaving);
       handed.releases = await handOverReleases(db, leaving, now());
+      handed.classes = await handOverClasses(db, leaving);
     }
     await store.updateMembership(db, departmentId, personId, { leftAt: now() });
     await deleteSessionsIn(db, departmentId, { personId });

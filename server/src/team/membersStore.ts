@@ -6,9 +6,15 @@ export function listMembers(db: Db, departmentId: string) {
     .selectFrom("membership")
     .innerJoin("person", "person.id", "membership.personId")
     .leftJoin("secondFactor", "secondFactor.personId", "person.id")
+    .leftJoin("memberSeen", (join) =>
+      join
+        .onRef("memberSeen.departmentId", "=", "membership.departmentId")
+        .onRef("memberSeen.personId", "=", "membership.personId"),
+    )
     .where("membership.departmentId", "=", departmentId)
     .select((eb) => eb("secondFactor.confirmedAt", "is not", null).$castTo<boolean>().as("hasSecondFactor"))
     .select(["person.id as personId", "person.name", "membership.role", "membership.joinedAt", "membership.leftAt"])
+    .select("memberSeen.seenOn")
     .orderBy("person.name")
     .execute();
 }

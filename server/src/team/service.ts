@@ -5,7 +5,7 @@ import { cardMarkOf, entryCardOf, wordsOf } from "../courses/entryCard.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { hashOf, newId, newToken } from "../platform/id.ts";
-import { atomically, type Scope } from "../platform/scope.ts";
+import { atomically, type Member, type OpenScope, type Scope } from "../platform/scope.ts";
 import { isKnownTo, markFor } from "../platform/knownDevice.ts";
 import { giveBack, takeTry, takeTurn, type Limit } from "../platform/throttle.ts";
 import { listDepartmentsOf } from "./passwordStore.ts";
@@ -150,6 +150,15 @@ export async function signInDemo(scope: Scope, { body }: Input<typeof contract.s
   const isOfDemo = (await store.listDemoMembers(scope.db)).some((one) => one.personId === body.personId);
   if (!isOfDemo) throw new Failure("demoDepartmentOnly");
   return beginMemberSession(scope, body.personId);
+}
+
+export async function moveDemoClock(
+  scope: OpenScope<Member>,
+  { body }: Input<typeof contract.moveDemoClock>,
+): Promise<Result<typeof contract.moveDemoClock>> {
+  mustBeDemo(scope);
+  const now = (await scope.demoClock?.moveOn(body.days)) ?? scope.now();
+  return { now: now.toISOString() };
 }
 
 function mustBeDemo(scope: Scope): void {

@@ -6,6 +6,7 @@ import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useListEnrolmentsQuery, useShowCalendarQuery } from "./api.ts";
 import { CalendarForm } from "./CalendarForm.tsx";
+import { TeachersField } from "./TeachersField.tsx";
 import { RosterPanel } from "./RosterPanel.tsx";
 import { TaughtPanel } from "./TaughtPanel.tsx";
 import { t } from "../platform/words.ts";
@@ -34,6 +35,7 @@ export function ClassPage() {
       {!error && !(roster.data && calendar.data) && <Loading what={t("the class")} />}
       {roster.data && calendar.data && (
         <Stack spacing={2}>
+          <TeachersField classId={classId} />
           <RosterPanel roster={roster.data} />
           <CalendarForm key={calendar.data.classId} calendar={calendar.data} />
           <TaughtPanel calendar={calendar.data} roster={roster.data} />

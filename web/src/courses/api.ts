@@ -1,6 +1,7 @@
 import {
   changeEnrolment,
   createClass,
+  setClassTeachers,
   enrolStudents,
   listClasses,
   listCourses,
@@ -31,6 +32,10 @@ export const coursesApi = api.injectEndpoints({
     }),
     setCourse: build.mutation({ ...calls<typeof setCourse>(setCourse), invalidatesTags: planChanged }),
     createClass: build.mutation({ ...calls<typeof createClass>(createClass), invalidatesTags: rosterChanged }),
+    setClassTeachers: build.mutation({
+      ...calls<typeof setClassTeachers>(setClassTeachers),
+      invalidatesTags: ["Class"],
+    }),
     showCalendar: build.query({ ...calls<typeof showCalendar>(showCalendar), providesTags: ["Class", "Course"] }),
     setCalendar: build.mutation({ ...calls<typeof setCalendar>(setCalendar), invalidatesTags: planChanged }),
     setTaught: build.mutation({ ...calls<typeof setTaught>(setTaught), invalidatesTags: planChanged }),
@@ -51,6 +56,7 @@ export const {
   useBringSchemeMutation,
   useSetCourseMutation,
   useCreateClassMutation,
+  useSetClassTeachersMutation,
   useShowCalendarQuery,
   useSetCalendarMutation,
   useSetTaughtMutation,

@@ -10,6 +10,7 @@ import { SignInPage } from "../team/SignInPage.tsx";
 import { useShowSessionQuery } from "../team/api.ts";
 import { Failed, Loading } from "../ui/States.tsx";
 import { ClassInFocus } from "./ClassInFocus.tsx";
+import { DemoClock } from "./DemoClock.tsx";
 import { LowDoors, lowDoorsHeight, TopDoors } from "./Doors.tsx";
 import { Mark } from "./Mark.tsx";
 import { PersonMenu } from "./PersonMenu.tsx";
@@ -75,6 +76,7 @@ export function Shell() {
       </Link>
       <Bar department={data.member.department}>
         <TopDoors />
+        {data.isDemo && <DemoClock />}
         <ClassInFocus />
         <Button
           size="small"

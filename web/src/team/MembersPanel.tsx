@@ -13,8 +13,9 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { Grant, Member } from "@verdant/contract/members";
 import { useState } from "react";
+import { useListClassesQuery } from "../courses/api.ts";
 import { problemOf } from "../platform/problem.ts";
-import { moment } from "../ui/dates.ts";
+import { ago, moment } from "../ui/dates.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import {
   useChangeGrantsMutation,
@@ -23,10 +24,11 @@ import {
   useListMembersQuery,
   useMakePasswordLinkMutation,
   useResetSecondFactorMutation,
+  useToday,
 } from "./api.ts";
 import { GrantsField, grantsInWords, newGrant } from "./GrantsField.tsx";
 import { LinkToPassOn } from "./LinkToPassOn.tsx";
-import { t } from "../platform/words.ts";
+import { inAList, t } from "../platform/words.ts";
 
 export function MembersPanel({ meId, isLead }: { meId: string; isLead: boolean }) {
   const { members = [] } = useListMembersQuery(undefined, { refetchOnMountOrArgChange: true }).data ?? {};
@@ -70,8 +72,23 @@ export function MembersPanel({ meId, isLead }: { meId: string; isLead: boolean }
   );
 }
 
+/** "teaches 7A and 8B · last here 3 days ago". */
+function lookedAfter(
+  { personId, seenOn }: Member,
+  classes: readonly { name: string; teachers: readonly { personId: string }[] }[],
+  today: string,
+): string {
+  const taught = classes.filter((one) => one.teachers.some((teacher) => teacher.personId === personId));
+  const teaching =
+    taught.length === 0 ? [] : [t("teaches {{classes}}", { classes: inAList(taught.map((one) => one.name)) })];
+  const seen = seenOn === null ? t("not here yet") : t("last here {{when}}", { when: ago(seenOn, today) });
+  return [...teaching, seen].join(" · ");
+}
+
 function MemberRow(props: { member: Member; isMe: boolean; isLead: boolean; leave: () => void }) {
   const { member, isMe, isLead, leave } = props;
+  const today = useToday();
+  const classes = useListClassesQuery().data?.classes ?? [];
   const [change] = useChangeRoleMutation();
   const [makeLink, made] = useMakePasswordLinkMutation();
   const say = useToast();
@@ -110,6 +127,9 @@ function MemberRow(props: { member: Member; isMe: boolean; isLead: boolean; leav
           {isMe && t(" (you)")}
           {member.hasSecondFactor && t(" · second step on")}
           {member.grants.length > 0 && ` · ${grantsInWords(member.grants)}`}
+          <Box component="span" sx={{ display: "block", color: "text.secondary", fontSize: 14 }}>
+            {lookedAfter(member, classes, today)}
+          </Box>
         </Typography>
         {isLead && member.role !== "guest" ? (
           <TextField
@@ -201,12 +221,13 @@ function LeaveDialog(props: { member: Member; isMe: boolean; colleagues: readonl
     say({
       text:
         heir && !isGuest
-          ? t("{{member}} has left. {{heir}} has {{items}}, {{goals}} and {{releases}} now.", {
+          ? t("{{member}} has left. {{heir}} has {{items}}, {{goals}}, {{releases}} and {{classes}} now.", {
               member: member.name,
               heir,
               items: t("{{count}} items", { count: data.items }),
               goals: t("{{count}} goals", { count: data.goals }),
               releases: t("{{count}} open releases", { count: data.releases }),
+              classes: t("{{count}} classes", { count: data.classes }),
             })
           : t("{{member}} sees nothing here any more.", { member: member.name }),
     });
@@ -231,10 +252,10 @@ function LeaveDialog(props: { member: Member; isMe: boolean; colleagues: readonl
             <Typography sx={{ mb: 2 }}>
               {isMe
                 ? t(
-                    "Items, unfinished drafts, goals and running releases go to a colleague. What you wrote keeps your name in the history. This cannot be undone, but you can be invited again.",
+                    "Items, unfinished drafts, goals, classes and running releases go to a colleague. What you wrote keeps your name in the history. This cannot be undone, but you can be invited again.",
                   )
                 : t(
-                    "Items, unfinished drafts, goals and running releases go to a colleague. What they wrote keeps their name in the history. This cannot be undone, but they can be invited again.",
+                    "Items, unfinished drafts, goals, classes and running releases go to a colleague. What they wrote keeps their name in the history. This cannot be undone, but they can be invited again.",
                   )}
             </Typography>
             <TextField

@@ -19,7 +19,7 @@ import { MembersPanel } from "./MembersPanel.tsx";
 import { ReviewRulesPanel } from "./ReviewRulesPanel.tsx";
 import { SecondFactorPanel } from "./SecondFactorPanel.tsx";
 import { useShowSessionQuery } from "./api.ts";
-import { t } from "../platform/words.ts";
+import { inAList, t } from "../platform/words.ts";
 
 /** The department: its members, its classes with their entry cards, its courses. */
 export function TeamPage() {
@@ -55,6 +55,11 @@ export function TeamPage() {
           >
             <Typography sx={{ flex: { xs: "1 1 100%", sm: 1 } }}>
               <strong>{one.name}</strong> · {one.course} · {t("{{count}} students", { count: one.students })}
+              <Box component="span" sx={{ display: "block", color: "text.secondary", fontSize: 14 }}>
+                {one.teachers.length === 0
+                  ? t("Nobody is said to teach it yet.")
+                  : t("Taught by {{names}}", { names: inAList(one.teachers.map((teacher) => teacher.name)) })}
+              </Box>
             </Typography>
             <Button component={Link} to={`/classes/${one.id}`}>
               {t("Students and calendar")}

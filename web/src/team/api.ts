@@ -8,7 +8,15 @@ import {
   resetSecondFactor,
   showSecondFactor,
 } from "@verdant/contract/secondFactor";
-import { listDemoPeople, showSession, signIn, signInDemo, signOut, signUp } from "@verdant/contract/team";
+import {
+  listDemoPeople,
+  moveDemoClock,
+  showSession,
+  signIn,
+  signInDemo,
+  signOut,
+  signUp,
+} from "@verdant/contract/team";
 import {
   acceptInvitation,
   changeDepartment,
@@ -25,7 +33,7 @@ import {
   showInvitation,
   withdrawInvitation,
 } from "@verdant/contract/members";
-import { api, calls } from "../platform/contractApi.ts";
+import { api, calls, tagTypes } from "../platform/contractApi.ts";
 
 export const teamApi = api.injectEndpoints({
   endpoints: (build) => ({
@@ -69,6 +77,11 @@ export const teamApi = api.injectEndpoints({
     }),
     listDemoPeople: build.query(calls<typeof listDemoPeople>(listDemoPeople)),
     signInDemo: build.mutation({ ...calls<typeof signInDemo>(signInDemo), invalidatesTags: ["Session"] }),
+    moveDemoClock: build.mutation({
+      ...calls<typeof moveDemoClock>(moveDemoClock),
+      // Another day: nothing that was said of today holds.
+      invalidatesTags: tagTypes,
+    }),
     listMembers: build.query({ ...calls<typeof listMembers>(listMembers), providesTags: ["Member"] }),
     changeRole: build.mutation({ ...calls<typeof changeRole>(changeRole), invalidatesTags: ["Member", "Session"] }),
     changeGrants: build.mutation({ ...calls<typeof changeGrants>(changeGrants), invalidatesTags: ["Member"] }),
@@ -123,6 +136,7 @@ export const {
   useAcceptInvitationMutation,
   useMakePasswordLinkMutation,
   useSetPasswordMutation,
+  useMoveDemoClockMutation,
   useListMyDepartmentsQuery,
   useChangeDepartmentMutation,
   useListActivityQuery,

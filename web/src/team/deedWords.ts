@@ -66,6 +66,7 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
     did: {
       made: t("made the class"),
       enrolled: t("enrolled students in"),
+      teachersSet: t("said who teaches"),
       calendarSet: t("set the calendar of"),
       taughtSet: t("said what was taught in"),
       returnPlanned: t("planned a return for"),

@@ -6,10 +6,14 @@ const short = day({ day: "numeric", month: "short", timeZone: "UTC" });
 const long = day({ weekday: "long", day: "numeric", month: "long", timeZone: "UTC" });
 const withTime = day({ weekday: "short", day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" });
 
+const withYear = day({ weekday: "short", day: "numeric", month: "short", year: "numeric", timeZone: "UTC" });
+
 /** "3 Nov" of a local date. */
 export const shortDate = (date: string) => short.format(new Date(date));
 /** "Tuesday 3 November" of a local date. */
 export const longDate = (date: string) => long.format(new Date(date));
+/** "Tue, 3 Nov 2026" of a local date. */
+export const dayWithYear = (date: string) => withYear.format(new Date(date));
 /** "Tue, 3 Nov, 10:50" of a moment, in the reader's time zone. */
 export const moment = (at: string) => withTime.format(new Date(at));
 

@@ -107,6 +107,8 @@ export async function samples(bench: Workbench) {
     signIn: { email: "a@b.example", password: "x" },
     enter: { card: "a b c" },
     signInDemo: { personId: newId() },
+    moveDemoClock: { days: 1 },
+    setClassTeachers: { personIds: [bench.lead.caller.personId] },
     saveItem: { version: 1, tagging, content },
     keepDraft: { baseVersion: 1, body: { tagging, content } },
     composeQuiz: { count: 3 },
