@@ -1,5 +1,7 @@
 /** Past weekly reviews of a school, class by class. */
+import { sql } from "kysely";
 import { dayOf, weekdayOf, type Day } from "@verdant/core/plan/day";
+import type { Db } from "../server/src/platform/database.ts";
 import { loadSchedule, rollUpOf } from "../server/src/courses/schedule.ts";
 import { listTeachers } from "../server/src/courses/teacherStore.ts";
 import { replayClass } from "../server/src/plan/memory.ts";
@@ -65,7 +67,17 @@ export async function insertHistory(scope: Scope<Member>, until: Day, runningCla
       .execute();
     await replayClass(scope, departmentId, id);
   }
+  await numberByTime(db, departmentId);
   await db.updateTable("department").set({ nextQuizNumber: number }).where("id", "=", departmentId).execute();
+}
+
+/** Quizzes were written class by class; their numbers go by when they were made. */
+async function numberByTime(db: Db, departmentId: string): Promise<void> {
+  await sql`update quiz set number = -number where department_id = ${departmentId}`.execute(db);
+  await sql`
+    update quiz set number = made.n from (
+      select id, row_number() over (order by created_at, id) as n from quiz where department_id = ${departmentId}
+    ) as made where quiz.department_id = ${departmentId} and quiz.id = made.id`.execute(db);
 }
 
 /** The last meeting day of every week of school in which something taught can come back. */

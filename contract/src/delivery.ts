@@ -108,26 +108,6 @@ export const hideResults = endpoint({
   result: Release,
 });
 
-export const listReleases = endpoint({
-  method: "get",
-  path: "/releases",
-  access: "member",
-  summary: "The department's releases, the newest first, page by page.",
-  query: z.object({
-    /** To this class, or to somebody of it. */
-    classId: Id.optional(),
-    /** The last release of the page before. */
-    after: Id.optional(),
-  }),
-  result: z.object({
-    releases: z.array(Release),
-    /** On all pages. */
-    total: z.int(),
-    /** What to send as `after` for the next page; null: this is the last one. */
-    next: Id.nullable(),
-  }),
-});
-
 export const showRelease = endpoint({
   method: "get",
   path: "/releases/:releaseId",
@@ -376,7 +356,6 @@ export const deliveryEndpoints = {
   releaseQuiz,
   openResults,
   hideResults,
-  listReleases,
   showRelease,
   shutRelease,
   whatNow,

@@ -1,6 +1,7 @@
 /** Results: what the answers of a release say. */
 import { rulings } from "@verdant/core/items/ruling";
 import { z } from "zod";
+import { Release } from "./delivery.ts";
 import { endpoint } from "./endpoint.ts";
 import { Content, KindName, StudentView } from "./items/kinds.ts";
 import { ShownStimulus } from "./stimuli.ts";
@@ -131,6 +132,8 @@ export const Results = z.object({
   students: z.int(),
   begun: z.int(),
   handedIn: z.int(),
+  /** Of the answers that these figures are from: how many were right. */
+  outcome: Share,
   /** Weakest item first. */
   items: z.array(ItemResult),
   /** What the items hang on, as it was released. */
@@ -153,6 +156,46 @@ export const Results = z.object({
   ),
 });
 export type Results = z.infer<typeof Results>;
+
+/** What a list of releases is narrowed to, beside the class and the words. */
+export const releaseStates = ["open", "closed", "toMark"] as const;
+export type ReleaseState = (typeof releaseStates)[number];
+
+const ReleaseOutcome = Release.extend({
+  /** What is in it, in order, of each question that everybody gets; the first few. */
+  strands: z.array(Strand),
+  /** Of the answers in first goes that are handed in: how many were right. */
+  outcome: Share,
+  /** Written answers that wait for a mark. */
+  toMark: z.int(),
+});
+export type ReleaseOutcome = z.infer<typeof ReleaseOutcome>;
+
+export const listResults = endpoint({
+  method: "get",
+  path: "/results",
+  access: "member",
+  summary:
+    "The department's releases with what came out, the newest first or the oldest, page by page; of a class, in a state, or with words in their name.",
+  query: z.object({
+    /** To this class, or to somebody of it. */
+    classId: Id.optional(),
+    state: z.enum(releaseStates).optional(),
+    text: z.string().trim().max(120).optional(),
+    order: z.enum(["newest", "oldest"]).default("newest"),
+    /** The last release of the page before. */
+    after: Id.optional(),
+  }),
+  result: z.object({
+    releases: z.array(ReleaseOutcome),
+    /** On all pages. */
+    total: z.int(),
+    /** How many there would be in each state. */
+    states: z.record(z.enum(releaseStates), z.int()),
+    /** What to send as `after` for the next page; null: this is the last one. */
+    next: Id.nullable(),
+  }),
+});
 
 export const showResults = endpoint({
   method: "get",
@@ -203,4 +246,8 @@ export const showOpener = endpoint({
   }),
 });
 
-export const insightEndpoints = { showResults, showOpener };
+export const insightEndpoints = {
+  listResults,
+  showResults,
+  showOpener,
+};

@@ -2,6 +2,8 @@
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/assembly";
 import type * as quizList from "@verdant/contract/quizList";
+import type { QuizState } from "@verdant/contract/quizList";
+import { groupBy } from "@verdant/core/groupBy";
 import { dateOf } from "@verdant/core/plan/day";
 import { dueOfClass, type ClassDue } from "../plan/service.ts";
 import { Failure, need } from "../platform/failure.ts";
@@ -209,20 +211,34 @@ export async function renameQuiz(
 }
 
 const quizzesPerPage = 60;
+/** Beads of a row. */
+const mostStrands = 12;
 
 export async function listQuizzes(
   { db, caller }: Scope<Member>,
   { query }: Input<typeof quizList.listQuizzes>,
 ): Promise<Result<typeof quizList.listQuizzes>> {
-  const { after, ...filter } = query;
-  const rows = await store.listQuizzes(db, caller.departmentId, filter, { after, limit: quizzesPerPage + 1 });
+  const { after, order, ...filter } = query;
+  const { departmentId } = caller;
+  const rows = await store.listQuizzes(db, departmentId, filter, { after, order, limit: quizzesPerPage + 1 });
   const { first: shown, isMore } = firstOf(rows, quizzesPerPage);
+  const strands = groupBy(
+    await store.listStrands(
+      db,
+      departmentId,
+      shown.map((row) => row.id),
+    ),
+    (one) => one.quizId,
+  );
+  const count = (state: QuizState) => store.countQuizzes(db, departmentId, { ...filter, state });
   return {
-    total: await store.countQuizzes(db, caller.departmentId, filter),
+    total: await store.countQuizzes(db, departmentId, filter),
+    states: { waiting: await count("waiting"), released: await count("released") },
     next: isMore ? (shown.at(-1)?.number ?? null) : null,
     quizzes: shown.map((row) => ({
       ...row,
       questions: row.questions ?? 0,
+      strands: (strands.get(row.id) ?? []).slice(0, mostStrands),
       createdAt: row.createdAt.toISOString(),
       releasedAt: row.releasedAt?.toISOString() ?? null,
     })),

@@ -247,10 +247,13 @@ export function listReleasesOf(db: Db, departmentId: string, quizId: string) {
 export interface QuizFilter {
   readonly itemId?: string | undefined;
   readonly classId?: string | undefined;
+  /** Not released yet, or released at least once. */
+  readonly state?: "waiting" | "released" | undefined;
+  readonly text?: string | undefined;
 }
 
 /** Those that stand, and of them those that the filter lets through. */
-const standing = (db: Db, departmentId: string, { itemId, classId }: QuizFilter) =>
+const standing = (db: Db, departmentId: string, { itemId, classId, state, text }: QuizFilter) =>
   db
     .selectFrom("quiz")
     .innerJoin("class", (join) =>
@@ -259,6 +262,17 @@ const standing = (db: Db, departmentId: string, { itemId, classId }: QuizFilter)
     .where("quiz.departmentId", "=", departmentId)
     .where("quiz.archivedAt", "is", null)
     .$if(classId !== undefined, (query) => query.where("quiz.classId", "=", classId ?? ""))
+    .$if(state !== undefined, (query) =>
+      query.where(
+        sql<boolean>`${state === "released"} = exists (
+          select 1 from release where release.department_id = quiz.department_id and release.quiz_id = quiz.id)`,
+      ),
+    )
+    .$if(text !== undefined && text !== "", (query) =>
+      query.where(
+        sql<boolean>`(unaccent(quiz.name) ilike unaccent(${holding(text ?? "")}) or quiz.number::text = ${(text ?? "").replace(/^#/, "")})`,
+      ),
+    )
     .$if(itemId !== undefined, (query) =>
       query.where(
         sql<boolean>`exists (
@@ -277,15 +291,28 @@ export async function countQuizzes(db: Db, departmentId: string, filter: QuizFil
   return row.n;
 }
 
-/** A page of quizzes, the newest first. */
+/** The units of the questions of quizzes, in order; of what is drawn as often as it is taken. */
+export async function listStrands(db: Db, departmentId: string, quizIds: readonly string[]) {
+  const { rows } = await sql<{ quizId: string; unitId: string; name: string; letter: string; hue: number }>`
+    select part.quiz_id, unit.id as unit_id, unit.name, unit.letter, unit.hue
+    from quiz_part part
+    join quiz_place place on place.department_id = part.department_id and place.part_id = part.id
+    join unit on unit.department_id = place.department_id and unit.id = place.unit_id,
+      lateral generate_series(1, case place.kind when 'draw' then place.take else 1 end)
+    where part.department_id = ${departmentId} and part.quiz_id = any(${[...quizIds]}::uuid[])
+    order by part.quiz_id, part.position, place.position`.execute(db);
+  return rows;
+}
+
+/** A page of quizzes, the newest or the oldest first. */
 export function listQuizzes(
   db: Db,
   departmentId: string,
   filter: QuizFilter,
-  { after, limit }: { after: number | undefined; limit: number },
+  { after, limit, order }: { after: number | undefined; limit: number; order: "newest" | "oldest" },
 ) {
   return standing(db, departmentId, filter)
-    .$if(after !== undefined, (query) => query.where("quiz.number", "<", after ?? 0))
+    .$if(after !== undefined, (query) => query.where("quiz.number", order === "newest" ? "<" : ">", after ?? 0))
     .leftJoinLateral(
       (eb) =>
         eb
@@ -325,7 +352,7 @@ export function listQuizzes(
         )
         .as("questions"),
     )
-    .orderBy("quiz.number", "desc")
+    .orderBy("quiz.number", order === "newest" ? "desc" : "asc")
     .limit(limit)
     .execute();
 }

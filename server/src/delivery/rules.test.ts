@@ -70,14 +70,14 @@ describe("who gets it, and when", () => {
   });
 
   test("a target that would shut before it opens, or that is not there, is refused by name, and nothing is released", async () => {
-    const before = (await delivery.listReleases(bench.lead, { query: {} })).releases.length;
+    const before = await delivery.countReleases(bench.lead, {});
     await expect(releaseTo([{ opensAt: after(2), shutsAt: after(1) }])).rejects.toMatchObject({
       kind: "invalid",
       errors: [{ pointer: "/body/targets" }],
     });
     for (const unknown of [{ classId: newId() }, { groupId: newId() }, { studentId: newId() }])
       await expect(releaseTo([unknown])).rejects.toMatchObject({ kind: "invalid" });
-    expect((await delivery.listReleases(bench.lead, { query: {} })).releases).toHaveLength(before);
+    expect(await delivery.countReleases(bench.lead, {})).toBe(before);
   });
 
   test("who leaves the class keeps the results and gets nothing new", async () => {

@@ -204,38 +204,24 @@ export async function describeRelease({ db, now }: Scope, departmentId: string, 
   return toRelease(need(row, "release"), await store.listTargets(db, departmentId, [releaseId]), now());
 }
 
-const releasesPerPage = 60;
-
-/** A page of the releases, the newest first; `next` is where it goes on. */
-export async function listReleases(
-  scope: Scope<Member>,
-  { query: { classId, after } }: Input<typeof contract.listReleases>,
-): Promise<Result<typeof contract.listReleases>> {
-  const { db, caller } = scope;
-  const rows = await store.listReleases(db, caller.departmentId, {
-    limit: releasesPerPage + 1,
-    classId,
-    afterId: after,
-  });
-  const { first: shown, isMore } = firstOf(rows, releasesPerPage);
-  return {
-    releases: await describeReleases(scope, shown),
-    total: await store.countReleases(db, caller.departmentId, classId),
-    next: isMore ? (shown.at(-1)?.id ?? null) : null,
-  };
+/** Releases as a list asks for them, one more than it shows where it wants to know whether there are more. */
+export async function listReleases(scope: Scope<Member>, filter: store.ReleaseFilter): Promise<Release[]> {
+  return describeReleases(scope, await store.listReleases(scope.db, scope.caller.departmentId, filter));
 }
+
+export const countReleases = ({ db, caller }: Scope<Member>, filter: store.ReleaseFilter): Promise<number> =>
+  store.countReleases(db, caller.departmentId, filter);
+
+/** What is in each release, question by question. */
+export const listStrands = ({ db, caller }: Scope<Member>, releaseIds: readonly string[]) =>
+  store.listStrands(db, caller.departmentId, releaseIds);
 
 export const showRelease = (scope: Scope<Member>, { params }: Input<typeof contract.showRelease>): Promise<Release> =>
   describeRelease(scope, scope.caller.departmentId, params.releaseId);
 
 /** The newest releases that are shut by now, or that are not. */
-export async function listReleasesThat(
-  scope: Scope<Member>,
-  { isShut, limit }: { isShut: boolean; limit: number },
-): Promise<Release[]> {
-  const shutAt = { moment: scope.now(), isShut };
-  return describeReleases(scope, await store.listReleases(scope.db, scope.caller.departmentId, { shutAt, limit }));
-}
+export const listReleasesThat = (scope: Scope<Member>, { isShut, limit }: { isShut: boolean; limit: number }) =>
+  listReleases(scope, { shutAt: { moment: scope.now(), isShut }, limit });
 
 async function describeReleases({ db, caller, now }: Scope<Member>, rows: readonly store.ReleaseRow[]) {
   const ids = rows.map((row) => row.id);

@@ -2,6 +2,7 @@
 import type { Rules } from "@verdant/core/delivery/rules";
 import { sql, type Insertable } from "kysely";
 import type { Db } from "../platform/database.ts";
+import { holding } from "../platform/holding.ts";
 import { oneOf } from "../platform/oneOf.ts";
 import type { Tables } from "../platform/tables.ts";
 
@@ -59,33 +60,46 @@ export interface ReleaseFilter {
   readonly shutAt?: { readonly moment: Date; readonly isShut: boolean };
   readonly limit?: number;
   readonly classId?: string | undefined;
+  /** Words in its name. */
+  readonly text?: string | undefined;
+  /** Of these only. */
+  readonly ids?: readonly string[] | undefined;
   /** The last one of the page before. */
   readonly afterId?: string | undefined;
+  readonly order?: "newest" | "oldest" | undefined;
 }
 
 const ofClass = (classId: string) => sql`and exists (
   select 1 from release_target target
   where target.department_id = release.department_id and target.release_id = release.id and target.class_id = ${classId})`;
 
-export async function countReleases(db: Db, departmentId: string, classId: string | undefined): Promise<number> {
-  const { rows } = await sql<{ n: number }>`
-    select count(*)::int as n from release
-    where department_id = ${departmentId} ${classId === undefined ? sql`` : ofClass(classId)}`.execute(db);
-  return rows[0]?.n ?? 0;
-}
-
-/** Releases, newest first, with how far their students are: first goes only. */
-export async function listReleases(
-  db: Db,
-  departmentId: string,
-  { releaseId, shutAt, classId, limit = 1, afterId }: ReleaseFilter,
-): Promise<ReleaseRow[]> {
+/** What a filter asks for beside the department, without the page. */
+function asked({ releaseId, shutAt, classId, text, ids }: ReleaseFilter) {
   const isOpen =
     shutAt &&
     sql`exists (
     select 1 from release_target target
     where target.department_id = release.department_id and target.release_id = release.id
       and (target.shuts_at is null or target.shuts_at > ${shutAt.moment}))`;
+  return sql`
+    ${releaseId === undefined ? sql`` : sql`and release.id = ${releaseId}`}
+    ${classId === undefined ? sql`` : ofClass(classId)}
+    ${text === undefined || text === "" ? sql`` : sql`and unaccent(release.name) ilike unaccent(${holding(text)})`}
+    ${ids === undefined ? sql`` : sql`and release.id = any(${[...ids]}::uuid[])`}
+    ${isOpen === undefined ? sql`` : shutAt?.isShut === true ? sql`and not ${isOpen}` : sql`and ${isOpen}`}`;
+}
+
+export async function countReleases(db: Db, departmentId: string, filter: ReleaseFilter): Promise<number> {
+  const { rows } = await sql<{ n: number }>`
+    select count(*)::int as n from release
+    where department_id = ${departmentId} ${asked(filter)}`.execute(db);
+  return rows[0]?.n ?? 0;
+}
+
+/** Releases, the newest or the oldest first, with how far their students are: first goes only. */
+export async function listReleases(db: Db, departmentId: string, filter: ReleaseFilter): Promise<ReleaseRow[]> {
+  const { limit = 1, afterId, order = "newest" } = filter;
+  const [direction, beyond] = order === "newest" ? [sql`desc`, sql`<`] : [sql`asc`, sql`>`];
   const { rows } = await sql<ReleaseRow>`
     select release.id, release.name, release.quiz_id, release.rules, release.released_at, release.results_opened_at,
       (select coalesce(sum(case place.kind when 'fixed' then 1 when 'draw' then place.take else 0 end), 0)::int
@@ -97,16 +111,14 @@ export async function listReleases(
     from (
       select * from release
       where release.department_id = ${departmentId}
-        ${releaseId === undefined ? sql`` : sql`and release.id = ${releaseId}`}
+        ${asked(filter)}
         ${
           afterId === undefined
             ? sql``
-            : sql`and (released_at, id) < (
+            : sql`and (released_at, id) ${beyond} (
           select released_at, id from release where department_id = ${departmentId} and id = ${afterId})`
         }
-        ${classId === undefined ? sql`` : ofClass(classId)}
-        ${isOpen === undefined ? sql`` : shutAt?.isShut === true ? sql`and not ${isOpen}` : sql`and ${isOpen}`}
-      order by released_at desc, id desc
+      order by released_at ${direction}, id ${direction}
       limit ${limit}
     ) as release
     cross join lateral (
@@ -115,7 +127,20 @@ export async function listReleases(
       from sitting
       where sitting.department_id = release.department_id and sitting.release_id = release.id and ordinal = 1
     ) as first_goes
-    order by release.released_at desc, release.id desc`.execute(db);
+    order by release.released_at ${direction}, release.id ${direction}`.execute(db);
+  return rows;
+}
+
+/** The units of the questions that everybody gets in each release, and of those that are drawn, in order. */
+export async function listStrands(db: Db, departmentId: string, releaseIds: readonly string[]) {
+  const { rows } = await sql<{ releaseId: string; unitId: string; name: string; letter: string; hue: number }>`
+    select part.release_id, unit.id as unit_id, unit.name, unit.letter, unit.hue
+    from release_part part
+    join release_place place on place.department_id = part.department_id and place.part_id = part.id
+    join unit on unit.department_id = place.department_id and unit.id = place.unit_id,
+      lateral generate_series(1, case place.kind when 'draw' then place.take else 1 end)
+    where part.department_id = ${departmentId} and part.release_id = any(${[...releaseIds]}::uuid[])
+    order by part.release_id, part.position, place.position`.execute(db);
   return rows;
 }
 

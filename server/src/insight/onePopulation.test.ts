@@ -85,7 +85,7 @@ test("who has left after beginning stays in all figures of that release, and is 
   const { releaseId } = await release(bench);
   for (const student of [5, 6, 7]) await sit(bench, student, releaseId, () => student !== 7);
   const counts = async () => {
-    const { releases } = await delivery.listReleases(bench.lead, { query: {} });
+    const releases = await delivery.listReleases(bench.lead, { limit: 60 });
     const { students, begun, handedIn } = releases.find((one) => one.id === releaseId)!;
     return { students, begun, handedIn };
   };

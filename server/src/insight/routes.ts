@@ -5,11 +5,12 @@ import type { Router } from "express";
 import { mountAll } from "../platform/mount.ts";
 import * as beforeTeaching from "./beforeTeaching.ts";
 import * as itemFigures from "./itemFigures.ts";
+import * as outcomes from "./outcomes.ts";
 import * as service from "./service.ts";
 
 /** Every endpoint of insight has a handler, or this does not compile. */
 export const mountInsight = (router: Router): void => {
-  mountAll(router, insightEndpoints, service);
+  mountAll(router, insightEndpoints, { ...service, ...outcomes });
   mountAll(router, figuresEndpoints, itemFigures);
   mountAll(router, beforeTeachingEndpoints, beforeTeaching);
 };

@@ -19,6 +19,7 @@ import { dueOfClass, listPlannedReturns } from "../plan/service.ts";
 import { Failure, need } from "../platform/failure.ts";
 import type { Member, Scope, OpenScope } from "../platform/scope.ts";
 import { showSecureLines } from "../standards/service.ts";
+import { outcomeOf } from "./outcomes.ts";
 import { creditBy, resultsOfItems } from "./itemResults.ts";
 import { resultsOfStandards } from "./standardResults.ts";
 import * as store from "./store.ts";
@@ -77,6 +78,7 @@ export async function showResults(
     students: perStudent.length,
     begun: perStudent.filter((student) => student.state !== "notBegun").length,
     handedIn: perStudent.filter((student) => student.state === "handedIn").length,
+    outcome: await outcomeOf(scope, release.id, { classId, go: query.go }),
     items: resultsOfItems(items, answers, misconceptions, await store.sumSiblings(db, departmentId, itemIds)).map(
       (item) => (isOtherYear ? { ...item, choices: item.choices.map((choice) => ({ ...choice, by: [] })) } : item),
     ),

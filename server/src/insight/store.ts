@@ -64,6 +64,39 @@ export function listAnswers(db: Db, departmentId: string, source: Source, go: Go
     .execute();
 }
 
+/**
+ * Per student of each release the credit of what counts as evidence and was reached, and the answers it is of; from the
+ * goes asked for that are handed in.
+ */
+export async function sumCredits(
+  db: Db,
+  departmentId: string,
+  { releaseIds, classId, go }: { readonly releaseIds: readonly string[]; readonly classId?: string; readonly go: Go },
+) {
+  const { rows } = await sql<{ releaseId: string; right: number; outOf: number }>`
+    select sitting.release_id, sum(mark.credit)::float8 as right, count(*)::int as out_of
+    from sitting
+    join mark on mark.department_id = sitting.department_id and mark.sitting_id = sitting.id
+      and mark.version = sitting.marking_version and mark.round = 1 and mark.is_evidence
+    join sitting_item si on si.department_id = mark.department_id and si.sitting_id = mark.sitting_id
+      and si.position = mark.position and si.shown_at is not null
+    where sitting.department_id = ${departmentId} and sitting.release_id = any(${[...releaseIds]}::uuid[])
+      and sitting.state = 'handedIn'
+      ${classId === undefined ? sql`` : sql`and sitting.class_id = ${classId}`}
+      ${go === "first" ? sql`and sitting.ordinal = 1` : sql``}
+      ${
+        go === "last"
+          ? sql`and sitting.ordinal = (
+        select max(other.ordinal) from sitting other
+        where other.department_id = sitting.department_id and other.release_id = sitting.release_id
+          and other.student_id = sitting.student_id and other.state = 'handedIn')`
+          : sql``
+      }
+    group by sitting.release_id, sitting.student_id
+    order by sitting.release_id, sitting.student_id`.execute(db);
+  return rows;
+}
+
 /** These revisions, and those that differ from them by so little that the answers to them tell the same. */
 const likeRevisions = (db: Db, departmentId: string, revisionIds: readonly string[]) =>
   db

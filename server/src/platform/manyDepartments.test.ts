@@ -131,7 +131,7 @@ test("every endpoint reads its own department only, by an index", async () => {
     );
     const said = await answer.text();
     // With a token that nobody has, its statements would look at nothing.
-    if (name === "saveAnswers") expect(said).toContain("counted");
+    if (name === "saveAnswers") expect(said).toContain("disposition");
     const plans = explained.take();
     statements += plans.length;
     for (const plan of plans)

@@ -1,6 +1,7 @@
 /** Today in one answer: it must say what the pages of each room say, and of this department only. */
 import { expect, test } from "vitest";
-import { listReleases, shutRelease } from "../delivery/service.ts";
+import { shutRelease } from "../delivery/service.ts";
+import { listResults } from "../insight/outcomes.ts";
 import { listDue } from "../plan/service.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
@@ -106,7 +107,7 @@ test("lists that come page by page give everything once, the newest first, and n
   let after: string | undefined;
   let total: number;
   do {
-    const page = await listReleases(bench.lead, { query: { after } });
+    const page = await listResults(bench.lead, { query: { after, order: "newest" } });
     all.push(...page.releases.map((one) => one.id));
     after = page.next ?? undefined;
     total = page.total;
@@ -116,8 +117,8 @@ test("lists that come page by page give everything once, the newest first, and n
   expect([all.length, total]).toEqual([known.length, known.length]);
   const times = all.map((one) => known.find((row) => row.id === one)?.releasedAt.getTime() ?? 0);
   expect(times).toEqual([...times].sort((a, b) => b - a));
-  const ofClass = await listReleases(bench.lead, { query: { classId: target.classId } });
+  const ofClass = await listResults(bench.lead, { query: { classId: target.classId, order: "newest" } });
   expect(ofClass.releases.every((one) => one.targets.some((each) => each.classId === target.classId))).toBe(true);
-  const elsewhere = await listReleases(bench.lead, { query: { classId: id(9, 9) } });
+  const elsewhere = await listResults(bench.lead, { query: { classId: id(9, 9), order: "newest" } });
   expect([elsewhere.releases.length, elsewhere.total, elsewhere.next]).toEqual([0, 0, null]);
 });

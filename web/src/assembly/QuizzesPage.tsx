@@ -2,28 +2,34 @@ import Button from "@mui/material/Button";
 import Link from "@mui/material/Link";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
-import type { QuizRow } from "@verdant/contract/quizList";
+import { quizStates, type QuizRow } from "@verdant/contract/quizList";
 import { useState } from "react";
 import { Link as RouterLink, useNavigate } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { useClassFilter, useListClassesQuery } from "../courses/api.ts";
 import { ClassSelect } from "../ui/ClassSelect.tsx";
-import { moment } from "../ui/dates.ts";
+import { momentNear } from "../ui/dates.ts";
+import { ListFilter, useListFilter } from "../ui/ListFilter.tsx";
+import { StrandBeads } from "../ui/StrandBeads.tsx";
 import { LinkList } from "../ui/LinkList.tsx";
 import { MorePages } from "../ui/MorePages.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { useCreateQuizMutation, useListQuizzesInfiniteQuery } from "./api.ts";
 import { t } from "../platform/words.ts";
+import { useServerNow } from "../team/api.ts";
 
-/** The department's quizzes, newest first; of one class, or of all. */
+/** The department's quizzes; of one class, or of all. */
 export function QuizzesPage() {
   const { classId, ...filter } = useClassFilter();
-  const list = useListQuizzesInfiniteQuery(classId === null ? {} : { classId });
+  const narrowed = useListFilter(quizStates);
+  const { text, state, order } = narrowed;
+  const list = useListQuizzesInfiniteQuery({ order, text, ...(state && { state }), ...(classId && { classId }) });
   const { data, error, isLoading, refetch } = list;
   const quizzes = data?.pages.flatMap((page) => page.quizzes) ?? [];
   const total = data?.pages.at(-1)?.total ?? 0;
+  const states = data?.pages[0]?.states ?? { waiting: 0, released: 0 };
   return (
     <Page
       title={t("Quizzes")}
@@ -37,7 +43,18 @@ export function QuizzesPage() {
     >
       {isLoading && <Loading what={t("quizzes")} />}
       {error && <Failed error={error} retry={() => void refetch()} />}
-      {data && quizzes.length === 0 && (
+      {data && (quizzes.length > 0 || narrowed.isNarrowed) && (
+        <ListFilter
+          filter={narrowed}
+          label={t("Search quizzes")}
+          states={[
+            ["waiting", t("Not released yet: {{number}}", { number: states.waiting })],
+            ["released", t("Released: {{number}}", { number: states.released })],
+          ]}
+        />
+      )}
+      {data && quizzes.length === 0 && narrowed.isNarrowed && <Empty>{t("No quiz is like that.")}</Empty>}
+      {data && quizzes.length === 0 && !narrowed.isNarrowed && (
         <Empty>
           {t(
             "No quiz yet. Compose one from what is due, on Today or in the plan of a class, or make an empty one and add to it.",
@@ -47,7 +64,7 @@ export function QuizzesPage() {
       {quizzes.length > 0 && (
         <LinkList
           label={t("Quizzes")}
-          columns="60px 1fr 90px 120px 220px"
+          columns="44px minmax(0, 1fr) 60px 230px 220px"
           rows={quizzes.map((quiz) => ({
             id: quiz.id,
             to: `/quizzes/${quiz.id}`,
@@ -55,7 +72,7 @@ export function QuizzesPage() {
             before: [quiz.number],
             after: [
               quiz.className,
-              t("{{count}} questions", { count: quiz.questions }),
+              <StrandBeads key="beads" strands={quiz.strands} questions={quiz.questions} />,
               <Fate key="fate" quiz={quiz} />,
             ],
           }))}
@@ -111,11 +128,13 @@ function NewQuiz({ classId }: { classId: string | null }) {
   );
 }
 
-const Fate = ({ quiz }: { quiz: QuizRow }) =>
-  quiz.releasedAt && quiz.releaseId ? (
-    <Link component={RouterLink} to={`/results/${quiz.releaseId}`}>
-      {t("released {{releasedAt}}", { releasedAt: moment(quiz.releasedAt) })}
+function Fate({ quiz: { releaseId, releasedAt, createdAt } }: { quiz: QuizRow }) {
+  const now = useServerNow()();
+  if (releasedAt === null || releaseId === null)
+    return t("made {{createdAt}}", { createdAt: momentNear(createdAt, now) });
+  return (
+    <Link component={RouterLink} to={`/results/${releaseId}`}>
+      {t("released {{releasedAt}}", { releasedAt: momentNear(releasedAt, now) })}
     </Link>
-  ) : (
-    `made ${moment(quiz.createdAt)}`
   );
+}

@@ -1,11 +1,4 @@
-import {
-  hideResults,
-  listReleases,
-  openResults,
-  releaseQuiz,
-  showRelease,
-  shutRelease,
-} from "@verdant/contract/delivery";
+import { hideResults, openResults, releaseQuiz, showRelease, shutRelease } from "@verdant/contract/delivery";
 import {
   giveKeyRuling,
   listKeyRulings,
@@ -15,11 +8,10 @@ import {
   previewKeyRuling,
   undoKeyRuling,
 } from "@verdant/contract/marking";
-import { api, calls, pages } from "../platform/contractApi.ts";
+import { api, calls } from "../platform/contractApi.ts";
 
 export const deliveryApi = api.injectEndpoints({
   endpoints: (build) => ({
-    listReleases: build.infiniteQuery({ ...pages<typeof listReleases>(listReleases), providesTags: ["Release"] }),
     showRelease: build.query({ ...calls<typeof showRelease>(showRelease), providesTags: ["Release"] }),
     releaseQuiz: build.mutation({ ...calls<typeof releaseQuiz>(releaseQuiz), invalidatesTags: ["Release", "Quiz"] }),
     hideResults: build.mutation({ ...calls<typeof hideResults>(hideResults), invalidatesTags: ["Release"] }),
@@ -51,7 +43,6 @@ export const deliveryApi = api.injectEndpoints({
 });
 
 export const {
-  useListReleasesInfiniteQuery,
   useShowReleaseQuery,
   useReleaseQuizMutation,
   useHideResultsMutation,

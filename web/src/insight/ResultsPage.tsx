@@ -18,6 +18,7 @@ import { Word } from "../ui/Word.tsx";
 import { problemOf } from "../platform/problem.ts";
 import { useAddress } from "../platform/useAddress.ts";
 import { useToast } from "../ui/Toasts.tsx";
+import { outcomeInWords } from "../ui/outcomeInWords.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { ItemTable } from "./ItemTable.tsx";
@@ -148,6 +149,7 @@ function FromWhat({ results, set }: { results: Results; set: (name: string, valu
       />{" "}
       {!results.isOtherYear &&
         t("· {{handedIn}} of {{students}} handed in", { handedIn: results.handedIn, students: results.students })}
+      {!results.isOtherYear && results.outcome.outOf > 0 && ` · ${outcomeInWords(results.outcome)}`}
     </>
   );
 }

@@ -1,10 +1,14 @@
 import { showBeforeTeaching } from "@verdant/contract/beforeTeaching";
 import { showItemFigures } from "@verdant/contract/figures";
-import { showOpener, showResults } from "@verdant/contract/insight";
-import { api, calls } from "../platform/contractApi.ts";
+import { listResults, showOpener, showResults } from "@verdant/contract/insight";
+import { api, calls, pages } from "../platform/contractApi.ts";
 
 export const insightApi = api.injectEndpoints({
   endpoints: (build) => ({
+    listResults: build.infiniteQuery({
+      ...pages<typeof listResults>(listResults),
+      providesTags: ["Release", "Results", "Marking"],
+    }),
     showResults: build.query({ ...calls<typeof showResults>(showResults), providesTags: ["Results"] }),
     showOpener: build.query({ ...calls<typeof showOpener>(showOpener), providesTags: ["Results"] }),
     showBeforeTeaching: build.query({
@@ -18,5 +22,10 @@ export const insightApi = api.injectEndpoints({
   }),
 });
 
-export const { useShowResultsQuery, useShowOpenerQuery, useShowItemFiguresQuery, useShowBeforeTeachingQuery } =
-  insightApi;
+export const {
+  useListResultsInfiniteQuery,
+  useShowResultsQuery,
+  useShowOpenerQuery,
+  useShowItemFiguresQuery,
+  useShowBeforeTeachingQuery,
+} = insightApi;

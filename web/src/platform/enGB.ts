@@ -53,6 +53,7 @@ export const singulars: Readonly<Record<string, string>> = {
     "{{count}} answer has not been sent: keep this page open and tell your teacher.",
   "{{count}} answers marked by a ruling for one quiz only are not in these figures.":
     "{{count}} answer marked by a ruling for one quiz only is not in these figures.",
+  "{{count}} answers to mark": "{{count}} answer to mark",
   "{{count}} answers to mark.": "{{count}} answer to mark.",
   "{{count}} classes": "{{count}} class",
   "{{count}} colleagues will set it up first when they go on.": "{{count}} colleague will set it up first on going on.",
@@ -116,6 +117,8 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} questions are still open": "{{count}} question is still open",
   "{{count}} questions, as student {{student}} would get them; nothing is recorded":
     "{{count}} question, as student {{student}} would get it; nothing is recorded",
+  "{{count}} questions: {{words}}": "{{count}} question: {{words}}",
+  "{{count}} questions; the first: {{words}}": "{{count}} question; the first: {{words}}",
   "{{count}} quizzes": "{{count}} quiz",
   "{{count}} releases": "{{count}} release",
   "{{count}} revisions": "{{count}} revision",

@@ -17,6 +17,13 @@ export const dayWithYear = (date: string) => withYear.format(new Date(date));
 /** "Tue, 3 Nov, 10:50" of a moment, in the reader's time zone. */
 export const moment = (at: string) => withTime.format(new Date(at));
 
+const withTimeAndYear = day({ day: "numeric", month: "short", year: "numeric", hour: "2-digit", minute: "2-digit" });
+/** Days after which a date without its year would be taken for another. */
+const longAgo = 200;
+/** "Tue, 3 Nov, 10:50" of a moment near `now`, "3 Nov 2025, 10:50" of one long ago or far ahead. */
+export const momentNear = (at: string, now: Date) =>
+  Math.abs(Date.parse(at) - now.getTime()) > longAgo * 86_400_000 ? withTimeAndYear.format(new Date(at)) : moment(at);
+
 /** Whole days from one local date to another. */
 export const daysBetween = (from: string, to: string) => Math.round((Date.parse(to) - Date.parse(from)) / 86_400_000);
 
