@@ -174,7 +174,10 @@ test("a plan is seen and changed; a quiz by blueprint, with a draw and a part, i
 
   await test.step("what cannot be met is said", async () => {
     await teacher.getByRole("button", { name: "Requirements", exact: true }).click();
-    await teacher.getByRole("textbox", { name: "Energy and resources" }).fill("9");
+    await teacher.getByRole("combobox", { name: "Add a requirement" }).fill("Energy and resources");
+    await teacher.getByRole("option", { name: "on Energy and resources" }).click();
+    await teacher.getByRole("spinbutton", { name: "Number on Energy and resources" }).fill("9");
+    await expect(teacher.getByText(/^only \d could serve/)).toBeVisible();
     await expectAccessible(teacher);
     await teacher.getByRole("button", { name: /^Compose \d+ again/ }).click();
     await expect(teacher.getByText(/Energy and resources: wanted 9/)).toBeVisible();

@@ -4,7 +4,8 @@ import { z } from "zod";
 import { listQuizzes } from "./quizList.ts";
 import { ShownStimulus } from "./stimuli.ts";
 import { endpoint } from "./endpoint.ts";
-import { KindName, StudentView } from "./items/kinds.ts";
+import { Blueprint, requirementEndpoints, Shortfall } from "./requirements.ts";
+import { StudentView, KindName } from "./items/kinds.ts";
 import { LayoutPart } from "./layout.ts";
 import { Demand, Use } from "./bank.ts";
 import { count, Id, limits, Moment, Name, Share, Strand } from "./wire.ts";
@@ -73,27 +74,6 @@ export const Part = z.object({
   orderRule: z.enum(orderRules),
 });
 
-const Range = { atLeast: z.int().min(0).max(60), atMost: z.int().min(0).max(60) };
-
-/** What a quiz must meet. Never two of a family, whatever is asked. */
-export const Blueprint = z.strictObject({
-  schemaVersion: z.literal(1),
-  count: z.int().min(1, "atLeastOneQuestion").max(limits.quizItems),
-  units: z.array(z.strictObject({ unitId: Id, ...Range })).max(20),
-  /** Only from these topics of the course; empty: from all that have been taught. */
-  topicIds: z.array(Id).max(200),
-  standards: z.array(z.strictObject({ standardId: Id, atLeast: z.int().min(1).max(60) })).max(60),
-  kinds: z.array(z.strictObject({ kind: KindName, ...Range })).max(KindName.options.length),
-  demands: z.array(z.strictObject({ demand: Demand, ...Range })).max(3),
-  minutesAtMost: z.int().min(1).max(240).nullable(),
-  /** Most questions of one topic; null: two, or as many as it takes where few topics are open. */
-  perTopicAtMost: z.int().min(1).max(20).nullable().default(null),
-  use: Use,
-  /** Not met by this class within so many weeks; null: whenever. */
-  unseenWeeks: z.int().min(1).max(200).nullable(),
-});
-export type Blueprint = z.infer<typeof Blueprint>;
-
 /** A unit of the class's course in the mix of a quiz. */
 export const MixUnit = z.object({
   strand: Strand,
@@ -153,8 +133,8 @@ export const Quiz = z.object({
   places: z.array(Place),
   mix: z.array(MixUnit),
   blueprint: Blueprint.nullable(),
-  /** Why the last composition could not meet the blueprint, in sentences; empty when it did. */
-  shortfalls: z.array(z.string()),
+  /** Why the last composition could not meet the blueprint; empty when it did. */
+  shortfalls: z.array(Shortfall),
   /** Of the draws: how many different quizzes there are, as a power of ten, and the chance that two students get the same. */
   draws: z
     .object({
@@ -381,6 +361,7 @@ export const renameQuiz = endpoint({
 });
 
 export const assemblyEndpoints = {
+  ...requirementEndpoints,
   composeQuiz,
   createQuiz,
   recomposeQuiz,

@@ -277,6 +277,7 @@ export const things = [
   "quiz",
   "release",
   "request",
+  "requirements",
   "return",
   "ruling",
   "schoolYear",

@@ -301,6 +301,7 @@ describe("a blueprint", () => {
     schemaVersion: 1 as const,
     count: 4,
     units: [],
+    topics: [],
     topicIds: [],
     standards: [],
     kinds: [],
@@ -357,10 +358,11 @@ describe("a blueprint", () => {
       const quiz = await composeBy({ count: 6, units: [{ unitId: rivers, atLeast: 6, atMost: 6 }], perTopicAtMost });
       const counts = new Map<string, number>();
       for (const place of fixedPlaces(quiz)) counts.set(place.topic, (counts.get(place.topic) ?? 0) + 1);
-      return { most: Math.max(...counts.values()), shortfalls: quiz.shortfalls.join(" ") };
+      return { most: Math.max(...counts.values()), shortfalls: quiz.shortfalls };
     };
     expect((await perTopic(3)).most).toBe(3);
-    expect((await perTopic(1)).shortfalls).toContain("No topic may have more than 1");
+    const causes = (await perTopic(1)).shortfalls.flatMap((one) => (one.code === "noRoom" ? one.causes : []));
+    expect(causes).toContainEqual({ code: "perTopic", most: 1, without: expect.any(Number) as number });
   });
 
   test("what bars an item is named for what it is", async () => {
@@ -369,13 +371,18 @@ describe("a blueprint", () => {
     expect(notTaught).toBeDefined();
     const unitId = notTaught!.strand.unitId;
     const quiz = await composeBy({ count: 8, units: [{ unitId, atLeast: 8, atMost: 8 }] });
-    expect(quiz.shortfalls.join(" ")).toMatch(/\d+ more (is|are) of topics (not taught yet|taught this week)/);
+    const causes = quiz.shortfalls.flatMap((one) =>
+      one.code === "noRoom" ? one.causes.map((cause) => cause.code) : [],
+    );
+    expect(causes.some((code) => code === "notTaught" || code === "justTaught")).toBe(true);
   });
 
   test("a shortage of the bank is said with its numbers, and the nearest quiz is given", async () => {
     const unitId = await unit("Coasts");
     const quiz = await composeBy({ count: 12, units: [{ unitId, atLeast: 12, atMost: 12 }] });
-    expect(quiz.shortfalls.join(" ")).toMatch(/Coasts: wanted 12, there is room for \d+\./);
+    expect(quiz.shortfalls).toContainEqual(
+      expect.objectContaining({ code: "noRoom", subject: { of: "unit", unitId }, wanted: 12 }),
+    );
     expect(quiz.questions).toBeGreaterThan(0);
     expect(quiz.gap).toBeNull();
   });
@@ -388,7 +395,11 @@ describe("a blueprint", () => {
       params: { quizId: quiz.id },
       body: { version: quiz.version, count: 4, blueprint: { ...blueprint, count: 20, unseenWeeks: 4 } },
     });
-    expect(anew.shortfalls[0]).toMatch(/Questions in all: wanted 20, .* \d+ more were met within 4 weeks/);
+    const [first] = anew.shortfalls;
+    expect(first).toMatchObject({ code: "noRoom", subject: { of: "all" }, wanted: 20 });
+    expect(first?.code === "noRoom" && first.causes).toContainEqual(
+      expect.objectContaining({ code: "metLately", weeks: 4 }),
+    );
   });
 
   test("requirements that exclude one another are said to conflict", async () => {
@@ -399,6 +410,7 @@ describe("a blueprint", () => {
         { unitId: rivers, atLeast: 3, atMost: 4 },
       ],
     });
-    expect(quiz.shortfalls[0]).toContain("cannot all be met together");
+    expect(quiz.shortfalls[0]).toEqual({ code: "conflict" });
+    expect(quiz.shortfalls.slice(1).every((one) => one.code === "missed")).toBe(true);
   });
 });

@@ -1,5 +1,5 @@
 /** From what is due in a class, or from a blueprint, to the items of a quiz, by way of the worker. */
-import type { Blueprint } from "@verdant/contract/assembly";
+import type { Blueprint, Shortfall, Subject } from "@verdant/contract/requirements";
 import type { Requirement } from "@verdant/core/assembly/problem";
 import { groupBy } from "@verdant/core/groupBy";
 import { dayOf } from "@verdant/core/plan/day";
@@ -13,14 +13,14 @@ import { classBank, type ClassBank } from "./classBank.ts";
 import type { ComposeInput, ComposeOutput } from "./composeTask.ts";
 import { restDays } from "./rested.ts";
 import { compose as composing } from "./tasks.ts";
-import { requirementsOf, shortfallsOf } from "./requirements.ts";
+import { requirementsOf, servingOf, shortfallsOf } from "./requirements.ts";
 
 export interface Choice {
   readonly itemIds: readonly string[];
   /** Relative gap to the best this bank can give; null when not everything asked could be met. */
   readonly gap: number | null;
-  /** Why the requirements could not be met, in sentences. */
-  readonly shortfalls: readonly string[];
+  /** Why the requirements could not be met. */
+  readonly shortfalls: readonly Shortfall[];
   /** The last day on which the class met each item, as it was looked at. */
   readonly lastUse?: ReadonlyMap<string, string>;
 }
@@ -42,8 +42,7 @@ export async function choose(
   const { open, wanted } = topicsFor(due, blueprint);
   const candidates = candidatesFor(due, seen, blueprint, open);
   const { places } = candidates;
-  const perTopic =
-    blueprint?.perTopicAtMost ?? (blueprint ? Math.max(2, Math.ceil(count / Math.max(1, open.length))) : 2);
+  const perTopic = mostPerTopic(blueprint, count, open);
   const sequence = sequenceOf(due, seen, wanted, places, { count, perTopic });
   if (sequence.length === 0 && !blueprint) return nothing;
   const named = blueprint ? requirementsOf(blueprint, due, seen) : [];
@@ -71,6 +70,34 @@ export async function choose(
     shortfalls: isMet ? [] : short(chosen),
     lastUse: seen.lastUse,
   };
+}
+
+/**
+ * Most questions of one topic: what is asked for; or two, or as many as it takes where few topics are open or where so many
+ * are asked of a topic or a unit.
+ */
+function mostPerTopic(blueprint: Blueprint | null, count: number, open: ClassDue["topics"]): number {
+  if (!blueprint) return 2;
+  const inUnit = (unitId: string) => open.filter((topic) => topic.strand.unitId === unitId).length;
+  const takes = [
+    count / Math.max(1, open.length),
+    ...blueprint.topics.map((one) => one.atLeast),
+    ...blueprint.units.map((one) => one.atLeast / Math.max(1, inUnit(one.unitId))),
+  ];
+  return blueprint.perTopicAtMost ?? Math.max(2, ...takes.map(Math.ceil));
+}
+
+/** How many questions of the bank could serve each requirement, by the very rule that composes. */
+export async function countFor(
+  scope: OpenScope<Member>,
+  due: ClassDue,
+  blueprint: Blueprint,
+): Promise<{ subject: Subject; room: number }[]> {
+  const seen = await classBank(scope, due);
+  const { open } = topicsFor(due, blueprint);
+  const { places } = candidatesFor(due, seen, blueprint, open);
+  const perTopic = mostPerTopic(blueprint, blueprint.count, open);
+  return servingOf(blueprint, requirementsOf(blueprint, due, seen), seen, { places, perTopic });
 }
 
 /** Topics that items may come from, and those among them that the review is made for. */

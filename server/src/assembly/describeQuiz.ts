@@ -1,6 +1,7 @@
 /** A quiz as the composer shows it: items in order, what the class should score, and what to look at before releasing. */
 import type { Check, MixUnit, Place, Hindrance } from "@verdant/contract/assembly";
 import type { Result } from "@verdant/contract/endpoint";
+import { Shortfall } from "@verdant/contract/requirements";
 import type { Strand as StrandShown } from "@verdant/contract/wire";
 import type * as contract from "@verdant/contract/assembly";
 import { chanceOfSame, sharedByTwo, waysToDraw } from "@verdant/core/assembly/draws";
@@ -75,7 +76,8 @@ export async function describeLoaded(
     topicIds: [...new Set(strands.map((strand) => strand.topicId))].sort(),
     mix: mixOf(due, places),
     blueprint: quiz.blueprint?.requirements ?? null,
-    shortfalls: [...(quiz.blueprint?.shortfalls ?? [])],
+    // Those that were kept as sentences, before, come again when the quiz is composed again.
+    shortfalls: (quiz.blueprint?.shortfalls ?? []).filter((one) => Shortfall.safeParse(one).success),
     draws: drawsOf(scope.caller, places.filter(isDraw), due.studentIds.length),
     woven: await wovenOf(scope, strands, shape),
     gap: quiz.blueprint?.gap ?? null,

@@ -1,6 +1,7 @@
 /** Quizzes: composing them, showing them with their checks, changing them by hand. */
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/assembly";
+import type * as requirements from "@verdant/contract/requirements";
 import type * as quizList from "@verdant/contract/quizList";
 import type { QuizState } from "@verdant/contract/quizList";
 import { groupBy } from "@verdant/core/groupBy";
@@ -11,7 +12,7 @@ import { firstOf } from "../platform/firstOf.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope, type OpenScope } from "../platform/scope.ts";
-import { choose, type Choice } from "./choose.ts";
+import { choose, countFor, type Choice } from "./choose.ts";
 import { describeLoaded, describeQuiz } from "./describeQuiz.ts";
 import { layOut, layoutOf, moveOn, type Part } from "./layout.ts";
 import { loadQuiz, woven } from "./loadQuiz.ts";
@@ -23,6 +24,7 @@ export { arrangeQuiz } from "./arrange.ts";
 export { setLayout } from "./layout.ts";
 export { changeMix, weaveQuiz } from "./mix.ts";
 export { previewQuiz } from "./preview.ts";
+export { keepRequirementSet, listRequirementSets, removeRequirementSet } from "./requirementSets.ts";
 export { redoQuizStep, undoQuizStep } from "./steps.ts";
 
 type Quiz = Result<typeof contract.showQuiz>;
@@ -159,6 +161,15 @@ export async function recomposeQuiz(
     return { ...loaded, ...laid, quiz: { ...quiz, version, blueprint: next, ...steps } };
   });
   return describeLoaded(scope, departmentId, written, { lastUse: choice.lastUse });
+}
+
+/** What each requirement could be served by, as it is being put together. */
+export async function countServing(
+  scope: OpenScope<Member>,
+  { params, body }: Input<typeof requirements.countServing>,
+): Promise<Result<typeof requirements.countServing>> {
+  const { due } = await loadQuiz(scope, scope.caller.departmentId, params.quizId);
+  return { serving: await countFor(scope, due, body.blueprint) };
 }
 
 /** The choice as one part, in which the locked places stand where they stood. */

@@ -36,6 +36,7 @@ import * as noLongerUsed from "./0033_noLongerUsed.ts";
 import * as answersInPlace from "./0034_answersInPlace.ts";
 import * as quizSteps from "./0035_quizSteps.ts";
 import * as seen from "./0036_seen.ts";
+import * as requirementSets from "./0037_requirementSets.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -74,4 +75,5 @@ export const migrations: Record<string, Migration> = {
   "0034_answersInPlace": answersInPlace,
   "0035_quizSteps": quizSteps,
   "0036_seen": seen,
+  "0037_requirementSets": requirementSets,
 };

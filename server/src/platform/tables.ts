@@ -6,7 +6,7 @@ import type { KeptFinding } from "@verdant/core/checker/finding";
 import type { Content, KindName } from "@verdant/core/items/kinds";
 import type { Stimulus } from "@verdant/core/stimuli/stimulus";
 import type { Rules } from "@verdant/core/delivery/rules";
-import type { Blueprint } from "@verdant/contract/assembly";
+import type { Blueprint, Shortfall } from "@verdant/contract/requirements";
 import type { ColumnType } from "kysely";
 import type { Default, Json, JsonOrNull, Owned, Row } from "./columns.ts";
 import type { WritingTables } from "./writingTables.ts";
@@ -18,7 +18,7 @@ export interface QuizBlueprint {
   readonly asked: number;
   readonly gap: number | null;
   readonly requirements?: Blueprint | null;
-  readonly shortfalls?: readonly string[];
+  readonly shortfalls?: readonly Shortfall[];
 }
 
 /** How a quiz stood on one side of a change. */
@@ -58,6 +58,7 @@ export interface Tables extends SittingTables, TransferTables, WritingTables {
     joinedAt: Date;
     leftAt: Date | null;
   };
+  requirementSet: Row & { name: string; blueprint: Json<Blueprint>; by: string; at: Date };
   memberSeen: Owned & { personId: string; seenOn: string };
   session: Owned & {
     tokenHash: Buffer;

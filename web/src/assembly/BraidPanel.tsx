@@ -14,6 +14,8 @@ import { undoKey } from "../ui/undoKey.ts";
 import { drawsInWords } from "../ui/drawsInWords.ts";
 import { StaysLast } from "./StaysLast.tsx";
 import type { Composer } from "./useComposer.ts";
+import { shortfallInWords } from "../ui/shortfallInWords.ts";
+import { useNames } from "./useNames.ts";
 import { checkInWords } from "../ui/checkInWords.ts";
 import { WhatIsThis } from "../ui/WhatIsThis.tsx";
 import { t } from "../platform/words.ts";
@@ -37,6 +39,7 @@ export function BraidPanel(props: {
     if (!strands.has(strand.unitId))
       strands.set(strand.unitId, { id: strand.unitId, name: strand.name, hue: strand.hue });
   useUndoKeys(composer);
+  const names = useNames(quiz);
   const toLookAt = quiz.checks.length + quiz.shortfalls.length;
   return (
     <Paper sx={{ px: 2, py: 1.25 }}>
@@ -95,11 +98,13 @@ export function BraidPanel(props: {
       {requirements.panel}
       <Collapse in={(isOpen && toLookAt > 0) || quiz.shortfalls.length > 0}>
         <Box component="ul" sx={{ m: 0, mb: 1, pl: 2.5 }}>
-          {quiz.shortfalls.map((text) => (
-            <Typography key={text} component="li" variant="body2">
-              {text}
-            </Typography>
-          ))}
+          {quiz.shortfalls
+            .map((one) => shortfallInWords(one, names))
+            .map((text) => (
+              <Typography key={text} component="li" variant="body2">
+                {text}
+              </Typography>
+            ))}
           {isOpen &&
             quiz.checks.map((check) => (
               <Typography key={checkInWords(check)} component="li" variant="body2">

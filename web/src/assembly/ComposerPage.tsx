@@ -7,7 +7,7 @@ import { Link, useParams, useSearchParams } from "react-router";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useShowQuizQuery } from "./api.ts";
-import { BlueprintPanel } from "./BlueprintPanel.tsx";
+import { RequirementsPanel } from "./RequirementsPanel.tsx";
 import { BraidPanel } from "./BraidPanel.tsx";
 import { exchanged, inserted, movedAmongFixed } from "@verdant/core/assembly/layout";
 import { MixPanel } from "./MixPanel.tsx";
@@ -93,7 +93,7 @@ function ComposerOf({ quiz }: { quiz: Quiz }) {
             toggle: () => {
               setAsksFor(!asksFor);
             },
-            panel: asksFor && <BlueprintPanel quiz={quiz} isBusy={composer.isBusy} compose={composer.compose} />,
+            panel: asksFor && <RequirementsPanel quiz={quiz} isBusy={composer.isBusy} compose={composer.compose} />,
           }}
         />
         <Box>

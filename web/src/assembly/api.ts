@@ -18,6 +18,12 @@ import {
   showQuiz,
   weaveQuiz,
 } from "@verdant/contract/assembly";
+import {
+  countServing,
+  keepRequirementSet,
+  listRequirementSets,
+  removeRequirementSet,
+} from "@verdant/contract/requirements";
 import { api, calls, pages } from "../platform/contractApi.ts";
 import { daysBetween } from "../ui/dates.ts";
 import { problemOf } from "../platform/problem.ts";
@@ -50,6 +56,19 @@ export const assemblyApi = api.injectEndpoints({
     renameQuiz: build.mutation({ ...calls<typeof renameQuiz>(renameQuiz), ...beside }),
     listSwaps: build.query({ ...calls<typeof listSwaps>(listSwaps), providesTags: [besideTag, "Item"] }),
     listMatches: build.query({ ...calls<typeof listMatches>(listMatches), providesTags: [besideTag, "Item"] }),
+    countServing: build.query({ ...calls<typeof countServing>(countServing), providesTags: ["Item", "Due"] }),
+    listRequirementSets: build.query({
+      ...calls<typeof listRequirementSets>(listRequirementSets),
+      providesTags: ["Requirements"],
+    }),
+    keepRequirementSet: build.mutation({
+      ...calls<typeof keepRequirementSet>(keepRequirementSet),
+      invalidatesTags: ["Requirements"],
+    }),
+    removeRequirementSet: build.mutation({
+      ...calls<typeof removeRequirementSet>(removeRequirementSet),
+      invalidatesTags: ["Requirements"],
+    }),
     previewQuiz: build.query({ ...calls<typeof previewQuiz>(previewQuiz), providesTags: [besideTag, orderTag] }),
   }),
 });
@@ -70,6 +89,10 @@ export const {
   useListSwapsQuery,
   useListMatchesQuery,
   usePreviewQuizQuery,
+  useCountServingQuery,
+  useListRequirementSetsQuery,
+  useKeepRequirementSetMutation,
+  useRemoveRequirementSetMutation,
 } = assemblyApi;
 
 /** Questions of a review when so many topics are due: two for each, from six to twelve. */

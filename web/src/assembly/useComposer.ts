@@ -1,5 +1,6 @@
 /** Changing a quiz: every change is one request, is shown at once, and can be undone and made again. */
-import type { Blueprint, Quiz } from "@verdant/contract/assembly";
+import type { Quiz } from "@verdant/contract/assembly";
+import type { Blueprint } from "@verdant/contract/requirements";
 import type { Layout } from "@verdant/core/assembly/layout";
 import { useState } from "react";
 import { useDispatch, useStore } from "react-redux";

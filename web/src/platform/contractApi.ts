@@ -24,6 +24,7 @@ export const tagTypes = [
   "Class",
   "Due",
   "Quiz",
+  "Requirements",
   "Release",
   "Results",
   "Ruling",

@@ -48,6 +48,19 @@ export const singulars: Readonly<Record<string, string>> = {
   "no network: {{count}} answers wait on this device": "no network: {{count}} answer waits on this device",
   "of {{count}} questions. Students have": "of {{count}} question. Students have",
   "used in {{count}} places": "used in {{count}} place",
+  "{{count}} weeks": "{{count}} week",
+  "{{count}} requirements are about units or topics that this class does not have, and were left out.":
+    "{{count}} requirement is about a unit or topic that this class does not have, and was left out.",
+  "{{count}} more were seen within {{weeks}}.": "{{count}} more was seen within {{weeks}}.",
+  "{{count}} more are look-alikes of these.": "{{count}} more is a look-alike of these.",
+  "{{count}} more are on topics that you did not choose.": "{{count}} more is on a topic that you did not choose.",
+  "{{count}} more are on topics outside this course.": "{{count}} more is on a topic outside this course.",
+  "{{count}} more are on topics left out of this class's reviews.":
+    "{{count}} more is on a topic left out of this class's reviews.",
+  "{{count}} more are on topics not taught yet.": "{{count}} more is on a topic not taught yet.",
+  "{{count}} more are on topics taught this week.": "{{count}} more is on a topic taught this week.",
+  "{{count}} more are kept for tests.": "{{count}} more is kept for tests.",
+  "{{count}} more are for practice only.": "{{count}} more is for practice only.",
   "{{count}} answers came after the time and do not count.": "{{count}} answer came after the time and does not count.",
   "{{count}} answers have not been sent: keep this page open and tell your teacher.":
     "{{count}} answer has not been sent: keep this page open and tell your teacher.",

@@ -24,6 +24,7 @@ export const thingWords: Readonly<Record<Thing, string>> = {
   quiz: t("quiz"),
   release: t("release"),
   request: t("request"),
+  requirements: t("set of requirements"),
   return: t("planned return"),
   ruling: t("ruling"),
   schoolYear: t("school year"),

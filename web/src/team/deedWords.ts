@@ -106,6 +106,10 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
   },
   invitation: { noun: t("an invitation"), did: { made: t("made"), withdrawn: t("withdrew") } },
   writingGoal: { noun: t("a goal"), did: { set: t("set"), shared: t("shared out"), dropped: t("removed") } },
+  requirements: {
+    noun: t("requirements"),
+    did: { kept: t("saved requirements"), removed: t("removed requirements") },
+  },
   view: { noun: t("a view"), did: { kept: t("saved the view"), removed: t("removed the view") } },
 };
 

@@ -76,7 +76,21 @@ export async function samples(bench: Workbench) {
     params: { itemId: item },
     body: { ...ruling, mendsItem: false },
   });
+  const requirements = {
+    ...{
+      schemaVersion: 1 as const,
+      count: 3,
+      units: [],
+      topics: [],
+      topicIds: [],
+      standards: [],
+      kinds: [],
+      demands: [],
+    },
+    ...{ minutesAtMost: null, use: "practice" as const, unseenWeeks: null, perTopicAtMost: null },
+  };
   const ids: Record<string, string> = {
+    setId: newId(),
     rulingId,
     position: "1",
     manyId: newId(),
@@ -113,6 +127,8 @@ export async function samples(bench: Workbench) {
     keepDraft: { baseVersion: 1, body: { tagging, content } },
     composeQuiz: { count: 3 },
     recomposeQuiz: { version: 1, count: 3, blueprint: null },
+    countServing: { blueprint: requirements },
+    keepRequirementSet: { name: "Before a test", blueprint: requirements },
     createQuiz: { classId: bench.classId, itemIds: [item] },
     setLayout: {
       version: 1,
