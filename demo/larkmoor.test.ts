@@ -38,6 +38,49 @@ describe("Larkmoor", () => {
     expect([...sizes.values()].filter((size) => size >= 2).length).toBeGreaterThanOrEqual(25);
   });
 
+  test("is broad: no topic under twelve items, no standard under four, and of each kind enough to practise with", () => {
+    const approved = file.items.filter((item) => item.status === "approved");
+    const counted = (keysOf: (item: (typeof approved)[number]) => readonly string[]) => {
+      const counts = new Map<string, number>();
+      for (const key of approved.flatMap(keysOf)) counts.set(key, (counts.get(key) ?? 0) + 1);
+      return counts;
+    };
+    const few = (counts: ReadonlyMap<string, number>, least: number) =>
+      [...counts].filter(([, count]) => count < least).map(([key]) => key);
+    expect(
+      few(
+        counted((item) => (item.topic ? [item.topic] : [])),
+        12,
+      ),
+    ).toEqual([]);
+    expect(
+      few(
+        counted((item) => item.standards),
+        4,
+      ),
+    ).toEqual([]);
+    // An opinion is asked now and then; places are found on the pictures that there are.
+    expect(
+      few(
+        counted((item) => [item.content.kind]),
+        8,
+      ).sort(),
+    ).toEqual(["opinion", "pointOnImage"]);
+  });
+
+  test("the right option is the longest about as often as by chance, so that nobody learns its length", () => {
+    const choices = items.flatMap(({ content }) =>
+      content.kind === "oneRightAnswer" && content.options.length >= 3 ? [content.options] : [],
+    );
+    const lengthOf = (option: (typeof choices)[number][number]) => plainText(option.text).length;
+    const longest = choices.filter((options) => {
+      const key = options.find((option) => option.isKey);
+      return key && options.every((option) => option === key || lengthOf(option) < lengthOf(key));
+    });
+    expect(longest.length / choices.length).toBeLessThan(0.33);
+    expect(longest.length / choices.length).toBeGreaterThan(0.15);
+  });
+
   test("has no item with a fault, each with a key that earns the mark", () => {
     expect(items.filter(({ content }) => faultsOf(content).length > 0).map(({ name }) => name)).toEqual([]);
   });

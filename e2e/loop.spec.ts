@@ -23,7 +23,7 @@ test("the bank is found by a mistyped word and narrowed by facets; the address r
   await expect(teacher.getByRole("button", { name: /^Compose/, disabled: false })).toHaveCount(4);
   await expectAccessible(teacher);
   await teacher.getByRole("link", { name: "Bank" }).click();
-  await expect(teacher.getByText("338 items")).toBeVisible();
+  await expect(teacher.getByText("394 items")).toBeVisible();
   // Key by key, as fast as the machine can: the field must not wait for the address.
   await teacher.getByLabel("Search items").pressSequentially("meandr");
   await expect(teacher.getByLabel("Search items")).toHaveValue("meandr");
@@ -36,7 +36,7 @@ test("the bank is found by a mistyped word and narrowed by facets; the address r
   await teacher.reload();
   await expect(teacher.getByText(/^1 item$/)).toBeVisible();
   await teacher.getByRole("button", { name: "Show all items" }).click();
-  await expect(teacher.getByText("338 items")).toBeVisible();
+  await expect(teacher.getByText("394 items")).toBeVisible();
 
   await test.step("items are set aside and given at once", async () => {
     const list = teacher.getByRole("listbox", { name: /^Items/ });
@@ -63,13 +63,13 @@ test("each kind is written and answered; a picture needs its description", async
   await expect(teacher.getByRole("region", { name: "Still needed" })).toContainText("Nothing is missing");
   await expectAccessible(teacher);
   await teacher.getByRole("button", { name: "Finish", exact: true }).click();
-  const pane = teacher.getByRole("article", { name: "Item 339" });
+  const pane = teacher.getByRole("article", { name: "Item 395" });
   await pane.getByRole("textbox", { name: /^How many degrees/ }).fill("90,0");
   await pane.getByRole("textbox", { name: /^How many degrees/ }).blur();
   await pane.getByLabel("Show the key").click();
   await expect(pane).toContainText("✓ right");
   await pane.getByRole("link", { name: "Remix" }).click();
-  await expect(teacher.getByRole("heading", { name: "Remix of item 339" })).toBeVisible();
+  await expect(teacher.getByRole("heading", { name: "Remix of item 395" })).toBeVisible();
 
   await teacher.goto(`${demo.address}/bank/new`);
   await teacher.getByRole("textbox", { name: "Question" }).click();

@@ -94,6 +94,12 @@ describe("a list of pairs", () => {
       "a finger of sand",
       "a bar to an island",
     ]);
+    const { content } = items[2]!;
+    expect(headline(content.explanation!)).toBe("backwash: water down the beach");
+    // Who took another's meaning reads whose it is.
+    expect(
+      "options" in content && content.options.map((option) => option.rationale && headline(option.rationale)),
+    ).toEqual([undefined, "swash: water up the beach", "spit: a finger of sand", "tombolo: a bar to an island"]);
     expect(make({ ...terms, forward: "", isTyped: true }).items.map((item) => item.content.kind)).toEqual(
       Array.from({ length: 4 }, () => "shortText"),
     );

@@ -213,7 +213,11 @@ function ofPattern(pattern: Pattern, values: Values, newId: () => string): Conte
 const optionsOf = (texts: readonly string[], newId: () => string) =>
   texts.map((text, i) => ({ id: newId(), text: richTextOf(text), isKey: i === 0 }));
 
-const typed = (text: string, shared: Pick<Content, "schemaVersion" | "stem">, newId: () => string): Content => ({
+const typed = (
+  text: string,
+  shared: Pick<Content, "schemaVersion" | "stem" | "explanation">,
+  newId: () => string,
+): Content => ({
   kind: "shortText",
   ...shared,
   accepted: [{ id: newId(), text }],
@@ -229,21 +233,26 @@ function ofPair(list: PairList, values: Values, all: readonly Row[], newId: () =
   const isForward = values.get("direction") === "forward";
   const stem = fill(isForward ? list.forward : list.backward, values);
   if (!stem.ok) return stem.reason;
-  const shared = { schemaVersion: 1 as const, stem: richTextOf(stem.text) };
+  // Whoever was wrong reads which two belong together: of the right answer, and of the one that was chosen.
+  const pairOf = (of: Values) => `${of.get("left") ?? ""}: ${of.get("right") ?? ""}`;
+  const explanation = richTextOf(pairOf(values));
+  const shared = { schemaVersion: 1 as const, stem: richTextOf(stem.text), explanation };
   const side = isForward ? "right" : "left";
   const answer = values.get(side) ?? "";
   if (list.isTyped) return typed(answer, shared, newId);
   const alike = all.filter((row) => row.values.get("direction") === values.get("direction"));
   const at = alike.findIndex((row) => row.values === values);
   const nearest = alike
-    .map((row, i) => ({ text: row.values.get(side) ?? "", far: Math.abs(i - at) }))
-    .sort((a, b) => a.far - b.far)
-    .map((one) => one.text);
-  const wrong = [...new Map(nearest.map((text) => [foldedText(text), text])).values()]
-    .filter((text) => foldedText(text) !== foldedText(answer))
+    .map((row, i) => ({ text: row.values.get(side) ?? "", pair: pairOf(row.values), far: Math.abs(i - at) }))
+    .sort((a, b) => a.far - b.far);
+  const wrong = [...new Map(nearest.map((one) => [foldedText(one.text), one])).values()]
+    .filter(({ text }) => foldedText(text) !== foldedText(answer))
     .slice(0, neighbours);
   if (wrong.length === 0) return "There is no other answer in the list to choose from.";
-  return { kind: "oneRightAnswer", ...shared, options: optionsOf([answer, ...wrong], newId) };
+  const [key, ...others] = optionsOf([answer, ...wrong.map((one) => one.text)], newId);
+  if (!key) return "There is no other answer in the list to choose from.";
+  const options = [key, ...others.map((one, i) => ({ ...one, rationale: richTextOf(wrong[i]?.pair ?? "") }))];
+  return { kind: "oneRightAnswer", ...shared, options };
 }
 
 /** An item that was made before. */

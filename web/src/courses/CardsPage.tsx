@@ -47,7 +47,7 @@ export function CardsPage() {
     >
       {isLoading && <Loading what={t("cards")} />}
       {error && <Failed error={error} retry={() => void refetch()} />}
-      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(320px, 1fr))", gap: 1.5 }}>
+      <Box sx={{ display: "grid", gridTemplateColumns: "repeat(auto-fill, minmax(min(320px, 100%), 1fr))", gap: 1.5 }}>
         {data?.students.map((student) => (
           <Paper key={student.studentId} sx={{ p: 2, breakInside: "avoid", display: "flex", gap: 2 }}>
             <CardCode card={student.entryCard} of={student.name} size={88} />

@@ -33,9 +33,9 @@ export function TaughtPanel({ calendar, roster }: { calendar: Calendar; roster: 
   };
   return (
     <Paper component="section" aria-label={t("Taught")} sx={{ p: 2 }}>
-      <Box sx={{ display: "flex", alignItems: "center", gap: 2, mb: 1 }}>
+      <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", gap: 2, mb: 1 }}>
         <Typography variant="h2">{t("Taught")}</Typography>
-        <Typography variant="body2" color="textSecondary" sx={{ flex: 1 }}>
+        <Typography variant="body2" color="textSecondary" sx={{ flex: "1 1 200px" }}>
           {t("What is scheduled counts as taught, until you say otherwise.")}
         </Typography>
         <TextField
@@ -46,7 +46,7 @@ export function TaughtPanel({ calendar, roster }: { calendar: Calendar; roster: 
           onChange={(event) => {
             setStudentId(event.target.value);
           }}
-          sx={{ minWidth: 220 }}
+          sx={{ width: { xs: "100%", sm: 220 } }}
         >
           <MenuItem value="">{t("the whole class")}</MenuItem>
           {roster.students.map((one) => (

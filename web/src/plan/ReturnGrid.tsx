@@ -13,13 +13,17 @@ import { t } from "../platform/words.ts";
 type Topic = Plan["topics"][number];
 type Return = Plan["returns"][number];
 
-const names = 176;
+/** The column of names; narrower on a phone, where weeks are what is looked for. */
+const names = { xs: 106, md: 176 };
 
 /** Where not all weeks have room, those from now on are what is looked for: a little of what was stays in sight. */
 const weeksBefore = 2;
 function startAtNow(grid: HTMLElement | null): void {
   const now = grid?.querySelector<HTMLElement>("[data-now]");
-  if (grid && now) grid.scrollLeft = now.offsetLeft - names - weeksBefore * now.offsetWidth;
+  if (grid && now) {
+    const beside = grid.querySelector<HTMLElement>("[role=rowheader]")?.offsetWidth ?? names.md;
+    grid.scrollLeft = now.offsetLeft - beside - weeksBefore * now.offsetWidth;
+  }
 }
 
 export function ReturnGrid({ plan }: { plan: Plan }) {
@@ -27,12 +31,15 @@ export function ReturnGrid({ plan }: { plan: Plan }) {
   const inWeek = (date: string, monday: string) => date >= monday && date < addDays(monday, 7);
   const columns = {
     display: "grid",
-    gridTemplateColumns: `${names}px repeat(${plan.weeks.length}, minmax(34px, 1fr))`,
+    gridTemplateColumns: {
+      xs: `${String(names.xs)}px repeat(${String(plan.weeks.length)}, minmax(34px, 1fr))`,
+      md: `${String(names.md)}px repeat(${String(plan.weeks.length)}, minmax(34px, 1fr))`,
+    },
     gap: "3px",
   };
   return (
     <Paper ref={startAtNow} sx={{ p: 1.5, overflowX: "auto", position: "relative" }}>
-      <Box role="table" aria-label={t("Returns by week")} sx={{ minWidth: 820 }}>
+      <Box role="table" aria-label={t("Returns by week")} sx={{ minWidth: { xs: 750, md: 820 } }}>
         <Box role="row" sx={{ ...columns, mb: 0.5 }}>
           <span role="columnheader" aria-label={t("Topic")} />
           {plan.weeks.map(({ monday, isClosed }) => {

@@ -18,7 +18,10 @@ export interface BraidStrand {
 
 const rowHeight = 36;
 const bead = 28;
-const names = 150;
+/** The column of names. */
+const names = { xs: 92, md: 150 };
+/** Beads nearer to one another could not be told apart, or touched: then the braid is scrolled. */
+const closest = 32;
 
 const BeadButton = styled("button", { shouldForwardProp: (name) => name !== "hue" })<{ hue: number }>(({ hue }) => ({
   position: "absolute",
@@ -67,7 +70,16 @@ export function Braid(props: {
   };
 
   return (
-    <Box sx={{ display: "grid", gridTemplateColumns: `${names}px 1fr`, columnGap: 1.5 }}>
+    <Box
+      sx={{
+        display: "grid",
+        gridTemplateColumns: {
+          xs: `${String(names.xs)}px minmax(0, 1fr)`,
+          md: `${String(names.md)}px minmax(0, 1fr)`,
+        },
+        columnGap: 1.5,
+      }}
+    >
       <div>
         {strands.map((strand) => (
           <Box
@@ -86,78 +98,85 @@ export function Braid(props: {
           </Box>
         ))}
       </div>
-      <Box
-        ref={field}
-        role="group"
-        aria-label={t("Order of the quiz: left and right arrow keys move the question in focus")}
-        sx={{ position: "relative", height: rowHeight * strands.length }}
-      >
-        <svg
-          viewBox={`0 0 100 ${rowHeight * strands.length}`}
-          preserveAspectRatio="none"
-          width="100%"
-          height="100%"
-          aria-hidden
-          style={{ position: "absolute", inset: 0 }}
+      <Box sx={{ overflowX: "auto", overflowY: "hidden" }}>
+        <Box
+          ref={field}
+          role="group"
+          aria-label={t("Order of the quiz: left and right arrow keys move the question in focus")}
+          sx={{
+            position: "relative",
+            height: rowHeight * strands.length,
+            minWidth: closest * beads.length,
+            mx: "14px",
+          }}
         >
-          {strands.map((strand) => (
-            <line
-              key={strand.id}
-              x1="0"
-              x2="100"
-              y1={y(strand.id)}
-              y2={y(strand.id)}
-              strokeWidth="6"
+          <svg
+            viewBox={`0 0 100 ${rowHeight * strands.length}`}
+            preserveAspectRatio="none"
+            width="100%"
+            height="100%"
+            aria-hidden
+            style={{ position: "absolute", inset: 0 }}
+          >
+            {strands.map((strand) => (
+              <line
+                key={strand.id}
+                x1="0"
+                x2="100"
+                y1={y(strand.id)}
+                y2={y(strand.id)}
+                strokeWidth="6"
+                vectorEffect="non-scaling-stroke"
+                style={{ stroke: `var(--unit-tint-${strand.hue % 10})` }}
+              />
+            ))}
+            <path
+              d={threadOf(shown.map((one, i) => [x(i), y(one.strandId)]))}
+              fill="none"
+              strokeWidth="1.5"
               vectorEffect="non-scaling-stroke"
-              style={{ stroke: `var(--unit-tint-${strand.hue % 10})` }}
+              style={{ stroke: "var(--mui-palette-text-secondary)" }}
             />
-          ))}
-          <path
-            d={threadOf(shown.map((one, i) => [x(i), y(one.strandId)]))}
-            fill="none"
-            strokeWidth="1.5"
-            vectorEffect="non-scaling-stroke"
-            style={{ stroke: "var(--mui-palette-text-secondary)" }}
-          />
-        </svg>
-        {shown.map((one, i) => {
-          const hue = (strands[row(one.strandId)]?.hue ?? 0) % 10;
-          return (
-            <BeadButton
-              key={one.id}
-              hue={hue}
-              type="button"
-              aria-label={t("Question {{i}}: {{label}}", { i: i + 1, label: one.label })}
-              aria-pressed={one.id === selectedId}
-              style={{ left: `${x(i)}%`, top: y(one.strandId) }}
-              onClick={() => {
-                onSelect(one.id);
-              }}
-              onKeyDown={(event) => {
-                const step = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
-                if (step === 0 || i + step < 0 || i + step >= beads.length) return;
-                event.preventDefault();
-                onMove(i, i + step);
-              }}
-              onPointerDown={(event) => {
-                event.currentTarget.setPointerCapture(event.pointerId);
-                setDragged({ from: i, to: i });
-              }}
-              onPointerMove={(event) => {
-                if (dragged) setDragged({ from: dragged.from, to: positionAt(event.clientX) });
-              }}
-              onPointerUp={() => {
-                if (dragged && dragged.from !== dragged.to) onMove(dragged.from, dragged.to);
-                setDragged(null);
-              }}
-              onPointerCancel={() => {
-                setDragged(null);
-              }}
-            >
-              {i + 1}
-            </BeadButton>
-          );
-        })}
+          </svg>
+          {shown.map((one, i) => {
+            const hue = (strands[row(one.strandId)]?.hue ?? 0) % 10;
+            return (
+              <BeadButton
+                key={one.id}
+                hue={hue}
+                type="button"
+                aria-label={t("Question {{i}}: {{label}}", { i: i + 1, label: one.label })}
+                aria-pressed={one.id === selectedId}
+                style={{ left: `${x(i)}%`, top: y(one.strandId) }}
+                onClick={() => {
+                  onSelect(one.id);
+                }}
+                onKeyDown={(event) => {
+                  const step = event.key === "ArrowRight" ? 1 : event.key === "ArrowLeft" ? -1 : 0;
+                  if (step === 0 || i + step < 0 || i + step >= beads.length) return;
+                  event.preventDefault();
+                  onMove(i, i + step);
+                }}
+                onPointerDown={(event) => {
+                  event.currentTarget.setPointerCapture(event.pointerId);
+                  setDragged({ from: i, to: i });
+                }}
+                onPointerMove={(event) => {
+                  if (dragged) setDragged({ from: dragged.from, to: positionAt(event.clientX) });
+                }}
+                onPointerUp={() => {
+                  if (dragged && dragged.from !== dragged.to) onMove(dragged.from, dragged.to);
+                  setDragged(null);
+                }}
+                onPointerCancel={() => {
+                  setDragged(null);
+                }}
+              >
+                {i + 1}
+              </BeadButton>
+            );
+          })}
+        </Box>
       </Box>
     </Box>
   );
