@@ -209,7 +209,7 @@ test("results are read by item, standard and student, and open tomorrow's lesson
   await teacher.getByRole("link", { name: "Results" }).click();
   await expectAccessible(teacher);
   const releaseId = await teacher.evaluate(async () => {
-    const { releases } = (await (await fetch("/api/releases")).json()) as {
+    const { releases } = (await (await fetch("/api/results")).json()) as {
       releases: { id: string; className: string; handedIn: number }[];
     };
     return releases.find((one) => one.className === "8D" && one.handedIn > 20)?.id ?? "";

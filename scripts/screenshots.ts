@@ -177,7 +177,7 @@ await take(staff, "release");
 
 const { releases } = await staff.evaluate(
   async () =>
-    (await (await fetch("/api/releases")).json()) as {
+    (await (await fetch("/api/results")).json()) as {
       releases: { id: string; className: string; handedIn: number; opening: string }[];
     },
 );

@@ -123,6 +123,28 @@ export type FacetName = (typeof facetNames)[number];
 
 const FacetCount = z.object({ id: z.string(), count: z.int() });
 
+export const searchProblems = [
+  "topicUnknown",
+  "standardUnknown",
+  "tagUnknown",
+  "personUnknown",
+  "classUnknown",
+  "dayUnclear",
+  "numberUnclear",
+  "onlyMe",
+  "noneOf",
+] as const;
+
+/** A filter that was typed and means nothing here. */
+const SearchProblem = z.object({
+  code: z.enum(searchProblems),
+  /** What was typed after the sign. */
+  said: z.string(),
+  /** What could be, where there are only a few. */
+  choices: z.array(z.string()),
+});
+export type SearchProblem = z.infer<typeof SearchProblem>;
+
 export const listItems = endpoint({
   method: "get",
   path: "/items",
@@ -160,7 +182,8 @@ export const listItems = endpoint({
         typed: z.string(),
         facet: z.enum(facetNames).nullable(),
         ids: z.array(z.string()),
-        problem: z.string().nullable(),
+        /** Why it means nothing here; then it finds nothing. */
+        problem: SearchProblem.nullable(),
       }),
     ),
     /** Words that the bank does not know, and what was looked for instead. */

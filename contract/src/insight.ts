@@ -87,6 +87,14 @@ export const StandardResult = z.object({
 });
 export type StandardResult = z.infer<typeof StandardResult>;
 
+const StudentMark = z.object({
+  position: z.int(),
+  /** In [0, 1]; null: it waits for somebody's mark, or was not reached. */
+  credit: z.number().nullable(),
+  isReached: z.boolean(),
+});
+export type StudentMark = z.infer<typeof StudentMark>;
+
 export const StudentResult = z.object({
   studentId: Id,
   name: z.string(),
@@ -109,6 +117,11 @@ export const StudentResult = z.object({
   /** What counts, by the rule of the release; null without a go. */
   mark: z.number().nullable(),
   outOf: z.number(),
+  /**
+   * How each question went in the go that the figures are from, of all goes the last: by its number among the items. What
+   * the student was not given, and what has no key, is not in it.
+   */
+  marks: z.array(StudentMark),
 });
 export type StudentResult = z.infer<typeof StudentResult>;
 

@@ -19,9 +19,7 @@ test("words, phrases, names and measures are told apart, wherever they stand", (
 test("what is no filter is a word, what is half typed is nothing, and a value that cannot be is said", () => {
   expect(readSearch("scale 1:25000 note:x topic: right<").words).toBe("scale 1:25000 note:x");
   expect(readSearch("topic: right<").filters).toEqual([]);
-  expect(readSearch("last<spring agrees>0,2").unclear).toEqual([
-    { typed: "last<spring", why: "Write a day as 2026-09-01." },
-  ]);
+  expect(readSearch("last<spring agrees>0,2").unclear).toEqual([{ typed: "last<spring", why: "dayUnclear" }]);
   expect(readSearch('"open end').phrases).toEqual(["open end"]);
 });
 

@@ -35,7 +35,7 @@ export interface Search {
   readonly phrases: readonly string[];
   readonly filters: readonly SearchFilter[];
   /** Terms that look like a filter and cannot be used, with the reason. */
-  readonly unclear: readonly { readonly typed: string; readonly why: string }[];
+  readonly unclear: readonly { readonly typed: string; readonly why: "dayUnclear" | "numberUnclear" }[];
 }
 
 /** A term: `name:value`, `name<value`, a phrase, or a word; values may stand in quotes. */
@@ -53,7 +53,7 @@ export function readSearch(text: string): Search {
   const words: string[] = [];
   const phrases: string[] = [];
   const filters: SearchFilter[] = [];
-  const unclear: { typed: string; why: string }[] = [];
+  const unclear: { typed: string; why: "dayUnclear" | "numberUnclear" }[] = [];
   for (const [typed, name, sign, value, phrase] of text.matchAll(term)) {
     if (phrase !== undefined) {
       if (phrase.trim() !== "") phrases.push(phrase.trim());
@@ -72,7 +72,7 @@ export function readSearch(text: string): Search {
       if (read === null)
         unclear.push({
           typed,
-          why: measured === "last" ? "Write a day as 2026-09-01." : "Write a number after it, as in right<40.",
+          why: measured === "last" ? "dayUnclear" : "numberUnclear",
         });
       else filters.push({ typed, name: measured, comparison: sign === ":" ? "=" : (sign as Comparison), value: read });
     } else words.push(typed);

@@ -1,5 +1,5 @@
 /** Item by item: how many were right, who chose what, thirds, discrimination and what deserves a look. */
-import type { ChoiceNote, ItemNote, Results } from "@verdant/contract/insight";
+import type { ChoiceNote, ItemNote, Results, StudentMark } from "@verdant/contract/insight";
 import { correlation, correlationInterval, optionUses, type OptionFlag } from "@verdant/core/insight/itemAnalysis";
 import { shareOf, shareOfStudents } from "@verdant/core/insight/wilson";
 import { keyPosterior, surpriseOf } from "@verdant/core/insight/wrongKey";
@@ -151,6 +151,26 @@ function resultOf(
       };
     }),
   };
+}
+
+/** Of each student how each question went, in the last of the goes that these answers are from; by the rule of the figures. */
+export function marksOfStudents(
+  items: readonly ReleaseItem[],
+  answers: readonly Given[],
+): ReadonlyMap<string, StudentMark[]> {
+  const marks = [...groupBy(answers, (answer) => answer.studentId)].map(([studentId, all]) => {
+    const last = Math.max(...all.map((answer) => answer.ordinal));
+    const own = new Map(all.filter((answer) => answer.ordinal === last).map((answer) => [answer.itemId, answer]));
+    const ofStudent = items.flatMap((item, i): StudentMark[] => {
+      const answer = own.get(item.itemId);
+      if (!answer || markerOf(item.content) === "nobody") return [];
+      const waits = markerOf(item.content) === "person" && !answer.isEvidence;
+      const reached = isReached(answer);
+      return [{ position: i + 1, credit: waits || !reached ? null : creditBy(item, answer), isReached: reached }];
+    });
+    return [studentId, ofStudent] as const;
+  });
+  return new Map(marks);
 }
 
 /** The lines of a summary to which one answer counts. */

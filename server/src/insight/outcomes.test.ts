@@ -103,3 +103,40 @@ describe("finding among many", () => {
     expect([theirs.releases, theirs.total, theirs.states]).toEqual([[], 0, { open: 0, closed: 0, toMark: 0 }]);
   });
 });
+
+describe("question by question", () => {
+  test("a student's marks are those of the go that the figures are from, and add up to its points", async () => {
+    const results = await showResults(bench.lead, { params: { releaseId: ended }, query: { go: "first" } });
+    const byPoints = results.perStudent.filter((student) => student.goes.length > 0);
+    expect(byPoints.length).toBe(3);
+    for (const { goes, marks } of byPoints) {
+      expect(marks.map((mark) => mark.position)).toEqual([1, 2, 3]);
+      expect(marks.reduce((sum, mark) => sum + (mark.credit ?? 0), 0)).toBe(goes[0]!.points);
+    }
+    expect(
+      results.perStudent.filter((student) => student.goes.length === 0).every((one) => one.marks.length === 0),
+    ).toBe(true);
+  });
+
+  test("of several goes the one asked for, of all the last", async () => {
+    const { releaseId } = await release(bench, { count: 2, rules: { goes: 2, waitHours: 0 } });
+    await sit(bench, 5, releaseId, () => false);
+    await sit(bench, 5, releaseId, (position) => position === 2);
+    const credits = async (go: "first" | "last" | "all") => {
+      const results = await showResults(bench.lead, { params: { releaseId }, query: { go } });
+      const student = results.perStudent.find((one) => one.studentId === bench.students[5]!.studentId)!;
+      return student.marks.map((mark) => mark.credit).sort();
+    };
+    expect(await credits("first")).toEqual([0, 0]);
+    expect(await credits("last")).toEqual([0, 1]);
+    expect(await credits("all")).toEqual([0, 1]);
+  });
+
+  test("what waits for a mark has none, and an opinion is not there", async () => {
+    const { releaseId, sit: write } = await giveWritten(bench);
+    await write(6, "It widens.");
+    const results = await showResults(bench.lead, { params: { releaseId }, query: { go: "first" } });
+    const marks = results.perStudent.find((one) => one.studentId === bench.students[6]!.studentId)!.marks;
+    expect(marks).toEqual([{ position: 1, credit: null, isReached: true }]);
+  });
+});

@@ -20,7 +20,7 @@ import { Failure, need } from "../platform/failure.ts";
 import type { Member, Scope, OpenScope } from "../platform/scope.ts";
 import { showSecureLines } from "../standards/service.ts";
 import { outcomeOf } from "./outcomes.ts";
-import { creditBy, resultsOfItems } from "./itemResults.ts";
+import { creditBy, marksOfStudents, resultsOfItems } from "./itemResults.ts";
 import { resultsOfStandards } from "./standardResults.ts";
 import * as store from "./store.ts";
 
@@ -55,7 +55,11 @@ export async function showResults(
     : { releaseId: release.id, classId };
   const answers = await store.listAnswers(db, departmentId, source, query.go);
   const misconceptions = await store.listMisconceptions(db, departmentId);
-  const perStudent = await studentsOf(scope, release, classId, chosen.name);
+  const marks = marksOfStudents(items, answers);
+  const perStudent = (await studentsOf(scope, release, classId, chosen.name)).map((student) => ({
+    ...student,
+    marks: marks.get(student.studentId) ?? [],
+  }));
   const standards = await store.listStandardsOfRelease(db, departmentId, release.id);
   const evidence = await store.listStandardEvidence(
     db,
@@ -120,7 +124,7 @@ async function studentsOf(
   release: Release,
   classId: string,
   className: string,
-): Promise<Results["perStudent"]> {
+): Promise<Omit<Results["perStudent"][number], "marks">[]> {
   const roster = await listEnrolments(scope, { params: { classId } });
   const goes = groupBy(
     await store.listGoes(scope.db, scope.caller.departmentId, release.id, classId),

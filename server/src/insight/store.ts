@@ -59,7 +59,14 @@ export function listAnswers(db: Db, departmentId: string, source: Source, go: Go
             and other.student_id = sitting.student_id and other.state = 'handedIn')`,
       ),
     )
-    .select(["sitting.id as sittingId", "sitting.studentId", "si.itemId", "si.revisionId", "si.shownAt"])
+    .select([
+      "sitting.id as sittingId",
+      "sitting.studentId",
+      "sitting.ordinal",
+      "si.itemId",
+      "si.revisionId",
+      "si.shownAt",
+    ])
     .select(["mark.credit", "mark.isEvidence", "response.body as answer", "reason.text as reason"])
     .execute();
 }

@@ -6,9 +6,11 @@ import TableBody from "@mui/material/TableBody";
 import TableCell from "@mui/material/TableCell";
 import TableHead from "@mui/material/TableHead";
 import TableRow from "@mui/material/TableRow";
+import TableSortLabel from "@mui/material/TableSortLabel";
 import Typography from "@mui/material/Typography";
 import type { Results, StudentResult } from "@verdant/contract/insight";
 import { useState } from "react";
+import { MarkStrip } from "./MarkStrip.tsx";
 import { moment, shortDate } from "../ui/dates.ts";
 import { t } from "../platform/words.ts";
 
@@ -28,6 +30,8 @@ const mostColumns = 4;
 
 export function StudentsPanel({ results }: { results: Results }) {
   const [showsAll, setShowsAll] = useState(false);
+  const [isByNeed, setByNeed] = useState(false);
+  const students = isByNeed ? [...results.perStudent].sort((a, b) => rightOf(a) - rightOf(b)) : results.perStudent;
   const most = Math.max(1, ...results.perStudent.map((student) => student.goes.length));
   const columns =
     most <= mostColumns || showsAll
@@ -61,7 +65,28 @@ export function StudentsPanel({ results }: { results: Results }) {
         <Table size="small" aria-label={t("Students")}>
           <TableHead>
             <TableRow>
-              <TableCell>{t("Student")}</TableCell>
+              <TableCell sortDirection={isByNeed ? false : "asc"}>
+                <TableSortLabel
+                  active={!isByNeed}
+                  hideSortIcon
+                  onClick={() => {
+                    setByNeed(false);
+                  }}
+                >
+                  {t("Student")}
+                </TableSortLabel>
+              </TableCell>
+              <TableCell sortDirection={isByNeed ? "asc" : false}>
+                <TableSortLabel
+                  active={isByNeed}
+                  hideSortIcon
+                  onClick={() => {
+                    setByNeed(true);
+                  }}
+                >
+                  {t("Question by question")}
+                </TableSortLabel>
+              </TableCell>
               {most > mostColumns && <TableCell>{t("Goes")}</TableCell>}
               {columns.map((column) => (
                 <TableCell key={column.name}>{column.name}</TableCell>
@@ -70,7 +95,7 @@ export function StudentsPanel({ results }: { results: Results }) {
             </TableRow>
           </TableHead>
           <TableBody>
-            {results.perStudent.map((student) => (
+            {students.map((student) => (
               <TableRow key={student.studentId}>
                 <TableCell component="th" scope="row">
                   {student.name}
@@ -80,6 +105,9 @@ export function StudentsPanel({ results }: { results: Results }) {
                       {t("left on {{leftOn}}", { leftOn: shortDate(student.leftOn) })}
                     </Typography>
                   )}
+                </TableCell>
+                <TableCell>
+                  <MarkStrip marks={student.marks} />
                 </TableCell>
                 {most > mostColumns && <TableCell>{student.goes.length}</TableCell>}
                 {columns.map((column, i) => {
@@ -106,6 +134,12 @@ export function StudentsPanel({ results }: { results: Results }) {
       </Paper>
     </>
   );
+}
+
+/** The share right of what has a mark; who has none stands last. */
+function rightOf({ marks }: StudentResult): number {
+  const credits = marks.flatMap(({ credit }) => credit ?? []);
+  return credits.length === 0 ? 2 : credits.reduce((sum, credit) => sum + credit, 0) / credits.length;
 }
 
 const waits = (go: Go) => go.waitingPoints > 0;

@@ -21,7 +21,7 @@ describe("the pages", () => {
       visibleLiterals(path, source).map(({ line, text }) => `${path}:${line} ${text}`),
     );
     expect(said).toEqual([]);
-  });
+  }, 60_000);
 
   test("have a singular for every sentence that counts, and none that nobody says", () => {
     const counting = sources

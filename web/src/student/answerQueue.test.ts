@@ -2,7 +2,16 @@ import "fake-indexeddb/auto";
 import type { AnswerEvent, Sitting } from "@verdant/contract/delivery";
 import fc from "fast-check";
 import { afterEach, expect, test, vi } from "vitest";
-import { deliver, enqueue, findHeld, hold, keepShown, listSittingsWaiting, listWaiting } from "./answerQueue.ts";
+import {
+  askWhileBusy,
+  deliver,
+  enqueue,
+  findHeld,
+  hold,
+  keepShown,
+  listSittingsWaiting,
+  listWaiting,
+} from "./answerQueue.ts";
 
 /** What may become of a request on its way: `late` reaches the server, but its answer does not come back. */
 const fates = ["arrives", "lost", "late", "serverError"] as const;
@@ -160,4 +169,31 @@ test("what is shown stays on the device while the sitting runs, beside its answe
   expect(await findHeld(sittingId)).toMatchObject({ token: "token", seq: 1 });
   expect((await findHeld(sittingId))?.shown).toBeUndefined();
   expect(await listWaiting(sittingId)).toHaveLength(1);
+});
+
+test("handing in is asked again while the server has too much to do, and not when it says no or is not reached", async () => {
+  const held = { sittingId: "s", token: "t", epoch: 1 } as Parameters<typeof askWhileBusy>[0];
+  const route = { method: "post", path: "/sittings/:sittingId/hand-in" };
+  const waited: number[] = [];
+  const ask = (...statuses: (number | null)[]) => {
+    const left = [...statuses];
+    vi.stubGlobal("fetch", () => {
+      const status = left.shift();
+      if (status == null) return Promise.reject(new TypeError("no network"));
+      return Promise.resolve(new Response("", { status }));
+    });
+    waited.length = 0;
+    return askWhileBusy(held, route, (ms) => {
+      waited.push(ms);
+      return Promise.resolve();
+    });
+  };
+  expect((await ask(503, 503, 200))?.status).toBe(200);
+  expect(waited).toHaveLength(2);
+  expect(waited[0]).toBeGreaterThanOrEqual(1500);
+  expect((await ask(503, 503, 503, 503, 200))?.status).toBe(503);
+  expect(waited).toHaveLength(3);
+  expect((await ask(409, 200))?.status).toBe(409);
+  expect(await ask(null, 200)).toBeNull();
+  expect(waited).toEqual([]);
 });

@@ -159,3 +159,23 @@ export async function askAsSitting(
     return null;
   }
 }
+
+/** Milliseconds after which a server that has too much to do is asked again; so that not all come back at once, give or take a quarter. */
+const untilAskedAgain = [2000, 4000, 8000];
+
+/**
+ * The same, asked again while the server says that it has too much to do, as it may when a whole class hands in at once.
+ * Only for what may happen twice.
+ */
+export async function askWhileBusy(
+  held: Held,
+  route: { readonly method: string; readonly path: string },
+  wait: (ms: number) => Promise<void> = (ms) => new Promise((resolve) => setTimeout(resolve, ms)),
+): Promise<Response | null> {
+  for (const ms of untilAskedAgain) {
+    const answer = await askAsSitting(held, route);
+    if (answer?.status !== 503) return answer;
+    await wait(ms * (0.75 + Math.random() / 2));
+  }
+  return askAsSitting(held, route);
+}

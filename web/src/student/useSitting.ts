@@ -5,7 +5,7 @@ import type { Answer } from "@verdant/core/items/kinds";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { oneAtATime } from "../platform/oneAtATime.ts";
 import { preparePlayers } from "../player/Player.tsx";
-import { askAsSitting, deliver, enqueue, findHeld, hold, keepShown, listWaiting } from "./answerQueue.ts";
+import { askAsSitting, askWhileBusy, deliver, enqueue, findHeld, hold, keepShown, listWaiting } from "./answerQueue.ts";
 import { useBeginSittingMutation } from "./api.ts";
 import { routes } from "./routes.generated.ts";
 
@@ -205,7 +205,8 @@ export function useSitting(sittingId: string) {
   const handIn = useCallback(async (): Promise<boolean> => {
     if (!(await flush())) return false;
     const held = await findHeld(sittingId);
-    const answer = held && (await askAsSitting(held, routes.handIn));
+    // Twice is the same as once.
+    const answer = held && (await askWhileBusy(held, routes.handIn));
     if (answer?.ok === true) await keepShown(sittingId, null);
     return answer?.ok === true;
   }, [flush, sittingId]);

@@ -35,10 +35,13 @@ describe("what is typed", () => {
     const found = await find("topic:nowhere by:nobody last<spring");
     expect(found.total).toBe(0);
     expect(found.meant.map((one) => one.problem)).toEqual([
-      "Write a day as 2026-09-01.",
-      "No topic is called “nowhere”.",
-      "Nobody here is called “nobody”. “me” and “others” are understood too.",
+      { code: "dayUnclear", said: "last<spring", choices: [] },
+      { code: "topicUnknown", said: "nowhere", choices: [] },
+      { code: "personUnknown", said: "nobody", choices: [] },
     ]);
+    const [demand] = (await find("demand:guess")).meant;
+    expect(demand?.problem).toMatchObject({ code: "noneOf", said: "guess" });
+    expect(demand?.problem?.choices.length).toBeGreaterThan(2);
   });
 
   test("a phrase stands in its order; its words alone need not", async () => {
@@ -95,7 +98,7 @@ describe("what is typed", () => {
     const found = await listItems(lead, {
       query: { text: `by:"${bench.lead.caller.name}"`, sort: "newest", limit: 5 },
     });
-    expect(found.meant[0]?.problem).toMatch(/Nobody here/);
+    expect(found.meant[0]?.problem?.code).toBe("personUnknown");
   });
 });
 

@@ -1,5 +1,5 @@
 /** What the filters that were typed into a search mean in this department: values of facets, and conditions on items. */
-import type { FacetName } from "@verdant/contract/bank";
+import type { FacetName, SearchProblem } from "@verdant/contract/bank";
 import { passesMeasure, readSearch, type SearchFilter } from "@verdant/core/bank/searchNotation";
 import { foldedText } from "@verdant/core/foldedText";
 import type { Guest, Member, Scope } from "../../platform/scope.ts";
@@ -21,7 +21,7 @@ export interface Meant {
   /** The facet that it chooses values of; null: it chooses by something else. */
   readonly facet: FacetName | null;
   readonly ids: string[];
-  readonly problem: string | null;
+  readonly problem: SearchProblem | null;
 }
 
 /** Reads `text`; what means nothing here is said, and lets no item through. */
@@ -29,7 +29,12 @@ export async function meaningOf(scope: Scope<Member | Guest>, text: string): Pro
   const { words, phrases, filters, unclear } = readSearch(text);
   const chosen = new Map<FacetName, readonly string[]>();
   const conditions: ((row: IndexRow) => boolean)[] = [];
-  const meant: Meant[] = unclear.map(({ typed, why }) => ({ typed, facet: null, ids: [], problem: why }));
+  const meant: Meant[] = unclear.map(({ typed, why }) => ({
+    typed,
+    facet: null,
+    ids: [],
+    problem: problemOf(why, typed),
+  }));
   for (const filter of filters) {
     const found = await resolve(scope, filter);
     meant.push({
@@ -45,11 +50,17 @@ export async function meaningOf(scope: Scope<Member | Guest>, text: string): Pro
   return { words, phrases, chosen, conditions, meant };
 }
 
+const problemOf = (code: SearchProblem["code"], said: string, choices: string[] = []): SearchProblem => ({
+  code,
+  said,
+  choices,
+});
+
 interface Resolved {
   readonly facet?: FacetName;
   readonly ids?: readonly string[];
   readonly passes?: (row: IndexRow) => boolean;
-  readonly problem?: string;
+  readonly problem?: SearchProblem;
 }
 
 const measures = {
@@ -71,14 +82,14 @@ async function resolve(scope: Scope<Member | Guest>, filter: SearchFilter): Prom
   const said = values.join(", ");
   switch (name) {
     case "topic":
-      return chosenBy("topic", await store.listTopics(db, departmentId), values, `No topic is called “${said}”.`);
+      return chosenBy("topic", await store.listTopics(db, departmentId), values, problemOf("topicUnknown", said));
     case "standard": {
       const standards = await store.listStandards(db, departmentId);
-      return chosenBy("standard", standards, values, `No standard has the code “${said}”.`);
+      return chosenBy("standard", standards, values, problemOf("standardUnknown", said));
     }
     case "tag": {
       const tags = (await store.listTags(db, departmentId)).map((tag) => ({ id: tag, name: tag }));
-      return chosenBy("tag", tags, values, `No item has the tag “${said}”.`);
+      return chosenBy("tag", tags, values, problemOf("tagUnknown", said));
     }
     case "by":
     case "given": {
@@ -88,15 +99,14 @@ async function resolve(scope: Scope<Member | Guest>, filter: SearchFilter): Prom
         said === "others"
           ? people.filter((one) => one.id !== personId).map((one) => one.id)
           : values.flatMap((value) => [...named(me, value), ...named(people, value)].map((one) => one.id));
-      if (ids.length === 0)
-        return { problem: `Nobody here is called “${said}”. “me” and “others” are understood too.` };
+      if (ids.length === 0) return { problem: problemOf("personUnknown", said) };
       if (name === "by") return { facet: "owner", ids };
       return among(await store.listGivenBy(db, departmentId, ids));
     }
     case "new": {
       const classes = await store.listClasses(db, departmentId);
       const found = values.flatMap((value) => named(classes, value).slice(0, 1));
-      if (found.length === 0) return { problem: `No class is called “${said}”.` };
+      if (found.length === 0) return { problem: problemOf("classUnknown", said) };
       const seen = new Set(
         await store.listSeenBy(
           db,
@@ -107,11 +117,15 @@ async function resolve(scope: Scope<Member | Guest>, filter: SearchFilter): Prom
       return { passes: (row) => !seen.has(row.itemId) };
     }
     case "waits":
-      if (said !== "me") return { problem: "Write waits:me." };
+      if (said !== "me") return { problem: problemOf("onlyMe", said) };
       return among(await store.listWaiting(db, departmentId, personId));
     default: {
       const all = Object.entries(closedValues[name]).map(([id, word]) => ({ id, name: word }));
-      const problem = `“${said}” is none of ${all.map((one) => one.name).join(", ")}.`;
+      const problem = problemOf(
+        "noneOf",
+        said,
+        all.map((one) => one.name),
+      );
       return chosenBy(name, all, values, problem);
     }
   }
@@ -127,7 +141,12 @@ interface Named {
   readonly name: string;
 }
 
-function chosenBy(facet: FacetName, all: readonly Named[], values: readonly string[], problem: string): Resolved {
+function chosenBy(
+  facet: FacetName,
+  all: readonly Named[],
+  values: readonly string[],
+  problem: SearchProblem,
+): Resolved {
   const ids = values.flatMap((value) => named(all, value).map((one) => one.id));
   return ids.length === 0 ? { problem } : { facet, ids: [...new Set(ids)] };
 }

@@ -15,6 +15,7 @@ import { useListMembersQuery } from "../../team/api.ts";
 import { problemOf } from "../../platform/problem.ts";
 import { useToast } from "../../ui/Toasts.tsx";
 import { Page } from "../../ui/Page.tsx";
+import { searchProblemInWords } from "../../ui/searchProblemInWords.ts";
 import { SidePanel, useIsWide } from "../../ui/SidePanel.tsx";
 import { Empty, Failed, Loading } from "../../ui/States.tsx";
 import { useChangeTrayMutation, useListTrayQuery } from "../api.ts";
@@ -193,7 +194,7 @@ export function BankPage() {
             ({ typed, problem }) =>
               problem !== null && (
                 <Alert key={typed} severity="warning" icon={false} sx={{ mb: 1, py: 0 }}>
-                  “{typed}”: {problem}
+                  “{typed}”: {searchProblemInWords(problem)}
                 </Alert>
               ),
           )}
