@@ -7,7 +7,6 @@ import { endpoint } from "./endpoint.ts";
 import { Blueprint, requirementEndpoints, Shortfall } from "./requirements.ts";
 import { StudentView, KindName } from "./items/kinds.ts";
 import { LayoutPart } from "./layout.ts";
-import { Demand, Use } from "./bank.ts";
 import { count, Id, limits, Moment, Name, Share, Strand } from "./wire.ts";
 
 /** Why no student can get an item. */
