@@ -11,7 +11,6 @@ import { rollUpOf } from "../courses/schedule.ts";
 import { holdPlannedReturns } from "../plan/service.ts";
 import { localDayOf } from "../platform/localDate.ts";
 import { Failure, need } from "../platform/failure.ts";
-import { firstOf } from "../platform/firstOf.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope, type OpenScope } from "../platform/scope.ts";

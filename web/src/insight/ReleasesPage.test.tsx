@@ -45,7 +45,11 @@ function open(releases: ReleaseOutcome[], path = "/results") {
   return { ...page, asked };
 }
 
-const rowOf = async (name: string) => (await screen.findByRole("link", { name })).closest("li")!;
+async function rowOf(name: string): Promise<HTMLElement> {
+  const row = (await screen.findByRole("link", { name })).closest("li");
+  if (!row) throw new Error(`${name} stands in no row`);
+  return row;
+}
 
 describe("the list of results", () => {
   test("a row says what was in it, what came out with its uncertainty, and until when it was open", async () => {
