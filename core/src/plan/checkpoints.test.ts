@@ -13,11 +13,27 @@ function keptAfter(places: number): number[] {
 describe("checkpoints", () => {
   it("are few however long the class has answered", () => {
     expect(keptAfter(64)).toEqual([64]);
-    expect(keptAfter(100_000).length).toBeLessThanOrEqual(8);
+    expect(keptAfter(100_000).length).toBeLessThanOrEqual(10);
     expect(keptAfter(2_048).length).toBeLessThanOrEqual(4);
   });
 
-  it("going back folds no more than a spacing, or about four times what was gone back", () => {
+  it("going back folds no more than four times what was gone back, and five spacings: at every head, just behind each", () => {
+    let kept: number[] = [];
+    for (let head = checkpointSpacing; head <= 20_000; head += checkpointSpacing) {
+      kept = checkpointsToKeep(head, [...kept, head]);
+      // Just behind a checkpoint is the worst place to go back to.
+      for (const seq of kept) {
+        const now = head + checkpointSpacing - 1;
+        const back = now - seq + 1;
+        const from = Math.max(0, ...kept.filter((one) => one <= now - back));
+        expect(now - from, `${String(now)} back to ${String(now - back)}`).toBeLessThanOrEqual(
+          Math.min(now, 4 * back + 5 * checkpointSpacing),
+        );
+      }
+    }
+  });
+
+  it("nor anywhere else", () => {
     fc.assert(
       fc.property(fc.integer({ min: 64, max: 20_000 }), fc.double({ min: 0, max: 1, noNaN: true }), (head, share) => {
         const kept = keptAfter(head);
