@@ -8,8 +8,8 @@ const factor = 4;
 
 /**
  * The checkpoints worth keeping: from the newest on always the oldest that lies no more than four times as far behind `head`
- * as the one before it, and four spacings. Their number grows with the logarithm of `head`, and going back over d places
- * folds no more than four times as many and five spacings. A checkpoint that goes is not missed later either: with every new
+ * as the one before it, and two spacings. Their number grows with the logarithm of `head`, and going back over d places
+ * folds no more than four times as many and three spacings. A checkpoint that goes is not missed later either: with every new
  * place its neighbours come closer in proportion.
  *
  * @param head The place that the next evidence will take, 1 or more.
@@ -22,7 +22,7 @@ export function checkpointsToKeep(head: number, seqs: readonly number[]): number
   newestFirst.forEach((seq, i) => {
     const newer = kept.at(-1);
     const older = newestFirst[i + 1];
-    const reach = newer === undefined ? 0 : factor * (head - newer + checkpointSpacing);
+    const reach = newer === undefined ? 0 : factor * (head - newer) + 2 * checkpointSpacing;
     // The next older one still reaches, so this one is not needed between the two.
     const isSpared = newer !== undefined && older !== undefined && head - older <= reach;
     if (!isSpared) kept.push(seq);
