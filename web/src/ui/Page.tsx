@@ -35,6 +35,7 @@ export function Page({
           {title}
         </Typography>
         <Typography
+          component="div"
           variant="body2"
           color="textSecondary"
           sx={{

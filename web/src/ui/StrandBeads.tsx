@@ -22,6 +22,7 @@ export function StrandBeads({ strands, questions }: { strands: readonly Strand[]
   const words = strandsInWords(strands);
   return (
     <Box
+      component="span"
       role="img"
       aria-label={
         questions > strands.length
