@@ -8,6 +8,7 @@ import { customsEndpoints } from "./customs.ts";
 import { endpoint } from "./endpoint.ts";
 import { Content, KindName } from "./items/kinds.ts";
 import { likeEndpoints } from "./like.ts";
+import { SearchProblem } from "./searchProblem.ts";
 import { viewsEndpoints } from "./views.ts";
 import { count, Done, Id, limits, Moment, Share } from "./wire.ts";
 
@@ -122,28 +123,6 @@ export const facetNames = [
 export type FacetName = (typeof facetNames)[number];
 
 const FacetCount = z.object({ id: z.string(), count: z.int() });
-
-export const searchProblems = [
-  "topicUnknown",
-  "standardUnknown",
-  "tagUnknown",
-  "personUnknown",
-  "classUnknown",
-  "dayUnclear",
-  "numberUnclear",
-  "onlyMe",
-  "noneOf",
-] as const;
-
-/** A filter that was typed and means nothing here. */
-const SearchProblem = z.object({
-  code: z.enum(searchProblems),
-  /** What was typed after the sign. */
-  said: z.string(),
-  /** What could be, where there are only a few. */
-  choices: z.array(z.string()),
-});
-export type SearchProblem = z.infer<typeof SearchProblem>;
 
 export const listItems = endpoint({
   method: "get",

@@ -11,6 +11,7 @@ import type { ColumnType } from "kysely";
 import type { Default, Json, JsonOrNull, Owned, Row } from "./columns.ts";
 import type { WritingTables } from "./writingTables.ts";
 import type { SittingTables } from "./sittingTables.ts";
+import type { CourseTables } from "./courseTables.ts";
 import type { TransferTables } from "./transferTables.ts";
 
 /** What the last composition of a quiz was asked for, and how well it did. */
@@ -32,7 +33,7 @@ export type QuizChange =
   | { readonly kind: "layout"; readonly before: QuizSide; readonly after: QuizSide }
   | { readonly kind: "order"; readonly order: readonly (readonly number[])[] };
 
-export interface Tables extends SittingTables, TransferTables, WritingTables {
+export interface Tables extends CourseTables, SittingTables, TransferTables, WritingTables {
   installation: {
     onlyOne: Default<boolean>;
     secret: Buffer;
@@ -228,32 +229,6 @@ export interface Tables extends SittingTables, TransferTables, WritingTables {
   stimulusRevision: Row & { stimulusId: string; n: number; content: Json<Stimulus>; authorId: string; at: Date };
   stimulusMedia: Owned & { revisionId: string; hash: string };
 
-  schoolYear: Row & { name: string; startsOn: string; endsOn: string };
-  course: Row & { name: string; secureLine: Default<number | null> };
-  unit: Row & { courseId: string; position: number; name: string; letter: string; hue: number };
-  unitTopic: Owned & { courseId: string; unitId: string; topicId: string; position: number };
-  class: Row & {
-    courseId: string;
-    schoolYearId: string;
-    name: string;
-    rehearsal: Default<boolean>;
-    timeZone: string | null;
-    meetingDays: Default<number[]>;
-    examOn: string | null;
-    settings: Default<unknown>;
-    nextEvidenceSeq: Default<number>;
-  };
-  closedDays: Row & { schoolYearId: string; classId: string | null; fromOn: string; toOn: string; label: string };
-  classTeacher: Owned & { classId: string; membershipId: string };
-  classUnit: Owned & { classId: string; unitId: string; plannedFrom: string; plannedTo: string };
-  classTopic: Owned & {
-    classId: string;
-    topicId: string;
-    taughtOn: string | null;
-    importance: Default<number>;
-    stance: Default<"auto" | "always" | "never">;
-    isHeldBack: Default<boolean>;
-  };
   student: Row & { externalId: string | null; givenName: string; familyName: string; pseudonymisedAt: Date | null };
   enrolment: Owned & {
     classId: string;

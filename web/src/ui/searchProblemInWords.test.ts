@@ -1,4 +1,4 @@
-import { searchProblems } from "@verdant/contract/bank";
+import { searchProblems } from "@verdant/contract/searchProblem";
 import { expect, test } from "vitest";
 import { searchProblemInWords } from "./searchProblemInWords.ts";
 

@@ -1,5 +1,5 @@
 /** Why a filter that was typed into a search means nothing here. */
-import type { SearchProblem } from "@verdant/contract/bank";
+import type { SearchProblem } from "@verdant/contract/searchProblem";
 import { inAList, t } from "../platform/words.ts";
 
 export function searchProblemInWords({ code, said, choices }: SearchProblem): string {

@@ -1,5 +1,6 @@
 /** What the filters that were typed into a search mean in this department: values of facets, and conditions on items. */
-import type { FacetName, SearchProblem } from "@verdant/contract/bank";
+import type { FacetName } from "@verdant/contract/bank";
+import type { SearchProblem } from "@verdant/contract/searchProblem";
 import { passesMeasure, readSearch, type SearchFilter } from "@verdant/core/bank/searchNotation";
 import { foldedText } from "@verdant/core/foldedText";
 import type { Guest, Member, Scope } from "../../platform/scope.ts";

@@ -1,0 +1,31 @@
+/** The tables of courses, classes and their calendars. */
+import type { Default, Owned, Row } from "./columns.ts";
+
+export interface CourseTables {
+  schoolYear: Row & { name: string; startsOn: string; endsOn: string };
+  course: Row & { name: string; secureLine: Default<number | null> };
+  unit: Row & { courseId: string; position: number; name: string; letter: string; hue: number };
+  unitTopic: Owned & { courseId: string; unitId: string; topicId: string; position: number };
+  class: Row & {
+    courseId: string;
+    schoolYearId: string;
+    name: string;
+    rehearsal: Default<boolean>;
+    timeZone: string | null;
+    meetingDays: Default<number[]>;
+    examOn: string | null;
+    settings: Default<unknown>;
+    nextEvidenceSeq: Default<number>;
+  };
+  closedDays: Row & { schoolYearId: string; classId: string | null; fromOn: string; toOn: string; label: string };
+  classTeacher: Owned & { classId: string; membershipId: string };
+  classUnit: Owned & { classId: string; unitId: string; plannedFrom: string; plannedTo: string };
+  classTopic: Owned & {
+    classId: string;
+    topicId: string;
+    taughtOn: string | null;
+    importance: Default<number>;
+    stance: Default<"auto" | "always" | "never">;
+    isHeldBack: Default<boolean>;
+  };
+}
