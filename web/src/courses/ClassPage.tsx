@@ -4,7 +4,7 @@ import Stack from "@mui/material/Stack";
 import { Link, useParams } from "react-router";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
-import { useListEnrolmentsQuery, useShowCalendarQuery } from "./api.ts";
+import { useListClassesQuery, useListEnrolmentsQuery, useShowCalendarQuery } from "./api.ts";
 import { CalendarForm } from "./CalendarForm.tsx";
 import { TeachersField } from "./TeachersField.tsx";
 import { RosterPanel } from "./RosterPanel.tsx";
@@ -15,6 +15,10 @@ export function ClassPage() {
   const { classId = "" } = useParams();
   const roster = useListEnrolmentsQuery({ params: { classId } });
   const calendar = useShowCalendarQuery({ params: { classId } });
+  // Who teaches it stands above its students, and is read from the list of classes.
+  const classes = useListClassesQuery();
+  const here =
+    roster.data && calendar.data && !classes.isLoading ? { roster: roster.data, calendar: calendar.data } : null;
   const error = roster.error ?? calendar.error;
   return (
     <Page
@@ -32,13 +36,13 @@ export function ClassPage() {
       }
     >
       {error && <Failed error={error} retry={() => void roster.refetch()} />}
-      {!error && !(roster.data && calendar.data) && <Loading what={t("the class")} />}
-      {roster.data && calendar.data && (
+      {!error && !here && <Loading what={t("the class")} />}
+      {here && (
         <Stack spacing={2}>
           <TeachersField classId={classId} />
-          <RosterPanel roster={roster.data} />
-          <CalendarForm key={calendar.data.classId} calendar={calendar.data} />
-          <TaughtPanel calendar={calendar.data} roster={roster.data} />
+          <RosterPanel roster={here.roster} />
+          <CalendarForm key={here.calendar.classId} calendar={here.calendar} />
+          <TaughtPanel calendar={here.calendar} roster={here.roster} />
         </Stack>
       )}
     </Page>

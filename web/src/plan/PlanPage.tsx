@@ -25,6 +25,8 @@ export function PlanPage() {
   const { data, error, isLoading, refetch } = useListDueQuery({ params: { classId } });
   const grid = useShowPlanQuery({ params: { classId } });
   const classes = useListClassesQuery();
+  // The weeks stand above the topics: the page waits for both, or what is due would jump away from under a click.
+  const isHere = data !== undefined && !grid.isLoading;
   const due = data?.topics.filter((topic) => topic.standing === "due") ?? [];
   const rest = data?.topics.filter((topic) => topic.standing !== "due") ?? [];
   return (
@@ -48,9 +50,9 @@ export function PlanPage() {
         </>
       }
     >
-      {isLoading && <Loading what={t("the plan")} />}
+      {(isLoading || grid.isLoading) && <Loading what={t("the plan")} />}
       {error && <Failed error={error} retry={() => void refetch()} />}
-      {data && (
+      {isHere && (
         <Stack spacing={2.5}>
           {grid.data && <ReturnGrid plan={grid.data} />}
           <ChangeNotice plan={data} />

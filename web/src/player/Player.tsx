@@ -38,12 +38,13 @@ export const preparePlayers = async (kinds: readonly KindName[]): Promise<void> 
   await Promise.allSettled([...new Set(kinds)].flatMap((kind) => players[kind].prepare?.() ?? []));
 };
 
-export function Player(props: Omit<PlayerProps, "answer"> & { answer: Answer | null }) {
+/** With `isAwaited`, what a Suspense above holds waits too: what stands below does not jump from under a finger. */
+export function Player({
+  isAwaited = false,
+  ...props
+}: Omit<PlayerProps, "answer"> & { answer: Answer | null; isAwaited?: boolean }) {
   // Safe: the player is the one of the view's kind, and an answer of another kind is left aside.
   const KindPlayer = players[props.view.kind].Player as ComponentType<PlayerProps>;
-  return (
-    <Suspense fallback={null}>
-      <KindPlayer {...props} answer={props.answer?.kind === props.view.kind ? props.answer : null} />
-    </Suspense>
-  );
+  const player = <KindPlayer {...props} answer={props.answer?.kind === props.view.kind ? props.answer : null} />;
+  return isAwaited ? player : <Suspense fallback={null}>{player}</Suspense>;
 }

@@ -18,14 +18,19 @@ import { InvitationsPanel } from "./InvitationsPanel.tsx";
 import { MembersPanel } from "./MembersPanel.tsx";
 import { ReviewRulesPanel } from "./ReviewRulesPanel.tsx";
 import { SecondFactorPanel } from "./SecondFactorPanel.tsx";
-import { useShowSessionQuery } from "./api.ts";
+import { useListMembersQuery, useShowSessionQuery } from "./api.ts";
 import { inAList, t } from "../platform/words.ts";
 
 /** The department: its members, its classes with their entry cards, its courses. */
 export function TeamPage() {
   const session = useShowSessionQuery();
-  const { data, error, isLoading, refetch } = useListClassesQuery();
-  const courses = useListCoursesQuery().data?.courses ?? [];
+  const classes = useListClassesQuery();
+  const courses = useListCoursesQuery();
+  const members = useListMembersQuery();
+  // All at once: one list coming after another would push buttons away from under a click.
+  const lists = [classes, courses, members];
+  const failed = lists.find((one) => one.error);
+  const isHere = lists.every((one) => one.data);
   const isLead = session.data?.member?.role === "lead";
   return (
     <Page
@@ -39,66 +44,94 @@ export function TeamPage() {
         )
       }
     >
-      {isLoading && <Loading what={t("classes")} />}
-      {error && <Failed error={error} retry={() => void refetch()} />}
-      {session.data?.member && <MembersPanel meId={session.data.member.personId} isLead={isLead} />}
-      {isLead && <InvitationsPanel />}
-      {isLead && <SecondFactorPanel />}
-      <Typography variant="h2" sx={{ mt: 3, mb: 1.5 }}>
-        {t("Classes")}
-      </Typography>
-      <Stack spacing={1}>
-        {data?.classes.map((one) => (
-          <Paper
-            key={one.id}
-            sx={{ px: 2, py: 1.5, display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 2, rowGap: 1 }}
-          >
-            <Typography sx={{ flex: { xs: "1 1 100%", sm: 1 } }}>
-              <strong>{one.name}</strong> · {one.course} · {t("{{count}} students", { count: one.students })}
-              <Box component="span" sx={{ display: "block", color: "text.secondary", fontSize: 14 }}>
-                {one.teachers.length === 0
-                  ? t("Nobody is said to teach it yet.")
-                  : t("Taught by {{names}}", { names: inAList(one.teachers.map((teacher) => teacher.name)) })}
-              </Box>
-            </Typography>
-            <Button component={Link} to={`/classes/${one.id}`}>
-              {t("Students and calendar")}
+      {failed ? (
+        <Failed
+          error={failed.error}
+          retry={() => {
+            for (const one of lists) void one.refetch();
+          }}
+        />
+      ) : isHere ? (
+        <>
+          {session.data?.member && <MembersPanel meId={session.data.member.personId} isLead={isLead} />}
+          {isLead && <InvitationsPanel />}
+          {isLead && <SecondFactorPanel />}
+          <Typography variant="h2" sx={{ mt: 3, mb: 1.5 }}>
+            {t("Classes")}
+          </Typography>
+          <Stack spacing={1}>
+            {classes.data?.classes.map((one) => (
+              <Paper
+                key={one.id}
+                sx={{
+                  px: 2,
+                  py: 1.5,
+                  display: "flex",
+                  flexWrap: "wrap",
+                  alignItems: "center",
+                  columnGap: 2,
+                  rowGap: 1,
+                }}
+              >
+                <Typography sx={{ flex: { xs: "1 1 100%", sm: 1 } }}>
+                  <strong>{one.name}</strong> · {one.course} · {t("{{count}} students", { count: one.students })}
+                  <Box component="span" sx={{ display: "block", color: "text.secondary", fontSize: 14 }}>
+                    {one.teachers.length === 0
+                      ? t("Nobody is said to teach it yet.")
+                      : t("Taught by {{names}}", { names: inAList(one.teachers.map((teacher) => teacher.name)) })}
+                  </Box>
+                </Typography>
+                <Button component={Link} to={`/classes/${one.id}`}>
+                  {t("Students and calendar")}
+                </Button>
+                <Button component={Link} to={`/classes/${one.id}/cards`} variant="outlined">
+                  {t("Entry cards")}
+                </Button>
+              </Paper>
+            ))}
+          </Stack>
+          <NewClass courses={courses.data?.courses ?? []} />
+          <ReviewRulesPanel isLead={isLead} />
+          <Typography variant="h2" sx={{ mt: 3, mb: 1.5 }}>
+            {t("Courses")}
+          </Typography>
+          <Stack spacing={1}>
+            {courses.data?.courses.map((course) => (
+              <Paper
+                key={course.id}
+                sx={{
+                  px: 2,
+                  py: 1.5,
+                  display: "flex",
+                  flexWrap: "wrap",
+                  alignItems: "center",
+                  columnGap: 2,
+                  rowGap: 1,
+                }}
+              >
+                <Typography sx={{ flex: { xs: "1 1 100%", sm: 1 } }}>
+                  <strong>{course.name}</strong> ·{" "}
+                  {course.units.map((unit) => unit.name).join(", ") || t("no units yet")}
+                </Typography>
+                <Button component={Link} to={`/courses/${course.id}`}>
+                  {t("Units and topics")}
+                </Button>
+              </Paper>
+            ))}
+          </Stack>
+          <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, mt: 1.5 }}>
+            <Button component={Link} to="/courses/new" variant="outlined">
+              {t("New course")}
             </Button>
-            <Button component={Link} to={`/classes/${one.id}/cards`} variant="outlined">
-              {t("Entry cards")}
+            <Button component={Link} to="/topics" variant="outlined">
+              {t("Topics and standards")}
             </Button>
-          </Paper>
-        ))}
-      </Stack>
-      <NewClass courses={courses} />
-      <ReviewRulesPanel isLead={isLead} />
-      <Typography variant="h2" sx={{ mt: 3, mb: 1.5 }}>
-        {t("Courses")}
-      </Typography>
-      <Stack spacing={1}>
-        {courses.map((course) => (
-          <Paper
-            key={course.id}
-            sx={{ px: 2, py: 1.5, display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 2, rowGap: 1 }}
-          >
-            <Typography sx={{ flex: { xs: "1 1 100%", sm: 1 } }}>
-              <strong>{course.name}</strong> · {course.units.map((unit) => unit.name).join(", ") || t("no units yet")}
-            </Typography>
-            <Button component={Link} to={`/courses/${course.id}`}>
-              {t("Units and topics")}
-            </Button>
-          </Paper>
-        ))}
-      </Stack>
-      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, mt: 1.5 }}>
-        <Button component={Link} to="/courses/new" variant="outlined">
-          {t("New course")}
-        </Button>
-        <Button component={Link} to="/topics" variant="outlined">
-          {t("Topics and standards")}
-        </Button>
-      </Box>
-      {isLead && <ActivityPanel />}
+          </Box>
+          {isLead && <ActivityPanel />}
+        </>
+      ) : (
+        <Loading what={t("the department")} />
+      )}
     </Page>
   );
 }

@@ -8,6 +8,7 @@ import Typography from "@mui/material/Typography";
 import { allKinds, type KindName } from "@verdant/core/items/kinds";
 import { lazy, Suspense, useState } from "react";
 import { kindNames, kindUses } from "@verdant/core/items/kindNames";
+import { Loading } from "../../ui/States.tsx";
 import { t } from "../../platform/words.ts";
 
 // The examples are needed only by whoever looks at them.
@@ -39,50 +40,51 @@ export function KindChooser({ kind, onChange }: { kind: KindName; onChange: (kin
       >
         <DialogTitle>{t("Which kind of item?")}</DialogTitle>
         <DialogContent>
-          <Box
-            component="ul"
-            aria-label={t("Kinds")}
-            sx={{
-              m: 0,
-              p: 0,
-              listStyle: "none",
-              display: "grid",
-              gridTemplateColumns: "repeat(auto-fill, minmax(250px, 1fr))",
-              gap: 1.5,
-            }}
-          >
-            {allKinds.map((one) => (
-              <Box
-                component="li"
-                key={one}
-                sx={{
-                  border: 1,
-                  borderColor: one === kind ? "primary.main" : "divider",
-                  borderRadius: 1,
-                  p: 1.25,
-                }}
-              >
-                <Button
-                  fullWidth
-                  variant={one === kind ? "contained" : "outlined"}
-                  autoFocus={one === kind}
-                  aria-pressed={one === kind}
-                  onClick={() => {
-                    if (one !== kind) onChange(one);
-                    setOpen(false);
+          {/* All at once: examples that came one by one would push the buttons away from under a click. */}
+          <Suspense fallback={<Loading what={t("the kinds")} />}>
+            <Box
+              component="ul"
+              aria-label={t("Kinds")}
+              sx={{
+                m: 0,
+                p: 0,
+                listStyle: "none",
+                display: "grid",
+                gridTemplateColumns: "repeat(auto-fill, minmax(250px, 1fr))",
+                gap: 1.5,
+              }}
+            >
+              {allKinds.map((one) => (
+                <Box
+                  component="li"
+                  key={one}
+                  sx={{
+                    border: 1,
+                    borderColor: one === kind ? "primary.main" : "divider",
+                    borderRadius: 1,
+                    p: 1.25,
                   }}
                 >
-                  {kindNames[one]}
-                </Button>
-                <Typography variant="caption" color="textSecondary" component="p" sx={{ my: 0.75 }}>
-                  {kindUses[one]}
-                </Typography>
-                <Suspense fallback={null}>
+                  <Button
+                    fullWidth
+                    variant={one === kind ? "contained" : "outlined"}
+                    autoFocus={one === kind}
+                    aria-pressed={one === kind}
+                    onClick={() => {
+                      if (one !== kind) onChange(one);
+                      setOpen(false);
+                    }}
+                  >
+                    {kindNames[one]}
+                  </Button>
+                  <Typography variant="caption" color="textSecondary" component="p" sx={{ my: 0.75 }}>
+                    {kindUses[one]}
+                  </Typography>
                   <KindExample kind={one} />
-                </Suspense>
-              </Box>
-            ))}
-          </Box>
+                </Box>
+              ))}
+            </Box>
+          </Suspense>
         </DialogContent>
       </Dialog>
     </Box>

@@ -42,6 +42,7 @@ export function KindExample({ kind }: { kind: KindName }) {
     <PictureAddress value={() => exampleMap}>
       <Box sx={{ fontSize: 13, zoom: 0.82 }}>
         <Player
+          isAwaited
           view={behaviour.toStudentView(content, behaviour.arrange(content, null))}
           answer={answer}
           name={`example ${kind}`}

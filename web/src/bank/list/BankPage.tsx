@@ -65,7 +65,7 @@ export function BankPage() {
   return (
     <Page
       title={t("Items")}
-      about={first && t("{{count}} items", { count: first.total })}
+      about={first ? t("{{count}} items", { count: first.total }) : "\u00a0"}
       actions={
         <>
           <MoreMenu />
@@ -128,14 +128,16 @@ export function BankPage() {
             </Link>
           )}
           <Views address={filter.address} />
-          <Facets
-            counts={first?.facets}
-            filter={filter}
-            meant={first?.meant ?? []}
-            topics={topics}
-            standards={[...standards, ...withdrawn]}
-            owners={members}
-          />
+          {first && (
+            <Facets
+              counts={first.facets}
+              filter={filter}
+              meant={first.meant}
+              topics={topics}
+              standards={[...standards, ...withdrawn]}
+              owners={members}
+            />
+          )}
         </SidePanel>
         <Box>
           {!isWide && (

@@ -6,7 +6,7 @@ import Switch from "@mui/material/Switch";
 import Typography from "@mui/material/Typography";
 import type { Item } from "@verdant/contract/bank";
 import { creditOf, kindOf, markerOf, type Answer } from "@verdant/core/items/kinds";
-import { useState } from "react";
+import { Suspense, useState } from "react";
 import { Link } from "react-router";
 import { FiguresPanel } from "../../insight/FiguresPanel.tsx";
 import { problemOf } from "../../platform/problem.ts";
@@ -40,7 +40,13 @@ export function ReadingPane({ itemId, ...aside }: { itemId: string } & Aside) {
   const stimulusId = data?.tagging.stimulusId ?? null;
   const stimulus = useShowStimulusQuery({ params: { stimulusId: stimulusId ?? "" } }, { skip: stimulusId === null });
   if (error) return <Failed error={error} />;
-  return data && !stimulus.isLoading ? <Pane item={data} {...aside} /> : <Loading what={t("the item")} />;
+  const loading = <Loading what={t("the item")} />;
+  if (!data || stimulus.isLoading) return loading;
+  return (
+    <Suspense fallback={loading}>
+      <Pane item={data} {...aside} />
+    </Suspense>
+  );
 }
 
 function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
@@ -65,6 +71,7 @@ function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
       </Typography>
       <StimulusOf stimulusId={item.tagging.stimulusId} />
       <Player
+        isAwaited
         view={kind.toStudentView(content, kind.arrange(content, null))}
         answer={answer}
         onAnswer={setAnswer}
