@@ -34,13 +34,13 @@ type Filter = Omit<Query, "sort" | "from" | "limit">;
 async function findMatches(scope: OpenScope<Member | Guest>, filter: Filter, within?: ReadonlySet<string>) {
   const { departmentId } = scope.caller;
   const meaning = await meaningOf(scope, filter.text ?? "");
-  const [tree, { index, words }] = await Promise.all([
+  const given = meaning.words.trim().split(/\s+/).filter(Boolean);
+  const [tree, index, byCode] = await Promise.all([
     store.listTopicTree(scope.db, departmentId),
-    indexOf(scope, departmentId).then(async (found) => ({
-      index: found,
-      words: await wordsIn(scope, found, meaning, within),
-    })),
+    indexOf(scope, departmentId),
+    given.length === 0 ? new Map<string, string>() : store.findStandardsByCode(scope.db, departmentId, given),
   ]);
+  const words = await wordsIn(scope, index, meaning, { given, byCode }, within);
   const typed = chosenIn(filter, meaning, words.standardIds);
   // An item that was tagged in one framework is found by what another asks for.
   const linked = await store.listLinkedStandards(scope.db, departmentId, typed.standard);
@@ -187,16 +187,14 @@ interface Words {
 async function wordsIn(
   { db, caller }: Scope<Member | Guest>,
   index: DepartmentIndex,
-  { words: text, phrases, conditions }: Meaning,
+  { phrases, conditions }: Meaning,
+  { given, byCode }: { given: readonly string[]; byCode: ReadonlyMap<string, string> },
   within: ReadonlySet<string> | undefined,
 ): Promise<Words> {
   const { departmentId } = caller;
   const among = Uint8Array.from(index.rows, (row) =>
     row.isArchived || within?.has(row.itemId) === false || !conditions.every((passes) => passes(row)) ? 0 : 1,
   );
-  const given = text.trim().split(/\s+/).filter(Boolean);
-  const byCode =
-    given.length === 0 ? new Map<string, string>() : await store.findStandardsByCode(db, departmentId, given);
   const rest = given.filter((word) => !byCode.has(word.toLowerCase()));
   const standardIds = [...byCode.values()];
   const [, hash, number] = rest.length === 1 ? (/^(#?)(\d{1,9})$/.exec(rest[0] ?? "") ?? []) : [];
