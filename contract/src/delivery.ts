@@ -8,6 +8,7 @@ import {
 } from "@verdant/core/delivery/rules";
 import { rulings } from "@verdant/core/items/ruling";
 import { z } from "zod";
+import { BeforeGo, beforeGoEndpoints, Gate, Missing, Reflected, ReflectionQuestions } from "./beforeGo.ts";
 import { endpoint } from "./endpoint.ts";
 import { Answer, Content, StudentView } from "./items/kinds.ts";
 import { RichText } from "./items/richText.ts";
@@ -32,6 +33,8 @@ export const Rules = z.strictObject({
   ownOrder: z.boolean(),
   paging: z.enum(["all", "one", "forwardOnly"]),
   countsForPlan: z.boolean(),
+  before: BeforeGo.nullable().default(null),
+  gate: Gate.nullable().default(null),
 }) satisfies z.ZodType<RulesType>;
 
 /** Who gets a release, and when: a class, a group of it, or one student, each with times of its own. */
@@ -140,6 +143,8 @@ export const Notice = z.object({
   openFrom: z.enum(openFrom),
   paging: z.enum(["all", "one", "forwardOnly"]),
   shutsAt: Moment.nullable(),
+  /** What is asked for before a go, from which go on. */
+  before: z.object({ fromGo: z.int(), goAhead: z.boolean(), reflects: z.boolean() }).nullable(),
 });
 
 export const StudentRelease = z.object({
@@ -150,8 +155,10 @@ export const StudentRelease = z.object({
   /** The running sitting, or null. */
   running: z.object({ sittingId: Id, answered: z.int(), deadlineAt: Moment.nullable() }).nullable(),
   mayBegin: z.boolean(),
-  /** The next go may begin from then on; null: nothing to wait for. */
-  mayBeginFrom: Moment.nullable(),
+  /** What the next go still needs; empty while one is running. */
+  missing: z.array(Missing),
+  /** What is to be answered before the next go; null: nothing, or it was. */
+  reflection: ReflectionQuestions.nullable(),
   goesTaken: z.int(),
 });
 
@@ -348,7 +355,10 @@ export const showResult = endpoint({
     stimuli: z.array(ShownStimulus),
     releaseId: Id,
     mayGoAgain: z.boolean(),
-    mayGoAgainFrom: Moment.nullable(),
+    /** What the next go still needs. */
+    missing: z.array(Missing),
+    /** What the student wrote before this go. */
+    reflection: Reflected.nullable(),
   }),
 });
 
@@ -366,5 +376,6 @@ export const deliveryEndpoints = {
   handIn,
   settleSitting,
   showResult,
+  ...beforeGoEndpoints,
   ...markingEndpoints,
 };

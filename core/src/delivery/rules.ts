@@ -11,6 +11,30 @@ export const countings = ["first", "last", "best", "mean"] as const;
 export const presetNames = ["weeklyReview", "homework", "check", "test", "sprint", "preTest"] as const;
 export type PresetName = (typeof presetNames)[number];
 
+/** One question of a reflection: with `choices` one of them is chosen, without them a sentence is written. */
+export interface ReflectionQuestion {
+  readonly id: string;
+  readonly text: string;
+  readonly choices: readonly string[] | null;
+}
+
+/** What goes need besides time. */
+export interface BeforeGo {
+  /** From the first go on, or only from the second on. */
+  readonly fromGo: 1 | 2;
+  readonly goAhead: boolean;
+  /** What the student answers before each go; null: nothing. */
+  readonly reflection: readonly ReflectionQuestion[] | null;
+}
+
+/** Shut until so much was reached in another release, by the mark that counts there or by the best go. */
+export interface Gate {
+  readonly releaseId: string;
+  /** 1 to 100, of the points of a go. */
+  readonly percent: number;
+  readonly by: "mark" | "best";
+}
+
 export interface Rules {
   readonly schemaVersion: 1;
   readonly preset: PresetName;
@@ -33,6 +57,10 @@ export interface Rules {
   readonly paging: "all" | "one" | "forwardOnly";
   /** False: answered before it was taught, so it changes no plan. */
   readonly countsForPlan: boolean;
+  /** What goes need besides time; null: nothing. */
+  readonly before: BeforeGo | null;
+  /** Another release that opens this one; null: none. */
+  readonly gate: Gate | null;
 }
 
 const usual: Rules = {
@@ -49,6 +77,8 @@ const usual: Rules = {
   ownOrder: true,
   paging: "one",
   countsForPlan: true,
+  before: null,
+  gate: null,
 };
 
 export const presets: { readonly [Name in PresetName]: Rules } = {

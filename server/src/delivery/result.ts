@@ -9,7 +9,8 @@ import { contentUnder, type Ruling } from "@verdant/core/items/ruling";
 import { Failure, need } from "../platform/failure.ts";
 import type { Scope, Student } from "../platform/scope.ts";
 import * as rulingStore from "./rulingStore.ts";
-import { isOver, obstacleTo, waitUntil } from "./sitting.ts";
+import { reflectionBefore, whatIsMissing } from "./beforeGo.ts";
+import { isOver } from "./sitting.ts";
 import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
 import { waitingPointsOf } from "./written.ts";
@@ -79,6 +80,7 @@ export async function showResult(
     counts,
     inOrder.map((go) => go.points ?? 0),
   );
+  const missing = given ? (await whatIsMissing(scope, caller, [given], () => goes))(given.releaseId) : [];
   return {
     name: sitting.name,
     handedInAt: sitting.handedInAt.toISOString(),
@@ -115,8 +117,9 @@ export async function showResult(
       })),
     stimuli: stimuliOf(items.filter((item) => item.use === "practice")),
     releaseId: sitting.releaseId,
-    mayGoAgain: given !== undefined && goes.every((go) => isOver(go, now())) && obstacleTo(given, goes, now()) === null,
-    mayGoAgainFrom: given === undefined ? null : (waitUntil(given, goes)?.toISOString() ?? null),
+    mayGoAgain: given !== undefined && goes.every((go) => isOver(go, now())) && missing.length === 0,
+    missing,
+    reflection: await reflectionBefore(scope, departmentId, sitting),
   };
 }
 

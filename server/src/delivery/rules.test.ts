@@ -60,7 +60,7 @@ describe("who gets it, and when", () => {
       expect.stringMatching(/^8B: \w+ \w+$/),
     ]);
     const isThere = async (student: number) =>
-      (await now(student)).releases.some((one) => one.releaseId === released.id);
+      (await now(student)).releases.some((one) => one.releaseId === released.id && one.mayBegin);
     expect([await isThere(0), await isThere(1), await isThere(2)]).toEqual([false, false, true]);
     await expect(begin(0, released.id)).rejects.toMatchObject({ kind: "missing" });
     await expect(begin(1, released.id)).rejects.toMatchObject({ code: "notOpenYet" });
@@ -100,11 +100,18 @@ describe("goes", () => {
     const listed = async () => (await now(3)).releases.find((one) => one.releaseId === releaseId);
     // Handed in today at whatever time: open again tomorrow morning.
     const tomorrow = "2031-02-06T00:00:00.000Z";
-    expect(await listed()).toMatchObject({ mayBegin: false, mayBeginFrom: tomorrow, goesTaken: 1 });
+    expect(await listed()).toMatchObject({
+      mayBegin: false,
+      missing: [{ code: "waitBeforeGo", until: tomorrow }],
+      goesTaken: 1,
+    });
     await expect(begin(3, releaseId)).rejects.toMatchObject({ code: "waitBeforeGo" });
-    expect(await resultOf(3, sittingId)).toMatchObject({ mayGoAgain: false, mayGoAgainFrom: tomorrow });
+    expect(await resultOf(3, sittingId)).toMatchObject({
+      mayGoAgain: false,
+      missing: [{ code: "waitBeforeGo", until: tomorrow }],
+    });
     bench.clock.now = new Date("2031-02-06T08:59:00Z");
-    expect(await listed()).toMatchObject({ mayBegin: true, mayBeginFrom: null });
+    expect(await listed()).toMatchObject({ mayBegin: true, missing: [] });
     await sit(bench, 3, releaseId, () => true);
     await expect(begin(3, releaseId)).rejects.toMatchObject({ code: "noMoreGoes", terms: { count: 2 } });
     expect(await listed()).toBeUndefined();

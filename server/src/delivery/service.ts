@@ -19,6 +19,8 @@ import * as rulingStore from "./rulingStore.ts";
 import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
 
+export { giveGoAheads, listWaiting, makeOpeningWord, sayOpeningWord, takeBackGoAheads } from "./goAheads.ts";
+export { reflect, setReflectionForm, showReflectionForm } from "./reflections.ts";
 export { giveKeyRuling, listKeyRulings, previewKeyRuling, undoKeyRuling } from "./ruling.ts";
 export {
   claimWrittenAnswer,
@@ -52,6 +54,9 @@ export async function releaseQuiz(
     if ((await store.countKnownTargets(db, departmentId, body.targets)) !== body.targets.length) {
       throw new Failure("targetGone", {}, { at: "/body/targets" });
     }
+    const { gate } = body.rules;
+    if (gate !== null && (await store.listReleases(db, departmentId, { releaseId: gate.releaseId })).length === 0)
+      throw new Failure("gateGone", {}, { at: "/body/rules/gate" });
     const releaseId = newId();
     const parts = quiz.parts.map((part, i) => ({ ...part, newId: newId(), position: i + 1 }));
     const placed = parts.flatMap((part) =>

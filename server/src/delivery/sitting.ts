@@ -2,18 +2,19 @@
 import { createHmac } from "node:crypto";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/delivery";
-import { deadlineOf, openingAt } from "@verdant/core/delivery/opening";
+import { deadlineOf } from "@verdant/core/delivery/opening";
 import type { Dealt, DealPart, DealtItem } from "@verdant/core/delivery/deal";
-import { completeRules, minutesAllowed, nextGoFrom, type Rules } from "@verdant/core/delivery/rules";
+import { completeRules, minutesAllowed, type Rules } from "@verdant/core/delivery/rules";
 import { kindOf, markerOf } from "@verdant/core/items/kinds";
 import { randomFrom } from "@verdant/core/random";
 import { dealQuestions } from "../assembly/dealQuestions.ts";
 import { needClass } from "../courses/listClasses.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { hashOf, newId } from "../platform/id.ts";
-import { dayAfter, localDateOf } from "../platform/localDate.ts";
+import { localDateOf } from "../platform/localDate.ts";
 import { atomically, type OpenScope, type Scope, type Sitter, type Student } from "../platform/scope.ts";
 import { answerBatch } from "./answerBatch.ts";
+import { refusalOf, whatIsMissing } from "./beforeGo.ts";
 import { handFor } from "./hands.ts";
 import { finish, markAgain } from "./marking.ts";
 import * as sittingStore from "./sittingStore.ts";
@@ -66,8 +67,7 @@ function enter(scope: Scope<Student>, releaseId: string, go: DealtGo | null): Pr
     const running = goes.find((sitting) => !isOver(sitting, now()));
     if (!running && go?.ordinal !== goes.length + 1) return null;
     // It may have been shut while the questions were dealt.
-    const obstacle = running ? null : obstacleTo(release, goes, now());
-    if (obstacle !== null) throw refusal(obstacle);
+    if (!running) await mustHaveAll(within, release, goes);
     for (const overdue of goes.filter((sitting) => sitting.state === "running" && sitting !== running)) {
       await finish(within, departmentId, overdue.id, overdue.deadlineAt ?? now());
     }
@@ -82,42 +82,13 @@ function enter(scope: Scope<Student>, releaseId: string, go: DealtGo | null): Pr
 
 type GivenRelease = Awaited<ReturnType<typeof store.listReleasesFor>>[number];
 
-type Go = Pick<Awaited<ReturnType<typeof sittingStore.listSittings>>[number], "id" | "handedInAt">;
+type Go = Pick<Awaited<ReturnType<typeof sittingStore.listSittings>>[number], "id" | "state" | "handedInAt">;
 
-/** When the next go may begin, where there is a wait between goes. */
-export function waitUntil(release: Pick<GivenRelease, "rules" | "timeZone">, goes: readonly Go[]): Date | null {
-  const { waitHours } = completeRules(release.rules);
-  const last = Math.max(...goes.map((go) => go.handedInAt?.getTime() ?? 0));
-  const from = nextGoFrom(waitHours, goes.length === 0 || last === 0 ? null : last, (at, days) =>
-    dayAfter(new Date(at), days, release.timeZone).getTime(),
-  );
-  return from === null ? null : new Date(from);
-}
-
-/** Why a student may not begin now; null when they may. */
-export function obstacleTo(
-  release: Pick<GivenRelease, "opensAt" | "shutsAt" | "rules" | "timeZone">,
-  goes: readonly Go[],
-  now: Date,
-): Obstacle | null {
-  const opening = openingAt(windowOf(release), now.getTime());
-  if (opening === "notYet") return { code: "notOpenYet" };
-  if (opening === "shut") return { code: "quizClosed" };
-  const { goes: allowed } = completeRules(release.rules);
-  if (allowed !== null && goes.length >= allowed) return { code: "noMoreGoes", count: allowed };
-  const from = waitUntil(release, goes);
-  return from !== null && from > now ? { code: "waitBeforeGo", until: from } : null;
-}
-
-type Obstacle =
-  | { readonly code: "notOpenYet" | "quizClosed" }
-  | { readonly code: "noMoreGoes"; readonly count: number }
-  | { readonly code: "waitBeforeGo"; readonly until: Date };
-
-function refusal(obstacle: Obstacle): Failure {
-  if (obstacle.code === "noMoreGoes") return new Failure("noMoreGoes", { count: obstacle.count });
-  if (obstacle.code === "waitBeforeGo") return new Failure("waitBeforeGo", { until: obstacle.until.toISOString() });
-  return new Failure(obstacle.code);
+/** Refuses a go that may not begin, by the first thing that is missing. */
+async function mustHaveAll(scope: Scope<Student>, release: GivenRelease, goes: readonly Go[]): Promise<void> {
+  const missing = await whatIsMissing(scope, scope.caller, [release], () => goes);
+  const [first] = missing(release.releaseId);
+  if (first) throw refusalOf(first);
 }
 
 const windowOf = (release: { opensAt: Date; shutsAt: Date | null }) => ({
@@ -134,11 +105,10 @@ interface DealtGo {
 
 /** The questions of the next go; nothing of it is kept yet but what the whole class draws. */
 async function dealGo(scope: OpenScope<Student>, release: GivenRelease, goes: readonly Go[]): Promise<DealtGo> {
-  const { db, caller, now } = scope;
+  const { db, caller } = scope;
   const { departmentId, studentId } = caller;
   const { releaseId } = release;
-  const obstacle = obstacleTo(release, goes, now());
-  if (obstacle !== null) throw refusal(obstacle);
+  await mustHaveAll(scope, release, goes);
   const ordinal = goes.length + 1;
   const seed = `${releaseId} ${studentId} ${ordinal}`;
   const met =

@@ -226,9 +226,9 @@ export function listReleasesFor(
   db: Db,
   departmentId: string,
   studentId: string,
-  which: { releaseIds: readonly string[]; openAt?: Date },
+  which: { releaseIds: readonly string[]; openAt?: Date; opensBy?: Date },
 ) {
-  const { releaseIds, openAt } = which;
+  const { releaseIds, openAt, opensBy = openAt } = which;
   const inGroup = sql<boolean>`exists (
     select 1 from student_group_member member
     where member.department_id = target.department_id and member.group_id = target.group_id
@@ -273,7 +273,7 @@ export function listReleasesFor(
     .$if(openAt !== undefined, (query) =>
       query.where(
         sql<boolean>`(release_id = any(${[...releaseIds]}::uuid[])
-          or (opens_at <= ${openAt} and (shuts_at is null or shuts_at > ${openAt})))`,
+          or (opens_at <= ${opensBy} and (shuts_at is null or shuts_at > ${openAt})))`,
       ),
     )
     .orderBy("releasedAt", "desc")

@@ -44,6 +44,11 @@ export async function noticeOf(
     openFrom: rules.openFrom,
     paging: rules.paging,
     shutsAt: shutsAt?.toISOString() ?? null,
+    before: rules.before && {
+      fromGo: rules.before.fromGo,
+      goAhead: rules.before.goAhead,
+      reflects: rules.before.reflection !== null,
+    },
   };
 }
 

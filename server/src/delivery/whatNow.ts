@@ -8,21 +8,24 @@ import { isBlank } from "@verdant/core/items/blank";
 import { firstOf } from "../platform/firstOf.ts";
 import type { Scope, Student } from "../platform/scope.ts";
 import { leftBehind, opennessOf, settlingOf } from "./result.ts";
-import { isOver, obstacleTo, waitUntil } from "./sitting.ts";
+import { questionsFor, whatIsMissing } from "./beforeGo.ts";
+import { isOver } from "./sitting.ts";
 import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
 import { noticeOf } from "./views.ts";
 import { waitingPointsOf } from "./written.ts";
 
 const doneAtOnce = 20;
+/** What opens so soon, in milliseconds, is told with its rules. */
+const soon = 14 * 86_400_000;
 
 type GivenRelease = Awaited<ReturnType<typeof store.listReleasesFor>>[number];
 
-const isOpen = (release: GivenRelease, at: Date) =>
+const isToCome = (release: GivenRelease, at: Date) =>
   openingAt(
     { opensAt: release.opensAt.getTime(), handInBy: null, shutsAt: release.shutsAt?.getTime() ?? null },
     at.getTime(),
-  ) === "open";
+  ) !== "shut";
 
 export async function whatNow(scope: Scope<Student>): Promise<Result<typeof contract.whatNow>> {
   const { db, caller, now } = scope;
@@ -36,6 +39,7 @@ export async function whatNow(scope: Scope<Student>): Promise<Result<typeof cont
   const given = await store.listReleasesFor(db, departmentId, studentId, {
     releaseIds: running.map((sitting) => sitting.releaseId),
     openAt: at,
+    opensBy: new Date(at.getTime() + soon),
   });
   const goesOf = await goesAt(
     scope,
@@ -44,14 +48,15 @@ export async function whatNow(scope: Scope<Student>): Promise<Result<typeof cont
   const toSit = given.filter((release) => {
     const goes = goesOf(release.releaseId);
     const { goes: allowed } = completeRules(release.rules);
-    return goes.some((go) => !isOver(go, at)) || (isOpen(release, at) && (allowed === null || goes.length < allowed));
+    return goes.some((go) => !isOver(go, at)) || (isToCome(release, at) && (allowed === null || goes.length < allowed));
   });
+  const missingAt = await whatIsMissing(scope, caller, toSit, goesOf);
   const releases = await Promise.all(
     toSit.map(async (release) => {
       const goes = goesOf(release.releaseId);
       const running = goes.find((sitting) => !isOver(sitting, at));
       const items = running ? await sittingStore.listSittingItems(db, departmentId, running.id) : [];
-      const from = waitUntil(release, goes);
+      const missing = running ? [] : missingAt(release.releaseId);
       const isAnswered = (item: (typeof items)[number]) => item.answer !== null && !isBlank(item.answer);
       return {
         releaseId: release.releaseId,
@@ -65,8 +70,9 @@ export async function whatNow(scope: Scope<Student>): Promise<Result<typeof cont
               deadlineAt: running.deadlineAt?.toISOString() ?? null,
             }
           : null,
-        mayBegin: !running && obstacleTo(release, goes, at) === null,
-        mayBeginFrom: from !== null && from > at ? from.toISOString() : null,
+        mayBegin: !running && missing.length === 0,
+        missing,
+        reflection: questionsFor(release.rules, missing),
         goesTaken: goes.length,
       };
     }),

@@ -37,6 +37,7 @@ import * as answersInPlace from "./0034_answersInPlace.ts";
 import * as quizSteps from "./0035_quizSteps.ts";
 import * as seen from "./0036_seen.ts";
 import * as requirementSets from "./0037_requirementSets.ts";
+import * as beforeGo from "./0038_beforeGo.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -76,4 +77,5 @@ export const migrations: Record<string, Migration> = {
   "0035_quizSteps": quizSteps,
   "0036_seen": seen,
   "0037_requirementSets": requirementSets,
+  "0038_beforeGo": beforeGo,
 };

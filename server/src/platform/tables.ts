@@ -11,6 +11,7 @@ import type { ColumnType } from "kysely";
 import type { Default, Json, JsonOrNull, Owned, Row } from "./columns.ts";
 import type { WritingTables } from "./writingTables.ts";
 import type { SittingTables } from "./sittingTables.ts";
+import type { BeforeGoTables } from "./beforeGoTables.ts";
 import type { CourseTables } from "./courseTables.ts";
 import type { TransferTables } from "./transferTables.ts";
 
@@ -33,7 +34,7 @@ export type QuizChange =
   | { readonly kind: "layout"; readonly before: QuizSide; readonly after: QuizSide }
   | { readonly kind: "order"; readonly order: readonly (readonly number[])[] };
 
-export interface Tables extends CourseTables, SittingTables, TransferTables, WritingTables {
+export interface Tables extends BeforeGoTables, CourseTables, SittingTables, TransferTables, WritingTables {
   installation: {
     onlyOne: Default<boolean>;
     secret: Buffer;

@@ -3,6 +3,7 @@ import Alert from "@mui/material/Alert";
 import Typography from "@mui/material/Typography";
 import type { Quiz } from "@verdant/contract/assembly";
 import { presets, type Openness, type Rules } from "@verdant/core/delivery/rules";
+import { BeforeGoWords } from "./BeforeGoWords.tsx";
 import { Word } from "../ui/Word.tsx";
 import { t } from "../platform/words.ts";
 
@@ -177,6 +178,7 @@ export function NoticeForm({ quiz, rules, onChange }: { quiz: Quiz; rules: Rules
         />
         .{!rules.countsForPlan && t(" Its answers change no plan, since they come before the teaching.")}
       </Typography>
+      <BeforeGoWords rules={rules} set={set} />
       {rules.paging === "forwardOnly" && (
         <Alert severity="warning" icon={false} sx={{ mt: 2 }}>
           {t(

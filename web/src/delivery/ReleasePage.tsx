@@ -5,6 +5,7 @@ import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import type { Quiz } from "@verdant/contract/assembly";
 import { presets, type Rules } from "@verdant/core/delivery/rules";
+import { faultsOfForm } from "@verdant/core/delivery/reflection";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useShowQuizQuery } from "../assembly/api.ts";
@@ -73,7 +74,7 @@ function ReleaseForm({ quiz }: { quiz: Quiz }) {
           </Button>
           <Button
             variant="contained"
-            disabled={isLoading || quiz.questions === 0 || targets.length === 0}
+            disabled={isLoading || quiz.questions === 0 || targets.length === 0 || !isWhole(rules)}
             onClick={() => void submit()}
           >
             {t("Release to {{whom}}", { whom })}
@@ -110,6 +111,10 @@ function ReleaseForm({ quiz }: { quiz: Quiz }) {
     </Page>
   );
 }
+
+/** Nothing that was begun in the notice is half said. */
+const isWhole = ({ before, gate }: Rules): boolean =>
+  faultsOfForm(before?.reflection ?? []).length === 0 && before?.reflection?.length !== 0 && gate?.releaseId !== "";
 
 /** Local date and time so many days from now, at 18:00, as a date field writes it. */
 function inDays(now: Date, days: number): string {

@@ -1,3 +1,11 @@
+import {
+  giveGoAheads,
+  listWaiting,
+  makeOpeningWord,
+  setReflectionForm,
+  showReflectionForm,
+  takeBackGoAheads,
+} from "@verdant/contract/beforeGo";
 import { hideResults, openResults, releaseQuiz, showRelease, shutRelease } from "@verdant/contract/delivery";
 import {
   giveKeyRuling,
@@ -19,6 +27,24 @@ export const deliveryApi = api.injectEndpoints({
     shutRelease: build.mutation({
       ...calls<typeof shutRelease>(shutRelease),
       invalidatesTags: ["Release", "Results", "Due"],
+    }),
+    listWaiting: build.query({ ...calls<typeof listWaiting>(listWaiting), providesTags: ["Waiting"] }),
+    giveGoAheads: build.mutation({ ...calls<typeof giveGoAheads>(giveGoAheads), invalidatesTags: ["Waiting"] }),
+    takeBackGoAheads: build.mutation({
+      ...calls<typeof takeBackGoAheads>(takeBackGoAheads),
+      invalidatesTags: ["Waiting"],
+    }),
+    makeOpeningWord: build.mutation({
+      ...calls<typeof makeOpeningWord>(makeOpeningWord),
+      invalidatesTags: ["Waiting"],
+    }),
+    showReflectionForm: build.query({
+      ...calls<typeof showReflectionForm>(showReflectionForm),
+      providesTags: ["ReflectionForm"],
+    }),
+    setReflectionForm: build.mutation({
+      ...calls<typeof setReflectionForm>(setReflectionForm),
+      invalidatesTags: ["ReflectionForm"],
     }),
     listWrittenAnswers: build.query({
       ...calls<typeof listWrittenAnswers>(listWrittenAnswers),
@@ -48,6 +74,12 @@ export const {
   useHideResultsMutation,
   useOpenResultsMutation,
   useShutReleaseMutation,
+  useListWaitingQuery,
+  useGiveGoAheadsMutation,
+  useTakeBackGoAheadsMutation,
+  useMakeOpeningWordMutation,
+  useShowReflectionFormQuery,
+  useSetReflectionFormMutation,
   useListWrittenAnswersQuery,
   useClaimWrittenAnswerMutation,
   useMarkWrittenAnswerMutation,

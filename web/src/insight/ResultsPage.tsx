@@ -7,6 +7,7 @@ import Tabs from "@mui/material/Tabs";
 import Typography from "@mui/material/Typography";
 import type { Results } from "@verdant/contract/insight";
 import { Link, useParams } from "react-router";
+import { GoAheadsPanel } from "./GoAheadsPanel.tsx";
 import { HowTheyGetIn } from "./HowTheyGetIn.tsx";
 import {
   useShowReleaseQuery,
@@ -67,6 +68,7 @@ export function ResultsPage() {
             <Sentences results={data} />
           )}
           {data.handedIn === 0 && !data.isOtherYear && <HowTheyGetIn classes={data.classes} />}
+          {!data.isOtherYear && <GoAheadsPanel releaseId={data.releaseId} />}
           <Tabs
             value={tab}
             onChange={(_, name: string) => {

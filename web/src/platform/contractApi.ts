@@ -26,6 +26,8 @@ export const tagTypes = [
   "Quiz",
   "Requirements",
   "Release",
+  "Waiting",
+  "ReflectionForm",
   "Results",
   "Ruling",
   "Marking",

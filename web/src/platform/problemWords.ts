@@ -83,6 +83,12 @@ export const generalWords: ProblemWords<GeneralProblem> = {
   noMoreGoes: ({ count }) =>
     Number(count) === 1 ? t("You have already done this quiz.") : t("You have had all {{goes}} goes.", { goes: count }),
   waitBeforeGo: ({ until }) => t("You can have another go at {{until}}.", { until: timeOf(String(until)) }),
+  gateShut: (terms) => t("This opens when you have reached {{percent}} % in “{{name}}”.", terms),
+  reflectionMissing: () => t("Answer the questions about your last go first."),
+  reflectionNotAsked: () => t("No questions are asked before this go. Nothing was saved."),
+  reflectionUnfinished: () => t("Answer every question. Nothing was saved yet."),
+  goAheadMissing: () => t("Your teacher has to give the go-ahead first."),
+  openingWordWrong: () => t("That is not the word, or it was too late. Ask your teacher."),
   fieldMissing: () => t("This is missing."),
   fieldWrongKind: () => t("This is not of the kind that is expected here."),
   fieldNotAChoice: () => t("This is none of the choices."),

@@ -17,6 +17,7 @@ import { Ring } from "../ui/Ring.tsx";
 import { Waiting } from "./Waiting.tsx";
 import { useBeginSittingMutation, useGiveReasonMutation, useSettleSittingMutation, useShowResultQuery } from "./api.ts";
 import { hold } from "./answerQueue.ts";
+import { MissingList } from "./WhatIsMissing.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
 import { shownDay, numberOf, t, timeOf } from "../platform/words.ts";
 
@@ -108,10 +109,23 @@ export function ResultPage() {
           })}
         </Typography>
       )}
-      {!data.mayGoAgain && data.mayGoAgainFrom && (
-        <Typography sx={{ mb: 2 }}>
-          {t("The next go is open from {{time}}.", { time: timeOf(data.mayGoAgainFrom) })}
-        </Typography>
+      {data.missing.length > 0 && !data.missing.some(({ code }) => code === "quizClosed" || code === "noMoreGoes") && (
+        <Box sx={{ mb: 2 }}>
+          <Typography>{t("Before another go:")}</Typography>
+          <MissingList missing={data.missing} />
+        </Box>
+      )}
+      {data.reflection && (
+        <Box component="section" aria-label={t("What you wrote before this go")} sx={{ mb: 2 }}>
+          <Typography variant="body2" color="textSecondary">
+            {t("What you wrote before this go")}
+          </Typography>
+          {data.reflection.map(({ text, answer }) => (
+            <Typography key={text} variant="body2">
+              {text} <strong>{answer}</strong>
+            </Typography>
+          ))}
+        </Box>
       )}
       {data.items.map((item, i) => {
         const isFirstOnIt = data.items[i - 1]?.stimulusId !== item.stimulusId;

@@ -12,6 +12,7 @@ import { Ring } from "../ui/Ring.tsx";
 import { Waiting } from "./Waiting.tsx";
 import { hold } from "./answerQueue.ts";
 import { useBeginSittingMutation, useLazyListDoneQuery, useLeaveMutation, useWhatNowQuery } from "./api.ts";
+import { beforeNextInWords, WhatIsMissing } from "./WhatIsMissing.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
 import { shownDay, numberOf, t, timeOf } from "../platform/words.ts";
 
@@ -19,7 +20,16 @@ type Now = Result<typeof whatNow>;
 
 /** What now: what can be done, what is running, how the last ones went. */
 export function WhatNowPage() {
-  const { data, error, refetch } = useWhatNowQuery(undefined, { refetchOnMountOrArgChange: true });
+  // Somebody else opens these doors: the page looks whether they have.
+  const [waits, setWaits] = useState(false);
+  const { data, error, refetch } = useWhatNowQuery(undefined, {
+    refetchOnMountOrArgChange: true,
+    pollingInterval: waits ? 5000 : 0,
+    skipPollingIfUnfocused: true,
+  });
+  const waitsForTeacher =
+    data?.releases.some(({ missing }) => missing.some(({ code }) => code === "goAheadMissing")) ?? false;
+  if (waits !== waitsForTeacher) setWaits(waitsForTeacher);
   const [leave] = useLeaveMutation();
   const goOut = () =>
     void leave().then(() => {
@@ -106,10 +116,8 @@ function ReleaseCard({ of }: { of: Now["releases"][number] }) {
                 })
               : noticeOf(of.notice)}
           </Typography>
-          {of.mayBeginFrom && (
-            <Typography variant="body2">
-              {t("The next go is open from {{time}}.", { time: timeOf(of.mayBeginFrom) })}
-            </Typography>
+          {of.notice.before && !of.running && of.missing.length === 0 && of.goesTaken + 1 < of.notice.before.fromGo && (
+            <Typography variant="body2">{beforeNextInWords(of.notice.before)}</Typography>
           )}
           {!of.running && of.notice.paging === "forwardOnly" && (
             <Typography variant="body2" sx={{ fontWeight: 700 }}>
@@ -127,6 +135,7 @@ function ReleaseCard({ of }: { of: Now["releases"][number] }) {
           {of.running ? t("Carry on") : of.goesTaken > 0 ? t("Another go") : t("Begin")}
         </Button>
       </Box>
+      {of.missing.length > 0 && <WhatIsMissing of={of} />}
       {problem && (
         <Alert severity="error" sx={{ mt: 1 }}>
           {problem}

@@ -1,4 +1,5 @@
 /** What the students' pages ask the server. Types come from the contract, paths from the generated routes. */
+import type * as beforeGo from "@verdant/contract/beforeGo";
 import type * as delivery from "@verdant/contract/delivery";
 import type * as reasons from "@verdant/contract/reasons";
 import type * as team from "@verdant/contract/team";
@@ -19,6 +20,14 @@ export const studentApi = api.injectEndpoints({
       ...calls<typeof delivery.beginSitting>(routes.beginSitting),
       // What has begun leads to another page; back here it is asked for anew.
       invalidatesTags: (_, error) => (error ? ["Now"] : []),
+    }),
+    sayOpeningWord: build.mutation({
+      ...calls<typeof beforeGo.sayOpeningWord>(routes.sayOpeningWord),
+      invalidatesTags: (_, error) => (error ? [] : ["Now"]),
+    }),
+    reflect: build.mutation({
+      ...calls<typeof beforeGo.reflect>(routes.reflect),
+      invalidatesTags: (_, error) => (error ? [] : ["Now"]),
     }),
     giveReason: build.mutation({
       ...calls<typeof reasons.giveReason>(routes.giveReason),
@@ -41,6 +50,8 @@ export const {
   useSettleSittingMutation,
   useShowResultQuery,
   useGiveReasonMutation,
+  useSayOpeningWordMutation,
+  useReflectMutation,
 } = studentApi;
 
 interface State {

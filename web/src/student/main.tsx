@@ -15,6 +15,7 @@ import { WhatNowPage } from "./WhatNowPage.tsx";
 
 // Nobody needs the result before the first question.
 const ResultPage = lazy(async () => ({ default: (await import("./ResultPage.tsx")).ResultPage }));
+const ReflectionPage = lazy(async () => ({ default: (await import("./ReflectionPage.tsx")).ReflectionPage }));
 
 const store = configureStore({
   reducer: { [api.reducerPath]: api.reducer },
@@ -54,6 +55,14 @@ if (root) {
                 element={
                   <Suspense fallback={<Waiting />}>
                     <ResultPage />
+                  </Suspense>
+                }
+              />
+              <Route
+                path="/reflection/:releaseId"
+                element={
+                  <Suspense fallback={<Waiting />}>
+                    <ReflectionPage />
                   </Suspense>
                 }
               />

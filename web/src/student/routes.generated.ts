@@ -11,5 +11,7 @@ export const routes = {
   handIn: { method: "post", path: "/sittings/:sittingId/hand-in", access: "sitting" },
   settleSitting: { method: "post", path: "/student/sittings/:sittingId/settle", access: "student" },
   showResult: { method: "get", path: "/student/sittings/:sittingId", access: "student" },
+  sayOpeningWord: { method: "post", path: "/student/releases/:releaseId/opening-word", access: "student" },
+  reflect: { method: "post", path: "/student/releases/:releaseId/reflection", access: "student" },
   giveReason: { method: "put", path: "/student/sittings/:sittingId/reasons/:position", access: "student" },
 } as const;

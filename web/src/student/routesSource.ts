@@ -5,8 +5,18 @@ import { reasonsEndpoints } from "@verdant/contract/reasons";
 import { teamEndpoints } from "@verdant/contract/team";
 
 const { showSession, signOut, enter } = teamEndpoints;
-const { whatNow, listDone, beginSitting, showSitting, saveAnswers, handIn, settleSitting, showResult } =
-  deliveryEndpoints;
+const {
+  whatNow,
+  listDone,
+  beginSitting,
+  showSitting,
+  saveAnswers,
+  handIn,
+  settleSitting,
+  showResult,
+  sayOpeningWord,
+  reflect,
+} = deliveryEndpoints;
 const { giveReason } = reasonsEndpoints;
 const used = {
   ...{
@@ -21,6 +31,8 @@ const used = {
     handIn,
     settleSitting,
     showResult,
+    sayOpeningWord,
+    reflect,
   },
   giveReason,
 };

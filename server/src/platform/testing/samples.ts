@@ -228,6 +228,11 @@ export async function samples(bench: Workbench) {
       rules: presets.weeklyReview,
       targets: [{ classId: bench.classId, groupId: null, studentId: null, opensAt: null, shutsAt: null }],
     },
+    giveGoAheads: { studentIds: [bench.students[2]!.studentId] },
+    takeBackGoAheads: { studentIds: [bench.students[2]!.studentId] },
+    sayOpeningWord: { word: "amber lantern" },
+    reflect: { answers: { why: "I mixed them up." } },
+    setReflectionForm: { questions: [{ id: "why", text: "Why?", choices: null }] },
     saveAnswers: { epoch: 1, events: [choice(1, 1, "none"), choice(2, 2, "none")], shown: [3] },
   };
   const queries: Partial<Record<EndpointName, string>> = { findAnything: "?text=river" };
