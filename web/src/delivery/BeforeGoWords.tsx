@@ -61,13 +61,15 @@ export function BeforeGoWords({ rules, set }: { rules: Rules; set: (change: Part
         {t(". Before")}{" "}
         {goes === 1 ? (
           t("it")
+        ) : before === null ? (
+          t("a go")
         ) : (
           <Word
             label={t("Before which go")}
-            value={before?.fromGo === 1 ? "1" : "2"}
+            value={before.fromGo === 1 ? "1" : "2"}
             choices={fromWords}
             onChange={(from) => {
-              if (before) set({ before: { ...before, fromGo: from === "1" ? 1 : 2 } });
+              set({ before: { ...before, fromGo: from === "1" ? 1 : 2 } });
             }}
           />
         )}{" "}

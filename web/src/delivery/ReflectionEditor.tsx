@@ -84,7 +84,7 @@ export function ReflectionEditor(props: {
               </IconButton>
             </Box>
             <Typography variant="body2" sx={{ mt: 0.5 }}>
-              {t("To answer")}{" "}
+              {t("To answer,")}{" "}
               <Word
                 label={t("How question {{number}} is answered", { number: at + 1 })}
                 value={choices === null ? "written" : "chosen"}

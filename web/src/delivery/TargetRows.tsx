@@ -29,6 +29,9 @@ export const toBody = ({ classId, groupId, studentId, opensAt, shutsAt }: Target
   shutsAt: moment(shutsAt),
 });
 
+/** On a phone a field of its own under the name. */
+const ownRow = { gridColumn: { xs: "1 / -1", md: "auto" } };
+
 export function TargetRows({
   quiz,
   targets,
@@ -75,7 +78,11 @@ export function TargetRows({
             mb: 1.5,
           }}
         >
-          <Typography sx={{ fontWeight: 700, pt: 1 }}>{target.name}</Typography>
+          <Typography
+            sx={{ fontWeight: 700, pt: 1, gridColumn: { xs: targets.length > 1 ? "1" : "1 / -1", md: "auto" } }}
+          >
+            {target.name}
+          </Typography>
           <TextField
             label={t("It opens")}
             type="datetime-local"
@@ -86,6 +93,7 @@ export function TargetRows({
             }}
             slotProps={{ inputLabel: { shrink: true } }}
             helperText={target.opensAt === "" ? t("at once") : " "}
+            sx={ownRow}
           />
           <TextField
             label={t("It closes")}
@@ -97,6 +105,7 @@ export function TargetRows({
             }}
             slotProps={{ inputLabel: { shrink: true } }}
             helperText={target.shutsAt === "" ? t("when you close it") : t("what is in progress is handed in then")}
+            sx={ownRow}
           />
           {targets.length > 1 && (
             <IconButton
@@ -104,6 +113,7 @@ export function TargetRows({
               onClick={() => {
                 onChange(targets.filter((_, other) => other !== i));
               }}
+              sx={{ gridRow: { xs: 1, md: "auto" }, gridColumn: { xs: 2, md: "auto" } }}
             >
               <Trash2 size={16} />
             </IconButton>

@@ -69,6 +69,10 @@ describe("the three sentences over the results", () => {
     expect(say({})).toContain("No answers yet.");
   });
 
+  test("handed in without an answer is not called not handed in", () => {
+    expect(say({ handedIn: 3 })).toContain("3 students handed in without an answer.");
+  });
+
   test("who has not handed in is counted once, and who is in progress among them", () => {
     const waiting = (state: "notBegun" | "running", i: number) => ({ studentId: `s${i}`, name: `S ${i}`, state });
     expect(say({ waiting: [waiting("notBegun", 1)] })).toContain("1 student has not handed in.");

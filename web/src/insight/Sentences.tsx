@@ -54,7 +54,11 @@ export function Sentences({ results }: { results: Results }) {
           {t("What went badly shows once they are marked.")}
         </Sentence>
       ) : (
-        <Sentence title={t("No answers yet.")}>{t("They show here as soon as the first student hands in.")}</Sentence>
+        <Sentence title={t("No answers yet.")}>
+          {results.handedIn === 0
+            ? t("They show here as soon as the first student hands in.")
+            : t("{{count}} students handed in without an answer.", { count: results.handedIn })}
+        </Sentence>
       )}
       <Sentence
         title={

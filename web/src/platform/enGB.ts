@@ -140,8 +140,9 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} seconds left": "{{count}} second left",
   "{{count}} standards": "{{count}} standard",
   "{{count}} standards understood.": "{{count}} standard understood.",
-  "{{count}} students wait for your go-ahead": "1 student waits for your go-ahead",
-  "Go-ahead for {{count}} students": "Go-ahead for 1 student",
+  "{{count}} students handed in without an answer.": "{{count}} student handed in without an answer.",
+  "{{count}} students wait for your go-ahead": "{{count}} student waits for your go-ahead",
+  "Go-ahead for {{count}} students": "Go-ahead for {{count}} student",
   "{{count}} students": "{{count}} student",
   "{{count}} students are answering this now: what you decide holds for them too.":
     "{{count}} student is answering this now: what you decide holds for them too.",

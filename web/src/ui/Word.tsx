@@ -1,4 +1,4 @@
-import Link from "@mui/material/Link";
+import ButtonBase from "@mui/material/ButtonBase";
 import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import { useState } from "react";
@@ -15,24 +15,29 @@ export function Word<V extends string>(props: {
   const text = choices.find(([one]) => one === value)?.[1] ?? value;
   return (
     <>
-      <Link
-        component="button"
-        type="button"
+      {/* A button of HTML would not break its words over lines as the sentence around it does. */}
+      <ButtonBase
+        component="span"
+        disableRipple
         aria-haspopup="menu"
         aria-label={`${label}: ${text}`}
         onClick={(event) => {
           setAnchor(event.currentTarget);
         }}
         sx={{
+          display: "inline",
           font: "inherit",
           fontWeight: 700,
           verticalAlign: "baseline",
-          textDecorationStyle: "dotted",
+          color: "primary.main",
+          userSelect: "text",
+          textDecoration: "underline dotted",
           textUnderlineOffset: 4,
+          "&.Mui-focusVisible": { outline: 3, outlineColor: "warning.main", outlineOffset: 2, borderRadius: 0.5 },
         }}
       >
         {text}
-      </Link>
+      </ButtonBase>
       <Menu
         anchorEl={anchor}
         open={anchor !== null}
