@@ -12,6 +12,7 @@ import { BeforeGo, beforeGoEndpoints, Gate, Missing, Reflected, ReflectionQuesti
 import { endpoint } from "./endpoint.ts";
 import { Answer, Content, StudentView } from "./items/kinds.ts";
 import { RichText } from "./items/richText.ts";
+import { Message, runningEndpoints } from "./running.ts";
 import { markingEndpoints } from "./marking.ts";
 import { ShownStimulus } from "./stimuli.ts";
 import { Done, Id, limits, Moment, Strand } from "./wire.ts";
@@ -160,6 +161,8 @@ export const StudentRelease = z.object({
   /** What is to be answered before the next go; null: nothing, or it was. */
   reflection: ReflectionQuestions.nullable(),
   goesTaken: z.int(),
+  /** What the teacher says, and changes of the times, the newest first. */
+  messages: z.array(Message),
 });
 
 export const StudentDone = z.object({
@@ -377,5 +380,6 @@ export const deliveryEndpoints = {
   settleSitting,
   showResult,
   ...beforeGoEndpoints,
+  ...runningEndpoints,
   ...markingEndpoints,
 };

@@ -122,6 +122,7 @@ export const staffProblems = {
   undoneAlready: ["conflict"],
   targetGone: ["invalid"],
   gateGone: ["invalid"],
+  nobodyInTime: ["conflict"],
   quizEmpty: ["conflict"],
   itemCannotBeReleased: ["conflict", "number"],
   drawTooSmall: ["conflict", "take", "usable"],
@@ -265,6 +266,7 @@ export const isProblemCode = (code: string): code is ProblemCode => Object.hasOw
 
 /** What a thing is called that is not, or no longer, there. */
 export const things = [
+  "message",
   "answer",
   "change",
   "class",

@@ -85,6 +85,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./insight/OpenerPage.tsx")).OpenerPage }),
       },
       {
+        path: "/results/:releaseId/running",
+        lazy: async () => ({ Component: (await import("./delivery/RunningPage.tsx")).RunningPage }),
+      },
+      {
         path: "/results/:releaseId/marking",
         lazy: async () => ({ Component: (await import("./delivery/MarkingPage.tsx")).MarkingPage }),
       },

@@ -10,12 +10,15 @@ import type { Scope, Student } from "../platform/scope.ts";
 import { leftBehind, opennessOf, settlingOf } from "./result.ts";
 import { questionsFor, whatIsMissing } from "./beforeGo.ts";
 import { isOver } from "./sitting.ts";
+import * as runningStore from "./runningStore.ts";
 import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
 import { noticeOf } from "./views.ts";
 import { waitingPointsOf } from "./written.ts";
 
 const doneAtOnce = 20;
+/** Of what the teacher says, the newest. */
+const messagesShown = 3;
 /** What opens so soon, in milliseconds, is told with its rules. */
 const soon = 14 * 86_400_000;
 
@@ -50,6 +53,14 @@ export async function whatNow(scope: Scope<Student>): Promise<Result<typeof cont
     const { goes: allowed } = completeRules(release.rules);
     return goes.some((go) => !isOver(go, at)) || (isToCome(release, at) && (allowed === null || goes.length < allowed));
   });
+  const messages = groupBy(
+    await runningStore.listMessages(
+      db,
+      departmentId,
+      toSit.map((release) => release.releaseId),
+    ),
+    (message) => message.releaseId,
+  );
   const missingAt = await whatIsMissing(scope, caller, toSit, goesOf);
   const releases = await Promise.all(
     toSit.map(async (release) => {
@@ -74,6 +85,9 @@ export async function whatNow(scope: Scope<Student>): Promise<Result<typeof cont
         missing,
         reflection: questionsFor(release.rules, missing),
         goesTaken: goes.length,
+        messages: (messages.get(release.releaseId) ?? [])
+          .slice(0, messagesShown)
+          .map(({ id, text, at: saidAt }) => ({ id, text, at: saidAt.toISOString() })),
       };
     }),
   );

@@ -38,6 +38,7 @@ import * as quizSteps from "./0035_quizSteps.ts";
 import * as seen from "./0036_seen.ts";
 import * as requirementSets from "./0037_requirementSets.ts";
 import * as beforeGo from "./0038_beforeGo.ts";
+import * as running from "./0039_running.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -78,4 +79,5 @@ export const migrations: Record<string, Migration> = {
   "0036_seen": seen,
   "0037_requirementSets": requirementSets,
   "0038_beforeGo": beforeGo,
+  "0039_running": running,
 };

@@ -26,7 +26,9 @@ export interface SittingTables {
     points: number | null;
     outOf: number;
     evidenceSeq: number | null;
+    minutesGiven: Default<number>;
   };
+  releaseMessage: Row & { releaseId: string; text: string | null; by: string; at: Date; takenBackAt: Date | null };
   sittingItem: Owned & {
     sittingId: string;
     position: number;

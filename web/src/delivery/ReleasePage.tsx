@@ -100,7 +100,7 @@ function ReleaseForm({ quiz }: { quiz: Quiz }) {
           <NoticeForm quiz={quiz} rules={rules} onChange={setRules} />
         </Paper>
         <Paper sx={{ p: 3 }} component="section" aria-label={t("Who gets it, and when")}>
-          <TargetRows quiz={quiz} targets={targets} onChange={setTargets} />
+          <TargetRows of={quiz} targets={targets} onChange={setTargets} />
         </Paper>
         <Typography variant="body2" color="textSecondary">
           {t(

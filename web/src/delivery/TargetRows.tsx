@@ -4,7 +4,6 @@ import Box from "@mui/material/Box";
 import IconButton from "@mui/material/IconButton";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import type { Quiz } from "@verdant/contract/assembly";
 import { Trash2 } from "lucide-react";
 import { useListClassesQuery, useListEnrolmentsQuery } from "../courses/api.ts";
 import { t } from "../platform/words.ts";
@@ -21,6 +20,13 @@ export interface TargetDraft {
 
 const moment = (local: string) => (local === "" ? null : new Date(local).toISOString());
 
+/** A moment as a date field writes it, in the reader's zone; empty: none. */
+export function localOf(at: string | null): string {
+  if (at === null) return "";
+  const date = new Date(at);
+  return new Date(date.getTime() - date.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
+}
+
 export const toBody = ({ classId, groupId, studentId, opensAt, shutsAt }: TargetDraft) => ({
   classId,
   groupId,
@@ -33,13 +39,17 @@ export const toBody = ({ classId, groupId, studentId, opensAt, shutsAt }: Target
 const ownRow = { gridColumn: { xs: "1 / -1", md: "auto" } };
 
 export function TargetRows({
-  quiz,
+  of: quiz,
   targets,
   onChange,
+  mayRemove = true,
 }: {
-  quiz: Quiz;
+  /** Whose groups and students can be chosen one by one. */
+  of: { readonly classId: string; readonly className: string };
   targets: readonly TargetDraft[];
   onChange: (targets: readonly TargetDraft[]) => void;
+  /** What has been released is not taken back; it can be closed. */
+  mayRemove?: boolean;
 }) {
   const classes = useListClassesQuery().data?.classes ?? [];
   const roster = useListEnrolmentsQuery({ params: { classId: quiz.classId } }).data;
@@ -107,7 +117,7 @@ export function TargetRows({
             helperText={target.shutsAt === "" ? t("when you close it") : t("what is in progress is handed in then")}
             sx={ownRow}
           />
-          {targets.length > 1 && (
+          {mayRemove && targets.length > 1 && (
             <IconButton
               aria-label={t("Remove {{target}}", { target: target.name })}
               onClick={() => {

@@ -6,6 +6,7 @@ import {
   showReflectionForm,
   takeBackGoAheads,
 } from "@verdant/contract/beforeGo";
+import { changeTimes, giveMinutes, sayToAll, showRunning, takeBackMessage } from "@verdant/contract/running";
 import { hideResults, openResults, releaseQuiz, showRelease, shutRelease } from "@verdant/contract/delivery";
 import {
   giveKeyRuling,
@@ -37,6 +38,17 @@ export const deliveryApi = api.injectEndpoints({
     makeOpeningWord: build.mutation({
       ...calls<typeof makeOpeningWord>(makeOpeningWord),
       invalidatesTags: ["Waiting"],
+    }),
+    showRunning: build.query({ ...calls<typeof showRunning>(showRunning), providesTags: ["Running"] }),
+    changeTimes: build.mutation({
+      ...calls<typeof changeTimes>(changeTimes),
+      invalidatesTags: ["Running", "Release", "Results"],
+    }),
+    giveMinutes: build.mutation({ ...calls<typeof giveMinutes>(giveMinutes), invalidatesTags: ["Running"] }),
+    sayToAll: build.mutation({ ...calls<typeof sayToAll>(sayToAll), invalidatesTags: ["Running"] }),
+    takeBackMessage: build.mutation({
+      ...calls<typeof takeBackMessage>(takeBackMessage),
+      invalidatesTags: ["Running"],
     }),
     showReflectionForm: build.query({
       ...calls<typeof showReflectionForm>(showReflectionForm),
@@ -78,6 +90,11 @@ export const {
   useGiveGoAheadsMutation,
   useTakeBackGoAheadsMutation,
   useMakeOpeningWordMutation,
+  useShowRunningQuery,
+  useChangeTimesMutation,
+  useGiveMinutesMutation,
+  useSayToAllMutation,
+  useTakeBackMessageMutation,
   useShowReflectionFormQuery,
   useSetReflectionFormMutation,
   useListWrittenAnswersQuery,

@@ -27,6 +27,7 @@ export const tagTypes = [
   "Requirements",
   "Release",
   "Waiting",
+  "Running",
   "ReflectionForm",
   "Results",
   "Ruling",

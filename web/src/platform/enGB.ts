@@ -141,6 +141,11 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} standards": "{{count}} standard",
   "{{count}} standards understood.": "{{count}} standard understood.",
   "{{count}} students handed in without an answer.": "{{count}} student handed in without an answer.",
+  "{{count}} students are in it and get the new end.": "{{count}} student is in it and gets the new end.",
+  "{{count}} have handed in: nothing changes for what they did.":
+    "{{count}} has handed in: nothing changes for what they did.",
+  "{{count}} students have more time.": "{{count}} student has more time.",
+  "More minutes for {{count}} students:": "More minutes for {{count}} student:",
   "{{count}} students wait for your go-ahead": "{{count}} student waits for your go-ahead",
   "Go-ahead for {{count}} students": "Go-ahead for {{count}} student",
   "{{count}} students": "{{count}} student",

@@ -19,6 +19,7 @@ export const thingWords: Readonly<Record<Thing, string>> = {
   media: t("picture or recording"),
   member: t("colleague"),
   merge: t("merging of topics"),
+  message: t("word to all"),
   misconception: t("wrong idea"),
   optionSet: t("set of words"),
   quiz: t("quiz"),

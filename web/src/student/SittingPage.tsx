@@ -3,6 +3,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import { lazy, Suspense, useEffect, useState, type ReactNode } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
+import { News } from "./News.tsx";
 import { Waiting } from "./Waiting.tsx";
 import { loadQuestionList, QuestionView } from "./QuestionView.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
@@ -85,8 +86,14 @@ export function SittingPage() {
     setPosition(next);
     window.scrollTo({ top: 0 });
   };
+  const withNews = (page: ReactNode) => (
+    <>
+      <News messages={here.messages} deadlineAt={sitting.deadlineAt} />
+      {page}
+    </>
+  );
   if (isLastLook)
-    return (
+    return withNews(
       <Suspense fallback={<Waiting />}>
         <LastLook
           here={here}
@@ -94,10 +101,10 @@ export function SittingPage() {
           show={show}
           done={() => void navigate(`/result/${sittingId}`, { replace: true })}
         />
-      </Suspense>
+      </Suspense>,
     );
   if (isAll)
-    return (
+    return withNews(
       <Suspense fallback={<Waiting />}>
         <AllQuestions
           here={here}
@@ -107,9 +114,9 @@ export function SittingPage() {
             setLastLook(true);
           }}
         />
-      </Suspense>
+      </Suspense>,
     );
-  return (
+  return withNews(
     <QuestionView
       key={position}
       here={here}
@@ -119,7 +126,7 @@ export function SittingPage() {
       toLastLook={() => {
         setLastLook(true);
       }}
-    />
+    />,
   );
 }
 

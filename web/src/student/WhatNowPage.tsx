@@ -12,6 +12,7 @@ import { Ring } from "../ui/Ring.tsx";
 import { Waiting } from "./Waiting.tsx";
 import { hold } from "./answerQueue.ts";
 import { useBeginSittingMutation, useLazyListDoneQuery, useLeaveMutation, useWhatNowQuery } from "./api.ts";
+import { messageInWords } from "./News.tsx";
 import { beforeNextInWords, WhatIsMissing } from "./WhatIsMissing.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
 import { shownDay, numberOf, t, timeOf } from "../platform/words.ts";
@@ -135,6 +136,11 @@ function ReleaseCard({ of }: { of: Now["releases"][number] }) {
           {of.running ? t("Carry on") : of.goesTaken > 0 ? t("Another go") : t("Begin")}
         </Button>
       </Box>
+      {of.messages.map((message) => (
+        <Typography key={message.id} variant="body2" sx={{ mt: 0.75, overflowWrap: "anywhere" }}>
+          <strong>{shownDay(message.at)}:</strong> {messageInWords(message, of.notice.shutsAt)}
+        </Typography>
+      ))}
       {of.missing.length > 0 && <WhatIsMissing of={of} />}
       {problem && (
         <Alert severity="error" sx={{ mt: 1 }}>

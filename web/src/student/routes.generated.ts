@@ -13,5 +13,6 @@ export const routes = {
   showResult: { method: "get", path: "/student/sittings/:sittingId", access: "student" },
   sayOpeningWord: { method: "post", path: "/student/releases/:releaseId/opening-word", access: "student" },
   reflect: { method: "post", path: "/student/releases/:releaseId/reflection", access: "student" },
+  showNews: { method: "get", path: "/sittings/:sittingId/news", access: "sitting" },
   giveReason: { method: "put", path: "/student/sittings/:sittingId/reasons/:position", access: "student" },
 } as const;

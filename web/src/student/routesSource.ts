@@ -16,6 +16,7 @@ const {
   showResult,
   sayOpeningWord,
   reflect,
+  showNews,
 } = deliveryEndpoints;
 const { giveReason } = reasonsEndpoints;
 const used = {
@@ -33,6 +34,7 @@ const used = {
     showResult,
     sayOpeningWord,
     reflect,
+    showNews,
   },
   giveReason,
 };

@@ -1,5 +1,7 @@
 /** A sitting on this device: answers kept first and sent after, time by the server's clock, taken over or over. */
 import type { Sitting } from "@verdant/contract/delivery";
+import type { Result } from "@verdant/contract/endpoint";
+import type { Message, showNews } from "@verdant/contract/running";
 import { isBlank } from "@verdant/core/items/blank";
 import type { Answer } from "@verdant/core/items/kinds";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
@@ -20,6 +22,8 @@ export type Condition = "loading" | "running" | "elsewhere" | "over" | "offline"
 const retryMs = 4000;
 /** How often a device that took a sitting over looks for what the one before has delivered since. */
 const lookMs = 10_000;
+/** When a sitting first asks whether its end has moved or the teacher has said something, and how often from then on. */
+const [firstNewsMs, newsMs] = [4000, 20_000];
 
 export function useSitting(sittingId: string) {
   const [sitting, setSitting] = useState<Sitting | null>(null);
@@ -28,6 +32,7 @@ export function useSitting(sittingId: string) {
   const [saving, setSaving] = useState<Saving>("saved");
   const [waiting, setWaiting] = useState(0);
   const [isTimeUp, setTimeUp] = useState(false);
+  const [messages, setMessages] = useState<readonly Message[]>([]);
   /** Answers that came too late to count. */
   const tooLate = useRef(new Set<number>());
   const [begin] = useBeginSittingMutation();
@@ -127,20 +132,45 @@ export function useSitting(sittingId: string) {
   }, [saving, condition, flush, load]);
 
   const deadlineAt = sitting?.deadlineAt ?? null;
-  // At the bell what stands in a field is given, and nothing can be typed any more.
+  const askNews = useCallback(async () => {
+    const held = await findHeld(sittingId);
+    const answer = held && (await askAsSitting(held, routes.showNews));
+    if (!answer?.ok) return;
+    const news = (await answer.json()) as Result<typeof showNews>;
+    setMessages(news.messages);
+    setSitting((before) =>
+      before === null || before.deadlineAt === news.deadlineAt ? before : { ...before, deadlineAt: news.deadlineAt },
+    );
+    const isLater = news.deadlineAt === null || Date.parse(news.deadlineAt) > Date.now() + clockOffset.current;
+    if (news.state === "running" && isLater) setTimeUp(false);
+  }, [sittingId]);
+  useEffect(() => {
+    if (condition !== "running") return;
+    const ask = () => void askNews();
+    const [first, timer] = [setTimeout(ask, firstNewsMs), setInterval(ask, newsMs)];
+    return () => {
+      clearTimeout(first);
+      clearInterval(timer);
+    };
+  }, [condition, askNews]);
+
+  // At the bell what stands in a field is given, and nothing can be typed any more; unless more time was given meanwhile.
   useEffect(() => {
     if (deadlineAt === null || condition !== "running") return;
+    let hasAsked = false;
     const ring = () => {
       if (Date.parse(deadlineAt) > Date.now() + clockOffset.current) return;
       if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
       setTimeUp(true);
+      if (!hasAsked) void askNews();
+      hasAsked = true;
       void flush();
     };
     const timer = setInterval(ring, 1000);
     return () => {
       clearInterval(timer);
     };
-  }, [deadlineAt, condition, flush]);
+  }, [deadlineAt, condition, flush, askNews]);
 
   const isTakenOver = (sitting?.epoch ?? 1) > 1 && condition === "running";
   // What the device before still held arrives when it is online again: it shows here as soon as the server has it.
@@ -223,7 +253,7 @@ export function useSitting(sittingId: string) {
   return useMemo(
     () => ({
       ...{ sitting, condition, given, saving, waiting, isTimeUp, record, watch, handIn, flush, carryOnHere },
-      ...{ isAnswered, now, countTooLate, load },
+      ...{ isAnswered, now, countTooLate, load, messages },
     }),
     [
       sitting,
@@ -241,6 +271,7 @@ export function useSitting(sittingId: string) {
       now,
       countTooLate,
       load,
+      messages,
     ],
   );
 }

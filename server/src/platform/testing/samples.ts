@@ -231,6 +231,11 @@ export async function samples(bench: Workbench) {
     giveGoAheads: { studentIds: [bench.students[2]!.studentId] },
     takeBackGoAheads: { studentIds: [bench.students[2]!.studentId] },
     sayOpeningWord: { word: "amber lantern" },
+    changeTimes: {
+      targets: [{ classId: bench.classId, groupId: null, studentId: null, opensAt: null, shutsAt: null }],
+    },
+    giveMinutes: { studentIds: [bench.students[1]!.studentId], minutes: 5 },
+    sayToAll: { text: "Question 3 has a slip." },
     reflect: { answers: { why: "I mixed them up." } },
     setReflectionForm: { questions: [{ id: "why", text: "Why?", choices: null }] },
     saveAnswers: { epoch: 1, events: [choice(1, 1, "none"), choice(2, 2, "none")], shown: [3] },

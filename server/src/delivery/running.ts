@@ -1,0 +1,155 @@
+/** Changing what runs: times, one more class or student, minutes, a word to everybody. All of it stands in the history. */
+import type * as contract from "@verdant/contract/running";
+import type { Input, Result } from "@verdant/contract/endpoint";
+import { completeRules } from "@verdant/core/delivery/rules";
+import { Failure, need } from "../platform/failure.ts";
+import { record } from "../platform/history.ts";
+import { newId } from "../platform/id.ts";
+import { atomically, type Member, type Scope, type Sitter } from "../platform/scope.ts";
+import * as store from "./runningStore.ts";
+import * as releaseStore from "./store.ts";
+
+type Running = Result<typeof contract.showRunning>;
+
+const releaseOf = async ({ db, caller }: Scope<Member>, releaseId: string) =>
+  need((await releaseStore.listReleases(db, caller.departmentId, { releaseId }))[0], "release");
+
+export async function showRunning(
+  scope: Scope<Member>,
+  { params: { releaseId } }: Input<typeof contract.showRunning>,
+): Promise<Running> {
+  const { db, caller } = scope;
+  await releaseOf(scope, releaseId);
+  const [students, messages] = [
+    await store.listInIt(db, caller.departmentId, releaseId),
+    await store.listMessages(db, caller.departmentId, [releaseId]),
+  ];
+  return {
+    students: students.map(({ startedAt, deadlineAt, lastSeenAt, ...rest }) => ({
+      ...rest,
+      startedAt: startedAt.toISOString(),
+      deadlineAt: deadlineAt?.toISOString() ?? null,
+      lastSeenAt: lastSeenAt?.toISOString() ?? null,
+    })),
+    messages: messages.map(({ id, text, at }) => ({ id, text, at: at.toISOString() })),
+  };
+}
+
+export function changeTimes(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.changeTimes>,
+): Promise<Running> {
+  const { releaseId } = params;
+  return atomically(scope, async (within) => {
+    const { db, caller, now } = within;
+    const { departmentId } = caller;
+    const rules = completeRules((await releaseOf(within, releaseId)).rules);
+    const before = await releaseStore.listTargets(db, departmentId, [releaseId]);
+    const targets = body.targets.map((target) => {
+      const opensAt = target.opensAt === null ? null : new Date(target.opensAt);
+      const shutsAt = target.shutsAt === null ? null : new Date(target.shutsAt);
+      if (shutsAt !== null && opensAt !== null && shutsAt <= opensAt)
+        throw new Failure("closesBeforeOpening", {}, { at: "/body/targets" });
+      return {
+        id: newId(),
+        classId: target.classId,
+        groupId: target.groupId,
+        studentId: target.studentId,
+        opensAt,
+        shutsAt,
+      };
+    });
+    if ((await releaseStore.countKnownTargets(db, departmentId, targets)) !== targets.length)
+      throw new Failure("targetGone", {}, { at: "/body/targets" });
+    await store.writeTargets(db, departmentId, releaseId, targets, now());
+    await store.reopen(db, departmentId, releaseId, now());
+    await store.moveDeadlines(db, departmentId, releaseId, {
+      limit: rules.timeLimitMinutes,
+      graceMinutes: rules.graceMinutes,
+    });
+    await say(within, releaseId, null);
+    await record(within, {
+      departmentId,
+      entity: "release",
+      entityId: releaseId,
+      action: "timesChanged",
+      before: before.map(timesOf),
+      after: targets.map(timesOf),
+    });
+    return showRunning(within, { params });
+  });
+}
+
+const timesOf = ({ classId, groupId, studentId, opensAt, shutsAt }: store.Target) => ({
+  classId,
+  groupId,
+  studentId,
+  opensAt,
+  shutsAt,
+});
+
+async function say({ db, caller, now }: Scope<Member>, releaseId: string, text: string | null): Promise<void> {
+  const { departmentId, personId } = caller;
+  await store.insertMessage(db, { departmentId, id: newId(), releaseId, text, by: personId, at: now() });
+}
+
+export function giveMinutes(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.giveMinutes>,
+): Promise<Running> {
+  const { releaseId } = params;
+  return atomically(scope, async (within) => {
+    const { db, caller } = within;
+    const { departmentId } = caller;
+    const rules = completeRules((await releaseOf(within, releaseId)).rules);
+    const studentIds = await store.addMinutes(db, departmentId, releaseId, body.studentIds, body.minutes);
+    if (studentIds.length === 0) throw new Failure("nobodyInTime");
+    await store.moveDeadlines(db, departmentId, releaseId, {
+      limit: rules.timeLimitMinutes,
+      graceMinutes: rules.graceMinutes,
+    });
+    const after = { studentIds, minutes: body.minutes };
+    await record(within, { departmentId, entity: "release", entityId: releaseId, action: "minutesGiven", after });
+    return showRunning(within, { params });
+  });
+}
+
+export function sayToAll(scope: Scope<Member>, { params, body }: Input<typeof contract.sayToAll>): Promise<Running> {
+  const { releaseId } = params;
+  return atomically(scope, async (within) => {
+    const { departmentId } = within.caller;
+    await releaseOf(within, releaseId);
+    await say(within, releaseId, body.text);
+    const after = { text: body.text };
+    await record(within, { departmentId, entity: "release", entityId: releaseId, action: "saidToAll", after });
+    return showRunning(within, { params });
+  });
+}
+
+export function takeBackMessage(
+  scope: Scope<Member>,
+  { params }: Input<typeof contract.takeBackMessage>,
+): Promise<Running> {
+  const { releaseId, messageId } = params;
+  return atomically(scope, async (within) => {
+    const { db, caller, now } = within;
+    const { departmentId } = caller;
+    need((await store.takeBackMessage(db, departmentId, releaseId, messageId, now())) || undefined, "message");
+    const after = { messageId };
+    await record(within, { departmentId, entity: "release", entityId: releaseId, action: "messageTakenBack", after });
+    return showRunning(within, { params: { releaseId } });
+  });
+}
+
+export async function showNews(
+  { db, caller, now }: Scope<Sitter>,
+  { params }: Input<typeof contract.showNews>,
+): Promise<Result<typeof contract.showNews>> {
+  const news = need(await store.findNews(db, params.sittingId, caller.tokenHash), "sitting");
+  const isOver = news.state === "running" && news.deadlineAt !== null && news.deadlineAt <= now();
+  return {
+    state: isOver ? "handedIn" : news.state,
+    deadlineAt: news.deadlineAt?.toISOString() ?? null,
+    messages: news.messages.map((one) => ({ ...one, at: new Date(one.at).toISOString() })),
+  };
+}
