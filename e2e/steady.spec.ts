@@ -25,7 +25,7 @@ async function comeSlowly(page: Page): Promise<void> {
   });
   await page.route(/\/api\/|\.js$/, async (route) => {
     const { pathname } = new URL(route.request().url());
-    const sum = [...pathname].reduce((total, letter) => (total * 31 + letter.charCodeAt(0)) % 997, 7);
+    const sum = new TextEncoder().encode(pathname).reduce((total, byte) => (total * 31 + byte) % 997, 7);
     await new Promise((resolve) => setTimeout(resolve, 40 + sum / 2));
     await route.continue();
   });

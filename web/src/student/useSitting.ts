@@ -143,6 +143,8 @@ export function useSitting(sittingId: string) {
     );
     const isLater = news.deadlineAt === null || Date.parse(news.deadlineAt) > Date.now() + clockOffset.current;
     if (news.state === "running" && isLater) setTimeUp(false);
+    // Closed meanwhile: what waits here is delivered, then how it went shows.
+    if (news.state !== "running") setCondition("over");
   }, [sittingId]);
   useEffect(() => {
     if (condition !== "running") return;
