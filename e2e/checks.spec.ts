@@ -60,7 +60,7 @@ test("practice opens a check; what went wrong is looked back at, a word in the r
     await choose(teacher, "To whom it opens", "to those who did well enough in another quiz");
     await teacher.getByLabel("The quiz that opens it").fill("Rivers practice");
     await teacher.getByRole("option", { name: /^Rivers practice/ }).click();
-    await expect(teacher.getByText("For example 6, then 7 of 10: the first counts, 6. It stays shut.")).toBeVisible();
+    await expect(teacher.getByText("For example 6, then 7 of 10: the first counts, 6. It stays closed.")).toBeVisible();
     await choose(teacher, "Which go opens it", "by their best go");
     await expect(teacher.getByText("For example 6, then 7 of 10: the best counts, 7. It opens.")).toBeVisible();
     await expectAccessible(teacher);

@@ -10,6 +10,7 @@ import { todayOf } from "../platform/today.ts";
 import * as edits from "./editStore.ts";
 import { listColleagues, replaceTeachers } from "./teacherStore.ts";
 import { listClasses } from "./listClasses.ts";
+import { enrolStudents } from "./roster.ts";
 
 type Course = Result<typeof contract.setCourse>;
 
@@ -104,12 +105,18 @@ export function createClass(
       makers.map((one) => one.id),
     );
     await record(within, { departmentId, entity: "class", entityId: id, action: "made", after: body });
+    if (body.rehearsal) await enrolStudents(within, { params: { classId: id }, body: { names: inventedStudents } });
     return need(
       (await listClasses(within)).classes.find((one) => one.id === id),
       "class",
     );
   });
 }
+
+/** Whom a rehearsal class is made of: enough to deal draws to, and nobody could take them for real. */
+const inventedStudents = ["Ash", "Birch", "Cedar", "Hazel", "Rowan", "Willow"]
+  .map((name) => `${name} Rehearsal`)
+  .join("\n");
 
 /** The school year from September to July that `today` lies in; in August the coming one. */
 function schoolYearAround(today: string) {

@@ -175,7 +175,8 @@ async function startGo(
       };
     }),
   );
-  const { timeZone } = await needClass(scope, departmentId, release.classId);
+  const { timeZone, rehearsal } = await needClass(scope, departmentId, release.classId);
+  if (rehearsal) return id;
   await sittingStore.insertExposure(
     db,
     departmentId,

@@ -14,7 +14,8 @@ export async function showToday(scope: OpenScope<Member>): Promise<Result<typeof
     listClasses(scope).then((found) =>
       listDueOfClasses(
         scope,
-        found.classes.map((one) => one.id),
+        // What is due in a class of invented students is nobody's work.
+        found.classes.flatMap((one) => (one.rehearsal ? [] : one.id)),
       ),
     ),
     listReleasesThat(scope, { isShut: false, limit: mostRunning + 1 }),

@@ -82,7 +82,7 @@ describe("what opens a go", () => {
 test("the example of a gate says the two goes, what counts of them, and whether it opens", () => {
   const say = (counts: Rules["counts"], by: "mark" | "best") =>
     exampleInWords(gateExample({ percent: 70, by }, counts, 10));
-  expect(say("mean", "mark")).toBe("For example 6, then 7 of 10: the mean counts, 6.5. It stays shut.");
+  expect(say("mean", "mark")).toBe("For example 6, then 7 of 10: the mean counts, 6.5. It stays closed.");
   expect(say("mean", "best")).toBe("For example 6, then 7 of 10: the best counts, 7. It opens.");
-  expect(say("last", "mark")).toBe("For example 7, then 6 of 10: the last counts, 6. It stays shut.");
+  expect(say("last", "mark")).toBe("For example 7, then 6 of 10: the last counts, 6. It stays closed.");
 });

@@ -89,7 +89,7 @@ export function GateField({ gate, onChange }: { gate: Gate; onChange: (gate: Gat
   );
 }
 
-/** "For example 6, then 7 of 10: the mean counts, 6.5. It stays shut." */
+/** "For example 6, then 7 of 10: the mean counts, 6.5. It stays closed." */
 export function exampleInWords({ goes, rule, mark, isOpen }: ReturnType<typeof gateExample>): string {
   const [first = 0, second = 0] = goes;
   const terms = {
@@ -101,5 +101,5 @@ export function exampleInWords({ goes, rule, mark, isOpen }: ReturnType<typeof g
   };
   return isOpen
     ? t("For example {{first}}, then {{second}} of {{outOf}}: {{rule}}, {{mark}}. It opens.", terms)
-    : t("For example {{first}}, then {{second}} of {{outOf}}: {{rule}}, {{mark}}. It stays shut.", terms);
+    : t("For example {{first}}, then {{second}} of {{outOf}}: {{rule}}, {{mark}}. It stays closed.", terms);
 }

@@ -1,5 +1,7 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import Checkbox from "@mui/material/Checkbox";
+import FormControlLabel from "@mui/material/FormControlLabel";
 import MenuItem from "@mui/material/MenuItem";
 import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
@@ -75,6 +77,11 @@ export function TeamPage() {
               >
                 <Typography sx={{ flex: { xs: "1 1 100%", sm: 1 } }}>
                   <strong>{one.name}</strong> · {one.course} · {t("{{count}} students", { count: one.students })}
+                  {one.rehearsal && (
+                    <Box component="span" sx={{ display: "block", color: "text.secondary", fontSize: 14 }}>
+                      {t("Rehearsal: invented students to try anything with. Nothing of it counts anywhere.")}
+                    </Box>
+                  )}
                   <Box component="span" sx={{ display: "block", color: "text.secondary", fontSize: 14 }}>
                     {one.teachers.length === 0
                       ? t("Nobody is said to teach it yet.")
@@ -140,12 +147,13 @@ export function TeamPage() {
 function NewClass({ courses }: { courses: readonly Course[] }) {
   const [name, setName] = useState("");
   const [courseId, setCourseId] = useState("");
+  const [rehearsal, setRehearsal] = useState(false);
   const [create, { isLoading }] = useCreateClassMutation();
   const navigate = useNavigate();
   const say = useToast();
   const chosen = courseId || (courses[0]?.id ?? "");
   const submit = async () => {
-    const { data, error } = await create({ body: { name: name.trim(), courseId: chosen } });
+    const { data, error } = await create({ body: { name: name.trim(), courseId: chosen, rehearsal } });
     if (data) await navigate(`/classes/${data.id}`);
     else say({ text: problemOf(error).detail, isError: true });
   };
@@ -183,6 +191,18 @@ function NewClass({ courses }: { courses: readonly Course[] }) {
       >
         {t("Create the class")}
       </Button>
+      <FormControlLabel
+        sx={{ width: "100%" }}
+        control={
+          <Checkbox
+            checked={rehearsal}
+            onChange={(_, isOn) => {
+              setRehearsal(isOn);
+            }}
+          />
+        }
+        label={t("for rehearsal: six invented students, and nothing of it counts")}
+      />
     </Box>
   );
 }

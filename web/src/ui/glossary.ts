@@ -82,6 +82,19 @@ const entries = {
     t("A quiz that has been given to a class. Later changes of the quiz or its items do not touch it."),
   ],
   go: [t("Go"), t("Once through a released quiz by one student.")],
+  goAhead: [t("Go-ahead"), t("A teacher lets one student begin a go, by a tap or by a word said in the room.")],
+  openingWord: [
+    t("Opening word"),
+    t("Two words said in the room: whoever types them within five minutes has the go-ahead for one go."),
+  ],
+  lookingBack: [
+    t("Looking back"),
+    t("A few questions that students answer before another go. They count for nothing; the teacher reads them."),
+  ],
+  opensAnother: [
+    t("Quiz that opens another"),
+    t("A quiz may stay closed until a student has reached enough in another one."),
+  ],
   inProgress: [t("In progress"), t("Begun and not handed in yet.")],
   entryCard: [t("Entry card"), t("Three words that let a student in. No account is needed.")],
   ruling: [
