@@ -29,6 +29,7 @@ export const Missing = z.discriminatedUnion("code", [
   z.object({ code: z.literal("notOpenYet"), from: Moment }),
   z.object({ code: z.literal("quizClosed") }),
   z.object({ code: z.literal("noMoreGoes"), count: z.int() }),
+  z.object({ code: z.literal("lineReached"), percent: z.int() }),
   z.object({ code: z.literal("gateShut"), percent: z.int(), reached: z.int().nullable(), name: z.string() }),
   z.object({ code: z.literal("waitBeforeGo"), until: Moment }),
   z.object({ code: z.literal("reflectionMissing") }),

@@ -34,6 +34,7 @@ export const Rules = z.strictObject({
   ownOrder: z.boolean(),
   paging: z.enum(["all", "one", "forwardOnly"]),
   countsForPlan: z.boolean(),
+  stopAt: z.int().min(1).max(100).nullable().default(null),
   before: BeforeGo.nullable().default(null),
   gate: Gate.nullable().default(null),
 }) satisfies z.ZodType<RulesType>;
@@ -144,6 +145,8 @@ export const Notice = z.object({
   openFrom: z.enum(openFrom),
   paging: z.enum(["all", "one", "forwardOnly"]),
   shutsAt: Moment.nullable(),
+  /** Percent from which there is no other go. */
+  stopAt: z.int().nullable(),
   /** What is asked for before a go, from which go on. */
   before: z.object({ fromGo: z.int(), goAhead: z.boolean(), reflects: z.boolean() }).nullable(),
 });

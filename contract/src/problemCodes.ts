@@ -55,6 +55,7 @@ export const generalProblems = {
   noMoreGoes: ["conflict", "count"],
   waitBeforeGo: ["conflict", "until"],
   gateShut: ["conflict", "percent", "name"],
+  lineReached: ["conflict", "percent"],
   reflectionMissing: ["conflict"],
   reflectionNotAsked: ["conflict"],
   reflectionUnfinished: ["invalid"],

@@ -15,6 +15,7 @@ const fresh: Standing = {
   window: { opensAt: 0, handInBy: null, shutsAt: null },
   goes: 0,
   lastHandedIn: null,
+  reached: null,
   reachedAtGate: null,
   hasReflected: false,
   hasGoAhead: false,
@@ -55,6 +56,13 @@ test("what nobody can mend stands alone", () => {
   expect(codes(rules, shut)).toEqual(["quizClosed"]);
   expect(codes({ ...rules, goes: 1 }, { ...fresh, goes: 1 })).toEqual(["noMoreGoes"]);
   expect(codes(rules, { ...fresh, window: { ...fresh.window, opensAt: 10 * hour } })).toEqual(["notOpenYet"]);
+});
+
+test("goes end once enough was reached, where the teacher wants that, and not before", () => {
+  const after = { ...fresh, goes: 1, lastHandedIn: hour, hasReflected: true, hasGoAhead: true };
+  expect(codes({ ...rules, stopAt: 80 }, { ...after, reached: 0.8 }, 30 * hour)).toEqual(["lineReached"]);
+  expect(codes({ ...rules, stopAt: 80 }, { ...after, reached: 0.79 }, 30 * hour)).toEqual([]);
+  expect(codes(rules, { ...after, reached: 1 }, 30 * hour)).toEqual([]);
 });
 
 test("nothing that somebody does ever makes more missing", () => {

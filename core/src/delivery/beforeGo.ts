@@ -7,6 +7,7 @@ export type Missing =
   | { readonly code: "notOpenYet"; readonly from: number }
   | { readonly code: "quizClosed" }
   | { readonly code: "noMoreGoes"; readonly count: number }
+  | { readonly code: "lineReached"; readonly percent: number }
   | { readonly code: "gateShut"; readonly percent: number; readonly reached: number | null }
   | { readonly code: "waitBeforeGo"; readonly until: number }
   | { readonly code: "reflectionMissing" }
@@ -17,6 +18,8 @@ export interface Standing {
   /** Goes that were begun. */
   readonly goes: number;
   readonly lastHandedIn: number | null;
+  /** Share of the points here, 0 to 1, by the mark that counts; null: no go is handed in. */
+  readonly reached: number | null;
   /** Share of the points at the gate's release, 0 to 1, by what the gate asks; null: no go is handed in there. */
   readonly reachedAtGate: number | null;
   /** For the next go. */
@@ -35,7 +38,7 @@ export const isAskedFor = (before: BeforeGo | null, go: number): before is Befor
  * @param dayAfter the beginning of the day so many days after a moment, where the class is
  */
 export function missingBefore(
-  rules: Pick<Rules, "goes" | "waitHours" | "before" | "gate">,
+  rules: Pick<Rules, "goes" | "waitHours" | "stopAt" | "before" | "gate">,
   standing: Standing,
   now: number,
   dayAfter: (at: number, days: number) => number,
@@ -43,6 +46,8 @@ export function missingBefore(
   const opening = openingAt(standing.window, now);
   if (opening === "shut") return [{ code: "quizClosed" }];
   if (rules.goes !== null && standing.goes >= rules.goes) return [{ code: "noMoreGoes", count: rules.goes }];
+  if (rules.stopAt !== null && opensAt(rules.stopAt, standing.reached))
+    return [{ code: "lineReached", percent: rules.stopAt }];
   if (opening === "notYet") return [{ code: "notOpenYet", from: standing.window.opensAt }];
   const missing: Missing[] = [];
   const { gate, before } = rules;

@@ -57,6 +57,8 @@ export interface Rules {
   readonly paging: "all" | "one" | "forwardOnly";
   /** False: answered before it was taught, so it changes no plan. */
   readonly countsForPlan: boolean;
+  /** Percent of the points, by the mark that counts, from which there is no other go; null: goes go on. */
+  readonly stopAt: number | null;
   /** What goes need besides time; null: nothing. */
   readonly before: BeforeGo | null;
   /** Another release that opens this one; null: none. */
@@ -77,6 +79,7 @@ const usual: Rules = {
   ownOrder: true,
   paging: "one",
   countsForPlan: true,
+  stopAt: null,
   before: null,
   gate: null,
 };

@@ -207,6 +207,20 @@ describe("a gate", () => {
   });
 });
 
+test("goes end once the line is reached by the mark that counts; a worse go before does not matter, nor one in another class's rules", async () => {
+  const { releaseId } = await released({ counts: "best", stopAt: 100 });
+  await sit(bench, 16, releaseId, (position) => position === 1);
+  expect(await shown(16, releaseId)).toMatchObject({ mayBegin: true, notice: { stopAt: 100 } });
+  const { sittingId } = await sit(bench, 16, releaseId, () => true);
+  await expect(begin(16, releaseId)).rejects.toMatchObject({ code: "lineReached", terms: { percent: 100 } });
+  expect(await shown(16, releaseId)).toMatchObject({ mayBegin: false, missing: [{ code: "lineReached" }] });
+  const params = { sittingId };
+  expect(await delivery.showResult(student(16).scope, { params })).toMatchObject({
+    mayGoAgain: false,
+    missing: [{ code: "lineReached", percent: 100 }],
+  });
+});
+
 test("the department's own questions are kept, and what was released keeps those it had", async () => {
   expect((await delivery.showReflectionForm(bench.teacher)).questions).toHaveLength(3);
   const own = [{ id: "a", text: "What will you do first?", choices: null }];

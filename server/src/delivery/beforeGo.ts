@@ -38,14 +38,16 @@ export async function factsOf(
   studentId: string | null,
 ) {
   const asking = releases.filter(hasRules);
+  const ending = releases.filter(({ rules }) => completeRules(rules).stopAt !== null);
   const gates = asking.flatMap(({ rules }) => completeRules(rules).gate ?? []);
   const of = { departmentId, releaseIds: asking.map((one) => one.releaseId), studentId };
   const gateIds = gates.map((gate) => gate.releaseId);
+  const goesOf = [...gateIds, ...ending.map((one) => one.releaseId)];
   const isAsking = asking.some(({ rules }) => completeRules(rules).before !== null);
   const [goAheads, reflections, goes, names] = [
     isAsking ? await store.listGoAheads(db, of) : [],
     isAsking ? await store.listReflections(db, of) : [],
-    gates.length > 0 ? await store.listGoesHandedIn(db, { ...of, releaseIds: gateIds }) : [],
+    goesOf.length > 0 ? await store.listGoesHandedIn(db, { ...of, releaseIds: goesOf }) : [],
     gates.length > 0 ? await store.listReleaseNames(db, departmentId, gateIds) : [],
   ];
   const goAheadAt = new Set(goAheads.map((one) => keyOf(one.releaseId, one.studentId, one.ordinal)));
@@ -59,6 +61,8 @@ export async function factsOf(
       goAheadAt.has(keyOf(releaseId, student, ordinal)),
     reflection: (releaseId: string, student: string, ordinal: number) =>
       reflectionAt.get(keyOf(releaseId, student, ordinal)),
+    reached: (releaseId: string, { counts }: Rules, student: string) =>
+      reachedBy("mark", counts, goesAt.get(`${releaseId} ${student}`) ?? []),
     reachedAtGate({ gate }: Rules, student: string) {
       const taken = gate === null ? [] : (goesAt.get(`${gate.releaseId} ${student}`) ?? []);
       const [first] = taken;
@@ -85,6 +89,7 @@ export function missingOf(
       window: { opensAt: release.opensAt.getTime(), handInBy: null, shutsAt: release.shutsAt?.getTime() ?? null },
       goes: at.goes,
       lastHandedIn: at.lastHandedIn?.getTime() ?? null,
+      reached: facts.reached(releaseId, rules, studentId),
       reachedAtGate: facts.reachedAtGate(rules, studentId),
       hasReflected: facts.reflection(releaseId, studentId, at.goes + 1) !== undefined,
       hasGoAhead: facts.hasGoAhead(releaseId, studentId, at.goes + 1),
@@ -128,6 +133,8 @@ export function refusalOf(missing: Wire): Failure {
       return new Failure("noMoreGoes", { count: missing.count });
     case "waitBeforeGo":
       return new Failure("waitBeforeGo", { until: missing.until });
+    case "lineReached":
+      return new Failure("lineReached", { percent: missing.percent });
     case "gateShut":
       return new Failure("gateShut", { percent: missing.percent, name: missing.name });
     default:

@@ -32,25 +32,26 @@ export async function listWaiting(
   const waiting = audience.filter(
     ({ goes, running }) => running === 0 && (release.rules.goes === null || goes < release.rules.goes),
   );
+  const students = waiting.map((student) => {
+    const ordinal = student.goes + 1;
+    const asked = isAskedFor(before, ordinal) ? before : null;
+    // Times are the release's matter and stand on its page; here is what somebody can do something about.
+    const always = { ...release, timeZone: student.timeZone, opensAt: new Date(0), shutsAt: null };
+    const answers = facts.reflection(releaseId, student.studentId, ordinal);
+    return {
+      studentId: student.studentId,
+      name: student.name,
+      className: student.className,
+      ordinal,
+      missing: missingOf(always, student.studentId, student, facts, now()),
+      hasGoAhead: asked?.goAhead === true ? facts.hasGoAhead(releaseId, student.studentId, ordinal) : null,
+      since: student.lastHandedIn?.toISOString() ?? null,
+      lastShare: student.lastShare,
+      reflection: asked?.reflection && answers ? inWords(asked.reflection, answers) : null,
+    };
+  });
   return {
-    students: waiting.map((student) => {
-      const ordinal = student.goes + 1;
-      const asked = isAskedFor(before, ordinal) ? before : null;
-      // Times are the release's matter and stand on its page; here is what somebody can do something about.
-      const always = { ...release, timeZone: student.timeZone, opensAt: new Date(0), shutsAt: null };
-      const answers = facts.reflection(releaseId, student.studentId, ordinal);
-      return {
-        studentId: student.studentId,
-        name: student.name,
-        className: student.className,
-        ordinal,
-        missing: missingOf(always, student.studentId, student, facts, now()),
-        hasGoAhead: asked?.goAhead === true ? facts.hasGoAhead(releaseId, student.studentId, ordinal) : null,
-        since: student.lastHandedIn?.toISOString() ?? null,
-        lastShare: student.lastShare,
-        reflection: asked?.reflection && answers ? inWords(asked.reflection, answers) : null,
-      };
-    }),
+    students: students.filter(({ missing }) => !missing.some(({ code }) => code === "lineReached")),
     word: word ? { word: word.word, until: word.until.toISOString() } : null,
   };
 }

@@ -44,6 +44,7 @@ export async function noticeOf(
     openFrom: rules.openFrom,
     paging: rules.paging,
     shutsAt: shutsAt?.toISOString() ?? null,
+    stopAt: rules.stopAt,
     before: rules.before && {
       fromGo: rules.before.fromGo,
       goAhead: rules.before.goAhead,

@@ -48,9 +48,11 @@ describe("the notice", () => {
   });
 
   test("a rule that cannot matter does not stand in it", async () => {
-    const { word, choose } = notice({ ...presets.weeklyReview, goes: 1 });
-    expect([word("Wait between goes"), word("Which go counts")]).toEqual([null, null]);
+    const { word, choose, rules } = notice({ ...presets.weeklyReview, goes: 1 });
+    expect([word("Wait between goes"), word("Which go counts"), word("When goes end")]).toEqual([null, null, null]);
     await choose("Goes", "three goes");
+    await choose("When goes end", "until they reach 70 %");
+    expect(rules().stopAt).toBe(70);
     expect(word("Wait between goes")).not.toBeNull();
     expect(word("Which go counts")).not.toBeNull();
   });

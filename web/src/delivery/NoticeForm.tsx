@@ -41,6 +41,12 @@ const waitWords = [
   ["48", t("two days apart")],
   ["168", t("a week apart")],
 ] as const;
+const stopWords = [
+  ["never", t("whatever they reach")],
+  ...[50, 60, 70, 80, 90, 100].map(
+    (percent) => [String(percent), t("until they reach {{percent}} %", { percent })] as const,
+  ),
+] as const;
 const countsWords = [
   ["first", t("the first")],
   ["last", t("the last")],
@@ -102,6 +108,15 @@ export function NoticeForm({ quiz, rules, onChange }: { quiz: Quiz; rules: Rules
               choices={waitWords}
               onChange={(hours) => {
                 set({ waitHours: Number(hours) });
+              }}
+            />
+            ,{" "}
+            <Word
+              label={t("When goes end")}
+              value={rules.stopAt === null ? "never" : String(rules.stopAt)}
+              choices={stopWords}
+              onChange={(percent) => {
+                set({ stopAt: percent === "never" ? null : Number(percent) });
               }}
             />
             {t(", of which")}{" "}

@@ -130,6 +130,7 @@ export function othersInWords(missing: readonly Missing[]): string {
               ? t("has not done “{{name}}”", { name: one.name })
               : t("is at {{reached}} % of {{percent}} % in “{{name}}”", { ...one, reached: one.reached }),
           ];
+        case "lineReached":
         case "notOpenYet":
         case "quizClosed":
         case "noMoreGoes":

@@ -109,12 +109,13 @@ export function ResultPage() {
           })}
         </Typography>
       )}
-      {data.missing.length > 0 && !data.missing.some(({ code }) => code === "quizClosed" || code === "noMoreGoes") && (
-        <Box sx={{ mb: 2 }}>
-          <Typography>{t("Before another go:")}</Typography>
-          <MissingList missing={data.missing} />
-        </Box>
-      )}
+      {data.missing.length > 0 &&
+        !data.missing.some(({ code }) => code === "quizClosed" || code === "noMoreGoes" || code === "lineReached") && (
+          <Box sx={{ mb: 2 }}>
+            <Typography>{t("Before another go:")}</Typography>
+            <MissingList missing={data.missing} />
+          </Box>
+        )}
       {data.reflection && (
         <Box component="section" aria-label={t("What you wrote before this go")} sx={{ mb: 2 }}>
           <Typography variant="body2" color="textSecondary">

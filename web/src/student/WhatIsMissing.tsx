@@ -24,6 +24,8 @@ export function missingInWords(missing: Missing): string {
       return t("It is closed.");
     case "noMoreGoes":
       return t("You have had all your goes.");
+    case "lineReached":
+      return t("You have reached {{percent}} %: no other go is needed.", missing);
     case "waitBeforeGo":
       return t("The next go is open from {{time}}.", { time: timeOf(missing.until) });
     case "gateShut":
@@ -65,9 +67,11 @@ export function WhatIsMissing({ of }: { of: Release }) {
   const codes = of.missing.map(({ code }) => code);
   return (
     <Box sx={{ mt: 1 }}>
-      <Typography variant="body2" sx={{ fontWeight: 700 }}>
-        {of.goesTaken > 0 ? t("Before another go:") : t("Before you begin:")}
-      </Typography>
+      {!codes.includes("lineReached") && (
+        <Typography variant="body2" sx={{ fontWeight: 700 }}>
+          {of.goesTaken > 0 ? t("Before another go:") : t("Before you begin:")}
+        </Typography>
+      )}
       <MissingList missing={of.missing} />
       {codes.includes("reflectionMissing") && (
         <Button component={Link} to={`/reflection/${of.releaseId}`} variant="outlined" sx={{ mt: 1 }}>

@@ -161,6 +161,7 @@ function noticeOf(notice: Now["releases"][number]["notice"]): string {
       : t("{{minutes}} min at most", { minutes: timeLimitMinutes }),
     goes === null ? t("as many goes as you like") : goes === 1 ? t("one go") : t("{{goes}} goes", { goes }),
     ...(goes !== 1 && notice.counts !== "first" ? [countsInWords(notice.counts)] : []),
+    ...(notice.stopAt === null ? [] : [t("until you reach {{percent}} %", { percent: notice.stopAt })]),
     ...(shutsAt === null ? [] : [t("until {{time}}", { time: timeOf(shutsAt) })]),
   ].join(" · ");
 }

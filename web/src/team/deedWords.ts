@@ -58,7 +58,19 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
   },
   release: {
     noun: t("a quiz"),
-    did: { released: t("released"), shut: t("closed"), resultsOpened: t("opened the results of") },
+    did: {
+      released: t("released"),
+      shut: t("closed"),
+      resultsOpened: t("opened the results of"),
+      resultsHidden: t("hid the results of"),
+      timesChanged: t("changed the times of"),
+      minutesGiven: t("gave more minutes in"),
+      saidToAll: t("said something to all who have"),
+      messageTakenBack: t("took back a word to all who have"),
+      goAheadGiven: t("gave the go-ahead for"),
+      goAheadTakenBack: t("took a go-ahead back for"),
+      openingWordMade: t("made an opening word for"),
+    },
   },
   sitting: { noun: t("a go"), did: { markedByPerson: t("marked"), markedAgain: t("marked again") } },
   class: {
@@ -85,6 +97,7 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
       secondFactorNotAsked: t("stopped asking for a second step at sign-in in"),
       setReviewRules: t("changed the checking of items in"),
       secureLineSet: t("set the secure line of"),
+      reflectionFormSet: t("changed the questions to look back in"),
     },
   },
   member: {
