@@ -1,23 +1,16 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
-import Checkbox from "@mui/material/Checkbox";
-import FormControlLabel from "@mui/material/FormControlLabel";
-import MenuItem from "@mui/material/MenuItem";
 import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
-import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import type { Course } from "@verdant/contract/courses";
-import { useState } from "react";
-import { Link, useNavigate } from "react-router";
-import { useCreateClassMutation, useListClassesQuery, useListCoursesQuery } from "../courses/api.ts";
-import { problemOf } from "../platform/problem.ts";
-import { useToast } from "../ui/Toasts.tsx";
+import { Link } from "react-router";
+import { useListClassesQuery, useListCoursesQuery } from "../courses/api.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { ActivityPanel } from "./ActivityPanel.tsx";
 import { InvitationsPanel } from "./InvitationsPanel.tsx";
 import { MembersPanel } from "./MembersPanel.tsx";
+import { NewClass } from "./NewClass.tsx";
 import { ReviewRulesPanel } from "./ReviewRulesPanel.tsx";
 import { SecondFactorPanel } from "./SecondFactorPanel.tsx";
 import { useListMembersQuery, useShowSessionQuery } from "./api.ts";
@@ -140,69 +133,5 @@ export function TeamPage() {
         <Loading what={t("the department")} />
       )}
     </Page>
-  );
-}
-
-/** A class is made by its name and course; its students are pasted in on its own page. */
-function NewClass({ courses }: { courses: readonly Course[] }) {
-  const [name, setName] = useState("");
-  const [courseId, setCourseId] = useState("");
-  const [rehearsal, setRehearsal] = useState(false);
-  const [create, { isLoading }] = useCreateClassMutation();
-  const navigate = useNavigate();
-  const say = useToast();
-  const chosen = courseId || (courses[0]?.id ?? "");
-  const submit = async () => {
-    const { data, error } = await create({ body: { name: name.trim(), courseId: chosen, rehearsal } });
-    if (data) await navigate(`/classes/${data.id}`);
-    else say({ text: problemOf(error).detail, isError: true });
-  };
-  return (
-    <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, mt: 1.5 }}>
-      <TextField
-        size="small"
-        label={t("Name of a new class")}
-        value={name}
-        onChange={(event) => {
-          setName(event.target.value);
-        }}
-      />
-      <TextField
-        select
-        size="small"
-        label={t("Course")}
-        value={chosen}
-        onChange={(event) => {
-          setCourseId(event.target.value);
-        }}
-        sx={{ minWidth: 220 }}
-      >
-        {courses.map((course) => (
-          <MenuItem key={course.id} value={course.id}>
-            {course.name}
-          </MenuItem>
-        ))}
-      </TextField>
-      <Button
-        variant="outlined"
-        loading={isLoading}
-        disabled={name.trim() === "" || chosen === ""}
-        onClick={() => void submit()}
-      >
-        {t("Create the class")}
-      </Button>
-      <FormControlLabel
-        sx={{ width: "100%" }}
-        control={
-          <Checkbox
-            checked={rehearsal}
-            onChange={(_, isOn) => {
-              setRehearsal(isOn);
-            }}
-          />
-        }
-        label={t("for rehearsal: six invented students, and nothing of it counts")}
-      />
-    </Box>
   );
 }
