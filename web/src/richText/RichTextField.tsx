@@ -4,6 +4,7 @@ import Typography from "@mui/material/Typography";
 import { EditorContent, useEditor } from "@tiptap/react";
 import type { RichText } from "@verdant/core/richText";
 import { useState } from "react";
+import { flushSync } from "react-dom";
 import { nonce } from "../platform/nonce.ts";
 import { afterPointer } from "../ui/afterPointer.ts";
 import { extensions, fromDocument, toDocument } from "./richTextEditing.ts";
@@ -49,7 +50,11 @@ export function RichTextField(props: {
     autofocus: autoFocus,
     editorProps: { attributes: { role: "textbox", "aria-label": label, "aria-multiline": "true" } },
     onUpdate: ({ editor: changed }) => {
-      onChange(fromDocument(changed.getJSON()));
+      // At once: what the editor writes is no event of React's, and on a slow computer the next field would be written
+      // before this was drawn, by a form that does not know it yet.
+      flushSync(() => {
+        onChange(fromDocument(changed.getJSON()));
+      });
     },
   });
   return (
