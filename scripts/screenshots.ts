@@ -90,6 +90,7 @@ async function takeWritingDay(lead: Page): Promise<void> {
   const writer = await open(lead.context().browser() as Browser, staffSize);
   await writer.goto(address);
   await writer.getByRole("button", { name: /Tobias Lind/ }).click();
+  await writer.getByRole("heading", { name: "Due for review" }).waitFor();
   await writer.goto(`${address}/writing`);
   await writer.getByRole("group", { name: "Goal: Floods, Tobias Lind" }).getByRole("link", { name: "Floods" }).click();
   await writer.getByRole("textbox", { name: "Question" }).fill("Which ground lets a river rise fastest after rain?");

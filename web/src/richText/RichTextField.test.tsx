@@ -37,7 +37,7 @@ test("two fields of one form written faster than it is drawn: neither loses what
   }
   renderPage(<Form />);
   const editorOf = async (name: string) =>
-    ((await screen.findByRole("textbox", { name })) as HTMLElement & { editor: Editor }).editor;
+    (await screen.findByRole<HTMLElement & { editor: Editor }>("textbox", { name })).editor;
   const [stem, key] = [await editorOf("Question"), await editorOf("Key")];
   stem.commands.insertContent("What joins an island to the mainland?");
   key.commands.insertContent("a tombolo");
