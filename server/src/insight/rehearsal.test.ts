@@ -3,13 +3,13 @@ import { presets } from "@verdant/core/delivery/rules";
 import { expect, test } from "vitest";
 import { createQuiz } from "../assembly/service.ts";
 import { createClass, listClasses, listEnrolments } from "../courses/service.ts";
-import { computeFigures } from "../insight/itemStatsStore.ts";
+import { computeFigures } from "./itemStatsStore.ts";
 import { fixedPlaces } from "../platform/testing/choices.ts";
 import { keysOf, choice, release, sit } from "../platform/testing/sittings.ts";
 import { useWorkbench } from "../platform/testing/workbench.ts";
 import { enter } from "../team/service.ts";
 import { showToday } from "../today/service.ts";
-import * as delivery from "./service.ts";
+import * as delivery from "../delivery/service.ts";
 
 const bench = useWorkbench();
 
