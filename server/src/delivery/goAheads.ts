@@ -12,6 +12,7 @@ import { atomically, type Member, type Scope, type Student } from "../platform/s
 import { giveBack, takeTry, type Limit } from "../platform/throttle.ts";
 import { factsOf, hasRules, inWords, missingOf } from "./beforeGo.ts";
 import * as store from "./beforeGoStore.ts";
+import { listStudentsFor } from "./handStore.ts";
 import * as releaseStore from "./store.ts";
 
 export async function listWaiting(
@@ -63,9 +64,7 @@ export function giveGoAheads(
   return atomically(scope, async (within) => {
     const { db, caller, now } = within;
     const { departmentId } = caller;
-    const known = new Set(
-      (await store.listAudience(db, departmentId, params.releaseId)).map((student) => student.studentId),
-    );
+    const known = new Set(await listStudentsFor(db, departmentId, params.releaseId));
     const given = await store.insertGoAheads(
       db,
       { departmentId, releaseId: params.releaseId, by: caller.personId, wordId: null, at: now() },

@@ -8,6 +8,8 @@ import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Member, type Scope, type Student } from "../platform/scope.ts";
 import * as store from "./beforeGoStore.ts";
+import { isOver } from "./sitting.ts";
+import * as sittingStore from "./sittingStore.ts";
 import * as releaseStore from "./store.ts";
 
 export async function showReflectionForm({
@@ -47,10 +49,10 @@ export function reflect(
     const { departmentId, studentId } = caller;
     const [given] = await releaseStore.listReleasesFor(db, departmentId, studentId, { releaseIds: [releaseId] });
     const { before } = completeRules(need(given, "release").rules);
-    const student = (await store.listAudience(db, departmentId, releaseId)).find((one) => one.studentId === studentId);
-    const ordinal = (student?.goes ?? 0) + 1;
+    const goes = await sittingStore.listSittings(db, departmentId, studentId, [releaseId]);
+    const ordinal = goes.length + 1;
     const questions = isAskedFor(before, ordinal) ? before.reflection : null;
-    if (questions === null || (student?.running ?? 0) > 0) throw new Failure("reflectionNotAsked");
+    if (questions === null || goes.some((go) => !isOver(go, now()))) throw new Failure("reflectionNotAsked");
     if (!isAnswered(questions, body.answers)) throw new Failure("reflectionUnfinished", {}, { at: "/body/answers" });
     const answers = Object.fromEntries(questions.map(({ id }) => [id, body.answers[id] ?? ""]));
     await store.upsertReflection(db, { departmentId, releaseId, studentId, ordinal }, answers, now());

@@ -16,7 +16,7 @@ import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useReleaseQuizMutation } from "./api.ts";
 import { NoticeForm } from "./NoticeForm.tsx";
-import { TargetRows, toBody, type TargetDraft } from "./TargetRows.tsx";
+import { localOf, TargetRows, toBody, type TargetDraft } from "./TargetRows.tsx";
 import { checkInWords } from "../ui/checkInWords.ts";
 import { t } from "../platform/words.ts";
 
@@ -119,6 +119,6 @@ const isWhole = ({ before, gate }: Rules): boolean =>
 /** Local date and time so many days from now, at 18:00, as a date field writes it. */
 function inDays(now: Date, days: number): string {
   const at = new Date(now.getTime() + days * 86_400_000);
-  const two = (n: number) => String(n).padStart(2, "0");
-  return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}T18:00`;
+  at.setHours(18, 0, 0, 0);
+  return localOf(at.toISOString());
 }
