@@ -31,6 +31,7 @@ export const Missing = z.discriminatedUnion("code", [
   z.object({ code: z.literal("noMoreGoes"), count: z.int() }),
   z.object({ code: z.literal("lineReached"), percent: z.int() }),
   z.object({ code: z.literal("gateShut"), percent: z.int(), reached: z.int().nullable(), name: z.string() }),
+  z.object({ code: z.literal("stepsMissing"), steps: z.array(z.string()) }),
   z.object({ code: z.literal("waitBeforeGo"), until: Moment }),
   z.object({ code: z.literal("reflectionMissing") }),
   z.object({ code: z.literal("goAheadMissing") }),

@@ -16,6 +16,7 @@ import { accountEndpoints } from "./account.ts";
 import { secondFactorEndpoints } from "./secondFactor.ts";
 import { membersEndpoints } from "./members.ts";
 import { mergeTopicsEndpoints } from "./mergeTopics.ts";
+import { pathsEndpoints } from "./paths.ts";
 import { planEndpoints } from "./plan.ts";
 import { platformEndpoints } from "./platform.ts";
 import { reviewEndpoints } from "./review.ts";
@@ -51,6 +52,7 @@ export const endpoints = {
   ...coverageEndpoints,
   ...assemblyEndpoints,
   ...deliveryEndpoints,
+  ...pathsEndpoints,
   ...insightEndpoints,
   ...figuresEndpoints,
   ...beforeTeachingEndpoints,

@@ -19,6 +19,7 @@ import { mountDelivery } from "./delivery/routes.ts";
 import { mountExchange } from "./exchange/routes.ts";
 import { mountFinder } from "./finder/routes.ts";
 import { mountInsight } from "./insight/routes.ts";
+import { mountPaths } from "./paths/routes.ts";
 import { mountPlan } from "./plan/routes.ts";
 import { version, type Config } from "./platform/config.ts";
 import { poolState, type Db } from "./platform/database.ts";
@@ -99,6 +100,7 @@ export function createApp(parts: Parts): Express {
   // A router tries its endpoints in turn: what thirty devices call at once comes first.
   const features = [
     mountDelivery,
+    mountPaths,
     mountTeam,
     mountStandards,
     mountMergeTopics,

@@ -17,6 +17,7 @@ const fresh: Standing = {
   lastHandedIn: null,
   reached: null,
   reachedAtGate: null,
+  stepsBefore: [],
   hasReflected: false,
   hasGoAhead: false,
 };
@@ -51,6 +52,12 @@ test("a wait of a day ends with the day, one of hours after as many hours", () =
   ]);
 });
 
+test("on a path it says by name what comes before", () => {
+  expect(missingBefore(rules, { ...fresh, stepsBefore: ["Talk", "Practice"] }, hour, dayAfter)).toEqual([
+    { code: "stepsMissing", steps: ["Talk", "Practice"] },
+  ]);
+});
+
 test("what nobody can mend stands alone", () => {
   const shut = { ...fresh, window: { opensAt: 0, handInBy: null, shutsAt: hour } };
   expect(codes(rules, shut)).toEqual(["quizClosed"]);
@@ -73,6 +80,7 @@ test("nothing that somebody does ever makes more missing", () => {
         handedIn: fc.integer({ min: 0, max: 48 }),
         reached: fc.option(fc.double({ min: 0, max: 1, noNaN: true })),
         now: fc.integer({ min: 0, max: 96 }),
+        stepsBefore: fc.constantFrom([], ["Talk"]),
         hasReflected: fc.boolean(),
         hasGoAhead: fc.boolean(),
         fromGo: fc.constantFrom(1 as const, 2 as const),
@@ -91,7 +99,11 @@ test("nothing that somebody does ever makes more missing", () => {
           gate: { releaseId: "a", percent: 60, by: "best" },
         };
         const missing = codes(of, standing, now * hour);
-        const helped = codes(of, { ...standing, reachedAtGate: 1, hasReflected: true, hasGoAhead: true }, now * hour);
+        const helped = codes(
+          of,
+          { ...standing, reachedAtGate: 1, stepsBefore: [], hasReflected: true, hasGoAhead: true },
+          now * hour,
+        );
         expect(helped.filter((code) => code !== "waitBeforeGo")).toEqual([]);
         for (const code of helped) expect(missing).toContain(code);
         expect(codes(of, standing, (now + 200) * hour)).not.toContain("waitBeforeGo");

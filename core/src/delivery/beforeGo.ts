@@ -9,6 +9,7 @@ export type Missing =
   | { readonly code: "noMoreGoes"; readonly count: number }
   | { readonly code: "lineReached"; readonly percent: number }
   | { readonly code: "gateShut"; readonly percent: number; readonly reached: number | null }
+  | { readonly code: "stepsMissing"; readonly steps: readonly string[] }
   | { readonly code: "waitBeforeGo"; readonly until: number }
   | { readonly code: "reflectionMissing" }
   | { readonly code: "goAheadMissing" };
@@ -22,6 +23,8 @@ export interface Standing {
   readonly reached: number | null;
   /** Share of the points at the gate's release, 0 to 1, by what the gate asks; null: no go is handed in there. */
   readonly reachedAtGate: number | null;
+  /** Names of what comes before it on a path and is not done. */
+  readonly stepsBefore: readonly string[];
   /** For the next go. */
   readonly hasReflected: boolean;
   readonly hasGoAhead: boolean;
@@ -46,13 +49,14 @@ export function missingBefore(
   const opening = openingAt(standing.window, now);
   if (opening === "shut") return [{ code: "quizClosed" }];
   if (rules.goes !== null && standing.goes >= rules.goes) return [{ code: "noMoreGoes", count: rules.goes }];
-  if (rules.stopAt !== null && opensAt(rules.stopAt, standing.reached))
+  if (rules.stopAt !== null && isEnough(rules.stopAt, standing.reached))
     return [{ code: "lineReached", percent: rules.stopAt }];
   if (opening === "notYet") return [{ code: "notOpenYet", from: standing.window.opensAt }];
   const missing: Missing[] = [];
   const { gate, before } = rules;
-  if (gate !== null && !opensAt(gate.percent, standing.reachedAtGate))
+  if (gate !== null && !isEnough(gate.percent, standing.reachedAtGate))
     missing.push({ code: "gateShut", percent: gate.percent, reached: wholePercent(standing.reachedAtGate) });
+  if (standing.stepsBefore.length > 0) missing.push({ code: "stepsMissing", steps: standing.stepsBefore });
   const until = nextGoFrom(rules.waitHours, standing.lastHandedIn, dayAfter);
   if (until !== null && until > now) missing.push({ code: "waitBeforeGo", until });
   if (isAskedFor(before, standing.goes + 1)) {
@@ -62,8 +66,8 @@ export function missingBefore(
   return missing;
 }
 
-/** Shares come from divisions: 7 of 10 is 70 %, whatever the last bit says. */
-const opensAt = (percent: number, reached: number | null): boolean =>
+/** Whether a share of 0 to 1 reaches so many percent. Shares come from divisions: 7 of 10 is 70 %, whatever the last bit says. */
+export const isEnough = (percent: number, reached: number | null): boolean =>
   reached !== null && reached * 100 >= percent - 1e-9;
 
 /** Rounded down, so that nobody reads "70 % of 70 %" before a shut door. */
@@ -93,7 +97,7 @@ export function gateExample(gate: Pick<Gate, "percent" | "by">, counts: Rules["c
   const rule = gate.by === "best" ? "best" : counts;
   const goes = rule === "last" ? [enough, enough - 1] : [enough - 1, enough];
   const mark = markOf(rule, goes) ?? 0;
-  return { goes, rule, mark, isOpen: opensAt(gate.percent, mark / outOf) };
+  return { goes, rule, mark, isOpen: isEnough(gate.percent, mark / outOf) };
 }
 
 /** Every question has an answer, and where there are choices it is one of them. */

@@ -29,7 +29,7 @@ export async function copyTopic(db: Db, departmentId: string, from: string, into
     select department_id, class_id, ${into}, taught_on, importance, stance, is_held_back
     from class_topic where department_id = ${departmentId} and topic_id = ${from}`.execute(db);
   await sql`
-    insert into student_topic (department_id, class_id, student_id, topic_id, taught_on)
-    select department_id, class_id, student_id, ${into}, taught_on
+    insert into student_topic (department_id, class_id, student_id, topic_id, taught_on, release_id)
+    select department_id, class_id, student_id, ${into}, taught_on, release_id
     from student_topic where department_id = ${departmentId} and topic_id = ${from}`.execute(db);
 }

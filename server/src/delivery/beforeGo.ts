@@ -7,6 +7,7 @@ import { Failure } from "../platform/failure.ts";
 import { dayAfter } from "../platform/localDate.ts";
 import type { Scope } from "../platform/scope.ts";
 import * as store from "./beforeGoStore.ts";
+import { stepsBefore } from "./paths.ts";
 
 type Wire = contract.Missing;
 
@@ -50,12 +51,15 @@ export async function factsOf(
     goesOf.length > 0 ? await store.listGoesHandedIn(db, { ...of, releaseIds: goesOf }) : [],
     gates.length > 0 ? await store.listReleaseNames(db, departmentId, gateIds) : [],
   ];
+  const releaseIds = releases.map((one) => one.releaseId);
+  const before = await stepsBefore(db, departmentId, releaseIds, studentId);
   const goAheadAt = new Set(goAheads.map((one) => keyOf(one.releaseId, one.studentId, one.ordinal)));
   const reflectionAt = new Map(
     reflections.map((one) => [keyOf(one.releaseId, one.studentId, one.ordinal), one.answers]),
   );
   const goesAt = groupBy(goes, (go) => `${go.releaseId} ${go.studentId}`);
   return {
+    stepsBefore: before,
     gateName: new Map(names.map((one) => [one.id, one.name])),
     hasGoAhead: (releaseId: string, student: string, ordinal: number) =>
       goAheadAt.has(keyOf(releaseId, student, ordinal)),
@@ -91,6 +95,7 @@ export function missingOf(
       lastHandedIn: at.lastHandedIn?.getTime() ?? null,
       reached: facts.reached(releaseId, rules, studentId),
       reachedAtGate: facts.reachedAtGate(rules, studentId),
+      stepsBefore: facts.stepsBefore(releaseId, studentId),
       hasReflected: facts.reflection(releaseId, studentId, at.goes + 1) !== undefined,
       hasGoAhead: facts.hasGoAhead(releaseId, studentId, at.goes + 1),
     },
@@ -103,6 +108,7 @@ export function missingOf(
 function toWire(missing: Missing, { gate }: Rules, { gateName }: Facts): Wire {
   if (missing.code === "notOpenYet") return { ...missing, from: new Date(missing.from).toISOString() };
   if (missing.code === "waitBeforeGo") return { ...missing, until: new Date(missing.until).toISOString() };
+  if (missing.code === "stepsMissing") return { ...missing, steps: [...missing.steps] };
   if (missing.code === "gateShut") return { ...missing, name: gateName.get(gate?.releaseId ?? "") ?? "" };
   return missing;
 }
@@ -137,6 +143,8 @@ export function refusalOf(missing: Wire): Failure {
       return new Failure("lineReached", { percent: missing.percent });
     case "gateShut":
       return new Failure("gateShut", { percent: missing.percent, name: missing.name });
+    case "stepsMissing":
+      return new Failure("stepsMissing", { steps: missing.steps.join(", ") });
     default:
       return new Failure(missing.code);
   }

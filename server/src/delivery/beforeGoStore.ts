@@ -39,9 +39,10 @@ export async function listGoesHandedIn(db: Db, { departmentId, releaseIds, stude
     studentId: string;
     points: number;
     outOf: number;
+    handedInAt: Date;
   }>`
     select sitting.release_id, release.name, release.rules, sitting.student_id, coalesce(sitting.points, 0) as points,
-      sitting.out_of
+      sitting.out_of, sitting.handed_in_at
     from sitting
     join release on release.department_id = sitting.department_id and release.id = sitting.release_id
     where sitting.department_id = ${departmentId} and sitting.release_id = any(${[...releaseIds]}::uuid[])

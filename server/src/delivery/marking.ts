@@ -10,6 +10,7 @@ import { record } from "../platform/history.ts";
 import { atomically, type Scope } from "../platform/scope.ts";
 import { rollUpOf } from "../courses/schedule.ts";
 import { takeEvidence, updateCredits } from "../plan/memory.ts";
+import { notePassedChecks } from "./paths.ts";
 import * as rulingStore from "./rulingStore.ts";
 import * as sittingStore from "./sittingStore.ts";
 import { listReleases } from "./store.ts";
@@ -41,6 +42,7 @@ export function finish(scope: Scope, departmentId: string, sittingId: string, at
         evidenceSeq,
       },
     );
+    await notePassedChecks(within, departmentId, [sitting.releaseId], sitting.studentId);
     await record(within, {
       departmentId,
       entity: "sitting",
@@ -137,6 +139,7 @@ export function markAgain(scope: Scope, departmentId: string, sittingId: string)
     const markingVersion = sitting.markingVersion + 1;
     const marked = await mark(within, sitting, markingVersion);
     await sittingStore.finishSitting(within.db, { departmentId, sittingId }, { ...totalOf(marked), markingVersion });
+    await notePassedChecks(within, departmentId, [sitting.releaseId], sitting.studentId);
     await updateCredits(
       within.db,
       departmentId,

@@ -10,6 +10,7 @@ import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { updateCredits } from "../plan/memory.ts";
+import { notePassedChecks } from "./paths.ts";
 import * as store from "./rulingStore.ts";
 
 type Body = Input<typeof contract.previewKeyRuling>["body"];
@@ -239,5 +240,6 @@ async function remark(within: Scope<Member>, revisionId: string, releaseId: stri
     departmentId,
     marks.map(({ sittingId, position, credit, isEvidence }) => ({ sittingId, position, credit, void: !isEvidence })),
   );
+  await notePassedChecks(within, departmentId, [...inForce.keys()], null);
   return marks.length;
 }

@@ -9,6 +9,7 @@ import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Member, type Scope, type Student } from "../platform/scope.ts";
 import { updateCredits } from "../plan/memory.ts";
+import { notePassedChecks } from "./paths.ts";
 import * as rulingStore from "./rulingStore.ts";
 import * as sittingStore from "./sittingStore.ts";
 import { listReleases } from "./store.ts";
@@ -105,6 +106,7 @@ export function markWrittenAnswer(
     await rulingStore.insertNextMarking(db, departmentId, [mark], at);
     const { credit, isEvidence } = ruled;
     await updateCredits(db, departmentId, [{ sittingId, position, credit, void: !isEvidence }]);
+    await notePassedChecks(within, departmentId, [found.releaseId], null);
     await record(within, {
       departmentId,
       entity: "sitting",

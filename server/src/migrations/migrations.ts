@@ -39,6 +39,7 @@ import * as seen from "./0036_seen.ts";
 import * as requirementSets from "./0037_requirementSets.ts";
 import * as beforeGo from "./0038_beforeGo.ts";
 import * as running from "./0039_running.ts";
+import * as paths from "./0040_paths.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -80,4 +81,5 @@ export const migrations: Record<string, Migration> = {
   "0037_requirementSets": requirementSets,
   "0038_beforeGo": beforeGo,
   "0039_running": running,
+  "0040_paths": paths,
 };

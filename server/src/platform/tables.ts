@@ -13,6 +13,7 @@ import type { WritingTables } from "./writingTables.ts";
 import type { SittingTables } from "./sittingTables.ts";
 import type { BeforeGoTables } from "./beforeGoTables.ts";
 import type { CourseTables } from "./courseTables.ts";
+import type { PathTables } from "./pathTables.ts";
 import type { TransferTables } from "./transferTables.ts";
 
 /** What the last composition of a quiz was asked for, and how well it did. */
@@ -34,7 +35,7 @@ export type QuizChange =
   | { readonly kind: "layout"; readonly before: QuizSide; readonly after: QuizSide }
   | { readonly kind: "order"; readonly order: readonly (readonly number[])[] };
 
-export interface Tables extends BeforeGoTables, CourseTables, SittingTables, TransferTables, WritingTables {
+export interface Tables extends BeforeGoTables, CourseTables, PathTables, SittingTables, TransferTables, WritingTables {
   installation: {
     onlyOne: Default<boolean>;
     secret: Buffer;
@@ -242,7 +243,14 @@ export interface Tables extends BeforeGoTables, CourseTables, SittingTables, Tra
     leftOn: string | null;
     arrangements: Json<{ extraTimePercent?: number | undefined }>;
   };
-  studentTopic: Owned & { classId: string; studentId: string; topicId: string; taughtOn: string | null };
+  studentTopic: Owned & {
+    classId: string;
+    studentId: string;
+    topicId: string;
+    taughtOn: string | null;
+    /** The check that says so by having been passed; null: a colleague says so. */
+    releaseId: Default<string | null>;
+  };
 
   quiz: Row & {
     number: number;

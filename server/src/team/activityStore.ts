@@ -44,6 +44,7 @@ export async function listDeeds(
         (select 'item ' || number from item where department_id = ${departmentId} and item.id = deeds.entity_id and deeds.entity = 'item'),
         (select 'quiz ' || number from quiz where department_id = ${departmentId} and quiz.id = deeds.entity_id),
         (select name from topic where department_id = ${departmentId} and topic.id = deeds.entity_id),
+        (select name from path where department_id = ${departmentId} and path.id = deeds.entity_id),
         (select name from class where department_id = ${departmentId} and class.id = deeds.entity_id),
         (select member.name from person member where member.id = deeds.entity_id and deeds.entity = 'member'),
         after ->> 'name', after ->> 'title') as what

@@ -7,6 +7,13 @@ export const staffWords: ProblemWords<StaffProblem> = {
   itemNotInQuiz: () => t("This item does not stand in the quiz."),
   quizChanged: () =>
     t("A colleague changed this quiz after you opened it. Look at the new version, then change it again."),
+  pathChanged: () =>
+    t("A colleague changed this path after you opened it. Look at the new version, then change it again."),
+  stepGone: () =>
+    t("This step is no longer there: a colleague removed it. Remove it here too, or add it as a new one."),
+  stepTwice: () => t("This quiz stands on the path already."),
+  quizNotForClass: () => t("This quiz is not released to the class."),
+  stepNeedsNoTick: () => t("Only a task is ticked off; practice and checks are done by their quiz."),
   quizChangedBeforeRelease: () =>
     t("A colleague changed this quiz after you opened it. Look at the new version, then release it."),
   itemTwiceInQuiz: () => t("One of the items stands twice."),

@@ -56,6 +56,17 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
       renamed: t("renamed"),
     },
   },
+  path: {
+    noun: t("a path"),
+    did: {
+      made: t("made"),
+      changed: t("changed"),
+      archived: t("archived"),
+      broughtBack: t("brought back"),
+      ticked: t("ticked students off on"),
+      tickTakenBack: t("took ticks back on"),
+    },
+  },
   release: {
     noun: t("a quiz"),
     did: {

@@ -6,6 +6,7 @@ import { richTextOf } from "@verdant/core/richText";
 import { showItem } from "../../bank/service.ts";
 import { listCourses } from "../../courses/service.ts";
 import * as delivery from "../../delivery/service.ts";
+import { makePath, showPath } from "../../paths/service.ts";
 import { newId } from "../id.ts";
 import { fixedPlaces } from "./choices.ts";
 import { choice, release } from "./sittings.ts";
@@ -89,7 +90,18 @@ export async function samples(bench: Workbench) {
     },
     ...{ minutesAtMost: null, use: "practice" as const, unseenWeeks: null, perTopicAtMost: null },
   };
+  const draftStep = {
+    ...{ id: null, kind: "task" as const, name: "Talk", releaseId: null, percent: null },
+    ...{ by: "best" as const, dueOn: null },
+  };
+  const { id: pathId } = await makePath(bench.lead, {
+    params: { classId: bench.classId },
+    body: { name: "Rivers", steps: [draftStep] },
+  });
+  const path = await showPath(bench.lead, { params: { pathId } });
   const ids: Record<string, string> = {
+    pathId,
+    stepId: path.steps[0]!.id,
     setId: newId(),
     rulingId,
     position: "1",
@@ -228,6 +240,12 @@ export async function samples(bench: Workbench) {
       rules: presets.weeklyReview,
       targets: [{ classId: bench.classId, groupId: null, studentId: null, opensAt: null, shutsAt: null }],
     },
+    makePath: { name: "Rivers", steps: [draftStep] },
+    savePath: { version: 1, name: "Rivers", steps: [draftStep] },
+    archivePath: { isArchived: true },
+    copyPath: { classId: bench.classId },
+    tickStep: { studentIds: [bench.students[2]!.studentId], note: null },
+    untickStep: { studentIds: [bench.students[2]!.studentId] },
     giveGoAheads: { studentIds: [bench.students[2]!.studentId] },
     takeBackGoAheads: { studentIds: [bench.students[2]!.studentId] },
     sayOpeningWord: { word: "amber lantern" },

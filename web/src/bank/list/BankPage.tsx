@@ -18,7 +18,7 @@ import { Page } from "../../ui/Page.tsx";
 import { searchProblemInWords } from "../../ui/searchProblemInWords.ts";
 import { SidePanel, useIsWide } from "../../ui/SidePanel.tsx";
 import { Empty, Failed, Loading } from "../../ui/States.tsx";
-import { useChangeTrayMutation, useListTrayQuery } from "../api.ts";
+import { useChangeTrayMutation, useListTrayQuery, useListViewsQuery } from "../api.ts";
 import { BulkDialog } from "./BulkDialog.tsx";
 import { MoreMenu } from "./MoreMenu.tsx";
 import { Facets } from "./Facets.tsx";
@@ -45,7 +45,9 @@ export function BankPage() {
   const filter = useItemFilter();
   const navigate = useNavigate();
   const { head: first, itemAt, see, isOfOlderFilter, error, isLoading, refetch } = useItemPages(filter.query);
-  const { topics = [], standards = [], withdrawn = [] } = useListTopicsQuery().data ?? {};
+  const taxonomy = useListTopicsQuery();
+  const { topics = [], standards = [], withdrawn = [] } = taxonomy.data ?? {};
+  const views = useListViewsQuery();
   const { members = [] } = useListMembersQuery().data ?? {};
   const { classes = [] } = useListClassesQuery().data ?? {};
   const [isChanging, setChanging] = useState(false);
@@ -127,16 +129,18 @@ export function BankPage() {
               {t("Show all items")}
             </Link>
           )}
-          <Views address={filter.address} />
-          {first && (
-            <Facets
-              counts={first.facets}
-              filter={filter}
-              meant={first.meant}
-              topics={topics}
-              standards={[...standards, ...withdrawn]}
-              owners={members}
-            />
+          {first && !taxonomy.isLoading && !views.isLoading && (
+            <>
+              <Views address={filter.address} />
+              <Facets
+                counts={first.facets}
+                filter={filter}
+                meant={first.meant}
+                topics={topics}
+                standards={[...standards, ...withdrawn]}
+                owners={members}
+              />
+            </>
           )}
         </SidePanel>
         <Box>
