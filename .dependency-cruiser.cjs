@@ -45,15 +45,15 @@ module.exports = {
       name: "features-meet-through-api",
       severity: "error",
       from: {
-        path: "^web/src/(bank|many|stimuli|media|review|writing|coverage|sharing|standards|courses|plan|assembly|delivery|insight|exchange|team|today)/",
+        path: "^web/src/(bank|many|stimuli|media|review|writing|coverage|sharing|standards|courses|paths|plan|assembly|delivery|insight|exchange|team|today)/",
       },
       to: {
-        path: "^web/src/(bank|many|stimuli|media|review|writing|coverage|sharing|standards|courses|plan|assembly|delivery|insight|exchange|team|today|student|shell)/",
+        path: "^web/src/(bank|many|stimuli|media|review|writing|coverage|sharing|standards|courses|paths|plan|assembly|delivery|insight|exchange|team|today|student|shell)/",
         // Pieces that several features show in the same way.
         pathNot: [
           "^web/src/$1/",
           "/api\\.ts$",
-          "^web/src/(standards/TopicField|stimuli/StimulusField|review/CommentsPanel|insight/FiguresPanel)\\.tsx$",
+          "^web/src/(standards/TopicField|stimuli/StimulusField|review/CommentsPanel|insight/FiguresPanel|paths/PathsPanel)\\.tsx$",
           "^web/src/bank/(difference/Difference|editor/ContentEditor|editor/EditorDesk)\\.tsx$|^web/src/bank/difference/fieldNames\\.ts$",
         ],
       },

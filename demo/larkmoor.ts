@@ -108,6 +108,20 @@ export async function larkmoor(today: string): Promise<School> {
       { topic: "Plates", writer: "Tobias Lind", wanted: 10, days: 34 },
     ],
     paper: { topic: "Scale and relief", name: "the November map sheet", key: "BADCAB" },
+    path: {
+      class: "9C",
+      topics: ["Measuring development", "Trade and aid"],
+      name: "Development, at your own pace",
+      practice: "Practice: development",
+      check: "Check: development",
+      steps: [
+        "Practise with figures on development",
+        "Explain one figure to your teacher, with a country as an example",
+        "Show what you know about development and trade",
+        "Compare two countries on one page",
+      ],
+      note: "Explained life expectancy well; ask for a second figure next time.",
+    },
     tags: [
       { topic: "Waves and drift", tag: "field trip" },
       { topic: "Erosion and transport", tag: "field trip" },

@@ -15,13 +15,14 @@ import { connect, migrate, type Db } from "../server/src/platform/database.ts";
 import { newId } from "../server/src/platform/id.ts";
 import { keyIn, mustFit } from "../server/src/platform/key.ts";
 import { localDateOf } from "../server/src/platform/localDate.ts";
-import type { Member, OpenScope } from "../server/src/platform/scope.ts";
+import type { Caller, Member, OpenScope } from "../server/src/platform/scope.ts";
 import type { Threads } from "../server/src/platform/threads.ts";
 import { changeItems } from "../server/src/bank/list/bulk.ts";
 import { addItems } from "../server/src/bank/service.ts";
 import { listTopics } from "../server/src/standards/service.ts";
 import { hashPassword } from "../server/src/team/passwordRules.ts";
 import { setGoal } from "../server/src/writing/service.ts";
+import { insertPath, type ScopeAt } from "./path.ts";
 import { insertHistory } from "./history.ts";
 import { larkmoor } from "./larkmoor.ts";
 import type { School } from "./school.ts";
@@ -33,7 +34,7 @@ export async function loadLarkmoor(pool: Db, now: Date, key: Buffer): Promise<st
 }
 
 /**
- * Loads a school in one transaction. Returns its department's id.
+ * Loads a school in one transaction, and then what its students do on a path. Returns its department's id.
  *
  * @param key the installation's; its cards are sealed with it
  * @param runningClass the class whose newest review is still running; without one there is no history at all
@@ -121,11 +122,16 @@ export async function loadSchool(
       const until = dateOf(dayOf(localDateOf(now, timeZone)) + days);
       if (topicId) await setGoal(lately, { params: { goalId: newId() }, body: { topicId, personId, wanted, until } });
     }
-    return departmentId;
+    return caller;
   });
+  if (runningClass !== undefined && school.path) {
+    // Answers are written by connections of their own, which do not see what is not there yet.
+    const scopeAt: ScopeAt = (by, at) => scopeOf(pool, key, pool, by, at);
+    await insertPath({ scopeAt, now, lead: loaded, school: school.path });
+  }
   // Until the server of the database has looked by itself it would take tens of thousands of answers for a handful.
   await sql`analyze`.execute(pool);
-  return loaded;
+  return loaded.departmentId;
 }
 
 /** What threads do, done here: loading a school is all there is to do. */
@@ -137,7 +143,7 @@ const here: Threads = {
   stop: () => Promise.resolve(),
 };
 
-function scopeOf(db: Db, key: Buffer, pool: Db, caller: Member, now: Date): OpenScope<Member> {
+function scopeOf<C extends Caller>(db: Db, key: Buffer, pool: Db, caller: C, now: Date): OpenScope<C> {
   return {
     db,
     caller,

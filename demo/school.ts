@@ -26,6 +26,16 @@ export interface School {
   }[];
   /** A printed sheet: its questions come as keys only. */
   readonly paper?: { readonly topic: string; readonly name: string; readonly key: string };
+  /** A path of a class, with two quizzes from the items of some topics. */
+  readonly path?: {
+    readonly class: string;
+    readonly topics: readonly string[];
+    readonly name: string;
+    readonly practice: string;
+    readonly check: string;
+    readonly steps: readonly string[];
+    readonly note: string;
+  };
   /** Tags for all items of a topic. */
   readonly tags?: readonly { readonly topic: string; readonly tag: string }[];
 }

@@ -1,58 +1,18 @@
 /** A check by standards: practice opens it, a go that went wrong is looked back at, the teacher lets on, another go. */
-import type { Page } from "@playwright/test";
-import school from "../demo/testSchool/items.json" with { type: "json" };
 import { cardsOf, expect, expectAccessible, serveDemo, studentAt, teacherAt, test } from "./journey.ts";
+import { choose, compose, takeGo } from "./goes.ts";
 
 const demo = serveDemo();
-
-async function choose(teacher: Page, label: string, choice: string): Promise<void> {
-  await teacher.getByRole("button", { name: new RegExp(`^${label}: `) }).click();
-  await teacher.getByRole("menuitem", { name: choice, exact: true }).click();
-  await expect(teacher.getByRole("menu")).toBeHidden();
-}
-
-/** Composes what is due under a name of its own, and leads to the notice. */
-async function compose(teacher: Page, name: string): Promise<void> {
-  await teacher.goto(demo.address);
-  await teacher.getByRole("button", { name: /^Compose \d+ for 8B/ }).click();
-  const field = teacher.getByRole("textbox", { name: "Name, as students read it" });
-  await field.fill(name);
-  await field.press("Enter");
-  await teacher.getByRole("link", { name: "Release to 8B" }).click();
-  await expect(teacher.getByRole("heading", { name: `Release “${name}”` })).toBeVisible();
-}
-
-/** Takes a go with every answer right, or none given. */
-async function takeGo(student: Page, name: string, isRight: boolean): Promise<void> {
-  await student.getByRole("button", { name: new RegExp(`: ${name}$`) }).click();
-  for (let position = 1; position <= 20; position++) {
-    await expect(student.getByText(`Question ${position} of`)).toBeVisible();
-    if (isRight) {
-      const page = await student.getByRole("main").innerText();
-      const item = school.items.find((one) => page.includes(one.content.stem));
-      const key = item?.content.options.find((option) => option.isKey)?.text ?? "";
-      await student.getByRole("radio", { name: key, exact: true }).check();
-    }
-    const last = student.getByRole("button", { name: "Before you hand in" });
-    if (await last.isVisible()) {
-      await last.click();
-      break;
-    }
-    await student.getByRole("button", { name: "Next" }).click();
-  }
-  await student.getByRole("button", { name: "Hand in" }).click();
-  await expect(student.getByRole("heading", { name: /You got/ })).toBeVisible();
-}
 
 test("practice opens a check; what went wrong is looked back at, a word in the room lets on, and another go is passed", async ({
   person,
 }) => {
   const teacher = await teacherAt(person, demo.address);
   await test.step("practice, and a check that it opens", async () => {
-    await compose(teacher, "Rivers practice");
+    await compose(teacher, demo.address, "Rivers practice");
     await teacher.getByRole("button", { name: "Release to 8B" }).click();
     await expect(teacher.getByRole("heading", { name: "No answers yet." })).toBeVisible();
-    await compose(teacher, "Rivers check");
+    await compose(teacher, demo.address, "Rivers check");
     await choose(teacher, "Preset", "a check");
     await choose(teacher, "Goes", "three goes");
     await choose(teacher, "Wait between goes", "without a wait");
@@ -134,7 +94,7 @@ test("practice opens a check; what went wrong is looked back at, a word in the r
 
 test("a go-ahead by a tap: for one, for several, and taken back", async ({ person }) => {
   const teacher = await teacherAt(person, demo.address);
-  await compose(teacher, "Opened in the room");
+  await compose(teacher, demo.address, "Opened in the room");
   await choose(teacher, "Goes", "one go");
   await choose(teacher, "Needed before a go", "your go-ahead");
   await teacher.getByRole("button", { name: "Release to 8B" }).click();

@@ -180,6 +180,8 @@ export const listMyPaths = endpoint({
             /** Its quiz can be found among the student's quizzes. */
             releaseId: Id.nullable(),
             releaseName: z.string().nullable(),
+            /** What its standards say one can do, in the wording for students where there is one; of a check. */
+            standards: z.array(z.string()),
             /** Whole percent so far; null: no go, or it may not be seen yet. */
             reachedPercent: z.int().nullable(),
           }),

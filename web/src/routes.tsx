@@ -110,6 +110,15 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./courses/ClassPage.tsx")).ClassPage }),
       },
       {
+        path: "/classes/:classId/paths/new",
+        lazy: async () => ({ Component: (await import("./paths/PathEditPage.tsx")).NewPathPage }),
+      },
+      { path: "/paths/:pathId", lazy: async () => ({ Component: (await import("./paths/PathPage.tsx")).PathPage }) },
+      {
+        path: "/paths/:pathId/edit",
+        lazy: async () => ({ Component: (await import("./paths/PathEditPage.tsx")).PathEditPage }),
+      },
+      {
         path: "/classes/:classId/cards",
         lazy: async () => ({ Component: (await import("./courses/CardsPage.tsx")).CardsPage }),
       },

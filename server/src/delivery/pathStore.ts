@@ -95,12 +95,10 @@ export async function listTicks(db: Db, departmentId: string, pathIds: readonly 
 /** The topics of everything that can come in these releases. */
 export async function listReleaseTopics(db: Db, departmentId: string, releaseIds: readonly string[]) {
   const { rows } = await sql<{ releaseId: string; topicId: string }>`
-    select distinct part.release_id, item.topic_id
-    from release_part part
-    join release_place place on place.department_id = part.department_id and place.part_id = part.id
-    join release_item given on given.department_id = place.department_id and given.place_id = place.id
+    select distinct given.release_id, item.topic_id
+    from release_item given
     join item on item.department_id = given.department_id and item.id = given.item_id
-    where part.department_id = ${departmentId} and part.release_id = any(${[...releaseIds]}::uuid[])
+    where given.department_id = ${departmentId} and given.release_id = any(${[...releaseIds]}::uuid[])
       and item.topic_id is not null`.execute(db);
   return rows;
 }
@@ -129,5 +127,18 @@ export async function listGoesBegun(db: Db, departmentId: string, releaseIds: re
     from sitting
     where department_id = ${departmentId} and release_id = any(${[...releaseIds]}::uuid[]) and state <> 'voided'
     group by release_id, student_id`.execute(db);
+  return rows;
+}
+
+/** What the standards of everything that can come in these releases say, in the wording for students where there is one. */
+export async function listReleaseStandards(db: Db, departmentId: string, releaseIds: readonly string[]) {
+  const { rows } = await sql<{ releaseId: string; wording: string }>`
+    select given.release_id, coalesce(standard.student_wording, standard.statement) as wording
+    from (select distinct release_id, item_id from release_item
+      where department_id = ${departmentId} and release_id = any(${[...releaseIds]}::uuid[])) as given
+    join item_standard on item_standard.department_id = ${departmentId} and item_standard.item_id = given.item_id
+    join standard on standard.department_id = ${departmentId} and standard.id = item_standard.standard_id
+    group by given.release_id, wording
+    order by min(standard.code), wording`.execute(db);
   return rows;
 }

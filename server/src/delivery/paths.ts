@@ -9,7 +9,7 @@ import type { Scope } from "../platform/scope.ts";
 import { listGoesHandedIn } from "./beforeGoStore.ts";
 import * as store from "./pathStore.ts";
 
-export { listPaths } from "./pathStore.ts";
+export { listPaths, listReleaseStandards } from "./pathStore.ts";
 export type { PathRow, StepRow } from "./pathStore.ts";
 
 export interface StandingsOnPaths {

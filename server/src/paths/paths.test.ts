@@ -248,6 +248,10 @@ test("a student reads one door lit, the door of nobody else, and no figure that 
     ],
   });
   expect(JSON.stringify(mine)).not.toContain("colleagues");
+  const [practice, , check] = mine?.steps ?? [];
+  expect(practice?.standards).toEqual([]);
+  expect(check?.standards.length).toBeGreaterThan(0);
+  expect(new Set(check?.standards).size).toBe(check?.standards.length);
   expect(await path.mine(9)).toMatchObject({
     nextStepId: path.steps[0]?.id,
     steps: [{ reachedPercent: null }, {}, {}],

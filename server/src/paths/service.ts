@@ -2,6 +2,7 @@
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/paths";
 import { shows } from "@verdant/core/delivery/rules";
+import { groupBy } from "@verdant/core/groupBy";
 import { nextStep } from "@verdant/core/paths/path";
 import { needClass } from "../courses/listClasses.ts";
 import * as standing from "../delivery/paths.ts";
@@ -54,7 +55,7 @@ async function stepsOf({ db, caller }: Scope<Member>, classId: string, known: Re
   });
 }
 
-const checksOf = (steps: readonly store.StepToWrite[]) =>
+const checksOf = (steps: readonly Pick<store.StepToWrite, "kind" | "releaseId">[]) =>
   steps.flatMap(({ kind, releaseId }) => (kind === "check" && releaseId !== null ? [releaseId] : []));
 
 export function makePath(
@@ -251,6 +252,11 @@ export async function listMyPaths(scope: Scope<Student>): Promise<Result<typeof 
   const paths = await standing.listPaths(db, departmentId, { isOfStudent: true, studentId });
   const standings = await standing.loadStandings(db, departmentId, paths, studentId);
   const releaseIds = paths.flatMap(({ steps }) => steps.flatMap((step) => step.releaseId ?? []));
+  const checkIds = paths.flatMap(({ steps }) => checksOf(steps));
+  const standards = groupBy(
+    checkIds.length === 0 ? [] : await standing.listReleaseStandards(db, departmentId, checkIds),
+    (one) => one.releaseId,
+  );
   const opennessAt = await opennessOfReleases(scope, releaseIds);
   return {
     paths: paths.map((path) => {
@@ -265,6 +271,7 @@ export async function listMyPaths(scope: Scope<Student>): Promise<Result<typeof 
           const isSeen = releaseId !== null && shows(opennessAt(releaseId), "score");
           return {
             ...{ id, kind, name, state, percent, by, dueOn, releaseId, releaseName },
+            standards: kind === "check" ? (standards.get(releaseId ?? "") ?? []).map(({ wording }) => wording) : [],
             reachedPercent: isSeen && reached !== null ? Math.floor(reached * 100 + 1e-9) : null,
           };
         }),

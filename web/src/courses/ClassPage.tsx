@@ -2,6 +2,8 @@
 import Button from "@mui/material/Button";
 import Stack from "@mui/material/Stack";
 import { Link, useParams } from "react-router";
+import { PathsPanel } from "../paths/PathsPanel.tsx";
+import { useListPathsQuery } from "../paths/api.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useListClassesQuery, useListEnrolmentsQuery, useShowCalendarQuery } from "./api.ts";
@@ -17,8 +19,11 @@ export function ClassPage() {
   const calendar = useShowCalendarQuery({ params: { classId } });
   // Who teaches it stands above its students, and is read from the list of classes.
   const classes = useListClassesQuery();
+  const paths = useListPathsQuery({ params: { classId } });
   const here =
-    roster.data && calendar.data && !classes.isLoading ? { roster: roster.data, calendar: calendar.data } : null;
+    roster.data && calendar.data && !classes.isLoading && !paths.isLoading
+      ? { roster: roster.data, calendar: calendar.data }
+      : null;
   const error = roster.error ?? calendar.error;
   return (
     <Page
@@ -41,6 +46,7 @@ export function ClassPage() {
         <Stack spacing={2}>
           <TeachersField classId={classId} />
           <RosterPanel roster={here.roster} />
+          <PathsPanel classId={classId} />
           <CalendarForm key={here.calendar.classId} calendar={here.calendar} />
           <TaughtPanel calendar={here.calendar} roster={here.roster} />
         </Stack>

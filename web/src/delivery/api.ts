@@ -30,10 +30,10 @@ export const deliveryApi = api.injectEndpoints({
       invalidatesTags: ["Release", "Results", "Due"],
     }),
     listWaiting: build.query({ ...calls<typeof listWaiting>(listWaiting), providesTags: ["Waiting"] }),
-    giveGoAheads: build.mutation({ ...calls<typeof giveGoAheads>(giveGoAheads), invalidatesTags: ["Waiting"] }),
+    giveGoAheads: build.mutation({ ...calls<typeof giveGoAheads>(giveGoAheads), invalidatesTags: ["Waiting", "Path"] }),
     takeBackGoAheads: build.mutation({
       ...calls<typeof takeBackGoAheads>(takeBackGoAheads),
-      invalidatesTags: ["Waiting"],
+      invalidatesTags: ["Waiting", "Path"],
     }),
     makeOpeningWord: build.mutation({
       ...calls<typeof makeOpeningWord>(makeOpeningWord),

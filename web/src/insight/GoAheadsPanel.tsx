@@ -124,6 +124,10 @@ export function othersInWords(missing: readonly Missing[]): string {
           return [t("has not looked back yet")];
         case "waitBeforeGo":
           return [t("waits until {{time}}", { time: moment(one.until) })];
+        case "stepsMissing":
+          return [t("has not done {{steps}}", { steps: inAList(one.steps.map((step) => `“${step}”`)) })];
+        case "noMoreGoes":
+          return [t("has had all goes")];
         case "gateShut":
           return [
             one.reached === null
@@ -133,7 +137,6 @@ export function othersInWords(missing: readonly Missing[]): string {
         case "lineReached":
         case "notOpenYet":
         case "quizClosed":
-        case "noMoreGoes":
           return [];
       }
     })

@@ -27,6 +27,7 @@ export const tagTypes = [
   "Requirements",
   "Release",
   "Waiting",
+  "Path",
   "Running",
   "ReflectionForm",
   "Results",

@@ -3,7 +3,7 @@
  * otherwise of one stands here; another language is a file of this kind with all sentences in it.
  */
 export const singulars: Readonly<Record<string, string>> = {
-  " Recall of {{count}} classes is worked out again.": " Recall of {{count}} clas is worked out again.",
+  " Recall of {{count}} classes is worked out again.": " Recall of {{count}} class is worked out again.",
   " and {{count}} others": " and {{count}} other",
   " {{count}} items changed since, and stayed as they are now.":
     " {{count}} item changed since, and stayed as it is now.",
@@ -164,4 +164,12 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{name}}: {{count}} answers to mark": "{{name}}: {{count}} answer to mark",
   "“{{topic}}” is part of “{{into}}” now, with {{count}} items.{{recall}}":
     "“{{topic}}” is part of “{{into}}” now, with {{count}} item.{{recall}}",
+  "{{count}} steps": "{{count}} step",
+  "{{count}} ticks go with the step that you removed.": "{{count}} tick goes with the step that you removed.",
+  "{{count}} steps have no quiz yet, so nobody gets past the first of them.":
+    "{{count}} step has no quiz yet, so nobody gets past it.",
+  "{{count}} students wait for you": "{{count}} student waits for you",
+  "Tick {{count}} students off": "Tick {{count}} student off",
+  "Class {{className}} has the path. {{count}} quizzes are not released to it: choose them here.":
+    "Class {{className}} has the path. {{count}} quiz is not released to it: choose another here.",
 };

@@ -35,6 +35,8 @@ export function missingInWords(missing: Missing): string {
             ...missing,
             reached: missing.reached,
           });
+    case "stepsMissing":
+      return t("It opens when you have done {{steps}}.", { steps: inAList(missing.steps.map((step) => `“${step}”`)) });
     case "reflectionMissing":
       return t("Look back at your last go and answer a few questions.");
     case "goAheadMissing":

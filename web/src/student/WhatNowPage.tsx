@@ -5,17 +5,26 @@ import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
 import type { Result } from "@verdant/contract/endpoint";
 import type { whatNow } from "@verdant/contract/delivery";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { Ring } from "../ui/Ring.tsx";
 import { Waiting } from "./Waiting.tsx";
 import { hold } from "./answerQueue.ts";
-import { useBeginSittingMutation, useLazyListDoneQuery, useLeaveMutation, useWhatNowQuery } from "./api.ts";
+import {
+  useBeginSittingMutation,
+  useLazyListDoneQuery,
+  useLeaveMutation,
+  useListMyPathsQuery,
+  useWhatNowQuery,
+} from "./api.ts";
 import { messageInWords } from "./News.tsx";
 import { beforeNextInWords, WhatIsMissing } from "./WhatIsMissing.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
 import { shownDay, numberOf, t, timeOf } from "../platform/words.ts";
+
+// Whoever has no path needs nothing of it.
+const MyPaths = lazy(async () => ({ default: (await import("./MyPaths.tsx")).MyPaths }));
 
 type Now = Result<typeof whatNow>;
 
@@ -23,13 +32,21 @@ type Now = Result<typeof whatNow>;
 export function WhatNowPage() {
   // Somebody else opens these doors: the page looks whether they have.
   const [waits, setWaits] = useState(false);
-  const { data, error, refetch } = useWhatNowQuery(undefined, {
+  const asking = {
     refetchOnMountOrArgChange: true,
     pollingInterval: waits ? 5000 : 0,
     skipPollingIfUnfocused: true,
-  });
+  };
+  const now = useWhatNowQuery(undefined, asking);
+  const mine = useListMyPathsQuery(undefined, asking);
+  const { error, refetch } = now;
+  // Both come in at once, so that nothing moves under a finger.
+  const data = mine.isLoading ? undefined : now.data;
+  const paths = mine.data?.paths ?? [];
   const waitsForTeacher =
-    data?.releases.some(({ missing }) => missing.some(({ code }) => code === "goAheadMissing")) ?? false;
+    data?.releases.some(({ missing }) =>
+      missing.some(({ code }) => code === "goAheadMissing" || code === "stepsMissing"),
+    ) ?? false;
   if (waits !== waitsForTeacher) setWaits(waitsForTeacher);
   const [leave] = useLeaveMutation();
   const goOut = () =>
@@ -59,6 +76,11 @@ export function WhatNowPage() {
         {t("Your quizzes")}
       </Typography>
       {!data && !error && <Waiting />}
+      {data && paths.length > 0 && (
+        <Suspense fallback={null}>
+          <MyPaths paths={paths} />
+        </Suspense>
+      )}
       {error && (
         <Alert
           severity="warning"

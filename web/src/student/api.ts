@@ -1,6 +1,7 @@
 /** What the students' pages ask the server. Types come from the contract, paths from the generated routes. */
 import type * as beforeGo from "@verdant/contract/beforeGo";
 import type * as delivery from "@verdant/contract/delivery";
+import type * as paths from "@verdant/contract/paths";
 import type * as reasons from "@verdant/contract/reasons";
 import type * as team from "@verdant/contract/team";
 import type { ThunkDispatch, UnknownAction } from "@reduxjs/toolkit";
@@ -15,6 +16,7 @@ export const studentApi = api.injectEndpoints({
     enter: build.mutation({ ...calls<typeof team.enter>(routes.enter), invalidatesTags: ["Now"] }),
     leave: build.mutation(calls<typeof team.signOut>(routes.signOut)),
     whatNow: build.query({ ...calls<typeof delivery.whatNow>(routes.whatNow), providesTags: ["Now"] }),
+    listMyPaths: build.query({ ...calls<typeof paths.listMyPaths>(routes.listMyPaths), providesTags: ["Now"] }),
     listDone: build.query(calls<typeof delivery.listDone>(routes.listDone)),
     beginSitting: build.mutation({
       ...calls<typeof delivery.beginSitting>(routes.beginSitting),
@@ -45,6 +47,7 @@ export const {
   useStudentSessionQuery,
   useLeaveMutation,
   useWhatNowQuery,
+  useListMyPathsQuery,
   useLazyListDoneQuery,
   useBeginSittingMutation,
   useSettleSittingMutation,

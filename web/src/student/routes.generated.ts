@@ -15,4 +15,5 @@ export const routes = {
   reflect: { method: "post", path: "/student/releases/:releaseId/reflection", access: "student" },
   showNews: { method: "get", path: "/sittings/:sittingId/news", access: "sitting" },
   giveReason: { method: "put", path: "/student/sittings/:sittingId/reasons/:position", access: "student" },
+  listMyPaths: { method: "get", path: "/student/paths", access: "student" },
 } as const;

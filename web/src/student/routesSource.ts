@@ -1,6 +1,7 @@
 /** The text of `routes.generated.ts`; never part of a page. A test holds the file against it. */
 import { deliveryEndpoints } from "@verdant/contract/delivery";
 import type { Endpoint } from "@verdant/contract/endpoint";
+import { pathsEndpoints } from "@verdant/contract/paths";
 import { reasonsEndpoints } from "@verdant/contract/reasons";
 import { teamEndpoints } from "@verdant/contract/team";
 
@@ -19,6 +20,7 @@ const {
   showNews,
 } = deliveryEndpoints;
 const { giveReason } = reasonsEndpoints;
+const { listMyPaths } = pathsEndpoints;
 const used = {
   ...{
     showSession,
@@ -37,6 +39,7 @@ const used = {
     showNews,
   },
   giveReason,
+  listMyPaths,
 };
 
 export function studentRoutesSource(): string {

@@ -75,6 +75,12 @@ const entries = {
   ],
   held: [t("Held"), t("A question that stays in its place when you compose or mix again.")],
   draw: [t("Draw"), t("A place of a quiz for which each student gets different questions out of several.")],
+  path: [
+    t("Path"),
+    t(
+      "Steps that each student takes at their own pace: practice, a task that you tick off, a check that opens when they are ready.",
+    ),
+  ],
   part: [t("Part"), t("A section of a quiz with a heading and an order of its own.")],
   interlude: [t("Interlude"), t("Words between two questions; no question.")],
   release: [
