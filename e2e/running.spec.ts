@@ -52,4 +52,23 @@ test("more minutes, a later end and a word reach a student in the middle of a qu
   await expect(other.getByText(/The times were changed\. It now ends Thu,? 24 Dec/)).toBeVisible();
   await other.getByRole("button", { name: /^Begin/ }).click();
   await expect(other.getByText("Question 1 of")).toBeVisible();
+
+  // The first go is taken out while the other student sits: one has it back, the other notices nothing.
+  await teacher.getByRole("tab", { name: "Students" }).click();
+  await teacher.getByRole("link", { name: "Take a go out, or bring one back" }).click();
+  await teacher.getByRole("combobox", { name: "Whose go" }).click();
+  await teacher.getByRole("option", { name: /handed in/ }).click();
+  await teacher.getByLabel("Why").fill("The alarm rang in the middle of it.");
+  await teacher.getByRole("button", { name: "Take it out" }).click();
+  const out = teacher.getByRole("list", { name: "Goes that were taken out" });
+  await expect(out).toContainText("The alarm rang in the middle of it.");
+  await expectAccessible(teacher);
+  await student.goto(`${demo.address}/s`);
+  await expect(student.getByText(/took a go out: “The alarm rang in the middle of it\.”/)).toBeVisible();
+  await expectAccessible(student);
+  await student.getByRole("button", { name: /^Begin/ }).click();
+  await expect(student.getByText("Question 1 of")).toBeVisible();
+  await teacher.reload();
+  await expect(out).toContainText("another go was begun since");
+  await expect(other.getByText("Question 1 of")).toBeVisible();
 });

@@ -166,6 +166,8 @@ export const StudentRelease = z.object({
   goesTaken: z.int(),
   /** What the teacher says, and changes of the times, the newest first. */
   messages: z.array(Message),
+  /** Goes that a teacher took out, and why; the student has them back. */
+  voided: z.array(z.object({ at: Moment, reason: z.string() })),
 });
 
 export const StudentDone = z.object({

@@ -49,6 +49,7 @@ export const generalProblems = {
   demoOnly: ["missing"],
   reasonNotAsked: ["conflict"],
   notHandedIn: ["conflict"],
+  goVoided: ["conflict", "reason"],
   begunElsewhere: ["unavailable"],
   notOpenYet: ["conflict"],
   quizClosed: ["conflict"],
@@ -85,6 +86,9 @@ export const generalProblems = {
 export const staffProblems = {
   itemNotInQuiz: ["missing"],
   quizChanged: ["stale"],
+  goVoidedAlready: ["conflict"],
+  goBegunSince: ["conflict"],
+  reasonMissing: ["invalid"],
   pathChanged: ["stale"],
   stepGone: ["invalid"],
   stepTwice: ["invalid"],

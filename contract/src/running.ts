@@ -105,4 +105,72 @@ export const showNews = endpoint({
   }),
 });
 
-export const runningEndpoints = { showRunning, changeTimes, giveMinutes, sayToAll, takeBackMessage, showNews };
+/** Goes of a release, and those that were taken out. */
+export const Goes = z.object({
+  goes: z.array(
+    z.object({
+      sittingId: Id,
+      name: z.string(),
+      ordinal: z.int(),
+      isRunning: z.boolean(),
+      handedInAt: Moment.nullable(),
+      points: z.number().nullable(),
+      outOf: z.number(),
+    }),
+  ),
+  voided: z.array(
+    z.object({
+      sittingId: Id,
+      name: z.string(),
+      reason: z.string(),
+      by: z.string(),
+      at: Moment,
+      /** Whether it can be brought back: the student has begun no other go since. */
+      mayComeBack: z.boolean(),
+    }),
+  ),
+});
+export type Goes = z.infer<typeof Goes>;
+
+const ofGo = z.object({ releaseId: Id, sittingId: Id });
+
+export const listGoes = endpoint({
+  method: "get",
+  path: "/releases/:releaseId/goes",
+  access: "member",
+  summary: "The goes of a release, in the order of names, and those that were taken out.",
+  params,
+  result: Goes,
+});
+
+export const voidGo = endpoint({
+  method: "post",
+  path: "/releases/:releaseId/goes/:sittingId/void",
+  access: "member",
+  summary:
+    "Takes a go out: it counts nowhere any more, and the student has it back. Its answers are kept; the student reads the reason.",
+  params: ofGo,
+  body: z.object({ reason: z.string().trim().min(1, "reasonMissing").max(300) }),
+  result: Goes,
+});
+
+export const bringGoBack = endpoint({
+  method: "post",
+  path: "/releases/:releaseId/goes/:sittingId/bring-back",
+  access: "member",
+  summary: "Brings a go back that was taken out, as long as the student has begun no other since.",
+  params: ofGo,
+  result: Goes,
+});
+
+export const runningEndpoints = {
+  listGoes,
+  voidGo,
+  bringGoBack,
+  showRunning,
+  changeTimes,
+  giveMinutes,
+  sayToAll,
+  takeBackMessage,
+  showNews,
+};

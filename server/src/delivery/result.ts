@@ -13,6 +13,7 @@ import { reflectionBefore, whatIsMissing } from "./beforeGo.ts";
 import { isOver } from "./sitting.ts";
 import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
+import { findVoided } from "./voidStore.ts";
 import { waitingPointsOf } from "./written.ts";
 import { stimuliOf, strandOf } from "./views.ts";
 
@@ -60,6 +61,10 @@ export async function showResult(
   const { db, caller, now } = scope;
   const { departmentId, studentId } = caller;
   const sitting = need(await sittingStore.findSitting(db, departmentId, studentId, params.sittingId), "sitting");
+  if (sitting.state === "voided") {
+    const { reason = "" } = (await findVoided(db, departmentId, sitting.id)) ?? {};
+    throw new Failure("goVoided", { reason });
+  }
   if (sitting.state !== "handedIn" || sitting.handedInAt === null) {
     throw new Failure("notHandedIn");
   }

@@ -20,6 +20,7 @@ import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
 
 export { giveGoAheads, listWaiting, makeOpeningWord, sayOpeningWord, takeBackGoAheads } from "./goAheads.ts";
+export { bringGoBack, listGoes, voidGo } from "./voiding.ts";
 export { changeTimes, giveMinutes, sayToAll, showNews, showRunning, takeBackMessage } from "./running.ts";
 export { reflect, setReflectionForm, showReflectionForm } from "./reflections.ts";
 export { giveKeyRuling, listKeyRulings, previewKeyRuling, undoKeyRuling } from "./ruling.ts";

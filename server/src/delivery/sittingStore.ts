@@ -106,6 +106,16 @@ export function findHeldSitting(db: Db, sittingId: string, tokenHash: Buffer) {
     .executeTakeFirst();
 }
 
+/** A sitting of whichever student. */
+export function findAnySitting(db: Db, departmentId: string, sittingId: string) {
+  return db
+    .selectFrom("sitting")
+    .select(["releaseId", "studentId"])
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", sittingId)
+    .executeTakeFirst();
+}
+
 /** The sitting, locked until the transaction ends. */
 export function lockSitting(db: Db, departmentId: string, sittingId: string) {
   return db

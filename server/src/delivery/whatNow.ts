@@ -14,6 +14,7 @@ import * as runningStore from "./runningStore.ts";
 import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
 import { noticeOf } from "./views.ts";
+import { listVoidedOf } from "./voidStore.ts";
 import { waitingPointsOf } from "./written.ts";
 
 const doneAtOnce = 20;
@@ -61,6 +62,15 @@ export async function whatNow(scope: Scope<Student>): Promise<Result<typeof cont
     ),
     (message) => message.releaseId,
   );
+  const voided = groupBy(
+    await listVoidedOf(
+      db,
+      departmentId,
+      studentId,
+      toSit.map((release) => release.releaseId),
+    ),
+    (one) => one.releaseId,
+  );
   const missingAt = await whatIsMissing(scope, caller, toSit, goesOf);
   const releases = await Promise.all(
     toSit.map(async (release) => {
@@ -85,6 +95,10 @@ export async function whatNow(scope: Scope<Student>): Promise<Result<typeof cont
         missing,
         reflection: questionsFor(release.rules, missing),
         goesTaken: goes.length,
+        voided: (voided.get(release.releaseId) ?? []).map(({ at: takenAt, reason }) => ({
+          at: takenAt.toISOString(),
+          reason,
+        })),
         messages: (messages.get(release.releaseId) ?? [])
           .slice(0, messagesShown)
           .map(({ id, text, at: saidAt }) => ({ id, text, at: saidAt.toISOString() })),

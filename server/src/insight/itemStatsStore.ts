@@ -5,7 +5,9 @@ import { firstAnswers } from "../platform/firstAnswers.ts";
 
 const newestIn = (department: RawBuilder<unknown>) => sql<Date | null>`date_trunc('milliseconds', greatest(
   (select at from mark where department_id = ${department} order by at desc limit 1),
-  (select started_at from sitting where department_id = ${department} order by started_at desc limit 1)))`;
+  (select started_at from sitting where department_id = ${department} order by started_at desc limit 1),
+  (select greatest(at, brought_back_at) from voided_go where department_id = ${department}
+    order by greatest(at, brought_back_at) desc limit 1)))`;
 
 /** Departments with answers or sittings that their figures do not know yet. */
 export async function listBehind(db: Db, besides: readonly string[], limit: number): Promise<string[]> {
@@ -52,7 +54,12 @@ export async function listTouchedItems(db: Db, departmentId: string, since: Date
     union
     select si.item_id from sitting
     join sitting_item si on si.department_id = sitting.department_id and si.sitting_id = sitting.id
-    where sitting.department_id = ${departmentId} and sitting.started_at > ${since}`.execute(db);
+    where sitting.department_id = ${departmentId} and sitting.started_at > ${since}
+    union
+    select si.item_id from voided_go
+    join sitting_item si on si.department_id = voided_go.department_id and si.sitting_id = voided_go.sitting_id
+    where voided_go.department_id = ${departmentId}
+      and greatest(voided_go.at, voided_go.brought_back_at) > ${since}`.execute(db);
   return rows.map((row) => row.itemId);
 }
 

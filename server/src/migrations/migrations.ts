@@ -40,6 +40,7 @@ import * as requirementSets from "./0037_requirementSets.ts";
 import * as beforeGo from "./0038_beforeGo.ts";
 import * as running from "./0039_running.ts";
 import * as paths from "./0040_paths.ts";
+import * as voidedGoes from "./0041_voidedGoes.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -82,4 +83,5 @@ export const migrations: Record<string, Migration> = {
   "0038_beforeGo": beforeGo,
   "0039_running": running,
   "0040_paths": paths,
+  "0041_voidedGoes": voidedGoes,
 };

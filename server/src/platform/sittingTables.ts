@@ -109,4 +109,14 @@ export interface SittingTables {
     undoneAt: Default<Date | null>;
   };
   exposure: Owned & { classId: string; itemId: string; on: string };
+  voidedGo: Row & {
+    sittingId: string;
+    at: Date;
+    reason: string;
+    by: string;
+    /** Which go it was, and how it stood. */
+    ordinal: number;
+    state: "running" | "handedIn" | "closed";
+    broughtBackAt: Default<Date | null>;
+  };
 }

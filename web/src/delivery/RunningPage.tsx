@@ -26,6 +26,7 @@ import {
   useShowRunningQuery,
   useTakeBackMessageMutation,
 } from "./api.ts";
+import { VoidGoPanel } from "./VoidGoPanel.tsx";
 import { localOf, TargetRows, toBody, type TargetDraft } from "./TargetRows.tsx";
 
 export function RunningPage() {
@@ -57,6 +58,7 @@ export function RunningPage() {
             running={running.data}
           />
           <Minutes releaseId={releaseId} running={running.data} />
+          <VoidGoPanel releaseId={releaseId} />
           <WordToAll releaseId={releaseId} messages={running.data.messages} />
         </Stack>
       ) : (

@@ -6,7 +6,16 @@ import {
   showReflectionForm,
   takeBackGoAheads,
 } from "@verdant/contract/beforeGo";
-import { changeTimes, giveMinutes, sayToAll, showRunning, takeBackMessage } from "@verdant/contract/running";
+import {
+  bringGoBack,
+  changeTimes,
+  giveMinutes,
+  listGoes,
+  sayToAll,
+  showRunning,
+  takeBackMessage,
+  voidGo,
+} from "@verdant/contract/running";
 import { hideResults, openResults, releaseQuiz, showRelease, shutRelease } from "@verdant/contract/delivery";
 import {
   giveKeyRuling,
@@ -18,6 +27,9 @@ import {
   undoKeyRuling,
 } from "@verdant/contract/marking";
 import { api, calls } from "../platform/contractApi.ts";
+
+/** What shows goes, or is worked out from them. */
+const goesChanged = ["Results", "Release", "Due", "Waiting", "Path", "Item"] as const;
 
 export const deliveryApi = api.injectEndpoints({
   endpoints: (build) => ({
@@ -40,6 +52,12 @@ export const deliveryApi = api.injectEndpoints({
       invalidatesTags: ["Waiting"],
     }),
     showRunning: build.query({ ...calls<typeof showRunning>(showRunning), providesTags: ["Running"] }),
+    listGoes: build.query({ ...calls<typeof listGoes>(listGoes), providesTags: ["Running"] }),
+    voidGo: build.mutation({ ...calls<typeof voidGo>(voidGo), invalidatesTags: ["Running", ...goesChanged] }),
+    bringGoBack: build.mutation({
+      ...calls<typeof bringGoBack>(bringGoBack),
+      invalidatesTags: ["Running", ...goesChanged],
+    }),
     changeTimes: build.mutation({
       ...calls<typeof changeTimes>(changeTimes),
       invalidatesTags: ["Running", "Release", "Results"],
@@ -91,6 +109,9 @@ export const {
   useTakeBackGoAheadsMutation,
   useMakeOpeningWordMutation,
   useShowRunningQuery,
+  useListGoesQuery,
+  useVoidGoMutation,
+  useBringGoBackMutation,
   useChangeTimesMutation,
   useGiveMinutesMutation,
   useSayToAllMutation,

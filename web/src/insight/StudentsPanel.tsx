@@ -10,6 +10,7 @@ import TableSortLabel from "@mui/material/TableSortLabel";
 import Typography from "@mui/material/Typography";
 import type { Results, StudentResult } from "@verdant/contract/insight";
 import { useState } from "react";
+import { Link as RouterLink } from "react-router";
 import { MarkStrip } from "./MarkStrip.tsx";
 import { moment, shortDate } from "../ui/dates.ts";
 import { t } from "../platform/words.ts";
@@ -132,6 +133,15 @@ export function StudentsPanel({ results }: { results: Results }) {
           </TableBody>
         </Table>
       </Paper>
+      {results.perStudent.some(({ goes }) => goes.length > 0) && (
+        <Link
+          component={RouterLink}
+          to={`/results/${results.releaseId}/running`}
+          sx={{ display: "inline-block", mt: 1 }}
+        >
+          {t("Take a go out, or bring one back")}
+        </Link>
+      )}
     </>
   );
 }

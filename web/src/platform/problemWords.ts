@@ -79,6 +79,8 @@ export const generalWords: ProblemWords<GeneralProblem> = {
   demoDepartmentOnly: () => t("One click opens the demo's own department only."),
   demoOnly: () => t("This is there only in the demo."),
   reasonNotAsked: () => t("This question is not asked about. Nothing was saved."),
+  goVoided: (terms) =>
+    t("Your teacher took this go out: “{{reason}}”. It does not count, and you have it back.", terms),
   notHandedIn: () => t("This quiz is not handed in yet. Hand it in, then look at your result."),
   begunElsewhere: () => t("This quiz is being begun on another device. Try again in a moment."),
   notOpenYet: () => t("This quiz has not opened yet."),

@@ -7,6 +7,9 @@ export const staffWords: ProblemWords<StaffProblem> = {
   itemNotInQuiz: () => t("This item does not stand in the quiz."),
   quizChanged: () =>
     t("A colleague changed this quiz after you opened it. Look at the new version, then change it again."),
+  goVoidedAlready: () => t("A colleague has taken this go out already."),
+  goBegunSince: () => t("The student has begun another go since, so this one cannot come back."),
+  reasonMissing: () => t("Say why; the student reads it."),
   pathChanged: () =>
     t("A colleague changed this path after you opened it. Look at the new version, then change it again."),
   stepGone: () =>

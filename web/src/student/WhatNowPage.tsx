@@ -163,6 +163,12 @@ function ReleaseCard({ of }: { of: Now["releases"][number] }) {
           <strong>{shownDay(message.at)}:</strong> {messageInWords(message, of.notice.shutsAt)}
         </Typography>
       ))}
+      {of.voided.map(({ at, reason }) => (
+        <Typography key={at} variant="body2" sx={{ mt: 0.75, overflowWrap: "anywhere" }}>
+          <strong>{shownDay(at)}:</strong>{" "}
+          {t("Your teacher took a go out: “{{reason}}”. You have it back.", { reason })}
+        </Typography>
+      ))}
       {of.missing.length > 0 && <WhatIsMissing of={of} />}
       {problem && (
         <Alert severity="error" sx={{ mt: 1 }}>

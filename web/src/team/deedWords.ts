@@ -83,7 +83,15 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
       openingWordMade: t("made an opening word for"),
     },
   },
-  sitting: { noun: t("a go"), did: { markedByPerson: t("marked"), markedAgain: t("marked again") } },
+  sitting: {
+    noun: t("a go"),
+    did: {
+      markedByPerson: t("marked"),
+      markedAgain: t("marked again"),
+      voided: t("took out"),
+      broughtBack: t("brought back"),
+    },
+  },
   class: {
     noun: t("a class"),
     did: {
