@@ -7,6 +7,7 @@ import { composer } from "./composer.ts";
 import { manyDepartments } from "./departments.ts";
 import { memory } from "./memory.ts";
 import { lateAnswer } from "./lateAnswer.ts";
+import { pathBoard } from "./pathBoard.ts";
 import { school } from "./school.ts";
 import { saveAnswer } from "./saveAnswer.ts";
 import { scrolling } from "./scrolling.ts";
@@ -33,6 +34,7 @@ const parts = {
   bankSearch,
   sittingEvidence,
   lateAnswer,
+  pathBoard,
   saveAnswer,
   school,
   scrolling,

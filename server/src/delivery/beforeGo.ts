@@ -37,6 +37,7 @@ export async function factsOf(
   departmentId: string,
   releases: readonly { readonly releaseId: string; readonly rules: Rules }[],
   studentId: string | null,
+  besidesPath: string | null = null,
 ) {
   const asking = releases.filter(hasRules);
   const ending = releases.filter(({ rules }) => completeRules(rules).stopAt !== null);
@@ -49,18 +50,19 @@ export async function factsOf(
     isAsking ? await store.listGoAheads(db, of) : [],
     isAsking ? await store.listReflections(db, of) : [],
     goesOf.length > 0 ? await store.listGoesHandedIn(db, { ...of, releaseIds: goesOf }) : [],
-    gates.length > 0 ? await store.listReleaseNames(db, departmentId, gateIds) : [],
+    gates.length > 0 ? await store.listRules(db, departmentId, gateIds) : [],
   ];
   const releaseIds = releases.map((one) => one.releaseId);
-  const before = await stepsBefore(db, departmentId, releaseIds, studentId);
+  const before = await stepsBefore(db, departmentId, releaseIds, studentId, besidesPath);
   const goAheadAt = new Set(goAheads.map((one) => keyOf(one.releaseId, one.studentId, one.ordinal)));
   const reflectionAt = new Map(
     reflections.map((one) => [keyOf(one.releaseId, one.studentId, one.ordinal), one.answers]),
   );
+  const countsAt = new Map(names.map((one) => [one.releaseId, completeRules(one.rules).counts]));
   const goesAt = groupBy(goes, (go) => `${go.releaseId} ${go.studentId}`);
   return {
     stepsBefore: before,
-    gateName: new Map(names.map((one) => [one.id, one.name])),
+    gateName: new Map(names.map((one) => [one.releaseId, one.name])),
     hasGoAhead: (releaseId: string, student: string, ordinal: number) =>
       goAheadAt.has(keyOf(releaseId, student, ordinal)),
     reflection: (releaseId: string, student: string, ordinal: number) =>
@@ -69,8 +71,8 @@ export async function factsOf(
       reachedBy("mark", counts, goesAt.get(`${releaseId} ${student}`) ?? []),
     reachedAtGate({ gate }: Rules, student: string) {
       const taken = gate === null ? [] : (goesAt.get(`${gate.releaseId} ${student}`) ?? []);
-      const [first] = taken;
-      return gate === null || !first ? null : reachedBy(gate.by, completeRules(first.rules).counts, taken);
+      const counts = countsAt.get(gate?.releaseId ?? "");
+      return gate === null || counts === undefined ? null : reachedBy(gate.by, counts, taken);
     },
   };
 }

@@ -30,21 +30,18 @@ export function listReflections(db: Db, { departmentId, releaseIds, studentId }:
     .execute();
 }
 
-/** Goes that are handed in at these releases, each student's in the order they were taken, with the rules they are under. */
+/** Goes that are handed in at these releases, each student's in the order they were taken. */
 export async function listGoesHandedIn(db: Db, { departmentId, releaseIds, studentId }: Which) {
   const { rows } = await sql<{
     releaseId: string;
-    name: string;
-    rules: Rules;
     studentId: string;
     points: number;
     outOf: number;
     handedInAt: Date;
   }>`
-    select sitting.release_id, release.name, release.rules, sitting.student_id, coalesce(sitting.points, 0) as points,
-      sitting.out_of, sitting.handed_in_at
+    select sitting.release_id, sitting.student_id, coalesce(sitting.points, 0) as points, sitting.out_of,
+      sitting.handed_in_at
     from sitting
-    join release on release.department_id = sitting.department_id and release.id = sitting.release_id
     where sitting.department_id = ${departmentId} and sitting.release_id = any(${[...releaseIds]}::uuid[])
       and sitting.state in ('handedIn', 'closed')
       and (${studentId}::uuid is null or sitting.student_id = ${studentId}::uuid)
@@ -52,12 +49,14 @@ export async function listGoesHandedIn(db: Db, { departmentId, releaseIds, stude
   return rows;
 }
 
-export function listReleaseNames(db: Db, departmentId: string, releaseIds: readonly string[]) {
+/** What these releases are called, and their rules: once each, however many goes there are. */
+export function listRules(db: Db, departmentId: string, releaseIds: readonly string[]) {
   return db
     .selectFrom("release")
-    .select(["id", "name"])
+    .select(["id as releaseId", "name", "rules"])
     .where("departmentId", "=", departmentId)
     .where(sql<boolean>`id = any(${[...releaseIds]}::uuid[])`)
+    .$narrowType<{ rules: Rules }>()
     .execute();
 }
 

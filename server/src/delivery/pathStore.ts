@@ -1,6 +1,5 @@
 /** SQL that reads how students stand on paths. What paths are is written by the room of paths. */
 import type { StepKind } from "@verdant/core/paths/path";
-import type { Rules } from "@verdant/core/delivery/rules";
 import { sql } from "kysely";
 import type { Db } from "../platform/database.ts";
 
@@ -101,16 +100,6 @@ export async function listReleaseTopics(db: Db, departmentId: string, releaseIds
     where given.department_id = ${departmentId} and given.release_id = any(${[...releaseIds]}::uuid[])
       and item.topic_id is not null`.execute(db);
   return rows;
-}
-
-export function listRules(db: Db, departmentId: string, releaseIds: readonly string[]) {
-  return db
-    .selectFrom("release")
-    .select(["id as releaseId", "rules"])
-    .where("departmentId", "=", departmentId)
-    .where(sql<boolean>`id = any(${[...releaseIds]}::uuid[])`)
-    .$narrowType<{ rules: Rules }>()
-    .execute();
 }
 
 /** How many goes each student began at these releases, and when the last was handed in. */

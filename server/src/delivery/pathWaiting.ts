@@ -5,6 +5,7 @@ import { groupBy } from "@verdant/core/groupBy";
 import { nextStep } from "@verdant/core/paths/path";
 import type { Member, Scope, Student } from "../platform/scope.ts";
 import { factsOf, missingOf } from "./beforeGo.ts";
+import { listRules } from "./beforeGoStore.ts";
 import type { StandingsOnPaths } from "./paths.ts";
 import * as store from "./pathStore.ts";
 import { opennessOf } from "./result.ts";
@@ -22,8 +23,9 @@ export async function missingOnPath(
   const [rules, begun] =
     releaseIds.length === 0
       ? [[], []]
-      : [await store.listRules(db, departmentId, releaseIds), await store.listGoesBegun(db, departmentId, releaseIds)];
-  const facts = await factsOf(db, departmentId, rules, null);
+      : [await listRules(db, departmentId, releaseIds), await store.listGoesBegun(db, departmentId, releaseIds)];
+  // On this path all before the next step is done.
+  const facts = await factsOf(db, departmentId, rules, null, path.id);
   const rulesOf = new Map(rules.map((one) => [one.releaseId, completeRules(one.rules)]));
   const begunBy = new Map(begun.map((one) => [`${one.releaseId} ${one.studentId}`, one]));
   return (studentId) => {

@@ -6,7 +6,7 @@ import { setTaughtByChecks } from "../courses/taughtByChecks.ts";
 import { rollUpsOf } from "../courses/schedule.ts";
 import { localDateOf } from "../platform/localDate.ts";
 import type { Scope } from "../platform/scope.ts";
-import { listGoesHandedIn } from "./beforeGoStore.ts";
+import { listGoesHandedIn, listRules } from "./beforeGoStore.ts";
 import * as store from "./pathStore.ts";
 
 export { listPaths, listReleaseStandards } from "./pathStore.ts";
@@ -27,42 +27,55 @@ export async function loadStandings(
 ): Promise<StandingsOnPaths> {
   const releaseIds = [...new Set(paths.flatMap(({ steps }) => steps.flatMap((step) => step.releaseId ?? [])))];
   const pathIds = paths.map(({ id }) => id);
-  const [goes, ticks] = [
+  const [goes, rules, ticks] = [
     releaseIds.length === 0 ? [] : await listGoesHandedIn(db, { departmentId, releaseIds, studentId }),
+    releaseIds.length === 0 ? [] : await listRules(db, departmentId, releaseIds),
     pathIds.length === 0 ? [] : await store.listTicks(db, departmentId, pathIds, studentId),
   ];
+  const countsAt = new Map(rules.map((one) => [one.releaseId, completeRules(one.rules).counts]));
   const goesBy = groupBy(goes, (go) => `${go.releaseId} ${go.studentId}`);
   const tickBy = new Map(ticks.map((tick) => [`${tick.stepId} ${tick.studentId}`, tick]));
   const goesOf = (step: Step, student: string) => goesBy.get(`${step.releaseId ?? ""} ${student}`) ?? [];
   const doneAtStep = (step: Step, student: string): StepDone => {
     const taken = goesOf(step, student);
-    const [first] = taken;
     return {
       goes: taken.map(({ points, outOf, handedInAt }) => ({ points, outOf, at: handedInAt.getTime() })),
-      counts: first ? completeRules(first.rules).counts : "first",
+      counts: countsAt.get(step.releaseId ?? "") ?? "first",
       tickedAt: tickBy.get(`${step.id} ${student}`)?.at.getTime() ?? null,
     };
   };
+  const known = new Map<string, StepStanding[]>();
   return {
-    of: ({ steps }, student) => standOn(steps, (step) => doneAtStep(step, student)),
+    of({ id, steps }, student) {
+      const key = `${id} ${student}`;
+      const stands = known.get(key) ?? standOn(steps, (step) => doneAtStep(step, student));
+      known.set(key, stands);
+      return stands;
+    },
     goesAt: (step, student) => goesOf(step, student).length,
     noteAt: (step, student) => tickBy.get(`${step.id} ${student}`)?.note ?? null,
   };
 }
 
-/** By release and student: names of what comes before a check on a path and is not done. */
+/**
+ * By release and student: names of what comes before a check on a path and is not done.
+ *
+ * @param besides a path that is not looked at
+ */
 export async function stepsBefore(
   db: Scope["db"],
   departmentId: string,
   releaseIds: readonly string[],
   studentId: string | null,
+  besides: string | null = null,
 ): Promise<(releaseId: string, studentId: string) => string[]> {
   const paths =
     releaseIds.length === 0 ? [] : await store.listPaths(db, departmentId, { checks: releaseIds, studentId });
-  if (paths.length === 0) return () => [];
-  const standings = await loadStandings(db, departmentId, paths, studentId);
+  const looked = paths.filter(({ id }) => id !== besides);
+  if (looked.length === 0) return () => [];
+  const standings = await loadStandings(db, departmentId, looked, studentId);
   return (releaseId, student) =>
-    paths
+    looked
       .filter(({ students }) => students.some(({ id }) => id === student))
       .flatMap((path) => {
         const stands = standings.of(path, student);

@@ -1,11 +1,16 @@
 /** Moments as local dates of a time zone. */
 import { dateOf, dayOf, type Day } from "@verdant/core/plan/day";
 
+/** One for each zone that there is: making one takes a hundred times as long as using it. */
+const formats = new Map<string, Intl.DateTimeFormat>();
+
 /** The local date, YYYY-MM-DD, at `moment` in an IANA time zone. */
 export function localDateOf(moment: Date, timeZone: string): string {
-  return new Intl.DateTimeFormat("en-CA", { timeZone, year: "numeric", month: "2-digit", day: "2-digit" }).format(
-    moment,
-  );
+  const format =
+    formats.get(timeZone) ??
+    new Intl.DateTimeFormat("en-CA", { timeZone, year: "numeric", month: "2-digit", day: "2-digit" });
+  formats.set(timeZone, format);
+  return format.format(moment);
 }
 
 export const localDayOf = (moment: Date, timeZone: string): Day => dayOf(localDateOf(moment, timeZone));
