@@ -45,10 +45,10 @@ module.exports = {
       name: "features-meet-through-api",
       severity: "error",
       from: {
-        path: "^web/src/(bank|many|stimuli|media|review|writing|coverage|sharing|standards|courses|paths|plan|assembly|delivery|insight|exchange|team|today)/",
+        path: "^web/src/(bank|many|stimuli|media|review|writing|coverage|sharing|standards|courses|paths|marks|plan|assembly|delivery|insight|exchange|team|today)/",
       },
       to: {
-        path: "^web/src/(bank|many|stimuli|media|review|writing|coverage|sharing|standards|courses|paths|plan|assembly|delivery|insight|exchange|team|today|student|shell)/",
+        path: "^web/src/(bank|many|stimuli|media|review|writing|coverage|sharing|standards|courses|paths|marks|plan|assembly|delivery|insight|exchange|team|today|student|shell)/",
         // Pieces that several features show in the same way.
         pathNot: [
           "^web/src/$1/",

@@ -11,6 +11,7 @@ import { figuresEndpoints } from "./figures.ts";
 import { finderEndpoints } from "./finder.ts";
 import { insightEndpoints } from "./insight.ts";
 import { manyEndpoints } from "./many.ts";
+import { marksEndpoints } from "./marks.ts";
 import { mediaEndpoints } from "./media.ts";
 import { accountEndpoints } from "./account.ts";
 import { secondFactorEndpoints } from "./secondFactor.ts";
@@ -53,6 +54,7 @@ export const endpoints = {
   ...assemblyEndpoints,
   ...deliveryEndpoints,
   ...pathsEndpoints,
+  ...marksEndpoints,
   ...insightEndpoints,
   ...figuresEndpoints,
   ...beforeTeachingEndpoints,

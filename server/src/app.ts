@@ -19,6 +19,7 @@ import { mountDelivery } from "./delivery/routes.ts";
 import { mountExchange } from "./exchange/routes.ts";
 import { mountFinder } from "./finder/routes.ts";
 import { mountInsight } from "./insight/routes.ts";
+import { mountMarks } from "./marks/routes.ts";
 import { mountPaths } from "./paths/routes.ts";
 import { mountPlan } from "./plan/routes.ts";
 import { version, type Config } from "./platform/config.ts";
@@ -101,6 +102,7 @@ export function createApp(parts: Parts): Express {
   const features = [
     mountDelivery,
     mountPaths,
+    mountMarks,
     mountTeam,
     mountStandards,
     mountMergeTopics,

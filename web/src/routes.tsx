@@ -110,6 +110,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./courses/ClassPage.tsx")).ClassPage }),
       },
       {
+        path: "/classes/:classId/marks",
+        lazy: async () => ({ Component: (await import("./marks/MarksPage.tsx")).MarksPage }),
+      },
+      {
         path: "/classes/:classId/paths/new",
         lazy: async () => ({ Component: (await import("./paths/PathEditPage.tsx")).NewPathPage }),
       },

@@ -1,7 +1,7 @@
 /** What the answers of a release say, and what they changed in the plan. */
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/insight";
-import { markOf } from "@verdant/core/delivery/rules";
+import { markOfGoes } from "@verdant/core/marks/markTable";
 import { shareOf } from "@verdant/core/insight/wilson";
 import { groupBy } from "@verdant/core/groupBy";
 import { blankAnswer } from "@verdant/core/items/blank";
@@ -158,6 +158,10 @@ async function studentsOf(
     const own = goes.get(studentId) ?? [];
     const done = own.filter((go) => go.state === "handedIn");
     const outOfNow = (go: (typeof done)[number]) => go.outOf - (waiting.get(go.id) ?? 0);
+    const mark = markOfGoes(
+      release.rules.counts,
+      done.map((go) => ({ points: go.points ?? 0, outOf: outOfNow(go) })),
+    );
     return {
       studentId,
       name,
@@ -172,11 +176,8 @@ async function studentsOf(
         handedInAt: (go.handedInAt ?? scope.now()).toISOString(),
         late: go.late,
       })),
-      mark: markOf(
-        release.rules.counts,
-        done.map((go) => go.points ?? 0),
-      ),
-      outOf: done[0] ? outOfNow(done[0]) : 0,
+      mark: mark?.points ?? null,
+      outOf: mark?.outOf ?? 0,
     };
   });
 }

@@ -41,6 +41,7 @@ import * as beforeGo from "./0038_beforeGo.ts";
 import * as running from "./0039_running.ts";
 import * as paths from "./0040_paths.ts";
 import * as voidedGoes from "./0041_voidedGoes.ts";
+import * as marks from "./0042_marks.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -84,4 +85,5 @@ export const migrations: Record<string, Migration> = {
   "0039_running": running,
   "0040_paths": paths,
   "0041_voidedGoes": voidedGoes,
+  "0042_marks": marks,
 };

@@ -13,6 +13,7 @@ import type { WritingTables } from "./writingTables.ts";
 import type { SittingTables } from "./sittingTables.ts";
 import type { BeforeGoTables } from "./beforeGoTables.ts";
 import type { CourseTables } from "./courseTables.ts";
+import type { MarkTables } from "./markTables.ts";
 import type { PathTables } from "./pathTables.ts";
 import type { TransferTables } from "./transferTables.ts";
 
@@ -35,7 +36,8 @@ export type QuizChange =
   | { readonly kind: "layout"; readonly before: QuizSide; readonly after: QuizSide }
   | { readonly kind: "order"; readonly order: readonly (readonly number[])[] };
 
-export interface Tables extends BeforeGoTables, CourseTables, PathTables, SittingTables, TransferTables, WritingTables {
+export interface Tables
+  extends BeforeGoTables, CourseTables, MarkTables, PathTables, SittingTables, TransferTables, WritingTables {
   installation: {
     onlyOne: Default<boolean>;
     secret: Buffer;

@@ -34,6 +34,9 @@ export function ClassPage() {
           <Button component={Link} to={`/plans/${classId}`} variant="outlined">
             {t("Plan")}
           </Button>
+          <Button component={Link} to={`/classes/${classId}/marks`} variant="outlined">
+            {t("Marks")}
+          </Button>
           <Button component={Link} to={`/classes/${classId}/cards`} variant="contained">
             {t("Entry cards")}
           </Button>

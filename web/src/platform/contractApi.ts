@@ -31,6 +31,7 @@ export const tagTypes = [
   "Running",
   "ReflectionForm",
   "Results",
+  "Marks",
   "Ruling",
   "Marking",
   "Transfer",

@@ -172,4 +172,7 @@ export const singulars: Readonly<Record<string, string>> = {
   "Tick {{count}} students off": "Tick {{count}} student off",
   "Class {{className}} has the path. {{count}} quizzes are not released to it: choose them here.":
     "Class {{className}} has the path. {{count}} quiz is not released to it: choose another here.",
+  "{{percent}} % of {{count}} quizzes": "{{percent}} % of {{count}} quiz",
+  "The table has the newest {{shown}} quizzes. {{count}} older ones are not in it, nor in the means.":
+    "The table has the newest {{shown}} quizzes. {{count}} older one is not in it, nor in the means.",
 };
