@@ -32,6 +32,7 @@ export function MarkGrid({ table, shown }: { table: MarkTable; shown: readonly n
           sx={{
             ...{ borderCollapse: "collapse", fontSize: 13.5, minWidth: "100%" },
             "& th, & td": { p: 1, borderBottom: 1, borderColor: "divider", textAlign: "start", verticalAlign: "top" },
+            "& thead th:last-of-type": { width: "100%" },
             "& th[scope=row], & thead th:first-of-type": {
               ...{ position: "sticky", left: 0, bgcolor: "background.paper", zIndex: 1 },
             },
@@ -112,6 +113,7 @@ function QuizHead({ classId, quiz }: { classId: string; quiz: Quiz }) {
       <Box sx={{ color: "text.secondary", mb: 0.75 }}>{shortDate(quiz.opensAt)}</Box>
       <KeptField
         size="small"
+        sx={{ width: 90 }}
         label={t("Weight")}
         value={String(quiz.weight)}
         slotProps={{

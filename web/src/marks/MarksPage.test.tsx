@@ -99,7 +99,9 @@ test("a student is excused with a reason, and no longer", async () => {
 test("a line says how many reach it, and what the lines beside it would change", async () => {
   page(table());
   const line = await screen.findByRole("button", { name: "Line: 60 %" });
-  expect(line.closest("p")?.textContent).toBe("At a line of 60 % 1 of 1 reach it; at 50 %: 1; at 70 %: 1.");
+  expect(line.closest("p")?.textContent).toBe(
+    "At a line of 60 %, 1 of 1 with a mean reach it; at 50 %: 1; at 70 %: 1.",
+  );
 });
 
 test("what is not in the table is said; a class without quizzes says where marks come from", async () => {

@@ -4,7 +4,6 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
-import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import type { MarkTable } from "@verdant/contract/marks";
@@ -121,8 +120,8 @@ export function Line({ shares }: { shares: readonly (number | null)[] }) {
         onChange={(next) => {
           setLine(Number(next));
         }}
-      />{" "}
-      {t("{{reach}} of {{known}} reach it", { reach: countFrom(line, known), known: known.length })}
+      />
+      {t(", {{reach}} of {{known}} with a mean reach it", { reach: countFrom(line, known), known: known.length })}
       {beside.map((one) => `; ${t("at {{percent}} %: {{reach}}", { percent: one, reach: countFrom(one, known) })}`)}.
     </Typography>
   );
