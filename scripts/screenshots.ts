@@ -103,9 +103,6 @@ async function takeWritingDay(lead: Page): Promise<void> {
   await lead.goto(`${address}/writing`);
   await lead.getByRole("link", { name: /^item \d+$/ }).waitFor();
   await take(lead, "writing");
-  await lead.goto(`${address}/review`);
-  await lead.getByRole("button", { name: "Approve (A)" }).waitFor();
-  await take(lead, "review");
   await writer.context().close();
 }
 
@@ -183,6 +180,11 @@ const { releases } = await staff.evaluate(
       releases: { id: string; className: string; handedIn: number; opening: string }[];
     },
 );
+const idOf = (className: string) =>
+  staff.evaluate(async (name) => {
+    const { classes } = (await (await fetch("/api/classes")).json()) as { classes: { id: string; name: string }[] };
+    return classes.find((one) => one.name === name)?.id ?? "";
+  }, className);
 const over = releases.filter((one) => one.className === "8B" && one.opening === "shut" && one.handedIn >= 20);
 await staff.goto(`${address}/results/${over[0]?.id ?? ""}`);
 await staff.getByRole("button", { name: "Show the thirds of the class" }).click();
@@ -213,9 +215,14 @@ await take(staff, "before");
 await staff.getByRole("link", { name: "Team" }).click();
 await staff.getByRole("list", { name: "Members" }).waitFor();
 await take(staff, "team");
-await staff.getByRole("link", { name: "Topics and standards" }).click();
-await staff.getByRole("textbox", { name: "Name of the topic Water", exact: true }).waitFor();
-await take(staff, "topics");
+await staff.goto(`${address}/classes/${await idOf("9C")}`);
+await staff.getByRole("link", { name: "Development, at your own pace" }).click();
+await staff.getByRole("region", { name: "Where everybody is" }).waitFor();
+await take(staff, "path");
+await staff.goto(`${address}/classes/${await idOf("9C")}/marks`);
+await staff.getByRole("region", { name: "Marks" }).waitFor();
+await staff.getByRole("checkbox", { name: "Only quizzes that count" }).uncheck();
+await take(staff, "marks");
 
 await takeWritingDay(staff);
 
