@@ -48,8 +48,8 @@ test("steps are written, moved and removed; what is saved is what stands there",
     ["practice", "Practise", null, "best"],
     ["check", "A bend", 80, "best"],
   ]);
-  expect(row(1).queryByText(/It is shut until/)).toBeNull();
-  expect(row(3).getByText(/It is shut until all before it is done/)).toBeTruthy();
+  expect(row(1).queryByText(/It is closed until/)).toBeNull();
+  expect(row(3).getByText(/It is closed until all before it is done/)).toBeTruthy();
 });
 
 test("a line that is none of the usual ones stays what it is; a task has none", async () => {

@@ -296,7 +296,7 @@ function StepRow(props: {
           {step.kind === "check" &&
             (at === 0
               ? t("It stands first, so it is open from the beginning.")
-              : t("It is shut until all before it is done."))}
+              : t("It is closed until all before it is done."))}
         </Typography>
       )}
     </Paper>

@@ -176,7 +176,7 @@ describe("the board", () => {
 
 test("where one is at a step, in words, and when that is late", () => {
   const [task, check] = steps as [Path["steps"][number], Path["steps"][number]];
-  expect(cellInWords(cell(show, "shut"), check)).toBe("shut");
+  expect(cellInWords(cell(show, "shut"), check)).toBe("closed");
   expect(cellInWords(cell(show, "open"), check)).toBe("not begun");
   expect(cellInWords(cell(talk, "open"), task)).toBe("not ticked off");
   expect(cellInWords(cell(show, "done", { goes: 2, reached: 0.8 }), check)).toBe("done 3 Feb, 80 %");

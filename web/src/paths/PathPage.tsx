@@ -45,7 +45,7 @@ function Board({ path }: { path: Path }) {
     <Stack spacing={2}>
       {path.isArchived && (
         <Alert severity="info">
-          {t("This path is archived: students do not see it, and its checks are not shut by it.")}
+          {t("This path is archived: students do not see it, and its checks are not closed by it.")}
         </Alert>
       )}
       {left.length > 0 && (
