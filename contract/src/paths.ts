@@ -73,7 +73,7 @@ export type Path = z.infer<typeof Path>;
 
 const ofPath = z.object({ pathId: Id });
 const ofStep = z.object({ pathId: Id, stepId: Id });
-const Draft = z.object({ name: Name, steps: z.array(StepDraft).min(1, "stepsMissing").max(pathLimits.steps) });
+const Draft = z.object({ name: Name, steps: z.array(StepDraft).min(1).max(pathLimits.steps) });
 const Students = z.array(Id).min(1).max(500);
 
 export const listPaths = endpoint({

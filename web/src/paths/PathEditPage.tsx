@@ -1,6 +1,8 @@
 /** A new path for a class, or one that is changed. */
 import Button from "@mui/material/Button";
+import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
+import { problemOf } from "../platform/problem.ts";
 import { t } from "../platform/words.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { Page } from "../ui/Page.tsx";
@@ -40,7 +42,14 @@ export function PathEditPage() {
   const params = { pathId };
   const navigate = useNavigate();
   const say = useToast();
-  const { data: path, error } = useShowPathQuery({ params });
+  const { data: path, error, refetch } = useShowPathQuery({ params });
+  const [shown, setShown] = useState(0);
+  /** What a colleague saved takes the place of what stands in the form. */
+  const showNew = async () => {
+    await refetch();
+    saving.reset();
+    setShown(shown + 1);
+  };
   const [save, saving] = useSavePathMutation();
   const ticksAt = (stepId: string) =>
     path?.steps.find(({ id }) => id === stepId)?.kind === "task"
@@ -56,7 +65,7 @@ export function PathEditPage() {
         <Failed error={error} />
       ) : path ? (
         <PathForm
-          key={path.id}
+          key={shown}
           classId={path.classId}
           name={path.name}
           steps={draftsOf(path)}
@@ -71,6 +80,11 @@ export function PathEditPage() {
             })
           }
         >
+          {saving.error && problemOf(saving.error).kind === "stale" && (
+            <Button variant="outlined" onClick={() => void showNew()}>
+              {t("Show your colleague’s version")}
+            </Button>
+          )}
           <Button component={Link} to={`/paths/${pathId}`}>
             {t("Back to the path")}
           </Button>

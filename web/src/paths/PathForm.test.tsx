@@ -6,7 +6,7 @@ import { answers, renderPage } from "../platform/testing/pages.tsx";
 import { newStep, PathForm, type Draft } from "./PathForm.tsx";
 
 const id = "00000000-0000-7000-8000-000000000001";
-const none = { releases: [], total: 0, states: { open: 0, waiting: 0, done: 0 } as never, next: null };
+const none = { releases: [], total: 0, states: { open: 0, closed: 0, toMark: 0 }, next: null };
 
 async function form(steps: Draft[], more: { ticksAt?: () => number; error?: unknown } = {}) {
   const saved: { name: string; steps: StepDraft[] }[] = [];

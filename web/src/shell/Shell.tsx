@@ -14,6 +14,7 @@ import { DemoClock } from "./DemoClock.tsx";
 import { LowDoors, lowDoorsHeight, TopDoors } from "./Doors.tsx";
 import { Mark } from "./Mark.tsx";
 import { PersonMenu } from "./PersonMenu.tsx";
+import { TopOfPage } from "../ui/TopOfPage.tsx";
 import { useShellKeys } from "./useShellKeys.ts";
 import { t } from "../platform/words.ts";
 
@@ -108,6 +109,7 @@ export function Shell() {
         />
       </Bar>
       <Box id="content" sx={{ pb: { xs: `calc(${lowDoorsHeight}px + env(safe-area-inset-bottom))`, md: 0 } }}>
+        <TopOfPage />
         <Outlet />
       </Box>
       <LowDoors />

@@ -7,6 +7,7 @@ import { Provider } from "react-redux";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { api } from "../platform/contractApi.ts";
 import { Frame } from "../platform/Frame.tsx";
+import { TopOfPage } from "../ui/TopOfPage.tsx";
 import { Waiting } from "./Waiting.tsx";
 import { deliver, listSittingsWaiting } from "./answerQueue.ts";
 import { Door } from "./Door.tsx";
@@ -47,6 +48,7 @@ if (root) {
     <Provider store={store}>
       <Frame>
         <BrowserRouter basename="/s">
+          <TopOfPage />
           <Routes>
             <Route path="/sitting/:sittingId" element={<SittingPage />} />
             <Route element={<Door />}>
