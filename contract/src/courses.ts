@@ -193,7 +193,14 @@ export const Enrolment = z.object({
   entryCard: z.string(),
   extraTimePercent: z.int(),
   /** Topics this student learned on another day than the class. */
-  topics: z.array(z.object({ topicId: Id, taughtOn: LocalDate.nullable() })),
+  topics: z.array(
+    z.object({
+      topicId: Id,
+      taughtOn: LocalDate.nullable(),
+      /** A check on a path says so, which the student passed; otherwise a colleague does. */
+      byCheck: z.boolean(),
+    }),
+  ),
 });
 
 const Roster = z.object({

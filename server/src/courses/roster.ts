@@ -36,7 +36,11 @@ export async function listEnrolments(
       name: `${givenName} ${familyName}`.trim(),
       entryCard: wordsOf(scope.secret, card),
       extraTimePercent: arrangements.extraTimePercent ?? 0,
-      topics: (topics.get(studentId) ?? []).map(({ topicId, taughtOn }) => ({ topicId, taughtOn })),
+      topics: (topics.get(studentId) ?? []).map(({ topicId, taughtOn, releaseId }) => ({
+        topicId,
+        taughtOn,
+        byCheck: releaseId !== null,
+      })),
     })),
     groups: [...members].map(([id, rows]) => ({
       id,

@@ -112,7 +112,7 @@ export function listClosedDays(db: Db, departmentId: string, schoolYearId: strin
 export function listStudentTopics(db: Db, departmentId: string, classIds: readonly string[]) {
   return db
     .selectFrom("studentTopic")
-    .select(["classId", "studentId", "topicId", "taughtOn"])
+    .select(["classId", "studentId", "topicId", "taughtOn", "releaseId"])
     .where("departmentId", "=", departmentId)
     .where(oneOf("classId", classIds))
     .execute();

@@ -2,7 +2,7 @@
 import { beforeEach, describe, expect, test } from "vitest";
 import type { StepDraft } from "@verdant/contract/paths";
 import type { Rules } from "@verdant/core/delivery/rules";
-import { createClass } from "../courses/service.ts";
+import { createClass, listEnrolments } from "../courses/service.ts";
 import { loadSchedule } from "../courses/schedule.ts";
 import { dateOf } from "@verdant/core/plan/day";
 import * as delivery from "../delivery/service.ts";
@@ -168,6 +168,10 @@ describe("a passed check", () => {
     const day = schedule.taughtTo(idOf(4), said[0]?.topicId ?? "");
     expect(day === null ? null : dateOf(day)).toBe("2031-02-06");
     expect(schedule.taughtTo(idOf(5), said[0]?.topicId ?? "")).not.toBe(day);
+    const { students } = await listEnrolments(bench.lead, { params: { classId: bench.classId } });
+    expect(students.find((one) => one.studentId === idOf(4))?.topics).toEqual(
+      expect.arrayContaining([{ topicId: said[0]?.topicId, taughtOn: "2031-02-06", byCheck: true }]),
+    );
     later(24);
     await sit(bench, 4, path.check, () => false);
     expect(await saidOf(4, path)).toEqual(said);

@@ -84,7 +84,7 @@ export function TaughtPanel({ calendar, roster }: { calendar: Calendar; roster: 
                 {topic.name}
               </Box>
               <Box component="span" sx={{ fontSize: 14, color: "text.secondary" }}>
-                {inWords(taughtOn, today, isSaid)}
+                {inWords(taughtOn, today, own?.byCheck === true ? "check" : isSaid ? "you" : "schedule")}
               </Box>
               <Box sx={{ display: "flex", gap: 0.5 }}>
                 {taughtOn !== null && taughtOn <= today ? (
@@ -116,11 +116,13 @@ export function TaughtPanel({ calendar, roster }: { calendar: Calendar; roster: 
   );
 }
 
-function inWords(taughtOn: string | null, today: string, isSaid: boolean): string {
-  if (taughtOn === null) return isSaid ? t("not taught yet, as you said") : t("not scheduled");
+/** @param by who says so: a teacher, the schedule, or a check on a path that this student passed */
+function inWords(taughtOn: string | null, today: string, by: "you" | "schedule" | "check"): string {
+  if (taughtOn === null) return by === "you" ? t("not taught yet, as you said") : t("not scheduled");
   const day = shortDate(taughtOn);
   if (taughtOn > today) return t("planned for {{day}}", { day });
-  return isSaid ? t("taught {{day}}, as you said", { day }) : t("taught {{day}}, as scheduled", { day });
+  if (by === "check") return t("taught {{day}}, by a check that was passed", { day });
+  return by === "you" ? t("taught {{day}}, as you said", { day }) : t("taught {{day}}, as scheduled", { day });
 }
 
 function Stance({ topic, set }: { topic: Topic; set: (stance: Topic["stance"]) => void }) {
