@@ -98,8 +98,7 @@ export async function showMarks(
 async function needOfClass(within: Scope<Member>, classId: string, releaseId: string): Promise<string> {
   const { db, caller } = within;
   await needClass(within, caller.departmentId, classId);
-  const [found] = await store.listGivenTo(db, caller.departmentId, classId, [releaseId]);
-  return need(found, "release").releaseId;
+  return need(await store.findOfClass(db, caller.departmentId, classId, releaseId), "release").releaseId;
 }
 
 export function setMarkWeight(

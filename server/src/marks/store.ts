@@ -77,6 +77,18 @@ export async function listGoes(
   return rows;
 }
 
+/** The release, if it was given to the class or to somebody of it. */
+export function findOfClass(db: Db, departmentId: string, classId: string, releaseId: string) {
+  return db
+    .selectFrom("releaseTarget")
+    .select("releaseId")
+    .where("departmentId", "=", departmentId)
+    .where("classId", "=", classId)
+    .where("releaseId", "=", releaseId)
+    .limit(1)
+    .executeTakeFirst();
+}
+
 export function listExcused(db: Db, departmentId: string, releaseIds: readonly string[]) {
   return db
     .selectFrom("excused")
