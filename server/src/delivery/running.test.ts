@@ -196,10 +196,10 @@ describe("a word to all", () => {
     ).rejects.toMatchObject({ kind: "missing" });
     const other = await otherDepartment(bench);
     for (const deed of [
-      delivery.sayToAll(other.lead, { params: { releaseId }, body: { text: "x" } }),
-      delivery.showRunning(other.lead, { params: { releaseId } }),
+      () => delivery.sayToAll(other.lead, { params: { releaseId }, body: { text: "x" } }),
+      () => delivery.showRunning(other.lead, { params: { releaseId } }),
     ])
-      await expect(deed).rejects.toMatchObject({ kind: "missing" });
+      await expect(deed()).rejects.toMatchObject({ kind: "missing" });
   });
 });
 
