@@ -149,14 +149,24 @@ export async function studentAt(person: Fixtures["person"], address: string, car
   return page;
 }
 
-/** The entry cards of a class, in the order of its list. */
-export const cardsOf = (teacher: Page, className: string): Promise<string[]> =>
+/** The id of a class of this year. */
+export const classIdOf = (teacher: Page, className: string): Promise<string> =>
   teacher.evaluate(async (name) => {
     const { classes } = (await (await fetch("/api/classes")).json()) as { classes: { id: string; name: string }[] };
-    const id = classes.find((one) => one.name === name)?.id ?? "";
-    const roster = (await (await fetch(`/api/classes/${id}/students`)).json()) as { students: { entryCard: string }[] };
-    return roster.students.map((one) => one.entryCard);
+    return classes.find((one) => one.name === name)?.id ?? "";
   }, className);
+
+/** The entry cards of a class, in the order of its list. */
+export const cardsOf = async (teacher: Page, className: string): Promise<string[]> =>
+  teacher.evaluate(
+    async (id) => {
+      const roster = (await (await fetch(`/api/classes/${id}/students`)).json()) as {
+        students: { entryCard: string }[];
+      };
+      return roster.students.map((one) => one.entryCard);
+    },
+    await classIdOf(teacher, className),
+  );
 
 /** Composes what is due for 8B and releases it as a weekly review. */
 export async function releaseDue(teacher: Page): Promise<void> {

@@ -1,6 +1,6 @@
 /** A class's marks: weights, an excuse, and the workbook. */
 import readSheet from "read-excel-file/node";
-import { expect, expectAccessible, serveDemo, teacherAt, test } from "./journey.ts";
+import { classIdOf, expect, expectAccessible, serveDemo, teacherAt, test } from "./journey.ts";
 
 const demo = serveDemo("larkmoor");
 
@@ -8,10 +8,7 @@ test("a class's marks are weighed, a student is excused and that undone, and the
   person,
 }) => {
   const teacher = await teacherAt(person, demo.address, "Ruben Castellow");
-  const classId = await teacher.evaluate(async () => {
-    const { classes } = (await (await fetch("/api/classes")).json()) as { classes: { id: string; name: string }[] };
-    return classes.find((one) => one.name === "9C")?.id ?? "";
-  });
+  const classId = await classIdOf(teacher, "9C");
   await teacher.goto(`${demo.address}/classes/${classId}`);
   await teacher.getByRole("link", { name: "Marks" }).click();
   const table = teacher.getByRole("region", { name: "Marks" });

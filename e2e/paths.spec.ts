@@ -1,5 +1,5 @@
 /** A path from practice over a talk to a check, at a student's own pace, with a teacher who sees who waits. */
-import { cardsOf, expect, expectAccessible, serveDemo, studentAt, teacherAt, test } from "./journey.ts";
+import { classIdOf, cardsOf, expect, expectAccessible, serveDemo, studentAt, teacherAt, test } from "./journey.ts";
 import { choose, compose, takeGo } from "./goes.ts";
 
 const demo = serveDemo();
@@ -21,10 +21,7 @@ test("a path is written; practice, a tick, a failed check, looking back, the go-
     await choose(teacher, "Needed before a go", "to look back, and your go-ahead");
     await teacher.getByRole("button", { name: "Release to 8B" }).click();
     await expect(teacher.getByRole("heading", { name: "No answers yet." })).toBeVisible();
-    const classId = await teacher.evaluate(async () => {
-      const { classes } = (await (await fetch("/api/classes")).json()) as { classes: { id: string; name: string }[] };
-      return classes.find((one) => one.name === "8B")?.id ?? "";
-    });
+    const classId = await classIdOf(teacher, "8B");
     await teacher.goto(`${demo.address}/classes/${classId}`);
     await teacher.getByRole("link", { name: "New path" }).click();
     await teacher.getByRole("textbox", { name: "Name of the path" }).fill("Bends of a river");

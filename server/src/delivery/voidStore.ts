@@ -55,7 +55,7 @@ export async function listVoided(db: Db, departmentId: string, releaseId: string
 export function findVoided(db: Db, departmentId: string, sittingId: string) {
   return db
     .selectFrom("voidedGo")
-    .select(["at", "reason", "ordinal", "state"])
+    .select(["at", "reason", "state"])
     .where("departmentId", "=", departmentId)
     .where("sittingId", "=", sittingId)
     .where("broughtBackAt", "is", null)

@@ -63,17 +63,10 @@ export function voidGo(
     const { sitting, place, last } = await hold(within, params);
     const { state, ordinal, studentId, releaseId } = sitting;
     if (state === "voided") throw new Failure("goVoidedAlready");
+    const { reason } = body;
+    const id = newId();
     await store.insertVoided(db, {
-      ...{
-        departmentId,
-        id: newId(),
-        sittingId: sitting.id,
-        at: now(),
-        reason: body.reason,
-        by: personId,
-        ordinal,
-        state,
-      },
+      ...{ departmentId, id, sittingId: sitting.id, at: now(), reason, by: personId, ordinal, state },
     });
     await store.takeOut(db, { ...place, ordinal, last });
     await tellNothing(within, sitting.id);
@@ -84,7 +77,7 @@ export function voidGo(
       entityId: sitting.id,
       action: "voided",
       before: { state, ordinal },
-      after: { reason: body.reason },
+      after: { reason },
     });
     return listGoes(within, { params });
   });
@@ -100,7 +93,9 @@ export function bringGoBack(
     const { sitting, others, place, last } = await hold(within, params);
     const voided = need(await store.findVoided(db, departmentId, sitting.id), "sitting");
     if (others.some((go) => go.startedAt > voided.at)) throw new Failure("goBegunSince");
-    const { state, ordinal } = voided;
+    const { state } = voided;
+    // Its place in time: others may have been taken out and brought back since.
+    const ordinal = others.filter((go) => go.startedAt < sitting.startedAt).length + 1;
     await store.putBack(db, { ...place, ordinal, last, state });
     await store.setBroughtBack(db, departmentId, sitting.id, now());
     // By the keys as they are ruled on now; the class's memory and what a passed check says follow.

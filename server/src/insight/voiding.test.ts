@@ -139,6 +139,27 @@ describe("numbers", () => {
     expect(await ordinals(releaseId)).toEqual([[third.sittingId, 1]]);
   });
 
+  test("of two that are taken out and brought back, in whatever order, the first is the first again", async () => {
+    const { releaseId } = await given({ goes: 4, counts: "first" });
+    const goes = [await sit(bench, 11, releaseId, () => false)];
+    bench.clock.now = new Date(bench.clock.now.getTime() + 60_000);
+    goes.push(await sit(bench, 11, releaseId, () => true));
+    const [first, second] = goes.map(({ sittingId }) => sittingId) as [string, string];
+    for (const order of [
+      [first, second],
+      [second, first],
+    ]) {
+      await take(releaseId, first);
+      await take(releaseId, second);
+      for (const sittingId of order) await bringBack(releaseId, sittingId);
+      expect(await ordinals(releaseId)).toEqual([
+        [first, 1],
+        [second, 2],
+      ]);
+      expect(await resultOf(11, releaseId)).toMatchObject({ mark: 0 });
+    }
+  });
+
   test("the last go taken out leaves its go-ahead: the student begins again at once", async () => {
     const { releaseId } = await given({ goes: 4, before: { ...before, fromGo: 1 } });
     await giveAhead(4, releaseId);

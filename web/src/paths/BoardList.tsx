@@ -46,7 +46,7 @@ export function BoardList({ path, tick, untick }: { path: Path } & Ticks) {
                   cell && (
                     <Box key={step.id} sx={{ py: 0.75, borderTop: 1, borderColor: "divider" }}>
                       <Typography variant="body2" sx={{ fontWeight: 700 }}>
-                        {i + 1}. {step.name}
+                        {t("{{number}}. {{step}}", { number: i + 1, step: step.name })}
                       </Typography>
                       <BoardCell {...{ student, cell, step, today, tick, untick }} />
                     </Box>

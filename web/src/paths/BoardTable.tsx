@@ -69,9 +69,7 @@ export function BoardTable({ path, tick, untick }: { path: Path } & Ticks) {
 function StepHead({ step, number }: { step: Step; number: number }) {
   return (
     <Box component="th" scope="col" sx={{ minWidth: 130, maxWidth: 220, fontWeight: 400 }}>
-      <Box sx={{ fontWeight: 700 }}>
-        {number}. {step.name}
-      </Box>
+      <Box sx={{ fontWeight: 700 }}>{t("{{number}}. {{step}}", { number, step: step.name })}</Box>
       <Typography variant="body2" color="textSecondary" component="div">
         {step.releaseId !== null && (
           <Link component={RouterLink} to={`/results/${step.releaseId}`}>
