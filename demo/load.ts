@@ -16,6 +16,7 @@ import { newId } from "../server/src/platform/id.ts";
 import { keyIn, mustFit } from "../server/src/platform/key.ts";
 import { localDateOf } from "../server/src/platform/localDate.ts";
 import type { Caller, Member, OpenScope } from "../server/src/platform/scope.ts";
+import type { Signals } from "../server/src/platform/signals.ts";
 import type { Threads } from "../server/src/platform/threads.ts";
 import { changeItems } from "../server/src/bank/list/bulk.ts";
 import { addItems } from "../server/src/bank/service.ts";
@@ -143,6 +144,9 @@ const here: Threads = {
   stop: () => Promise.resolve(),
 };
 
+/** Nobody listens yet. */
+const unheard: Signals = { tell: () => undefined, on: () => () => undefined, stop: () => Promise.resolve() };
+
 function scopeOf<C extends Caller>(db: Db, key: Buffer, pool: Db, caller: C, now: Date): OpenScope<C> {
   return {
     db,
@@ -158,6 +162,7 @@ function scopeOf<C extends Caller>(db: Db, key: Buffer, pool: Db, caller: C, now
     keepMark: () => undefined,
     caches: new Caches(pool),
     background: pool,
+    signals: unheard,
     secret: key,
     threads: here,
   };

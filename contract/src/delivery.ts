@@ -12,6 +12,7 @@ import { BeforeGo, beforeGoEndpoints, Gate, Missing, Reflected, ReflectionQuesti
 import { endpoint } from "./endpoint.ts";
 import { Answer, Content, StudentView } from "./items/kinds.ts";
 import { RichText } from "./items/richText.ts";
+import { liveEndpoints } from "./live.ts";
 import { Message, runningEndpoints } from "./running.ts";
 import { markingEndpoints } from "./marking.ts";
 import { ShownStimulus } from "./stimuli.ts";
@@ -386,5 +387,6 @@ export const deliveryEndpoints = {
   showResult,
   ...beforeGoEndpoints,
   ...runningEndpoints,
+  ...liveEndpoints,
   ...markingEndpoints,
 };

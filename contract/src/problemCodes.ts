@@ -88,6 +88,7 @@ export const staffProblems = {
   quizChanged: ["stale"],
   goVoidedAlready: ["conflict"],
   goBegunSince: ["conflict"],
+  closedForStudent: ["conflict"],
   reasonMissing: ["invalid"],
   pathChanged: ["stale"],
   stepGone: ["invalid"],

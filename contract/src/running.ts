@@ -1,7 +1,8 @@
 /** What is changed while a release runs: its times, whom it is for, minutes for one student, a word to everybody. */
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
-import { Id, Moment } from "./wire.ts";
+import { Help } from "./live.ts";
+import { Id, limits, Moment } from "./wire.ts";
 
 /** What a teacher says, or (without words) that the times were changed. */
 export const Message = z.object({ id: Id, text: z.string().nullable(), at: Moment });
@@ -96,12 +97,16 @@ export const showNews = endpoint({
   method: "get",
   path: "/sittings/:sittingId/news",
   access: "sitting",
-  summary: "What may have changed during a sitting: its end, and what the teacher says.",
+  summary:
+    "What may have changed during a sitting: its end, and what the teacher says. Says as well that the student is there.",
   params: z.object({ sittingId: Id }),
+  /** The question that is before the student. */
+  query: z.object({ at: z.coerce.number().int().min(1).max(limits.quizItems).optional() }),
   result: z.object({
     state: z.enum(["running", "handedIn", "closed", "voided"]),
     deadlineAt: Moment.nullable(),
     messages: z.array(Message),
+    help: Help,
   }),
 });
 

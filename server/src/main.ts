@@ -6,6 +6,7 @@ import { madeUpBank } from "./assembly/composeTask.ts";
 import { sealPlainCards } from "./courses/sealCards.ts";
 import { compose } from "./assembly/tasks.ts";
 import { closing } from "./delivery/closing.ts";
+import { liveStreams } from "./delivery/liveStreams.ts";
 import { countRunningSittings } from "./delivery/service.ts";
 import { transfers } from "./exchange/transferJob.ts";
 import { putAwayTransfers } from "./exchange/service.ts";
@@ -23,6 +24,7 @@ import { keyIn, mustFit } from "./platform/key.ts";
 import { createLog } from "./platform/log.ts";
 import { createMetrics } from "./platform/metrics.ts";
 import type { Installation, Nobody, Scope } from "./platform/scope.ts";
+import { createSignals } from "./platform/signals.ts";
 import { startThreads } from "./platform/threads.ts";
 
 /** Connections of their own for jobs and for whoever asks whether the process serves. */
@@ -51,6 +53,7 @@ async function start(): Promise<void> {
   await mustFit(db, secret);
   await sealPlainCards(db, secret);
   const threads = startThreads();
+  const signals = createSignals(config.directUrl, background);
   const { isDemo, maySignUp } = config;
   const demoClock = isDemo ? await startDemoClock(background, config.demoBegin) : undefined;
   const now = demoClock?.now ?? (() => new Date());
@@ -62,6 +65,7 @@ async function start(): Promise<void> {
     threads,
     caches: new Caches(db),
     background,
+    signals,
     secret,
     ...(demoClock && { demoClock }),
   };
@@ -105,6 +109,7 @@ async function start(): Promise<void> {
     if (stopping) return;
     stopping = true;
     log.info("stopping: requests that are running are answered first");
+    installation.caches.of(liveStreams).stop();
     const closed = new Promise((resolve) => server.close(resolve));
     server.closeIdleConnections();
     operator?.closeAllConnections();
@@ -117,6 +122,7 @@ async function start(): Promise<void> {
     await closed;
     clearTimeout(giveUp);
     await threads.stop();
+    await signals.stop();
     await Promise.all([db.destroy(), background.destroy()]);
     process.exit(0);
   };

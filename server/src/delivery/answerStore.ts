@@ -19,6 +19,7 @@ export interface Delivery {
 
 export interface Saved {
   readonly departmentId: string;
+  readonly releaseId: string;
   readonly state: "running" | "handedIn" | "closed" | "voided";
   readonly epoch: number;
   readonly stored: readonly { readonly seq: number; readonly disposition: Disposition }[];
@@ -37,7 +38,7 @@ const few = (column: string) => `${column} between 0 and 1000000`;
  */
 const statement = (name: string, lock: "" | "skip locked") => `/* prepared: ${name} */
 with held as (
-  select g.n, s.department_id, s.id, s.state, s.epoch, s.deadline_at, s.grace_until, s.forward_only,
+  select g.n, s.department_id, s.release_id, s.id, s.state, s.epoch, s.deadline_at, s.grace_until, s.forward_only,
     g.epoch as given_epoch, g.now, g."queuedTo" as queued_to
   from jsonb_to_recordset($1::jsonb)
     as g(n int, "sittingId" uuid, "tokenHash" text, epoch int, "queuedTo" int, now timestamptz)
@@ -101,7 +102,7 @@ with held as (
   where (h.state = 'running' or newest.position is not null) and si.department_id = h.department_id and si.sitting_id = h.id and si.position = seen.position
     and (si.shown_at is null or si.revisit <> coalesce(newest.revisit, si.revisit) or si.spent_ms < coalesce(newest."spentMs", 0))
 )
-select held.n, held.department_id as "departmentId", held.state, held.epoch, coalesce(told.stored, '[]') as stored
+select held.n, held.department_id as "departmentId", held.release_id as "releaseId", held.state, held.epoch, coalesce(told.stored, '[]') as stored
 from held left join (
   select n, jsonb_agg(jsonb_build_object('seq', seq, 'disposition', disposition) order by seq) as stored from judged group by n
 ) told on told.n = held.n`;

@@ -9,7 +9,7 @@ import { localDateOf } from "../platform/localDate.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Scope } from "../platform/scope.ts";
 import { rollUpOf } from "../courses/schedule.ts";
-import { takeEvidence, updateCredits } from "../plan/memory.ts";
+import { deleteVoidEvidence, takeEvidence, updateCredits } from "../plan/memory.ts";
 import { notePassedChecks } from "./paths.ts";
 import * as rulingStore from "./rulingStore.ts";
 import * as sittingStore from "./sittingStore.ts";
@@ -28,7 +28,10 @@ export function finish(scope: Scope, departmentId: string, sittingId: string, at
     // After the deadline only the clock hands in, whoever asks; late deliveries then still have their grace.
     const isByClock = sitting.deadlineAt !== null && sitting.deadlineAt <= at;
     const handedInAt = isByClock && sitting.deadlineAt ? sitting.deadlineAt : at;
-    const marked = await mark(within, sitting, 1);
+    const markingVersion = sitting.markingVersion + 1;
+    const marked = await mark(within, sitting, markingVersion);
+    // Handed in before, and let back in since.
+    if (markingVersion > 1) await deleteVoidEvidence(db, departmentId, sittingId);
     const evidenceSeq = await giveEvidence(within, { ...sitting, handedInAt }, marked);
     await sittingStore.finishSitting(
       db,
@@ -38,7 +41,7 @@ export function finish(scope: Scope, departmentId: string, sittingId: string, at
         handedInAt,
         graceUntil: isByClock ? sitting.graceUntil : null,
         ...totalOf(marked),
-        markingVersion: 1,
+        markingVersion,
         evidenceSeq,
       },
     );

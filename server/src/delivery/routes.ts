@@ -2,6 +2,7 @@ import { deliveryEndpoints } from "@verdant/contract/delivery";
 import { reasonsEndpoints } from "@verdant/contract/reasons";
 import type { Router } from "express";
 import { mountAll } from "../platform/mount.ts";
+import { mountLiveStream } from "./liveRoute.ts";
 import * as reasons from "./reasons.ts";
 import * as service from "./service.ts";
 
@@ -9,4 +10,5 @@ import * as service from "./service.ts";
 export const mountDelivery = (router: Router): void => {
   mountAll(router, deliveryEndpoints, service);
   mountAll(router, reasonsEndpoints, reasons);
+  mountLiveStream(router);
 };

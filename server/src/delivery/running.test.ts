@@ -16,7 +16,7 @@ beforeEach(() => {
 const student = (n: number) => bench.students[n]!;
 const begin = (n: number, releaseId: string) => delivery.beginSitting(student(n).scope, { params: { releaseId } });
 const newsOf = ({ sitting, token }: Awaited<ReturnType<typeof begin>>) =>
-  delivery.showNews(bench.sitter(token), { params: { sittingId: sitting.id } });
+  delivery.showNews(bench.sitter(token), { params: { sittingId: sitting.id }, query: {} });
 const target = (shutsAt: Date | null, n?: number) => ({
   classId: bench.classId,
   groupId: null,
@@ -192,7 +192,7 @@ describe("a word to all", () => {
     const { releaseId } = await release(bench, { count: 2 });
     const begun = await begin(13, releaseId);
     await expect(
-      delivery.showNews(bench.sitter("somebody else's"), { params: { sittingId: begun.sitting.id } }),
+      delivery.showNews(bench.sitter("somebody else's"), { params: { sittingId: begun.sitting.id }, query: {} }),
     ).rejects.toMatchObject({ kind: "missing" });
     const other = await otherDepartment(bench);
     for (const deed of [

@@ -5,7 +5,9 @@ import { completeRules } from "@verdant/core/delivery/rules";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
-import { atomically, type Member, type Scope, type Sitter } from "../platform/scope.ts";
+import { atomically, type Member, type OpenScope, type Scope, type Sitter } from "../platform/scope.ts";
+import { helpOf } from "./help.ts";
+import { presence } from "./presence.ts";
 import * as store from "./runningStore.ts";
 import * as releaseStore from "./store.ts";
 
@@ -93,12 +95,12 @@ async function say({ db, caller, now }: Scope<Member>, releaseId: string, text: 
   await store.insertMessage(db, { departmentId, id: newId(), releaseId, text, by: personId, at: now() });
 }
 
-export function giveMinutes(
-  scope: Scope<Member>,
+export async function giveMinutes(
+  scope: OpenScope<Member>,
   { params, body }: Input<typeof contract.giveMinutes>,
 ): Promise<Running> {
   const { releaseId } = params;
-  return atomically(scope, async (within) => {
+  const running = await atomically(scope, async (within) => {
     const { db, caller } = within;
     const { departmentId } = caller;
     const rules = completeRules((await releaseOf(within, releaseId)).rules);
@@ -112,6 +114,8 @@ export function giveMinutes(
     await record(within, { departmentId, entity: "release", entityId: releaseId, action: "minutesGiven", after });
     return showRunning(within, { params });
   });
+  scope.signals.tell(releaseId);
+  return running;
 }
 
 export function sayToAll(scope: Scope<Member>, { params, body }: Input<typeof contract.sayToAll>): Promise<Running> {
@@ -142,14 +146,23 @@ export function takeBackMessage(
 }
 
 export async function showNews(
-  { db, caller, now }: Scope<Sitter>,
-  { params }: Input<typeof contract.showNews>,
+  scope: OpenScope<Sitter>,
+  { params: { sittingId }, query }: Input<typeof contract.showNews>,
 ): Promise<Result<typeof contract.showNews>> {
-  const news = need(await store.findNews(db, params.sittingId, caller.tokenHash), "sitting");
+  const { db, caller, now, caches, signals } = scope;
+  const news = need(await store.findNews(db, sittingId, caller.tokenHash), "sitting");
+  const { departmentId, releaseId } = news;
   const isOver = news.state === "running" && news.deadlineAt !== null && news.deadlineAt <= now();
+  if (news.state === "running" && !isOver) {
+    const heard = { departmentId, sittingId, heardAt: now(), atPosition: query.at ?? null };
+    caches.of(presence).note(heard, () => {
+      signals.tell(releaseId);
+    });
+  }
   return {
     state: isOver ? "handedIn" : news.state,
     deadlineAt: news.deadlineAt?.toISOString() ?? null,
     messages: news.messages.map((one) => ({ ...one, at: new Date(one.at).toISOString() })),
+    help: isOver ? null : await helpOf(db, departmentId, releaseId, news.helpAt, now()),
   };
 }

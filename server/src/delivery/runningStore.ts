@@ -179,9 +179,10 @@ export async function findNews(db: Db, sittingId: string, tokenHash: Buffer) {
     releaseId: string;
     state: "running" | "handedIn" | "closed" | "voided";
     deadlineAt: Date | null;
+    helpAt: Date | null;
     messages: { id: string; text: string | null; at: string }[];
   }>`
-    select sitting.department_id, sitting.release_id, sitting.state, sitting.deadline_at,
+    select sitting.department_id, sitting.release_id, sitting.state, sitting.deadline_at, presence.help_at,
       coalesce((
         select jsonb_agg(jsonb_build_object('id', message.id, 'text', message.text, 'at', message.at)
           order by message.at desc)
@@ -191,6 +192,9 @@ export async function findNews(db: Db, sittingId: string, tokenHash: Buffer) {
             and release_message.release_id = sitting.release_id and taken_back_at is null
           order by at desc limit 5
         ) as message), '[]') as messages
-    from sitting where sitting.id = ${sittingId} and sitting.token_hash = ${tokenHash}`.execute(db);
+    from sitting
+    left join sitting_presence presence on presence.department_id = sitting.department_id
+      and presence.sitting_id = sitting.id
+    where sitting.id = ${sittingId} and sitting.token_hash = ${tokenHash}`.execute(db);
   return rows[0];
 }

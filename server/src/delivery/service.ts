@@ -22,6 +22,10 @@ import * as store from "./store.ts";
 export { giveGoAheads, listWaiting, makeOpeningWord, sayOpeningWord, takeBackGoAheads } from "./goAheads.ts";
 export { bringGoBack, listGoes, voidGo } from "./voiding.ts";
 export { changeTimes, giveMinutes, sayToAll, showNews, showRunning, takeBackMessage } from "./running.ts";
+export { askForHelp } from "./help.ts";
+export { letBackIn } from "./backIn.ts";
+export { handInFor, helped, showLive } from "./live.ts";
+export { listItemsOfRelease } from "./releaseItems.ts";
 export { reflect, setReflectionForm, showReflectionForm } from "./reflections.ts";
 export { giveKeyRuling, listKeyRulings, previewKeyRuling, undoKeyRuling } from "./ruling.ts";
 export {
@@ -277,16 +281,6 @@ export function shutRelease(scope: Scope<Member>, { params }: Input<typeof contr
     }
     await record(within, { departmentId, entity: "release", entityId: params.releaseId, action: "shut" });
     return describeRelease(within, departmentId, params.releaseId);
-  });
-}
-
-/** The items of a release in order, with the content of the revision that was released and what was ruled on its key. */
-export async function listItemsOfRelease({ db }: Scope, departmentId: string, releaseId: string) {
-  const items = await store.listReleaseItems(db, departmentId, releaseId);
-  const rulings = await rulingStore.listInForce(db, departmentId, releaseId);
-  return items.map((item) => {
-    const ruling = rulings.get(item.revisionId) ?? null;
-    return { ...item, ruled: ruling, ruling: ruling?.ruling ?? null, content: contentUnder(ruling, item.content) };
   });
 }
 

@@ -43,7 +43,10 @@ export async function beginSitting(
     const goes = await listGoes(scope, releaseId);
     const isRunning = goes.some((sitting) => !isOver(sitting, now()));
     const begun = await enter(scope, releaseId, isRunning ? null : await dealGo(scope, release, goes));
-    if (begun) return begun;
+    if (begun) {
+      scope.signals.tell(releaseId);
+      return begun;
+    }
   }
   throw new Failure("begunElsewhere");
 }
@@ -299,7 +302,8 @@ export async function saveAnswers(
     now: scope.now(),
     ...body,
   });
-  const { departmentId, state, epoch, stored } = need(saved, "sitting");
+  const { departmentId, releaseId, state, epoch, stored } = need(saved, "sitting");
+  scope.signals.tell(releaseId);
   const hasLate = stored.some((one) => one.disposition === "late");
   if (hasLate && state === "handedIn") await markAgain(scope, departmentId, params.sittingId);
   return { state, epoch, stored: [...stored] };
@@ -309,16 +313,21 @@ export async function saveAnswers(
  * Hands in, after which nothing more counts. When the clock was first, another device of the student may still hold
  * answers that were given in time; if there never was one, what this device says is the last word.
  */
-export function handIn(scope: Scope<Sitter>, { params }: Input<typeof contract.handIn>): Promise<{ ok: true }> {
-  return atomically(scope, async (within) => {
+export async function handIn(
+  scope: OpenScope<Sitter>,
+  { params }: Input<typeof contract.handIn>,
+): Promise<{ ok: true }> {
+  const releaseId = await atomically(scope, async (within) => {
     const held = need(
       await sittingStore.findHeldSitting(within.db, params.sittingId, within.caller.tokenHash),
       "sitting",
     );
     await finish(within, held.departmentId, held.id, within.now());
     if (held.epoch === 1) await sittingStore.endGrace(within.db, held.departmentId, [held.id], within.now());
-    return { ok: true };
+    return held.releaseId;
   });
+  scope.signals.tell(releaseId);
+  return { ok: true };
 }
 
 /** Ends the grace of a sitting that is over, and of the student's other goes at the same release, so that results may open. */

@@ -100,7 +100,7 @@ export function findSitting(db: Db, departmentId: string, studentId: string, sit
 export function findHeldSitting(db: Db, sittingId: string, tokenHash: Buffer) {
   return db
     .selectFrom("sitting")
-    .select(["id", "departmentId", "releaseId", "studentId", "epoch"])
+    .select(["id", "departmentId", "releaseId", "studentId", "epoch", "state"])
     .where("id", "=", sittingId)
     .where("tokenHash", "=", tokenHash)
     .executeTakeFirst();

@@ -184,7 +184,7 @@ test("of a go that is under way: answers from then on are refused, and the devic
   await send(1);
   await take(releaseId, begun.sitting.id);
   expect(await send(2)).toMatchObject({ state: "voided", stored: [{ seq: 2, disposition: "rejected" }] });
-  expect(await delivery.showNews(sitter, { params })).toMatchObject({ state: "voided" });
+  expect(await delivery.showNews(sitter, { params, query: {} })).toMatchObject({ state: "voided" });
   await delivery.handIn(sitter, { params });
   await expect(take(releaseId, begun.sitting.id)).rejects.toMatchObject({ code: "goVoidedAlready" });
   await bringBack(releaseId, begun.sitting.id);

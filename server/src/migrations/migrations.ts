@@ -42,6 +42,7 @@ import * as running from "./0039_running.ts";
 import * as paths from "./0040_paths.ts";
 import * as voidedGoes from "./0041_voidedGoes.ts";
 import * as marks from "./0042_marks.ts";
+import * as live from "./0043_live.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -86,4 +87,5 @@ export const migrations: Record<string, Migration> = {
   "0040_paths": paths,
   "0041_voidedGoes": voidedGoes,
   "0042_marks": marks,
+  "0043_live": live,
 };

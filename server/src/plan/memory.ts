@@ -125,5 +125,5 @@ export async function bringInStep(scope: Scope, departmentId: string, classId: s
   await foldMemory(scope, departmentId, await loadSchedule(scope, departmentId, classId));
 }
 
-export const { giveEvidence, listClassesOf, moveEvidence, updateCredits } = store;
+export const { deleteVoidEvidence, giveEvidence, listClassesOf, moveEvidence, updateCredits } = store;
 export type { EvidencePlace } from "./memoryStore.ts";

@@ -139,6 +139,16 @@ export async function updateCredits(
     ${noteChanged(departmentId)}`.execute(db);
 }
 
+/** Takes away what a sitting told, which is void by now: it is about to tell everything anew. */
+export async function deleteVoidEvidence(db: Db, departmentId: string, sittingId: string): Promise<void> {
+  await db
+    .deleteFrom("evidence")
+    .where("departmentId", "=", departmentId)
+    .where("sittingId", "=", sittingId)
+    .where("void", "=", true)
+    .execute();
+}
+
 export interface EvidencePlace {
   readonly classId: string;
   readonly seq: number;

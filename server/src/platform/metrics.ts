@@ -35,6 +35,8 @@ export function createMetrics(): Metrics {
     time: (req, res, next) => {
       const end = seconds.startTimer();
       res.once("finish", () => {
+        // How long somebody watched is no time to answer.
+        if (String(res.getHeader("content-type")).startsWith("text/event-stream")) return;
         // Only what a router matched has a route; everything else is one line.
         const route = (req.route as { path?: string } | undefined)?.path ?? "none";
         end({ method: req.method, route, status: res.statusCode });

@@ -4,6 +4,7 @@ import type { Logger } from "pino";
 import type { Caches } from "./caches.ts";
 import type { Db } from "./database.ts";
 import type { DemoClock } from "./demoClock.ts";
+import type { Signals } from "./signals.ts";
 import type { Threads } from "./threads.ts";
 
 export interface Nobody {
@@ -54,6 +55,7 @@ export interface Engines {
   readonly caches: Caches;
   /** A few connections of their own, for what must go on when requests have taken all others. */
   readonly background: Db;
+  readonly signals: Signals;
   /** Only in the demo. */
   readonly demoClock?: DemoClock;
 }
@@ -108,7 +110,7 @@ export function beforehand<C extends Caller, S extends Scope<C>>(scope: S): Omit
 /** Runs `work` with a scope whose `db` is one transaction; joins the transaction already open, if any. */
 export function atomically<C extends Caller, T>(scope: Scope<C>, work: (scope: Scope<C>) => Promise<T>): Promise<T> {
   if (scope.db.isTransaction) return work(scope);
-  const { threads: _threads, caches: _caches, background: _background, ...rest } = scope as OpenScope<C>;
+  const { threads: _threads, caches: _caches, background: _bg, signals: _signals, ...rest } = scope as OpenScope<C>;
   return scope.db.transaction().execute(async (db) => {
     const done = await work({ ...rest, db });
     await scope.beforeCommit?.(db);

@@ -108,6 +108,9 @@ export interface SittingTables {
     undoneBy: Default<string | null>;
     undoneAt: Default<Date | null>;
   };
+  /** When a student's device was heard of, and where the student is; written now and then, and nothing hangs on it. */
+  sittingPresence: Owned & { sittingId: string; heardAt: Date; atPosition: number | null; helpAt: Date | null };
+  releaseWatch: Owned & { releaseId: string; watchedUntil: Date };
   exposure: Owned & { classId: string; itemId: string; on: string };
   voidedGo: Row & {
     sittingId: string;

@@ -8,6 +8,7 @@ export const staffWords: ProblemWords<StaffProblem> = {
   quizChanged: () =>
     t("A colleague changed this quiz after you opened it. Look at the new version, then change it again."),
   goVoidedAlready: () => t("A colleague has taken this go out already."),
+  closedForStudent: () => t("The quiz is closed for this student. Give it a later closing time first."),
   goBegunSince: () => t("The student has begun another go since, so this one cannot come back."),
   reasonMissing: () => t("Say why; the student reads it."),
   pathChanged: () =>

@@ -91,6 +91,8 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
     did: {
       markedByPerson: t("marked"),
       markedAgain: t("marked again"),
+      letBackIn: t("let the student back into"),
+      handedInFor: t("handed in for its student"),
       voided: t("took out"),
       broughtBack: t("brought back"),
     },

@@ -256,6 +256,7 @@ export async function samples(bench: Workbench) {
       targets: [{ classId: bench.classId, groupId: null, studentId: null, opensAt: null, shutsAt: null }],
     },
     giveMinutes: { studentIds: [bench.students[1]!.studentId], minutes: 5 },
+    askForHelp: { asks: true },
     voidGo: { reason: "The fire alarm rang." },
     sayToAll: { text: "Question 3 has a slip." },
     reflect: { answers: { why: "I mixed them up." } },

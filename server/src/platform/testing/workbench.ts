@@ -11,6 +11,7 @@ import { newId } from "../id.ts";
 import type { Caller, Installation, Member, Nobody, Sitter, Student, OpenScope } from "../scope.ts";
 import { hashOf } from "../id.ts";
 import { keyIn } from "../key.ts";
+import { createSignals } from "../signals.ts";
 import { startThreads } from "../threads.ts";
 import { keyFile, loadedAt, template } from "./cluster.ts";
 
@@ -43,6 +44,7 @@ export function useWorkbench(): Workbench {
   });
   afterAll(async () => {
     await bench.installation.threads.stop();
+    await bench.installation.signals.stop();
     await bench.db.destroy();
   });
   return bench;
@@ -65,6 +67,7 @@ async function openWorkbench(): Promise<Workbench> {
     threads: startThreads(),
     caches: new Caches(db),
     background: db,
+    signals: createSignals(url, db),
     secret,
   };
   const clock = { now: loadedAt };

@@ -1,0 +1,464 @@
+/** A release that is watched while students sit in it: what a teacher sees, through which process, and who may. */
+import { createServer, type Server } from "node:http";
+import type { AddressInfo } from "node:net";
+import type { Live, LiveChange } from "@verdant/contract/live";
+import { sql } from "kysely";
+import { afterEach, beforeEach, describe, expect, test, vi } from "vitest";
+import { createApp } from "../app.ts";
+import { Caches } from "../platform/caches.ts";
+import { hashOf } from "../platform/id.ts";
+import { insertSession } from "../platform/session.ts";
+import { createSignals, type Signals } from "../platform/signals.ts";
+import { choice, keysOf, release } from "../platform/testing/sittings.ts";
+import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
+import { bringInStep, replayClass } from "../plan/memory.ts";
+import { changeOf, liveStreams } from "./liveStreams.ts";
+import { presence } from "./presence.ts";
+import * as delivery from "./service.ts";
+
+const bench = useWorkbench();
+const morning = new Date("2031-03-05T09:00:00Z");
+const after = (minutes: number) => new Date(morning.getTime() + minutes * 60_000);
+beforeEach(() => {
+  bench.clock.now = morning;
+});
+
+const student = (n: number) => bench.students[n]!;
+const begin = (n: number, releaseId: string) => delivery.beginSitting(student(n).scope, { params: { releaseId } });
+type Begun = Awaited<ReturnType<typeof begin>>;
+const show = (releaseId: string) => delivery.showLive(bench.teacher, { params: { releaseId } });
+const rowOf = (live: Pick<Live, "students">, n: number) =>
+  live.students.find((one) => one.studentId === student(n).studentId);
+const answer = async ({ sitting, token }: Begun, position: number, isRight: boolean, seq = position) => {
+  const keys = (await keysOf(bench, sitting.id)).get(position)!;
+  return delivery.saveAnswers(bench.sitter(token), {
+    params: { sittingId: sitting.id },
+    body: { epoch: 1, shown: [position], events: [choice(seq, position, isRight ? keys.key : keys.wrong)] },
+  });
+};
+const news = async ({ sitting, token }: Begun, at?: number) => {
+  const told = await delivery.showNews(bench.sitter(token), { params: { sittingId: sitting.id }, query: { at } });
+  await bench.installation.caches.of(presence).write();
+  return told;
+};
+const ask = ({ sitting, token }: Begun, asks: boolean) =>
+  delivery.askForHelp(bench.sitter(token), { params: { sittingId: sitting.id }, body: { asks } });
+
+describe("what is seen", () => {
+  test("everybody it is for: who has not begun, who is where, who has handed in; and how each question went so far", async () => {
+    const { releaseId } = await release(bench, { count: 3 });
+    const [one, two] = [await begin(0, releaseId), await begin(1, releaseId)];
+    await answer(one, 1, true);
+    await answer(one, 2, false);
+    bench.clock.now = after(3);
+    for (const position of [1, 2, 3]) await answer(two, position, true);
+    await delivery.handIn(bench.sitter(two.token), { params: { sittingId: two.sitting.id } });
+    bench.clock.now = after(4);
+    const live = await show(releaseId);
+    expect(live.students).toHaveLength(bench.students.length);
+    expect(rowOf(live, 0)).toMatchObject({
+      state: "running",
+      sittingId: one.sitting.id,
+      questions: ["answered", "answered", "open"],
+      at: 2,
+      heardAt: morning.toISOString(),
+      helpAt: null,
+    });
+    expect(rowOf(live, 1)).toMatchObject({ state: "handedIn", at: null, handedInAt: after(3).toISOString() });
+    expect(rowOf(live, 2)).toMatchObject({ state: "notBegun", sittingId: null, questions: [] });
+    expect(live.items.map(({ seen, answered, marked }) => ({ seen, answered, marked }))).toEqual([
+      { seen: 2, answered: 2, marked: { right: 2, partly: 0, wrong: 0 } },
+      { seen: 2, answered: 2, marked: { right: 1, partly: 0, wrong: 1 } },
+      { seen: 1, answered: 1, marked: { right: 1, partly: 0, wrong: 0 } },
+    ]);
+    for (const item of live.items) expect(item.choices.reduce((sum, one) => sum + one.count, 0)).toBe(item.answered);
+    expect(live.items[0]!.choices.filter((one) => one.isKey).map((one) => one.count)).toEqual([2]);
+  });
+
+  test("a device that asks for news says that it is there and where; an answer that came later says more", async () => {
+    const { releaseId } = await release(bench, { count: 3 });
+    const begun = await begin(0, releaseId);
+    bench.clock.now = after(1);
+    await news(begun, 3);
+    expect(rowOf(await show(releaseId), 0)).toMatchObject({ at: 3, heardAt: after(1).toISOString() });
+    bench.clock.now = after(2);
+    await answer(begun, 1, true);
+    expect(rowOf(await show(releaseId), 0)).toMatchObject({ at: 1, heardAt: after(2).toISOString() });
+    bench.clock.now = after(3);
+    await news(begun);
+    expect(rowOf(await show(releaseId), 0)).toMatchObject({ at: 3, heardAt: after(3).toISOString() });
+  });
+
+  test("a go whose time is over counts as handed in, although the clock has not closed it yet; only the newest go shows", async () => {
+    const { releaseId } = await release(bench, { count: 2, rules: { timeLimitMinutes: 5, goes: null } });
+    const begun = await begin(0, releaseId);
+    await ask(begun, true);
+    bench.clock.now = after(6);
+    expect(rowOf(await show(releaseId), 0)).toMatchObject({
+      ...{ state: "handedIn", handedInAt: after(5).toISOString(), helpAt: null, at: null },
+    });
+    await begin(0, releaseId);
+    expect(rowOf(await show(releaseId), 0)).toMatchObject({
+      state: "running",
+      ordinal: 2,
+      questions: ["open", "open"],
+    });
+  });
+
+  test("a go that was taken out is not there any more", async () => {
+    const { releaseId } = await release(bench, { count: 2 });
+    const begun = await begin(0, releaseId);
+    await delivery.voidGo(bench.lead, {
+      params: { releaseId, sittingId: begun.sitting.id },
+      body: { reason: "The fire alarm rang." },
+    });
+    const live = await show(releaseId);
+    expect(rowOf(live, 0)).toMatchObject({ state: "notBegun" });
+    expect(live.items).toEqual([]);
+  });
+
+  test("a question without a key has no share, and a release that nobody has begun is no error", async () => {
+    const { releaseId } = await release(bench, { count: 2 });
+    const live = await show(releaseId);
+    expect(live.students.every((one) => one.state === "notBegun")).toBe(true);
+    expect(live.items).toEqual([]);
+  });
+});
+
+describe("help", () => {
+  test("asking shows with the teacher since when, and says truly whether anybody watches; twice keeps the first moment", async () => {
+    const { releaseId } = await release(bench, { count: 2 });
+    const begun = await begin(0, releaseId);
+    expect((await ask(begun, true)).help).toEqual({ since: morning.toISOString(), isWatched: false });
+    await show(releaseId);
+    bench.clock.now = after(0.5);
+    expect((await ask(begun, true)).help).toEqual({ since: morning.toISOString(), isWatched: true });
+    expect(rowOf(await show(releaseId), 0)?.helpAt).toBe(morning.toISOString());
+    // Nobody has looked for a while.
+    bench.clock.now = after(3);
+    expect((await news(begun)).help).toEqual({ since: morning.toISOString(), isWatched: false });
+  });
+
+  test("it ends when the teacher has helped, when the student takes it back, and with the go", async () => {
+    const { releaseId } = await release(bench, { count: 2 });
+    const begun = await begin(0, releaseId);
+    const params = { releaseId, sittingId: begun.sitting.id };
+    await ask(begun, true);
+    await delivery.helped(bench.teacher, { params });
+    expect((await news(begun)).help).toBeNull();
+    await ask(begun, true);
+    expect((await ask(begun, false)).help).toBeNull();
+    await ask(begun, true);
+    await delivery.handIn(bench.sitter(begun.token), { params });
+    expect(rowOf(await show(releaseId), 0)?.helpAt).toBeNull();
+    expect((await ask(begun, true)).help).toBeNull();
+  });
+});
+
+test("a teacher hands in for a student, once; what the student then sends does not count, and the history says who", async () => {
+  const { releaseId } = await release(bench, { count: 2 });
+  const begun = await begin(0, releaseId);
+  await answer(begun, 1, true);
+  const params = { releaseId, sittingId: begun.sitting.id };
+  await Promise.all([delivery.handInFor(bench.teacher, { params }), delivery.handInFor(bench.lead, { params })]);
+  const saved = await answer(begun, 2, true);
+  expect(saved).toMatchObject({ state: "handedIn", stored: [{ disposition: "rejected" }] });
+  const { points } = await bench.db
+    .selectFrom("sitting")
+    .select("points")
+    .where("id", "=", begun.sitting.id)
+    .executeTakeFirstOrThrow();
+  expect(points).toBe(1);
+  const { rows } = await sql<{ n: number }>`
+    select count(*)::int as n from history where entity_id = ${begun.sitting.id} and action = 'handedInFor'`.execute(
+    bench.db,
+  );
+  expect(rows[0]?.n).toBeGreaterThan(0);
+});
+
+describe("let back in", () => {
+  const letIn = (releaseId: string, { sitting }: Begun) =>
+    delivery.letBackIn(bench.teacher, { params: { releaseId, sittingId: sitting.id } });
+  const handIn = ({ sitting, token }: Begun) =>
+    delivery.handIn(bench.sitter(token), { params: { sittingId: sitting.id } });
+  const evidenceOf = ({ sitting }: Begun) =>
+    bench.db
+      .selectFrom("evidence")
+      .select(["position", "credit", "void"])
+      .where("sittingId", "=", sitting.id)
+      .orderBy("position")
+      .execute();
+  const memory = () => bench.db.selectFrom("memoryState").selectAll().orderBy("studentId").orderBy("topicId").execute();
+
+  test("goes on where it was; handed in again it counts once, with what was answered since, in marks and in memory", async () => {
+    const { releaseId } = await release(bench, { count: 3 });
+    const begun = await begin(3, releaseId);
+    await answer(begun, 1, true);
+    await handIn(begun);
+    expect(await evidenceOf(begun)).toEqual([{ position: 1, credit: 1, void: false }]);
+    await Promise.all([letIn(releaseId, begun), letIn(releaseId, begun)]);
+    expect((await evidenceOf(begun)).every((one) => one.void)).toBe(true);
+    expect(rowOf(await show(releaseId), 3)).toMatchObject({
+      state: "running",
+      questions: ["answered", "open", "open"],
+    });
+    expect(await answer(begun, 2, false)).toMatchObject({ state: "running", stored: [{ disposition: "counted" }] });
+    await handIn(begun);
+    expect(await evidenceOf(begun)).toEqual([
+      { position: 1, credit: 1, void: false },
+      { position: 2, credit: 0, void: false },
+    ]);
+    const { points, markingVersion } = await bench.db
+      .selectFrom("sitting")
+      .select(["points", "markingVersion"])
+      .where("id", "=", begun.sitting.id)
+      .executeTakeFirstOrThrow();
+    expect({ points, markingVersion }).toEqual({ points: 1, markingVersion: 2 });
+    await bringInStep(bench.lead, bench.departmentId, bench.classId);
+    const kept = await memory();
+    await replayClass(bench.lead, bench.departmentId, bench.classId);
+    expect(await memory()).toEqual(kept);
+  });
+
+  test("whose time had run out has five minutes; nobody else's end moves", async () => {
+    const { releaseId } = await release(bench, { count: 2, rules: { timeLimitMinutes: 10 } });
+    const [late, other] = [await begin(0, releaseId), await begin(1, releaseId)];
+    bench.clock.now = after(9);
+    await handIn(late);
+    bench.clock.now = after(12);
+    await letIn(releaseId, late);
+    const live = await show(releaseId);
+    expect(rowOf(live, 0)).toMatchObject({ state: "running", deadlineAt: after(17).toISOString() });
+    expect(rowOf(live, 1)).toMatchObject({ deadlineAt: other.sitting.deadlineAt });
+  });
+
+  test("not once it is closed for the student, nor after another go was begun, nor into one that was taken out", async () => {
+    const closed = await release(bench, { count: 2, shutsInMinutes: 10 });
+    const one = await begin(0, closed.releaseId);
+    await handIn(one);
+    bench.clock.now = after(11);
+    await expect(letIn(closed.releaseId, one)).rejects.toMatchObject({ code: "closedForStudent" });
+    const { releaseId } = await release(bench, { count: 2 });
+    const first = await begin(0, releaseId);
+    await handIn(first);
+    bench.clock.now = after(12);
+    const second = await begin(0, releaseId);
+    await expect(letIn(releaseId, first)).rejects.toMatchObject({ code: "goBegunSince" });
+    await delivery.voidGo(bench.lead, {
+      params: { releaseId, sittingId: second.sitting.id },
+      body: { reason: "The fire alarm rang." },
+    });
+    await expect(letIn(releaseId, second)).rejects.toMatchObject({ kind: "missing" });
+    const { lead } = await otherDepartment(bench);
+    await expect(
+      delivery.letBackIn(lead, { params: { releaseId, sittingId: first.sitting.id } }),
+    ).rejects.toMatchObject({ kind: "missing" });
+  });
+});
+
+test("is nobody else's business: another department's release, another release's go, another token's sitting", async () => {
+  const [{ releaseId }, { releaseId: second }] = [
+    await release(bench, { count: 2 }),
+    await release(bench, { count: 2 }),
+  ];
+  const begun = await begin(0, releaseId);
+  const { lead } = await otherDepartment(bench);
+  const sittingId = begun.sitting.id;
+  for (const deed of [
+    () => delivery.showLive(lead, { params: { releaseId } }),
+    () => delivery.helped(lead, { params: { releaseId, sittingId } }),
+    () => delivery.handInFor(lead, { params: { releaseId, sittingId } }),
+    () => delivery.helped(bench.teacher, { params: { releaseId: second, sittingId } }),
+    () => delivery.handInFor(bench.teacher, { params: { releaseId: second, sittingId } }),
+    () => delivery.askForHelp(bench.sitter("somebody else's"), { params: { sittingId }, body: { asks: true } }),
+  ])
+    await expect(deed()).rejects.toMatchObject({ kind: "missing" });
+  expect(rowOf(await show(releaseId), 0)).toMatchObject({ state: "running", helpAt: null });
+});
+
+test("presence that comes out of order changes nothing, and an erased sitting costs the others nothing", async () => {
+  const { releaseId } = await release(bench, { count: 2 });
+  const begun = await begin(0, releaseId);
+  const noted = bench.installation.caches.of(presence);
+  const heard = { departmentId: bench.departmentId, sittingId: begun.sitting.id };
+  noted.note({ ...heard, heardAt: after(2), atPosition: 2 }, () => undefined);
+  await noted.write();
+  noted.note({ ...heard, heardAt: after(1), atPosition: 1 }, () => undefined);
+  await noted.write();
+  bench.clock.now = after(3);
+  expect(rowOf(await show(releaseId), 0)).toMatchObject({ at: 2, heardAt: after(2).toISOString() });
+  noted.note({ ...heard, sittingId: releaseId, heardAt: after(2), atPosition: 2 }, () => undefined);
+  await noted.write();
+});
+
+test("what is new is exactly what differs; a student who came or went brings the whole again", () => {
+  const row = (n: number, at: number | null) =>
+    ({ studentId: `s${n}`, name: `S ${n}`, state: "running", at }) as unknown as Live["students"][number];
+  const state = (rows: Live["students"]): Live => ({ releaseId: "r", now: "n", students: rows, items: [] });
+  const before = state([row(1, 1), row(2, 1)]);
+  expect(changeOf(before, state([row(1, 1), row(2, 2)]))).toEqual({ now: "n", students: [row(2, 2)], items: null });
+  expect(changeOf(before, before)).toEqual({ now: "n", students: [], items: null });
+  expect(changeOf(before, state([row(1, 1), row(2, 1), row(3, 1)]))).toBeNull();
+  expect(changeOf(before, state([row(1, 1), row(3, 1)]))).toBeNull();
+});
+
+describe("the stream", () => {
+  const servers: { server: Server; signals: Signals; stop: () => void }[] = [];
+  afterEach(async () => {
+    for (const { server, signals, stop } of servers.splice(0)) {
+      stop();
+      server.closeAllConnections();
+      await new Promise((resolve) => server.close(resolve));
+      await signals.stop();
+    }
+  });
+
+  /** One process of an installation: its own caches, its own listening connection. */
+  async function process() {
+    const signals = createSignals(bench.url, bench.db);
+    const caches = new Caches(bench.db);
+    const installation = { ...bench.installation, signals, caches };
+    const app = createApp({
+      config: { trustProxy: 0, isDemo: false },
+      db: bench.db,
+      installation,
+      log: bench.lead.log,
+      now: () => bench.clock.now,
+    });
+    const server = createServer(app).listen(0, "127.0.0.1");
+    await new Promise((resolve) => server.once("listening", resolve));
+    const stop = () => {
+      caches.of(liveStreams).stop();
+    };
+    servers.push({ server, signals, stop });
+    return { url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`, installation, stop };
+  }
+
+  async function cookieOf(scope: typeof bench.teacher): Promise<string> {
+    const token = `live-${Math.random()}`;
+    await insertSession(bench.db, {
+      tokenHash: hashOf(token),
+      departmentId: scope.caller.departmentId,
+      personId: scope.caller.personId,
+      studentId: null,
+      createdAt: morning,
+      expiresAt: after(60 * 24),
+    });
+    return `verdant=${token}`;
+  }
+
+  /** Reads a stream and keeps the state as a page does. */
+  function watch(url: string, releaseId: string, cookie: string) {
+    const seen: { events: string[]; live: Live | null; isOver: boolean; status: number } = {
+      ...{ events: [], live: null, isOver: false, status: 0 },
+    };
+    const gone = new AbortController();
+    const read = async () => {
+      const response = await fetch(`${url}/api/releases/${releaseId}/live/stream`, {
+        headers: { cookie, "accept-encoding": "gzip" },
+        signal: gone.signal,
+      });
+      seen.status = response.status;
+      let text = "";
+      for await (const part of response.body!.pipeThrough(new TextDecoderStream())) {
+        text += part;
+        const whole = text.split("\n\n");
+        text = whole.pop() ?? "";
+        for (const one of whole) {
+          const [, event, data] = /^event: (\w+)\ndata: (.*)$/s.exec(one) ?? [];
+          if (event === undefined || data === undefined) continue;
+          seen.events.push(event);
+          if (event === "state") seen.live = JSON.parse(data) as Live;
+          else if (seen.live) {
+            const change = JSON.parse(data) as LiveChange;
+            const changed = new Map(change.students.map((row) => [row.studentId, row]));
+            seen.live = {
+              ...seen.live,
+              ...change,
+              students: seen.live.students.map((row) => changed.get(row.studentId) ?? row),
+              items: change.items ?? seen.live.items,
+            };
+          }
+        }
+      }
+    };
+    const ended = read()
+      .catch(() => undefined)
+      .finally(() => {
+        seen.isOver = true;
+      });
+    return { seen, leave: () => (gone.abort(), ended) };
+  }
+
+  test("an answer that one process saves reaches whoever watches at another; all come to the same state", async () => {
+    const [here, there] = [await process(), await process()];
+    const { releaseId } = await release(bench, { count: 3 });
+    const cookie = await cookieOf(bench.teacher);
+    const watching = [watch(there.url, releaseId, cookie), watch(there.url, releaseId, cookie)];
+    await vi.waitFor(() => {
+      expect(watching.map((one) => one.seen.events[0])).toEqual(["state", "state"]);
+    });
+    const begun = await delivery.beginSitting({ ...student(0).scope, ...here.installation }, { params: { releaseId } });
+    await fetch(`${here.url}/api/sittings/${begun.sitting.id}/answers`, {
+      method: "POST",
+      headers: { "content-type": "application/json", authorization: `Sitting ${begun.token}` },
+      body: JSON.stringify({ epoch: 1, shown: [1, 2], events: [choice(1, 1, "none of them")] }),
+    });
+    await vi.waitFor(() => {
+      for (const { seen } of watching)
+        expect(rowOf(seen.live!, 0)).toMatchObject({ state: "running", questions: ["answered", "seen", "open"] });
+    });
+    const { now: _now, ...whole } = await show(releaseId);
+    for (const { seen } of watching) expect(seen.live).toMatchObject(whole);
+    expect(watching[0]!.seen.events.filter((one) => one === "state")).toHaveLength(1);
+    await Promise.all(watching.map((one) => one.leave()));
+  });
+
+  test("a stream that was lost comes back with the whole state, also when the listening connection broke", async () => {
+    const { url } = await process();
+    const { releaseId } = await release(bench, { count: 2 });
+    const cookie = await cookieOf(bench.teacher);
+    const first = watch(url, releaseId, cookie);
+    await vi.waitFor(() => {
+      expect(first.seen.live).not.toBeNull();
+    });
+    await first.leave();
+    const begun = await begin(1, releaseId);
+    const second = watch(url, releaseId, cookie);
+    await vi.waitFor(() => {
+      expect(rowOf(second.seen.live!, 1)).toMatchObject({ state: "running" });
+    });
+    await sql`
+      select pg_terminate_backend(pid) from pg_stat_activity
+      where datname = current_database() and application_name = 'verdant-loop signals'`.execute(bench.db);
+    await answer(begun, 1, true);
+    await vi.waitFor(
+      () => {
+        expect(rowOf(second.seen.live!, 1)?.questions).toEqual(["answered", "open"]);
+      },
+      { timeout: 15_000 },
+    );
+    await second.leave();
+  });
+
+  test("who may not see it gets no stream; too many of one person are refused; a process that stops ends them", async () => {
+    const { url, stop } = await process();
+    const { releaseId } = await release(bench, { count: 2 });
+    const { lead } = await otherDepartment(bench);
+    const statusOf = async (cookie: string, id = releaseId) =>
+      (await fetch(`${url}/api/releases/${id}/live/stream`, { headers: { cookie } })).status;
+    expect(await statusOf("")).toBe(401);
+    expect(await statusOf(await cookieOf(lead))).toBe(404);
+    expect(await statusOf(await cookieOf(bench.teacher), "not an id")).toBe(404);
+    const cookie = await cookieOf(bench.teacher);
+    const watching = Array.from({ length: 20 }, () => watch(url, releaseId, cookie));
+    await vi.waitFor(() => {
+      expect(watching.every((one) => one.seen.live !== null)).toBe(true);
+    });
+    expect(await statusOf(cookie)).toBe(503);
+    stop();
+    await vi.waitFor(() => {
+      expect(watching.every((one) => one.seen.isOver)).toBe(true);
+    });
+  });
+});

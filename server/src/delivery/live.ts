@@ -1,0 +1,195 @@
+/** A release while it runs: who is where, who asks for help, what was answered so far; read from the goes, kept nowhere. */
+import type { Input, Result } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/live";
+import { groupBy } from "@verdant/core/groupBy";
+import { isBlank } from "@verdant/core/items/blank";
+import { creditOf, markerOf, type Answer } from "@verdant/core/items/kinds";
+import { creditUnder, summariseUnder } from "@verdant/core/items/ruling";
+import { headline } from "@verdant/core/richText";
+import type { Db } from "../platform/database.ts";
+import { Failure, need } from "../platform/failure.ts";
+import { record } from "../platform/history.ts";
+import { atomically, type Member, type OpenScope, type Scope, type Sitter } from "../platform/scope.ts";
+import { listAudience } from "./beforeGoStore.ts";
+import * as store from "./liveStore.ts";
+import { finish } from "./marking.ts";
+import { listItemsOfRelease } from "./releaseItems.ts";
+import * as sittingStore from "./sittingStore.ts";
+import { listReleases } from "./store.ts";
+
+type Live = Result<typeof contract.showLive>;
+type LiveStudent = Live["students"][number];
+type LiveItem = Live["items"][number];
+type ReleaseItem = Awaited<ReturnType<typeof listItemsOfRelease>>[number];
+
+/** Until when a release counts as watched, beyond the moment at which somebody looked; looks come more often. */
+const watchMs = 45_000;
+
+export async function showLive(
+  scope: OpenScope<Member>,
+  { params: { releaseId } }: Input<typeof contract.showLive>,
+): Promise<Live> {
+  const { db, caller, now } = scope;
+  const { departmentId } = caller;
+  need((await listReleases(db, departmentId, { releaseId }))[0], "release");
+  await noteWatch(db, departmentId, releaseId, now());
+  return readLive(scope, departmentId, releaseId);
+}
+
+export const noteWatch = (db: Db, departmentId: string, releaseId: string, now: Date) =>
+  store.noteWatch(db, departmentId, releaseId, new Date(now.getTime() + watchMs));
+
+export async function readLive(scope: Scope, departmentId: string, releaseId: string): Promise<Live> {
+  const { db, now } = scope;
+  const [audience, goes, items] = [
+    await listAudience(db, departmentId, releaseId),
+    await store.listNewestGoes(db, departmentId, releaseId),
+    await listItemsOfRelease(scope, departmentId, releaseId),
+  ];
+  const answers = await store.listLiveAnswers(
+    db,
+    departmentId,
+    goes.map((go) => go.sittingId),
+  );
+  const bySitting = groupBy(answers, (one) => one.sittingId);
+  const goOf = new Map(goes.map((go) => [go.studentId, go]));
+  return {
+    releaseId,
+    now: now().toISOString(),
+    students: audience.map(({ studentId, name }) => {
+      const go = goOf.get(studentId);
+      return liveStudent({ studentId, name }, go, go ? (bySitting.get(go.sittingId) ?? []) : [], now());
+    }),
+    items: liveItems(items, answers),
+  };
+}
+
+function liveStudent(
+  student: { readonly studentId: string; readonly name: string },
+  go: store.LiveGo | undefined,
+  answers: readonly store.LiveAnswer[],
+  now: Date,
+): LiveStudent {
+  if (!go)
+    return {
+      ...student,
+      state: "notBegun",
+      sittingId: null,
+      ordinal: null,
+      questions: [],
+      at: null,
+      heardAt: null,
+      deadlineAt: null,
+      minutesGiven: 0,
+      handedInAt: null,
+      helpAt: null,
+    };
+  // Over, although the clock has not handed it in yet.
+  const isRunning = go.state === "running" && !(go.deadlineAt !== null && go.deadlineAt <= now);
+  const newest = newestOf(answers);
+  const isHeardLast = go.heardAt !== null && (newest === null || go.heardAt >= newest.at);
+  const heardAt = isHeardLast ? go.heardAt : (newest?.at ?? null);
+  const at = isHeardLast ? (go.atPosition ?? newest?.position ?? null) : (newest?.position ?? null);
+  return {
+    ...student,
+    state: isRunning ? "running" : "handedIn",
+    sittingId: go.sittingId,
+    ordinal: go.ordinal,
+    questions: answers.map(({ answer, shownAt }) =>
+      answer !== null && !isBlank(answer) ? "answered" : shownAt !== null || answer !== null ? "seen" : "open",
+    ),
+    at: isRunning ? at : null,
+    heardAt: heardAt?.toISOString() ?? null,
+    deadlineAt: go.deadlineAt?.toISOString() ?? null,
+    minutesGiven: go.minutesGiven,
+    handedInAt: (go.handedInAt ?? (isRunning ? null : go.deadlineAt))?.toISOString() ?? null,
+    helpAt: isRunning ? (go.helpAt?.toISOString() ?? null) : null,
+  };
+}
+
+/** The answer, or the question seen for the first time, that the server heard of last. */
+function newestOf(answers: readonly store.LiveAnswer[]): { at: Date; position: number } | null {
+  let newest: { at: Date; position: number } | null = null;
+  for (const { position, shownAt, receivedAt } of answers)
+    for (const at of [shownAt, receivedAt])
+      if (at !== null && (newest === null || at >= newest.at)) newest = { at, position };
+  return newest;
+}
+
+/** Item by item; what nobody has had yet is said, too, but not what only others of its draw have had. */
+export function liveItems(items: readonly ReleaseItem[], answers: readonly store.LiveAnswer[]): LiveItem[] {
+  const byItem = groupBy(answers, (one) => one.itemId);
+  return items.flatMap((item, i) => {
+    const dealt = byItem.get(item.itemId) ?? [];
+    if (dealt.length === 0) return [];
+    const given = dealt.flatMap(({ answer }) => (answer === null || isBlank(answer) ? [] : [answer]));
+    const byMachine = markerOf(item.content) === "machine";
+    const credits = byMachine ? given.map((answer) => creditBy(item, answer)) : [];
+    const count = (isIt: (credit: number) => boolean) => credits.filter(isIt).length;
+    return [
+      {
+        itemId: item.itemId,
+        position: i + 1,
+        stem: headline(item.content.stem),
+        seen: dealt.filter(({ shownAt, answer }) => shownAt !== null || answer !== null).length,
+        answered: given.length,
+        marked: byMachine
+          ? {
+              right: count((credit) => credit >= 1),
+              partly: count((credit) => credit > 0 && credit < 1),
+              wrong: count((credit) => credit <= 0),
+            }
+          : null,
+        choices:
+          markerOf(item.content) === "person"
+            ? []
+            : summariseUnder(item.ruled, item.content, given).flatMap(({ id, text, isKey, count: n }) =>
+                id === null ? [] : [{ id, text, isKey, count: n }],
+              ),
+      },
+    ];
+  });
+}
+
+/** By the key as it is ruled on; what everybody was given, or nobody, as the key was written. */
+function creditBy({ ruled, content }: ReleaseItem, answer: Answer): number {
+  const { credit, isEvidence } = creditUnder(ruled, content, answer);
+  return isEvidence ? credit : creditOf(content, answer);
+}
+
+/** The go of this release, held; no other department's, and no other release's. */
+async function goOf({ db, caller }: Scope<Member>, params: { releaseId: string; sittingId: string }) {
+  const found = need(await sittingStore.findAnySitting(db, caller.departmentId, params.sittingId), "sitting");
+  if (found.releaseId !== params.releaseId) throw new Failure("noSuch", { what: "sitting" });
+  return found;
+}
+
+export async function helped(
+  scope: OpenScope<Member>,
+  { params }: Input<typeof contract.helped>,
+): Promise<{ ok: true }> {
+  await goOf(scope, params);
+  await store.setHelp(
+    scope.db,
+    { departmentId: scope.caller.departmentId, sittingId: params.sittingId },
+    scope.now(),
+    false,
+  );
+  scope.signals.tell(params.releaseId);
+  return { ok: true };
+}
+
+/** Whoever forgot to hand in; answers that still lie on the device arrive too late, which the page says before. */
+export async function handInFor(
+  scope: OpenScope<Member>,
+  { params }: Input<typeof contract.handInFor>,
+): Promise<{ ok: true }> {
+  await atomically(scope, async (within) => {
+    await goOf(within, params);
+    const { departmentId } = within.caller;
+    await finish(within, departmentId, params.sittingId, within.now());
+    await record(within, { departmentId, entity: "sitting", entityId: params.sittingId, action: "handedInFor" });
+  });
+  scope.signals.tell(params.releaseId);
+  return { ok: true };
+}

@@ -1,0 +1,118 @@
+/** SQL for a release while it runs: who is where, who is there, who watches. */
+import type { Answer } from "@verdant/core/items/kinds";
+import { sql } from "kysely";
+import type { Db } from "../platform/database.ts";
+
+export interface LiveGo {
+  readonly studentId: string;
+  readonly sittingId: string;
+  readonly ordinal: number;
+  readonly state: "running" | "handedIn" | "closed";
+  readonly deadlineAt: Date | null;
+  readonly minutesGiven: number;
+  readonly handedInAt: Date | null;
+  readonly heardAt: Date | null;
+  readonly atPosition: number | null;
+  readonly helpAt: Date | null;
+}
+
+/** The newest go of each student. */
+export async function listNewestGoes(db: Db, departmentId: string, releaseId: string): Promise<LiveGo[]> {
+  const { rows } = await sql<LiveGo>`
+    select distinct on (sitting.student_id) sitting.student_id, sitting.id as sitting_id, sitting.ordinal, sitting.state,
+      sitting.deadline_at, sitting.minutes_given, sitting.handed_in_at, presence.heard_at, presence.at_position,
+      presence.help_at
+    from sitting
+    left join sitting_presence presence on presence.department_id = sitting.department_id
+      and presence.sitting_id = sitting.id
+    where sitting.department_id = ${departmentId} and sitting.release_id = ${releaseId} and sitting.state <> 'voided'
+    order by sitting.student_id, sitting.ordinal desc`.execute(db);
+  return rows;
+}
+
+export interface LiveAnswer {
+  readonly sittingId: string;
+  readonly position: number;
+  readonly itemId: string;
+  readonly shownAt: Date | null;
+  readonly answer: Answer | null;
+  readonly receivedAt: Date | null;
+}
+
+/** The questions of these sittings, with what was answered. */
+export async function listLiveAnswers(db: Db, departmentId: string, sittingIds: readonly string[]) {
+  const { rows } = await sql<LiveAnswer>`
+    select item.sitting_id, item.position, item.item_id, item.shown_at, response.body as answer, response.received_at
+    from sitting_item item
+    left join response on response.department_id = item.department_id and response.sitting_id = item.sitting_id
+      and response.position = item.position and response.round = 1
+    where item.department_id = ${departmentId} and item.sitting_id = any(${[...sittingIds]}::uuid[])
+    order by item.sitting_id, item.position`.execute(db);
+  return rows;
+}
+
+/** A go that was handed in is under way again. */
+export async function reopenGo(db: Db, departmentId: string, sittingId: string): Promise<void> {
+  await db
+    .updateTable("sitting")
+    .set({ state: "running", handedInAt: null, graceUntil: null, points: null })
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", sittingId)
+    .execute();
+}
+
+export interface Heard {
+  readonly departmentId: string;
+  readonly sittingId: string;
+  readonly heardAt: Date;
+  readonly atPosition: number | null;
+}
+
+/** Notes that these devices were heard of; what is older than what is known changes nothing. */
+export async function writePresence(db: Db, heard: readonly Heard[]): Promise<void> {
+  await sql`
+    insert into sitting_presence (department_id, sitting_id, heard_at, at_position)
+    select given."departmentId", given."sittingId", given."heardAt", given."atPosition"
+    from jsonb_to_recordset(${JSON.stringify(heard)}::jsonb)
+      as given("departmentId" uuid, "sittingId" uuid, "heardAt" timestamptz, "atPosition" int)
+    order by given."sittingId"
+    on conflict (department_id, sitting_id) do update
+      set heard_at = excluded.heard_at, at_position = coalesce(excluded.at_position, sitting_presence.at_position)
+      where sitting_presence.heard_at < excluded.heard_at`.execute(db);
+}
+
+/** Notes that a student asks for help, or no longer does; returns since when. */
+export async function setHelp(
+  db: Db,
+  { departmentId, sittingId }: { departmentId: string; sittingId: string },
+  now: Date,
+  asks: boolean,
+): Promise<Date | null> {
+  const helpAt = asks ? now : null;
+  const { rows } = await sql<{ helpAt: Date | null }>`
+    insert into sitting_presence (department_id, sitting_id, heard_at, help_at)
+    values (${departmentId}, ${sittingId}, ${now}, ${helpAt})
+    on conflict (department_id, sitting_id) do update
+      set help_at = case when ${asks} then coalesce(sitting_presence.help_at, excluded.help_at) end
+    returning help_at`.execute(db);
+  return rows[0]?.helpAt ?? null;
+}
+
+/** A teacher looks at a release until then. */
+export async function noteWatch(db: Db, departmentId: string, releaseId: string, until: Date): Promise<void> {
+  await sql`
+    insert into release_watch (department_id, release_id, watched_until)
+    values (${departmentId}, ${releaseId}, ${until})
+    on conflict (department_id, release_id) do update
+      set watched_until = greatest(release_watch.watched_until, excluded.watched_until)`.execute(db);
+}
+
+export async function isWatched(db: Db, departmentId: string, releaseId: string, now: Date): Promise<boolean> {
+  const row = await db
+    .selectFrom("releaseWatch")
+    .select("watchedUntil")
+    .where("departmentId", "=", departmentId)
+    .where("releaseId", "=", releaseId)
+    .executeTakeFirst();
+  return row !== undefined && row.watchedUntil > now;
+}

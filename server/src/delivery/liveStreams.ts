@@ -1,0 +1,153 @@
+/**
+ * Those who watch a release, in this process. However many they are, it is read once for all of them: when a signal says that
+ * something has changed, at most twice a second, and every few seconds anyway, for what the clock changes and for signals
+ * that were missed. Each is sent the whole state once and then what is new, so whoever comes back has no gaps.
+ */
+import type { Live, LiveChange } from "@verdant/contract/live";
+import { isUnreachable } from "../platform/database.ts";
+import { Failure } from "../platform/failure.ts";
+import type { Member, OpenScope } from "../platform/scope.ts";
+import { noteWatch, readLive } from "./live.ts";
+
+/** At least so many milliseconds between two readings; longer where one takes long, so that watching never takes all. */
+const leastMs = 500;
+const share = 4;
+const anywayMs = 5000;
+/** Streams of one person: a window for each class, not a thousand. */
+const mostOfOne = 20;
+
+export interface Viewer {
+  readonly personId: string;
+  /** False: what was sent before has not left yet; the whole state follows when it has. */
+  readonly send: (event: "state" | "change", data: Live | LiveChange) => boolean;
+  readonly end: () => void;
+}
+
+export class LiveStreams {
+  readonly #watched = new Map<string, WatchedRelease>();
+
+  /** Sends what happens in a release until the returned function is called. The release is the caller's to look at. */
+  watch(scope: OpenScope<Member>, releaseId: string, viewer: Viewer): () => void {
+    const mine = [...this.#watched.values()].reduce((sum, one) => sum + one.countOf(viewer.personId), 0);
+    if (mine >= mostOfOne) throw new Failure("tooManyAtOnce");
+    const watched = this.#watched.get(releaseId) ?? new WatchedRelease(scope, releaseId);
+    this.#watched.set(releaseId, watched);
+    watched.add(viewer);
+    return () => {
+      watched.remove(viewer);
+      if (watched.isAlone && this.#watched.get(releaseId) === watched) {
+        this.#watched.delete(releaseId);
+        watched.stop();
+      }
+    };
+  }
+
+  /** Ends all streams; their pages come back to another process. */
+  stop(): void {
+    for (const watched of this.#watched.values()) watched.stop();
+    this.#watched.clear();
+  }
+}
+
+class WatchedRelease {
+  readonly #scope: OpenScope<Member>;
+  readonly #releaseId: string;
+  /** Viewers, and whether each still needs the whole state. */
+  readonly #viewers = new Map<Viewer, boolean>();
+  readonly #unhear: () => void;
+  readonly #anyway: NodeJS.Timeout;
+  #state: Live | null = null;
+  #timer: NodeJS.Timeout | undefined;
+  #isReading = false;
+  #isAsked = false;
+  #restUntil = 0;
+
+  constructor(scope: OpenScope<Member>, releaseId: string) {
+    this.#scope = scope;
+    this.#releaseId = releaseId;
+    this.#unhear = scope.signals.on(releaseId, () => {
+      this.#ask();
+    });
+    this.#anyway = setInterval(() => {
+      this.#ask();
+    }, anywayMs).unref();
+  }
+
+  get isAlone(): boolean {
+    return this.#viewers.size === 0;
+  }
+
+  countOf(personId: string): number {
+    return [...this.#viewers.keys()].filter((one) => one.personId === personId).length;
+  }
+
+  add(viewer: Viewer): void {
+    this.#viewers.set(viewer, true);
+    this.#ask();
+  }
+
+  remove(viewer: Viewer): void {
+    this.#viewers.delete(viewer);
+  }
+
+  stop(): void {
+    this.#unhear();
+    clearInterval(this.#anyway);
+    clearTimeout(this.#timer);
+    for (const viewer of this.#viewers.keys()) viewer.end();
+    this.#viewers.clear();
+  }
+
+  #ask(): void {
+    this.#isAsked = true;
+    if (this.#isReading || this.#timer !== undefined) return;
+    this.#timer = setTimeout(
+      () => {
+        this.#timer = undefined;
+        void this.#read();
+      },
+      Math.max(0, this.#restUntil - Date.now()),
+    ).unref();
+  }
+
+  async #read(): Promise<void> {
+    const { db, caller, now, log } = this.#scope;
+    [this.#isReading, this.#isAsked] = [true, false];
+    const began = Date.now();
+    try {
+      await noteWatch(db, caller.departmentId, this.#releaseId, now());
+      this.#tell(await readLive(this.#scope, caller.departmentId, this.#releaseId));
+    } catch (error) {
+      if (!isUnreachable(error)) log.error({ err: error }, "a release that is watched could not be read");
+    }
+    this.#restUntil = Date.now() + Math.max(leastMs - (Date.now() - began), share * (Date.now() - began));
+    this.#isReading = false;
+    if (this.#isAsked && !this.isAlone) this.#ask();
+  }
+
+  #tell(state: Live): void {
+    const change = this.#state && changeOf(this.#state, state);
+    this.#state = state;
+    for (const [viewer, needsAll] of this.#viewers) {
+      const isSent = needsAll || change === null ? viewer.send("state", state) : viewer.send("change", change);
+      this.#viewers.set(viewer, !isSent);
+    }
+  }
+}
+
+/** What is new in `after`; the whole of it where somebody has gone. */
+export function changeOf(before: Live, after: Live): LiveChange | null {
+  const known = new Map(before.students.map((one) => [one.studentId, JSON.stringify(one)]));
+  const isSameList =
+    before.students.length === after.students.length &&
+    after.students.every((one, i) => one.studentId === before.students[i]?.studentId);
+  if (!isSameList) return null;
+  return {
+    now: after.now,
+    students: after.students.filter((one) => known.get(one.studentId) !== JSON.stringify(one)),
+    items: JSON.stringify(before.items) === JSON.stringify(after.items) ? null : after.items,
+  };
+}
+
+/** The one of this process. */
+export const liveStreams = (): LiveStreams => new LiveStreams();
