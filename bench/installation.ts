@@ -7,6 +7,7 @@ import { version } from "../server/src/platform/config.ts";
 import { Caches } from "../server/src/platform/caches.ts";
 import { connect, migrate } from "../server/src/platform/database.ts";
 import { keyIn } from "../server/src/platform/key.ts";
+import { createSignals } from "../server/src/platform/signals.ts";
 import { startThreads } from "../server/src/platform/threads.ts";
 import type { Caller, OpenScope } from "../server/src/platform/scope.ts";
 
@@ -22,6 +23,7 @@ export async function openInstallation() {
   const secret = keyIn(".data/bench/key");
   const departmentId = await loadLarkmoor(db, new Date(), secret);
   const threads = startThreads();
+  const signals = createSignals(address(database), db);
   const installation = {
     version,
     isDemo: false,
@@ -29,6 +31,7 @@ export async function openInstallation() {
     threads,
     caches: new Caches(db),
     background: db,
+    signals,
     secret,
   };
   const log = pino({ level: "silent" });
@@ -58,6 +61,7 @@ export async function openInstallation() {
     lead: scope({ kind: "member", departmentId, personId, name: "", role: "lead" }),
     async close() {
       await threads.stop();
+      await signals.stop();
       await db.destroy();
       // What was measured stands, though somebody still looks at the database.
       await sql

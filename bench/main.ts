@@ -5,6 +5,7 @@ import { firstQuestion } from "./firstQuestion.ts";
 import { computation } from "./computation.ts";
 import { composer } from "./composer.ts";
 import { manyDepartments } from "./departments.ts";
+import { live } from "./live.ts";
 import { memory } from "./memory.ts";
 import { lateAnswer } from "./lateAnswer.ts";
 import { pathBoard } from "./pathBoard.ts";
@@ -37,6 +38,7 @@ const parts = {
   pathBoard,
   saveAnswer,
   school,
+  live,
   scrolling,
   composer,
   memory,

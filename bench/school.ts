@@ -90,7 +90,7 @@ export async function school(): Promise<Measure[]> {
 }
 
 /** What preparing has written reaches the disk before anything is measured. */
-async function flushed({ url }: BenchInstallation): Promise<void> {
+export async function flushed({ url }: BenchInstallation): Promise<void> {
   // The bench's cluster has one password for the application's role and for the one that may do everything.
   const admin = connect(url.replace("//verdant:", "//postgres:"), 1);
   await sql`checkpoint`.execute(admin);
@@ -98,7 +98,7 @@ async function flushed({ url }: BenchInstallation): Promise<void> {
 }
 
 /** A release to twenty classes of thirty, with the cards of all. */
-async function prepare({ db, lead }: BenchInstallation) {
+export async function prepare({ db, lead }: BenchInstallation) {
   const { classId, courseId } = await db
     .selectFrom("enrolment")
     .innerJoin("class", "class.id", "enrolment.classId")
@@ -123,7 +123,7 @@ async function prepare({ db, lead }: BenchInstallation) {
 }
 
 /** Starts a program of its own and waits until it answers. */
-async function serve(
+export async function serve(
   stops: (() => Promise<void>)[],
   args: string[],
   env: (port: number) => Record<string, string>,
@@ -172,7 +172,7 @@ interface Seat {
   readonly options: readonly (string | null)[];
 }
 
-async function begin(url: string, releaseId: string, card: string): Promise<Seat> {
+export async function begin(url: string, releaseId: string, card: string): Promise<Seat> {
   const { response } = await post(`${url}/api/entry`, {}, { card });
   const cookie = response.headers
     .getSetCookie()
@@ -189,7 +189,7 @@ async function begin(url: string, releaseId: string, card: string): Promise<Seat
   return { sittingId: sitting.id, token, options };
 }
 
-async function save(url: string, { sittingId, token, options }: Seat, seq: number): Promise<void> {
+export async function save(url: string, { sittingId, token, options }: Seat, seq: number): Promise<void> {
   const choices = options.flatMap((optionId, i) => (optionId === null ? [] : [{ optionId, position: i + 1 }]));
   const { optionId, position } = choices[seq % Math.max(1, choices.length)] ?? { optionId: "none", position: 1 };
   const answer = { kind: "oneRightAnswer", optionId };
@@ -204,7 +204,7 @@ async function save(url: string, { sittingId, token, options }: Seat, seq: numbe
 }
 
 /** Each answers every four seconds, from a moment of their own on, for so long. */
-async function answerAll(ms: number, answers: readonly ((seq: number) => Promise<void>)[]): Promise<Times> {
+export async function answerAll(ms: number, answers: readonly ((seq: number) => Promise<void>)[]): Promise<Times> {
   const times: Times = { ms: [], failed: [] };
   const begunAt = performance.now();
   await Promise.all(

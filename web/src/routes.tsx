@@ -85,6 +85,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./insight/OpenerPage.tsx")).OpenerPage }),
       },
       {
+        path: "/results/:releaseId/live",
+        lazy: async () => ({ Component: (await import("./delivery/LivePage.tsx")).LivePage }),
+      },
+      {
         path: "/results/:releaseId/running",
         lazy: async () => ({ Component: (await import("./delivery/RunningPage.tsx")).RunningPage }),
       },

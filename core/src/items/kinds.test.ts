@@ -31,6 +31,18 @@ describe("every kind", () => {
     }
   });
 
+  test("an answer of another kind, as only a forged request brings one, counts as blank wherever answers are read", () => {
+    for (const content of every)
+      for (const other of every) {
+        if (other.kind === content.kind) continue;
+        const [kind, forged] = [kindOf(content), kindOf(other).rightAnswer(other) ?? blankAnswer(other.kind)];
+        expect(kind.summarise(content, [forged])).toEqual(kind.summarise(content, [blankAnswer(content.kind)]));
+        expect(kind.score(content, forged)).toBe(0);
+        expect(kind.rationales(content, forged)).toEqual([]);
+        expect(kind.withKey(content, forged)).toBeNull();
+      }
+  });
+
   test("shows a student the question and what to answer with, and nothing that says which is right or why", () => {
     for (const content of every) {
       const kind = kindOf(content);

@@ -1,6 +1,6 @@
 /** The registry of kinds. Adding a kind means a new module beside this one and one line in `kinds` and `KindTypes`. */
 
-import { isBlank } from "./blank.ts";
+import { blankAnswer, isBlank } from "./blank.ts";
 import { fillGaps, type FillGaps, type FillGapsAnswer, type FillGapsView } from "./fillGaps.ts";
 import { keyOnly, type KeyOnly, type KeyOnlyAnswer, type KeyOnlyView } from "./keyOnly.ts";
 import { imagesOf, isEmptyText, mediaIn, plainText, recordingsOf, type RichText } from "../richText.ts";
@@ -70,12 +70,31 @@ export const kinds: { readonly [N in KindName]: Named<N> } = {
 
 export const allKinds = Object.keys(kinds) as readonly KindName[];
 
-/**
- * The kind that a content, answer or view belongs to. Its own types are widened to the unions, which is sound as long as
- * callers pass content and answers of the same kind; {@link creditOf} makes sure of it.
- */
-export function kindOf(tagged: { readonly kind: KindName }): Kind<KindName, Content, Answer, View> {
-  return kinds[tagged.kind] as unknown as Kind<KindName, Content, Answer, View>;
+type AnyKind = Kind<KindName, Content, Answer, View>;
+
+/** A student's device can send an answer of any kind to any question: one of another kind counts as blank, here for all. */
+function guarded(name: KindName): AnyKind {
+  // Safe: what gets through to it is content and answers of its own kind.
+  const kind = kinds[name] as unknown as AnyKind;
+  const isOwn = (answer: Answer) => answer.kind === name;
+  return {
+    ...kind,
+    score: (content, answer) => (isOwn(answer) ? kind.score(content, answer) : 0),
+    withKey: (content, answer) => (isOwn(answer) ? kind.withKey(content, answer) : null),
+    rationales: (content, answer) => (isOwn(answer) ? kind.rationales(content, answer) : []),
+    summarise: (content, answers) =>
+      kind.summarise(
+        content,
+        answers.map((answer) => (isOwn(answer) ? answer : blankAnswer(name))),
+      ),
+  };
+}
+
+const guardedKinds = new Map(allKinds.map((name) => [name, guarded(name)]));
+
+/** The kind that a content, answer or view belongs to, its own types widened to the unions. */
+export function kindOf(tagged: { readonly kind: KindName }): AnyKind {
+  return guardedKinds.get(tagged.kind) ?? guarded(tagged.kind);
 }
 
 /** Who says what an answer to `content` is worth. */

@@ -3,14 +3,15 @@ import { createServer, type Server } from "node:http";
 import type { AddressInfo } from "node:net";
 import type { Live, LiveChange } from "@verdant/contract/live";
 import { sql } from "kysely";
-import { afterEach, beforeEach, describe, expect, test, vi } from "vitest";
+import { afterEach, beforeAll, beforeEach, describe, expect, test, vi } from "vitest";
 import { createApp } from "../app.ts";
 import { Caches } from "../platform/caches.ts";
 import { hashOf } from "../platform/id.ts";
 import { insertSession } from "../platform/session.ts";
 import { createSignals, type Signals } from "../platform/signals.ts";
-import { choice, keysOf, release } from "../platform/testing/sittings.ts";
+import { choice, keysOf, release as releaseOf } from "../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
+import { showResults } from "../insight/service.ts";
 import { bringInStep, replayClass } from "../plan/memory.ts";
 import { changeOf, liveStreams } from "./liveStreams.ts";
 import { presence } from "./presence.ts";
@@ -22,6 +23,16 @@ const after = (minutes: number) => new Date(morning.getTime() + minutes * 60_000
 beforeEach(() => {
   bench.clock.now = morning;
 });
+
+/** Always the same questions, however many have been given by then. */
+let questions: string[] = [];
+beforeAll(async () => {
+  const { releaseId } = await releaseOf(bench, { count: 3 });
+  const items = await bench.db.selectFrom("releaseItem").select("itemId").where("releaseId", "=", releaseId).execute();
+  questions = items.map((one) => one.itemId);
+});
+const release = ({ count = 3, ...given }: NonNullable<Parameters<typeof releaseOf>[1]>) =>
+  releaseOf(bench, { ...given, itemIds: questions.slice(0, count) });
 
 const student = (n: number) => bench.students[n]!;
 const begin = (n: number, releaseId: string) => delivery.beginSitting(student(n).scope, { params: { releaseId } });
@@ -46,7 +57,7 @@ const ask = ({ sitting, token }: Begun, asks: boolean) =>
 
 describe("what is seen", () => {
   test("everybody it is for: who has not begun, who is where, who has handed in; and how each question went so far", async () => {
-    const { releaseId } = await release(bench, { count: 3 });
+    const { releaseId } = await release({ count: 3 });
     const [one, two] = [await begin(0, releaseId), await begin(1, releaseId)];
     await answer(one, 1, true);
     await answer(one, 2, false);
@@ -76,11 +87,17 @@ describe("what is seen", () => {
   });
 
   test("a device that asks for news says that it is there and where; an answer that came later says more", async () => {
-    const { releaseId } = await release(bench, { count: 3 });
+    const { releaseId } = await release({ count: 3 });
     const begun = await begin(0, releaseId);
     bench.clock.now = after(1);
     await news(begun, 3);
-    expect(rowOf(await show(releaseId), 0)).toMatchObject({ at: 3, heardAt: after(1).toISOString() });
+    const there = await show(releaseId);
+    expect(rowOf(there, 0)).toMatchObject({
+      at: 3,
+      heardAt: after(1).toISOString(),
+      questions: ["open", "open", "seen"],
+    });
+    expect(there.items.map((one) => one.seen)).toEqual([0, 0, 1]);
     bench.clock.now = after(2);
     await answer(begun, 1, true);
     expect(rowOf(await show(releaseId), 0)).toMatchObject({ at: 1, heardAt: after(2).toISOString() });
@@ -90,7 +107,7 @@ describe("what is seen", () => {
   });
 
   test("a go whose time is over counts as handed in, although the clock has not closed it yet; only the newest go shows", async () => {
-    const { releaseId } = await release(bench, { count: 2, rules: { timeLimitMinutes: 5, goes: null } });
+    const { releaseId } = await release({ count: 2, rules: { timeLimitMinutes: 5, goes: null } });
     const begun = await begin(0, releaseId);
     await ask(begun, true);
     bench.clock.now = after(6);
@@ -106,7 +123,7 @@ describe("what is seen", () => {
   });
 
   test("a go that was taken out is not there any more", async () => {
-    const { releaseId } = await release(bench, { count: 2 });
+    const { releaseId } = await release({ count: 2 });
     const begun = await begin(0, releaseId);
     await delivery.voidGo(bench.lead, {
       params: { releaseId, sittingId: begun.sitting.id },
@@ -118,16 +135,35 @@ describe("what is seen", () => {
   });
 
   test("a question without a key has no share, and a release that nobody has begun is no error", async () => {
-    const { releaseId } = await release(bench, { count: 2 });
+    const { releaseId } = await release({ count: 2 });
     const live = await show(releaseId);
     expect(live.students.every((one) => one.state === "notBegun")).toBe(true);
     expect(live.items).toEqual([]);
   });
 });
 
+test("a forged answer of another kind keeps nobody from seeing the class: it counts as blank, here and in the results", async () => {
+  const { releaseId } = await release({ count: 2 });
+  const [forger, other] = [await begin(0, releaseId), await begin(1, releaseId)];
+  const forged = { ...choice(1, 1, null), answer: { kind: "numeric" as const, text: "5" } };
+  const params = { sittingId: forger.sitting.id };
+  await delivery.saveAnswers(bench.sitter(forger.token), {
+    params,
+    body: { epoch: 1, shown: [1], events: [forged] },
+  });
+  await answer(other, 1, true);
+  expect((await show(releaseId)).items[0]).toMatchObject({ seen: 2, answered: 1, marked: { right: 1, wrong: 0 } });
+  for (const one of [forger, other])
+    await delivery.handIn(bench.sitter(one.token), { params: { sittingId: one.sitting.id } });
+  const { items } = await showResults(bench.teacher, { params: { releaseId }, query: { go: "first" } });
+  const first = items.find((item) => item.position === 1)!;
+  expect(first.facility).toMatchObject({ right: 1, outOf: 2 });
+  expect(first.choices.find((one) => one.id === null)?.count).toBe(1);
+});
+
 describe("help", () => {
   test("asking shows with the teacher since when, and says truly whether anybody watches; twice keeps the first moment", async () => {
-    const { releaseId } = await release(bench, { count: 2 });
+    const { releaseId } = await release({ count: 2 });
     const begun = await begin(0, releaseId);
     expect((await ask(begun, true)).help).toEqual({ since: morning.toISOString(), isWatched: false });
     await show(releaseId);
@@ -140,7 +176,7 @@ describe("help", () => {
   });
 
   test("it ends when the teacher has helped, when the student takes it back, and with the go", async () => {
-    const { releaseId } = await release(bench, { count: 2 });
+    const { releaseId } = await release({ count: 2 });
     const begun = await begin(0, releaseId);
     const params = { releaseId, sittingId: begun.sitting.id };
     await ask(begun, true);
@@ -156,7 +192,7 @@ describe("help", () => {
 });
 
 test("a teacher hands in for a student, once; what the student then sends does not count, and the history says who", async () => {
-  const { releaseId } = await release(bench, { count: 2 });
+  const { releaseId } = await release({ count: 2 });
   const begun = await begin(0, releaseId);
   await answer(begun, 1, true);
   const params = { releaseId, sittingId: begun.sitting.id };
@@ -191,7 +227,7 @@ describe("let back in", () => {
   const memory = () => bench.db.selectFrom("memoryState").selectAll().orderBy("studentId").orderBy("topicId").execute();
 
   test("goes on where it was; handed in again it counts once, with what was answered since, in marks and in memory", async () => {
-    const { releaseId } = await release(bench, { count: 3 });
+    const { releaseId } = await release({ count: 3 });
     const begun = await begin(3, releaseId);
     await answer(begun, 1, true);
     await handIn(begun);
@@ -221,7 +257,7 @@ describe("let back in", () => {
   });
 
   test("whose time had run out has five minutes; nobody else's end moves", async () => {
-    const { releaseId } = await release(bench, { count: 2, rules: { timeLimitMinutes: 10 } });
+    const { releaseId } = await release({ count: 2, rules: { timeLimitMinutes: 10 } });
     const [late, other] = [await begin(0, releaseId), await begin(1, releaseId)];
     bench.clock.now = after(9);
     await handIn(late);
@@ -233,12 +269,12 @@ describe("let back in", () => {
   });
 
   test("not once it is closed for the student, nor after another go was begun, nor into one that was taken out", async () => {
-    const closed = await release(bench, { count: 2, shutsInMinutes: 10 });
+    const closed = await release({ count: 2, shutsInMinutes: 10 });
     const one = await begin(0, closed.releaseId);
     await handIn(one);
     bench.clock.now = after(11);
     await expect(letIn(closed.releaseId, one)).rejects.toMatchObject({ code: "closedForStudent" });
-    const { releaseId } = await release(bench, { count: 2 });
+    const { releaseId } = await release({ count: 2 });
     const first = await begin(0, releaseId);
     await handIn(first);
     bench.clock.now = after(12);
@@ -257,10 +293,7 @@ describe("let back in", () => {
 });
 
 test("is nobody else's business: another department's release, another release's go, another token's sitting", async () => {
-  const [{ releaseId }, { releaseId: second }] = [
-    await release(bench, { count: 2 }),
-    await release(bench, { count: 2 }),
-  ];
+  const [{ releaseId }, { releaseId: second }] = [await release({ count: 2 }), await release({ count: 2 })];
   const begun = await begin(0, releaseId);
   const { lead } = await otherDepartment(bench);
   const sittingId = begun.sitting.id;
@@ -277,7 +310,7 @@ test("is nobody else's business: another department's release, another release's
 });
 
 test("presence that comes out of order changes nothing, and an erased sitting costs the others nothing", async () => {
-  const { releaseId } = await release(bench, { count: 2 });
+  const { releaseId } = await release({ count: 2 });
   const begun = await begin(0, releaseId);
   const noted = bench.installation.caches.of(presence);
   const heard = { departmentId: bench.departmentId, sittingId: begun.sitting.id };
@@ -392,7 +425,7 @@ describe("the stream", () => {
 
   test("an answer that one process saves reaches whoever watches at another; all come to the same state", async () => {
     const [here, there] = [await process(), await process()];
-    const { releaseId } = await release(bench, { count: 3 });
+    const { releaseId } = await release({ count: 3 });
     const cookie = await cookieOf(bench.teacher);
     const watching = [watch(there.url, releaseId, cookie), watch(there.url, releaseId, cookie)];
     await vi.waitFor(() => {
@@ -416,7 +449,7 @@ describe("the stream", () => {
 
   test("a stream that was lost comes back with the whole state, also when the listening connection broke", async () => {
     const { url } = await process();
-    const { releaseId } = await release(bench, { count: 2 });
+    const { releaseId } = await release({ count: 2 });
     const cookie = await cookieOf(bench.teacher);
     const first = watch(url, releaseId, cookie);
     await vi.waitFor(() => {
@@ -443,7 +476,7 @@ describe("the stream", () => {
 
   test("who may not see it gets no stream; too many of one person are refused; a process that stops ends them", async () => {
     const { url, stop } = await process();
-    const { releaseId } = await release(bench, { count: 2 });
+    const { releaseId } = await release({ count: 2 });
     const { lead } = await otherDepartment(bench);
     const statusOf = async (cookie: string, id = releaseId) =>
       (await fetch(`${url}/api/releases/${id}/live/stream`, { headers: { cookie } })).status;

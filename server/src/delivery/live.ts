@@ -39,13 +39,23 @@ export async function showLive(
 export const noteWatch = (db: Db, departmentId: string, releaseId: string, now: Date) =>
   store.noteWatch(db, departmentId, releaseId, new Date(now.getTime() + watchMs));
 
-export async function readLive(scope: Scope, departmentId: string, releaseId: string): Promise<Live> {
+/** What changes seldom while a release runs: whom it is for, and its questions. */
+export async function readFrame(scope: Scope, departmentId: string, releaseId: string) {
+  return {
+    audience: await listAudience(scope.db, departmentId, releaseId),
+    items: await listItemsOfRelease(scope, departmentId, releaseId),
+  };
+}
+
+export async function readLive(
+  scope: Scope,
+  departmentId: string,
+  releaseId: string,
+  frame?: Awaited<ReturnType<typeof readFrame>>,
+): Promise<Live> {
   const { db, now } = scope;
-  const [audience, goes, items] = [
-    await listAudience(db, departmentId, releaseId),
-    await store.listNewestGoes(db, departmentId, releaseId),
-    await listItemsOfRelease(scope, departmentId, releaseId),
-  ];
+  const { audience, items } = frame ?? (await readFrame(scope, departmentId, releaseId));
+  const goes = await store.listNewestGoes(db, departmentId, releaseId);
   const answers = await store.listLiveAnswers(
     db,
     departmentId,
@@ -95,8 +105,8 @@ function liveStudent(
     state: isRunning ? "running" : "handedIn",
     sittingId: go.sittingId,
     ordinal: go.ordinal,
-    questions: answers.map(({ answer, shownAt }) =>
-      answer !== null && !isBlank(answer) ? "answered" : shownAt !== null || answer !== null ? "seen" : "open",
+    questions: answers.map(({ answer, isSeen }) =>
+      answer !== null && !isBlank(answer) ? "answered" : isSeen ? "seen" : "open",
     ),
     at: isRunning ? at : null,
     heardAt: heardAt?.toISOString() ?? null,
@@ -109,11 +119,10 @@ function liveStudent(
 
 /** The answer, or the question seen for the first time, that the server heard of last. */
 function newestOf(answers: readonly store.LiveAnswer[]): { at: Date; position: number } | null {
-  let newest: { at: Date; position: number } | null = null;
-  for (const { position, shownAt, receivedAt } of answers)
-    for (const at of [shownAt, receivedAt])
-      if (at !== null && (newest === null || at >= newest.at)) newest = { at, position };
-  return newest;
+  let [newest, position] = [-1, 0];
+  for (const one of answers)
+    if (one.heardMs !== null && one.heardMs >= newest) [newest, position] = [one.heardMs, one.position];
+  return newest < 0 ? null : { at: new Date(newest), position };
 }
 
 /** Item by item; what nobody has had yet is said, too, but not what only others of its draw have had. */
@@ -122,7 +131,9 @@ export function liveItems(items: readonly ReleaseItem[], answers: readonly store
   return items.flatMap((item, i) => {
     const dealt = byItem.get(item.itemId) ?? [];
     if (dealt.length === 0) return [];
-    const given = dealt.flatMap(({ answer }) => (answer === null || isBlank(answer) ? [] : [answer]));
+    const given = dealt.flatMap(({ answer }) =>
+      answer?.kind !== item.content.kind || isBlank(answer) ? [] : [answer],
+    );
     const byMachine = markerOf(item.content) === "machine";
     const credits = byMachine ? given.map((answer) => creditBy(item, answer)) : [];
     const count = (isIt: (credit: number) => boolean) => credits.filter(isIt).length;
@@ -131,7 +142,7 @@ export function liveItems(items: readonly ReleaseItem[], answers: readonly store
         itemId: item.itemId,
         position: i + 1,
         stem: headline(item.content.stem),
-        seen: dealt.filter(({ shownAt, answer }) => shownAt !== null || answer !== null).length,
+        seen: dealt.filter((one) => one.isSeen).length,
         answered: given.length,
         marked: byMachine
           ? {

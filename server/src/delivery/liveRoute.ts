@@ -27,7 +27,7 @@ export const mountLiveStream = (router: Router): void => {
       personId: caller.personId,
       send: (event, data) => {
         if (isFull) return false;
-        isFull = !res.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
+        isFull = !res.write(`event: ${event}\ndata: ${data}\n\n`);
         return true;
       },
       end: () => {

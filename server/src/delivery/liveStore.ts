@@ -34,21 +34,45 @@ export interface LiveAnswer {
   readonly sittingId: string;
   readonly position: number;
   readonly itemId: string;
-  readonly shownAt: Date | null;
+  /** It is, or was, before the student: told with an answer, or by the device that is at it. */
+  readonly isSeen: boolean;
   readonly answer: Answer | null;
-  readonly receivedAt: Date | null;
+  /** When the server heard of it last, in milliseconds; null: never. */
+  readonly heardMs: number | null;
 }
 
-/** The questions of these sittings, with what was answered. */
-export async function listLiveAnswers(db: Db, departmentId: string, sittingIds: readonly string[]) {
-  const { rows } = await sql<LiveAnswer>`
-    select item.sitting_id, item.position, item.item_id, item.shown_at, response.body as answer, response.received_at
+type Packed = readonly [
+  position: number,
+  itemId: string,
+  isSeen: boolean,
+  answer: Answer | null,
+  heardMs: number | null,
+];
+
+/** The questions of these sittings, with what was answered; packed, since a whole year may sit in one release. */
+export async function listLiveAnswers(
+  db: Db,
+  departmentId: string,
+  sittingIds: readonly string[],
+): Promise<LiveAnswer[]> {
+  const { rows } = await sql<{ sittingId: string; answers: readonly Packed[] }>`
+    select item.sitting_id, json_agg(json_build_array(item.position, item.item_id,
+      item.shown_at is not null or response.position is not null
+        or coalesce(presence.at_position = item.position, false),
+      response.body, floor(extract(epoch from greatest(item.shown_at, response.received_at)) * 1000)
+    ) order by item.position) as answers
     from sitting_item item
+    left join sitting_presence presence on presence.department_id = item.department_id
+      and presence.sitting_id = item.sitting_id
     left join response on response.department_id = item.department_id and response.sitting_id = item.sitting_id
       and response.position = item.position and response.round = 1
     where item.department_id = ${departmentId} and item.sitting_id = any(${[...sittingIds]}::uuid[])
-    order by item.sitting_id, item.position`.execute(db);
-  return rows;
+    group by item.sitting_id`.execute(db);
+  return rows.flatMap(({ sittingId, answers }) =>
+    answers.map(([position, itemId, isSeen, answer, heardMs]) => ({
+      ...{ sittingId, position, itemId, isSeen, answer, heardMs },
+    })),
+  );
 }
 
 /** A go that was handed in is under way again. */

@@ -7,19 +7,23 @@ import type { Live, LiveChange } from "@verdant/contract/live";
 import { isUnreachable } from "../platform/database.ts";
 import { Failure } from "../platform/failure.ts";
 import type { Member, OpenScope } from "../platform/scope.ts";
-import { noteWatch, readLive } from "./live.ts";
+import { noteWatch, readFrame, readLive } from "./live.ts";
 
 /** At least so many milliseconds between two readings; longer where one takes long, so that watching never takes all. */
 const leastMs = 500;
 const share = 4;
 const anywayMs = 5000;
+/** How long whom it is for, and its questions, are taken to be the same. */
+const frameMs = 10_000;
+/** How often it is noted that somebody watches. */
+const noteMs = 15_000;
 /** Streams of one person: a window for each class, not a thousand. */
 const mostOfOne = 20;
 
 export interface Viewer {
   readonly personId: string;
   /** False: what was sent before has not left yet; the whole state follows when it has. */
-  readonly send: (event: "state" | "change", data: Live | LiveChange) => boolean;
+  readonly send: (event: "state" | "change", data: string) => boolean;
   readonly end: () => void;
 }
 
@@ -57,6 +61,9 @@ class WatchedRelease {
   readonly #unhear: () => void;
   readonly #anyway: NodeJS.Timeout;
   #state: Live | null = null;
+  #frame: Awaited<ReturnType<typeof readFrame>> | null = null;
+  #frameAt = 0;
+  #notedAt = 0;
   #timer: NodeJS.Timeout | undefined;
   #isReading = false;
   #isAsked = false;
@@ -115,8 +122,15 @@ class WatchedRelease {
     [this.#isReading, this.#isAsked] = [true, false];
     const began = Date.now();
     try {
-      await noteWatch(db, caller.departmentId, this.#releaseId, now());
-      this.#tell(await readLive(this.#scope, caller.departmentId, this.#releaseId));
+      if (began - this.#notedAt > noteMs) {
+        await noteWatch(db, caller.departmentId, this.#releaseId, now());
+        this.#notedAt = began;
+      }
+      if (this.#frame === null || began - this.#frameAt > frameMs) {
+        this.#frame = await readFrame(this.#scope, caller.departmentId, this.#releaseId);
+        this.#frameAt = began;
+      }
+      this.#tell(await readLive(this.#scope, caller.departmentId, this.#releaseId, this.#frame));
     } catch (error) {
       if (!isUnreachable(error)) log.error({ err: error }, "a release that is watched could not be read");
     }
@@ -128,8 +142,14 @@ class WatchedRelease {
   #tell(state: Live): void {
     const change = this.#state && changeOf(this.#state, state);
     this.#state = state;
+    // Written once for all of them.
+    const news = change && JSON.stringify(change);
+    let whole: string | undefined;
     for (const [viewer, needsAll] of this.#viewers) {
-      const isSent = needsAll || change === null ? viewer.send("state", state) : viewer.send("change", change);
+      const isSent =
+        needsAll || news === null
+          ? viewer.send("state", (whole ??= JSON.stringify(state)))
+          : viewer.send("change", news);
       this.#viewers.set(viewer, !isSent);
     }
   }

@@ -16,6 +16,7 @@ import {
   takeBackMessage,
   voidGo,
 } from "@verdant/contract/running";
+import { handInFor, helped, letBackIn, showLive } from "@verdant/contract/live";
 import { hideResults, openResults, releaseQuiz, showRelease, shutRelease } from "@verdant/contract/delivery";
 import {
   giveKeyRuling,
@@ -52,6 +53,10 @@ export const deliveryApi = api.injectEndpoints({
       invalidatesTags: ["Waiting"],
     }),
     showRunning: build.query({ ...calls<typeof showRunning>(showRunning), providesTags: ["Running"] }),
+    showLive: build.query({ ...calls<typeof showLive>(showLive), providesTags: ["Running"] }),
+    helped: build.mutation(calls<typeof helped>(helped)),
+    handInFor: build.mutation({ ...calls<typeof handInFor>(handInFor), invalidatesTags: ["Running", ...goesChanged] }),
+    letBackIn: build.mutation({ ...calls<typeof letBackIn>(letBackIn), invalidatesTags: ["Running", ...goesChanged] }),
     listGoes: build.query({ ...calls<typeof listGoes>(listGoes), providesTags: ["Running"] }),
     voidGo: build.mutation({ ...calls<typeof voidGo>(voidGo), invalidatesTags: ["Running", ...goesChanged] }),
     bringGoBack: build.mutation({
@@ -109,6 +114,10 @@ export const {
   useTakeBackGoAheadsMutation,
   useMakeOpeningWordMutation,
   useShowRunningQuery,
+  useShowLiveQuery,
+  useHelpedMutation,
+  useHandInForMutation,
+  useLetBackInMutation,
   useListGoesQuery,
   useVoidGoMutation,
   useBringGoBackMutation,

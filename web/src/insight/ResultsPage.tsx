@@ -204,6 +204,11 @@ function Actions({ results }: { results: Results }) {
           {t("Hide the results again")}
         </Button>
       )}
+      {release?.opening === "open" && (
+        <Button component={Link} to={`/results/${results.releaseId}/live`} variant="outlined">
+          {t("Watch live")}
+        </Button>
+      )}
       {release && (
         <Button component={Link} to={`/results/${results.releaseId}/running`} variant="outlined">
           {isOpen ? t("Times, minutes, a word") : t("Open it again")}

@@ -10,6 +10,7 @@ import { useEffect, useRef } from "react";
 import { Player } from "../player/Player.tsx";
 import { StimulusView } from "../player/StimulusView.tsx";
 import { numberOf, t } from "../platform/words.ts";
+import { AskForHelp } from "./AskForHelp.tsx";
 import { SittingBar } from "./SittingBar.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
 import type { SittingHere } from "./useSitting.ts";
@@ -37,6 +38,7 @@ export function AllQuestions(props: {
       {sitting.items.map((item) => (
         <OneOfAll key={item.position} here={here} sitting={sitting} item={item} isFirst={item.position === position} />
       ))}
+      <AskForHelp here={here} />
     </StudentFrame>
   );
 }

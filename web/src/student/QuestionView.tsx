@@ -9,6 +9,7 @@ import type { Answer } from "@verdant/core/items/kinds";
 import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import { Player } from "../player/Player.tsx";
 import { StimulusView } from "../player/StimulusView.tsx";
+import { AskForHelp } from "./AskForHelp.tsx";
 import { SittingBar } from "./SittingBar.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
 import type { SittingHere } from "./useSitting.ts";
@@ -174,6 +175,7 @@ export function QuestionView(props: {
           {given.revisit ? t("◆ Come back to this later: on") : t("◇ Come back to this later")}
         </Link>
       )}
+      <AskForHelp here={here} />
     </StudentFrame>
   );
 }

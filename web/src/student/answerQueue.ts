@@ -149,11 +149,16 @@ async function send(
 export async function askAsSitting(
   held: Held,
   route: { readonly method: string; readonly path: string },
+  body?: unknown,
 ): Promise<Response | null> {
   try {
     return await fetch(`/api${route.path.replace(":sittingId", held.sittingId)}`, {
       method: route.method.toUpperCase(),
-      headers: { authorization: `Sitting ${held.token}` },
+      headers: {
+        authorization: `Sitting ${held.token}`,
+        ...(body !== undefined && { "content-type": "application/json" }),
+      },
+      ...(body !== undefined && { body: JSON.stringify(body) }),
     });
   } catch {
     return null;

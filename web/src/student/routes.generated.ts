@@ -14,6 +14,7 @@ export const routes = {
   sayOpeningWord: { method: "post", path: "/student/releases/:releaseId/opening-word", access: "student" },
   reflect: { method: "post", path: "/student/releases/:releaseId/reflection", access: "student" },
   showNews: { method: "get", path: "/sittings/:sittingId/news", access: "sitting" },
+  askForHelp: { method: "put", path: "/sittings/:sittingId/help", access: "sitting" },
   giveReason: { method: "put", path: "/student/sittings/:sittingId/reasons/:position", access: "student" },
   listMyPaths: { method: "get", path: "/student/paths", access: "student" },
 } as const;

@@ -18,6 +18,7 @@ const {
   sayOpeningWord,
   reflect,
   showNews,
+  askForHelp,
 } = deliveryEndpoints;
 const { giveReason } = reasonsEndpoints;
 const { listMyPaths } = pathsEndpoints;
@@ -37,6 +38,7 @@ const used = {
     sayOpeningWord,
     reflect,
     showNews,
+    askForHelp,
   },
   giveReason,
   listMyPaths,

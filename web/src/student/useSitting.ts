@@ -1,6 +1,7 @@
 /** A sitting on this device: answers kept first and sent after, time by the server's clock, taken over or over. */
 import type { Sitting } from "@verdant/contract/delivery";
 import type { Result } from "@verdant/contract/endpoint";
+import type { askForHelp as askForHelpAtServer } from "@verdant/contract/live";
 import type { Message, showNews } from "@verdant/contract/running";
 import { isBlank } from "@verdant/core/items/blank";
 import type { Answer } from "@verdant/core/items/kinds";
@@ -16,6 +17,7 @@ export interface Given {
   readonly revisit: boolean;
 }
 
+type Help = Result<typeof showNews>["help"];
 export type Saving = "saved" | "saving" | "waiting" | "refused";
 export type Condition = "loading" | "running" | "elsewhere" | "over" | "offline" | "unknown";
 
@@ -24,6 +26,8 @@ const retryMs = 4000;
 const lookMs = 10_000;
 /** When a sitting first asks whether its end has moved or the teacher has said something, and how often from then on. */
 const [firstNewsMs, newsMs] = [4000, 20_000];
+/** After so long at a question the server is told that the student is at it; who answers sooner has said so. */
+const settledMs = 3000;
 
 export function useSitting(sittingId: string) {
   const [sitting, setSitting] = useState<Sitting | null>(null);
@@ -33,6 +37,9 @@ export function useSitting(sittingId: string) {
   const [waiting, setWaiting] = useState(0);
   const [isTimeUp, setTimeUp] = useState(false);
   const [messages, setMessages] = useState<readonly Message[]>([]);
+  const [help, setHelp] = useState<Help>(null);
+  /** The question that is before the student. */
+  const at = useRef<number | null>(null);
   /** Answers that came too late to count. */
   const tooLate = useRef(new Set<number>());
   const [begin] = useBeginSittingMutation();
@@ -134,10 +141,13 @@ export function useSitting(sittingId: string) {
   const deadlineAt = sitting?.deadlineAt ?? null;
   const askNews = useCallback(async () => {
     const held = await findHeld(sittingId);
-    const answer = held && (await askAsSitting(held, routes.showNews));
+    const { method, path } = routes.showNews;
+    const query = at.current === null ? "" : `?at=${at.current}`;
+    const answer = held && (await askAsSitting(held, { method, path: `${path}${query}` }));
     if (!answer?.ok) return;
     const news = (await answer.json()) as Result<typeof showNews>;
     setMessages(news.messages);
+    setHelp(news.help);
     setSitting((before) =>
       before === null || before.deadlineAt === news.deadlineAt ? before : { ...before, deadlineAt: news.deadlineAt },
     );
@@ -213,13 +223,31 @@ export function useSitting(sittingId: string) {
   );
 
   /** Notes that a question has been on the screen, and for how long. */
-  const watch = useCallback((position: number) => {
-    shown.current.add(position);
-    const since = performance.now();
-    return () => {
-      spent.current.set(position, (spent.current.get(position) ?? 0) + performance.now() - since);
-    };
-  }, []);
+  const watch = useCallback(
+    (position: number) => {
+      shown.current.add(position);
+      at.current = position;
+      const since = performance.now();
+      const settled = setTimeout(() => void askNews(), settledMs);
+      return () => {
+        clearTimeout(settled);
+        spent.current.set(position, (spent.current.get(position) ?? 0) + performance.now() - since);
+      };
+    },
+    [askNews],
+  );
+
+  /** Asks for help, or no longer does; false where the server was not reached. */
+  const askForHelp = useCallback(
+    async (asks: boolean): Promise<boolean> => {
+      const held = await findHeld(sittingId);
+      const answer = held && (await askAsSitting(held, routes.askForHelp, { asks }));
+      if (!answer?.ok) return false;
+      setHelp(((await answer.json()) as Result<typeof askForHelpAtServer>).help);
+      return true;
+    },
+    [sittingId],
+  );
 
   /** Takes the sitting over to this device. */
   const carryOnHere = useCallback(
@@ -255,7 +283,7 @@ export function useSitting(sittingId: string) {
   return useMemo(
     () => ({
       ...{ sitting, condition, given, saving, waiting, isTimeUp, record, watch, handIn, flush, carryOnHere },
-      ...{ isAnswered, now, countTooLate, load, messages },
+      ...{ isAnswered, now, countTooLate, load, messages, help, askForHelp },
     }),
     [
       sitting,
@@ -274,6 +302,8 @@ export function useSitting(sittingId: string) {
       countTooLate,
       load,
       messages,
+      help,
+      askForHelp,
     ],
   );
 }

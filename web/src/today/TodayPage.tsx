@@ -295,6 +295,16 @@ function ReleaseRow({ of }: { of: Release }) {
         <Typography variant="caption" color="textSecondary" component="div">
           {state} · {when}
         </Typography>
+        {of.opening === "open" && (
+          <Link
+            component={RouterLink}
+            to={`/results/${of.id}/live`}
+            variant="caption"
+            aria-label={t("Watch live: {{name}} · {{className}}", { name: of.name, className: of.className })}
+          >
+            {t("Watch live")}
+          </Link>
+        )}
       </Box>
     </Paper>
   );
