@@ -9,7 +9,7 @@ import { headline } from "@verdant/core/richText";
 import type { Db } from "../platform/database.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
-import { atomically, type Member, type OpenScope, type Scope, type Sitter } from "../platform/scope.ts";
+import { atomically, type Member, type OpenScope, type Scope } from "../platform/scope.ts";
 import { listAudience } from "./beforeGoStore.ts";
 import * as store from "./liveStore.ts";
 import { finish } from "./marking.ts";

@@ -144,12 +144,11 @@ class WatchedRelease {
     this.#state = state;
     // Written once for all of them.
     const news = change && JSON.stringify(change);
-    let whole: string | undefined;
-    for (const [viewer, needsAll] of this.#viewers) {
+    const needAll = [...this.#viewers].flatMap(([viewer, needsAll]) => (needsAll || news === null ? [viewer] : []));
+    const whole = needAll.length === 0 ? "" : JSON.stringify(state);
+    for (const viewer of this.#viewers.keys()) {
       const isSent =
-        needsAll || news === null
-          ? viewer.send("state", (whole ??= JSON.stringify(state)))
-          : viewer.send("change", news);
+        news === null || needAll.includes(viewer) ? viewer.send("state", whole) : viewer.send("change", news);
       this.#viewers.set(viewer, !isSent);
     }
   }

@@ -31,7 +31,8 @@ export class Presence {
     clearTimeout(this.#timer);
     this.#timer = undefined;
     const [heard, written] = [[...this.#heard.values()], this.#written];
-    [this.#heard, this.#written] = [new Map(), []];
+    this.#heard = new Map();
+    this.#written = [];
     if (heard.length === 0) return;
     try {
       await writePresence(this.#db, heard);

@@ -4,7 +4,6 @@ import type * as contract from "@verdant/contract/delivery";
 import { openingAt } from "@verdant/core/delivery/opening";
 import { completeRules } from "@verdant/core/delivery/rules";
 import { groupBy } from "@verdant/core/groupBy";
-import { contentUnder } from "@verdant/core/items/ruling";
 import { isOfVersion, snapshotOf } from "../assembly/snapshot.ts";
 import { needClass } from "../courses/listClasses.ts";
 import { rollUpOf } from "../courses/schedule.ts";
@@ -15,7 +14,6 @@ import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope, type OpenScope } from "../platform/scope.ts";
 import { finish } from "./marking.ts";
-import * as rulingStore from "./rulingStore.ts";
 import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
 

@@ -94,7 +94,11 @@ class Stream extends EventTarget {
     });
   }
 }
-const stream = () => Stream.all.at(-1)!;
+const stream = (): Stream => {
+  const newest = Stream.all.at(-1);
+  if (!newest) throw new Error("Nothing was opened.");
+  return newest;
+};
 
 beforeEach(() => {
   Stream.all = [];

@@ -6,7 +6,6 @@ import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import type { Live, LiveStudent } from "@verdant/contract/live";
-import { useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { useAddress } from "../platform/useAddress.ts";
@@ -104,24 +103,9 @@ export function About({ className, live, shutsAt }: { className: string; live: L
   );
 }
 
-/** The server's time, which goes on between what it says. */
-function useLiveNow(live: Live): number {
-  const [heard, setHeard] = useState({ now: live.now, at: Date.now() });
-  const [, tick] = useState(0);
-  if (heard.now !== live.now) setHeard({ now: live.now, at: Date.now() });
-  useEffect(() => {
-    const timer = setInterval(() => {
-      tick((n) => n + 1);
-    }, 10_000);
-    return () => {
-      clearInterval(timer);
-    };
-  }, []);
-  return Date.parse(heard.now) + (Date.now() - heard.at);
-}
-
 function Watched({ live, isTimed }: { live: Live; isTimed: boolean }) {
-  const now = useLiveNow(live);
+  // The state is never older than some seconds; when nothing arrives, nothing else can be known either.
+  const now = Date.parse(live.now);
   const [running, handedIn, notBegun] = [
     inState(live, "running"),
     inState(live, "handedIn"),
