@@ -1,19 +1,11 @@
 /** A release that is watched while students sit in it: what a teacher sees, through which process, and who may. */
-import { createServer, type Server } from "node:http";
-import type { AddressInfo } from "node:net";
-import type { Live, LiveChange } from "@verdant/contract/live";
+import type { Live } from "@verdant/contract/live";
 import { sql } from "kysely";
-import { afterEach, beforeAll, beforeEach, describe, expect, test, vi } from "vitest";
-import { createApp } from "../app.ts";
-import { Caches } from "../platform/caches.ts";
-import { hashOf } from "../platform/id.ts";
-import { insertSession } from "../platform/session.ts";
-import { createSignals, type Signals } from "../platform/signals.ts";
+import { beforeAll, beforeEach, describe, expect, test } from "vitest";
 import { choice, keysOf, release as releaseOf } from "../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
 import { showResults } from "../insight/service.ts";
 import { bringInStep, replayClass } from "../plan/memory.ts";
-import { changeOf, liveStreams } from "./liveStreams.ts";
 import { presence } from "./presence.ts";
 import * as delivery from "./service.ts";
 

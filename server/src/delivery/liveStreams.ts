@@ -66,7 +66,8 @@ class WatchedRelease {
   #notedAt = 0;
   #timer: NodeJS.Timeout | undefined;
   #isReading = false;
-  #isAsked = false;
+  /** How often a reading was asked for. */
+  #asked = 0;
   #restUntil = 0;
 
   constructor(scope: OpenScope<Member>, releaseId: string) {
@@ -106,7 +107,7 @@ class WatchedRelease {
   }
 
   #ask(): void {
-    this.#isAsked = true;
+    this.#asked++;
     if (this.#isReading || this.#timer !== undefined) return;
     this.#timer = setTimeout(
       () => {
@@ -119,8 +120,8 @@ class WatchedRelease {
 
   async #read(): Promise<void> {
     const { db, caller, now, log } = this.#scope;
-    [this.#isReading, this.#isAsked] = [true, false];
-    const began = Date.now();
+    this.#isReading = true;
+    const [began, asked] = [Date.now(), this.#asked];
     try {
       if (began - this.#notedAt > noteMs) {
         await noteWatch(db, caller.departmentId, this.#releaseId, now());
@@ -136,7 +137,7 @@ class WatchedRelease {
     }
     this.#restUntil = Date.now() + Math.max(leastMs - (Date.now() - began), share * (Date.now() - began));
     this.#isReading = false;
-    if (this.#isAsked && !this.isAlone) this.#ask();
+    if (this.#asked > asked && !this.isAlone) this.#ask();
   }
 
   #tell(state: Live): void {
