@@ -2,6 +2,7 @@
 import type { Input } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/live";
 import { completeRules } from "@verdant/core/delivery/rules";
+import { allowanceMs } from "@verdant/core/delivery/timed";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Member, type OpenScope, type Scope } from "../platform/scope.ts";
@@ -56,8 +57,10 @@ async function giveTime(
 ): Promise<void> {
   const { departmentId } = caller;
   const [release] = await listReleasesFor(db, departmentId, studentId, { releaseIds: [releaseId] });
-  const { timeLimitMinutes, graceMinutes } = completeRules(release?.rules ?? {});
-  const move = () => moveDeadlines(db, departmentId, releaseId, { limit: timeLimitMinutes, graceMinutes });
+  const rules = completeRules(release?.rules ?? {});
+  const { timeLimitMinutes: limit, graceMinutes } = rules;
+  const move = () =>
+    moveDeadlines(db, departmentId, releaseId, { limit, graceMinutes, allowanceMs: allowanceMs(rules) });
   await move();
   const { deadlineAt } = need(await sittingStore.lockSitting(db, departmentId, id), "sitting");
   if (deadlineAt === null) return;

@@ -7,8 +7,8 @@ import {
   whatNow as whatNowContract,
   beginSitting as beginContract,
   showSitting as showSittingContract,
-  showResult as showResultContract,
 } from "@verdant/contract/delivery";
+import { showResult as showResultContract } from "@verdant/contract/result";
 import { keepMedia } from "../media/service.ts";
 import { saveItem, showItem } from "../bank/service.ts";
 import { newId } from "../platform/id.ts";

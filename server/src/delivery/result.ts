@@ -1,7 +1,8 @@
 /** How a sitting went, as far as its student may see it. */
 import type { Input, Result } from "@verdant/contract/endpoint";
-import type * as contract from "@verdant/contract/delivery";
+import type * as contract from "@verdant/contract/result";
 import { completeRules, markOf, opennessNow, settlesAt, shows, type Openness } from "@verdant/core/delivery/rules";
+import { isTimedPractice } from "@verdant/core/delivery/timed";
 import { isReached } from "@verdant/core/delivery/reached";
 import { isBlank } from "@verdant/core/items/blank";
 import { kindOf, markerOf, type Answer, type Content } from "@verdant/core/items/kinds";
@@ -13,6 +14,7 @@ import { reflectionBefore, whatIsMissing } from "./beforeGo.ts";
 import { isOver } from "./sitting.ts";
 import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
+import { ownTimed } from "./timed.ts";
 import { findVoided } from "./voidStore.ts";
 import { waitingPointsOf } from "./written.ts";
 import { stimuliOf, strandOf } from "./views.ts";
@@ -97,6 +99,15 @@ export async function showResult(
     outOf: sitting.outOf - waitingPoints,
     waitingPoints,
     mark: shows(openness, "score") && goes.length > 1 ? { counts, points: mark ?? 0 } : null,
+    timed:
+      shows(openness, "score") && isTimedPractice(completeRules(sitting.rules))
+        ? await ownTimed(
+            db,
+            departmentId,
+            inOrder.flatMap((go) => (go.handedInAt === null ? [] : [{ ...go, handedInAt: go.handedInAt }])),
+            sitting.id,
+          )
+        : null,
     items: items
       .map((item) => ({ ...item, ruling: rulings.get(item.revisionId) ?? null }))
       .map((item) => ({

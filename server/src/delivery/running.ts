@@ -2,6 +2,7 @@
 import type * as contract from "@verdant/contract/running";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import { completeRules } from "@verdant/core/delivery/rules";
+import { allowanceMs } from "@verdant/core/delivery/timed";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
@@ -68,6 +69,7 @@ export function changeTimes(
     await store.moveDeadlines(db, departmentId, releaseId, {
       limit: rules.timeLimitMinutes,
       graceMinutes: rules.graceMinutes,
+      allowanceMs: allowanceMs(rules),
     });
     await say(within, releaseId, null);
     await record(within, {
@@ -109,6 +111,7 @@ export async function giveMinutes(
     await store.moveDeadlines(db, departmentId, releaseId, {
       limit: rules.timeLimitMinutes,
       graceMinutes: rules.graceMinutes,
+      allowanceMs: allowanceMs(rules),
     });
     const after = { studentIds, minutes: body.minutes };
     await record(within, { departmentId, entity: "release", entityId: releaseId, action: "minutesGiven", after });

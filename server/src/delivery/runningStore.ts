@@ -78,12 +78,13 @@ export async function reopen(db: Db, departmentId: string, releaseId: string, no
  * the minutes given, and the closing time of the most particular target. Whose end is past is closed by the clock.
  *
  * @param rules.limit minutes before access arrangements; null: none
+ * @param rules.allowanceMs what comes in over a slow network does not count
  */
 export async function moveDeadlines(
   db: Db,
   departmentId: string,
   releaseId: string,
-  rules: { readonly limit: number | null; readonly graceMinutes: number },
+  rules: { readonly limit: number | null; readonly graceMinutes: number; readonly allowanceMs: number },
 ): Promise<void> {
   await sql`
     update sitting
@@ -92,7 +93,8 @@ export async function moveDeadlines(
     from (
       select running.id, least(
         running.started_at + make_interval(mins => ceil(${rules.limit}::float8
-          * (1 + coalesce((enrolment.arrangements ->> 'extraTimePercent')::float8, 0) / 100))::int + running.minutes_given),
+          * (1 + coalesce((enrolment.arrangements ->> 'extraTimePercent')::float8, 0) / 100))::int + running.minutes_given,
+          secs => ${rules.allowanceMs / 1000}::float8),
         target.shuts_at) as deadline_at
       from sitting running
       left join enrolment on enrolment.department_id = running.department_id and enrolment.class_id = running.class_id

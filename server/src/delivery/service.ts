@@ -35,6 +35,7 @@ export {
 } from "./written.ts";
 export { showResult } from "./result.ts";
 export { beginSitting, handIn, saveAnswers, settleSitting, showSitting } from "./sitting.ts";
+export { showTimed } from "./timed.ts";
 export { listDone, whatNow } from "./whatNow.ts";
 
 type Release = Result<typeof contract.releaseQuiz>;

@@ -5,6 +5,7 @@ import type * as contract from "@verdant/contract/delivery";
 import { deadlineOf } from "@verdant/core/delivery/opening";
 import type { Dealt, DealPart, DealtItem } from "@verdant/core/delivery/deal";
 import { completeRules, minutesAllowed, type Rules } from "@verdant/core/delivery/rules";
+import { allowanceMs, isTimedPractice } from "@verdant/core/delivery/timed";
 import { kindOf, markerOf } from "@verdant/core/items/kinds";
 import { randomFrom } from "@verdant/core/random";
 import { dealQuestions } from "../assembly/dealQuestions.ts";
@@ -135,7 +136,7 @@ async function startGo(
   const at = now();
   const rules = completeRules(release.rules);
   const minutes = minutesAllowed(rules.timeLimitMinutes, release.arrangements.extraTimePercent ?? 0);
-  const deadline = deadlineOf(windowOf(release), at.getTime(), minutes);
+  const deadline = deadlineOf(windowOf(release), at.getTime() + allowanceMs(rules), minutes);
   const id = newId();
   // Its questions may be the same: what would still arrive for an earlier go could have been looked up in this one.
   const earlier = goes.map((go) => go.id);
@@ -229,11 +230,15 @@ async function partsToDeal(
 /** Questions that a device gets beforehand where there is no going back, so that it goes on while the network is away. */
 const sentAhead = 5;
 
-/** Which questions of a sitting are sent: where there is no going back, from the one that was reached on, and few ahead. */
-function sentOf(paging: Rules["paging"], reached: readonly number[]): (position: number) => boolean {
-  if (paging !== "forwardOnly") return () => true;
+/**
+ * Which questions of a sitting are sent: where there is no going back, from the one that was reached on, and few ahead; in
+ * timed practice all of those, since a network that is away must not cost time.
+ */
+function sentOf(rules: Rules, reached: readonly number[]): (position: number) => boolean {
+  if (rules.paging !== "forwardOnly") return () => true;
   const at = Math.max(1, ...reached);
-  return (position) => position >= at && position <= at + sentAhead;
+  const ahead = isTimedPractice(rules) ? Number.POSITIVE_INFINITY : sentAhead;
+  return (position) => position >= at && position <= at + ahead;
 }
 
 /** A sitting as its student sees it: views, never content. Once it is over its questions are not sent again. */
@@ -252,7 +257,7 @@ async function describeSitting(
   const isSent = over
     ? () => false
     : sentOf(
-        completeRules(sitting.rules).paging,
+        completeRules(sitting.rules),
         items.flatMap(({ position, shownAt, answer }) => (shownAt !== null || answer !== null ? [position] : [])),
       );
   return {
@@ -267,7 +272,9 @@ async function describeSitting(
       release ?? { releaseId: sitting.releaseId, rules: sitting.rules, shutsAt: null, arrangements: {} },
     ),
     words: over ? [] : await wordsOf(db, departmentId, sitting.releaseId),
+    startedAt: sitting.startedAt.toISOString(),
     deadlineAt: sitting.deadlineAt?.toISOString() ?? null,
+    allowanceMs: allowanceMs(completeRules(sitting.rules)),
     now: now().toISOString(),
     items: over
       ? []

@@ -1,6 +1,7 @@
 /** What students are told: the notice of a release, and the strand of an item. */
 import type { Notice } from "@verdant/contract/delivery";
 import { completeRules, minutesAllowed } from "@verdant/core/delivery/rules";
+import { isTimedPractice } from "@verdant/core/delivery/timed";
 import { markerOf } from "@verdant/core/items/kinds";
 import type { Stimulus } from "@verdant/core/stimuli/stimulus";
 import type { z } from "zod";
@@ -40,6 +41,7 @@ export async function noticeOf(
     waitHours: rules.waitHours,
     counts: rules.counts,
     timeLimitMinutes: minutesAllowed(rules.timeLimitMinutes, arrangements.extraTimePercent ?? 0),
+    isTimed: isTimedPractice(rules),
     openness: rules.openness,
     openFrom: rules.openFrom,
     paging: rules.paging,

@@ -4,9 +4,9 @@ import Button from "@mui/material/Button";
 import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
 import type { Result } from "@verdant/contract/endpoint";
-import type { showResult } from "@verdant/contract/delivery";
+import type { showResult } from "@verdant/contract/result";
 import { kindOf, type Content } from "@verdant/core/items/kinds";
-import { Fragment, useId, useState, type ReactNode } from "react";
+import { Fragment, lazy, Suspense, useId, useState, type ReactNode } from "react";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { Player } from "../player/Player.tsx";
@@ -20,6 +20,8 @@ import { hold } from "./answerQueue.ts";
 import { MissingList } from "./WhatIsMissing.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
 import { shownDay, numberOf, t, timeOf } from "../platform/words.ts";
+
+const TimedResult = lazy(async () => ({ default: (await import("./TimedResult.tsx")).TimedResult }));
 
 type Shown = Result<typeof showResult>;
 
@@ -108,6 +110,11 @@ export function ResultPage() {
             outOf: numberOf(data.outOf),
           })}
         </Typography>
+      )}
+      {data.timed && (
+        <Suspense fallback={null}>
+          <TimedResult timed={data.timed} ordinal={data.ordinal} items={data.items} />
+        </Suspense>
       )}
       {data.missing.length > 0 &&
         !data.missing.some(({ code }) => code === "quizClosed" || code === "noMoreGoes" || code === "lineReached") && (

@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { timeLeftInWords } from "./SittingBar.tsx";
+import { timeLeftInWords, warningInWords } from "./SittingBar.tsx";
 
 test.each([
   [181_000, false, "4 min left"],
@@ -14,4 +14,11 @@ test.each([
   [60_000, true, "60 seconds left"],
 ])("%d ms, by the second %s: %s", (left, bySecond, words) => {
   expect(timeLeftInWords(left, bySecond)).toBe(words);
+});
+
+test("the time is said aloud at some minutes, and of a short quiz in the last ten seconds; between them nothing", () => {
+  const said = (isShort: boolean) => [180_000, 60_000, 30_000, 10_000, 1].map((left) => warningInWords(left, isShort));
+  expect(said(true)).toEqual(["", "1 min left", "1 min left", "10 seconds left", "10 seconds left"]);
+  expect(said(false)).toEqual(["", "1 min left", "1 min left", "1 min left", "1 min left"]);
+  expect(warningInWords(5 * 60_000, false)).toBe("5 min left");
 });

@@ -59,8 +59,8 @@ export function SittingBar({
           <Box component="span" role="status" sx={onlyHeard}>
             {here.saving === "waiting" || here.saving === "refused" ? savingInWords(here) : ""}
           </Box>
-          {sitting.deadlineAt !== null && (
-            <TimeLeft deadlineAt={sitting.deadlineAt} bySecond={isShort(sitting.notice.timeLimitMinutes)} here={here} />
+          {here.endsAt !== null && (
+            <TimeLeft endsAt={here.endsAt} bySecond={isShort(sitting.notice.timeLimitMinutes)} here={here} />
           )}
         </Box>
       </Box>
@@ -76,23 +76,30 @@ function savingInWords({ saving, waiting }: SittingHere): string {
   return t("no network: {{count}} answers wait on this device", { count: waiting });
 }
 
+/** What is said aloud of the time, once each: some minutes before the end, and where it is short the last ten seconds. */
+export function warningInWords(leftMs: number, isShort: boolean): string {
+  if (isShort && leftMs <= 10_000) return t("10 seconds left");
+  const minutes = Math.max(0, Math.ceil(leftMs / 60_000));
+  return saidAt.includes(minutes) ? t("{{minutes}} min left", { minutes }) : "";
+}
+
 /** Can be hidden; when it runs out, what is there is handed in. The minutes at which it is said aloud as well. */
 const saidAt = [10, 5, 1];
 
-function TimeLeft(props: { deadlineAt: string; bySecond: boolean; here: SittingHere }) {
-  const { deadlineAt, bySecond, here } = props;
+function TimeLeft(props: { endsAt: number; bySecond: boolean; here: SittingHere }) {
+  const { endsAt, bySecond, here } = props;
   const [isHidden, setHidden] = useState(false);
-  const [left, setLeft] = useState(() => Date.parse(deadlineAt) - here.now());
+  const [left, setLeft] = useState(() => endsAt - here.now());
   const { now, isTimeUp } = here;
   useEffect(() => {
     const timer = setInterval(() => {
-      setLeft(Date.parse(deadlineAt) - now());
+      setLeft(endsAt - now());
     }, 1000);
     return () => {
       clearInterval(timer);
     };
-  }, [deadlineAt, now]);
-  const minutes = Math.max(0, Math.ceil(left / 60_000));
+  }, [endsAt, now]);
+  const minutes = Math.ceil(left / 60_000);
   // A quiz that shuts next week needs no clock.
   if (minutes > 180) return null;
   const isOver = isTimeUp || left <= 0;
@@ -101,7 +108,7 @@ function TimeLeft(props: { deadlineAt: string; bySecond: boolean; here: SittingH
       {" · "}
       {!isHidden && <span>{isOver ? t("time is up") : timeLeftInWords(left, bySecond)} </span>}
       <Box component="span" role="status" sx={onlyHeard}>
-        {isOver ? t("time is up") : saidAt.includes(minutes) ? t("{{minutes}} min left", { minutes }) : ""}
+        {isOver ? t("time is up") : warningInWords(left, bySecond)}
       </Box>
       <Link
         component="button"

@@ -17,6 +17,9 @@ const loadLastLook = async () => ({ default: (await import("./LastLook.tsx")).La
 const AllQuestions = lazy(loadAllQuestions);
 const LastLook = lazy(loadLastLook);
 
+/** How often handing in is tried again when the time is over, in milliseconds. */
+const endedMs = 4000;
+
 /** A sitting: one question after the other, then the last look. Needs only the token on this device, no session. */
 export function SittingPage() {
   const { sittingId = "" } = useParams();
@@ -34,6 +37,20 @@ export function SittingPage() {
       void Promise.allSettled([loadLastLook(), loadQuestionList(), ...(isAll ? [loadAllQuestions()] : [])]);
   }, [sitting, isAll]);
 
+  const { handIn } = here;
+  // The clock here is over: handed in as soon as the network lets it through, and until then nothing can be changed.
+  useEffect(() => {
+    if (condition !== "ended") return;
+    const send = async () => {
+      if (await handIn()) await navigate(`/result/${sittingId}`, { replace: true });
+    };
+    void send();
+    const timer = setInterval(() => void send(), endedMs);
+    return () => {
+      clearInterval(timer);
+    };
+  }, [condition, handIn, navigate, sittingId]);
+
   useEffect(() => {
     if (condition !== "over") return;
     // Time is up, or it was handed in elsewhere: what waits is delivered, then how it went.
@@ -43,6 +60,16 @@ export function SittingPage() {
   }, [condition, here, navigate, sittingId]);
 
   if (condition === "loading" || condition === "over") return <Waiting />;
+  if (condition === "ended")
+    return (
+      <Notice
+        text={
+          here.saving === "waiting"
+            ? t("Time is up. Your answers are safe on this device and are sent as soon as the network is back.")
+            : t("Time is up. Your answers are being handed in.")
+        }
+      />
+    );
   if (condition === "offline")
     return (
       <Notice

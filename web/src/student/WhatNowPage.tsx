@@ -186,7 +186,9 @@ function noticeOf(notice: Now["releases"][number]["notice"]): string {
     t("{{count}} questions", { count: questions }),
     timeLimitMinutes === null
       ? t("about {{minutes}} min", { minutes })
-      : t("{{minutes}} min at most", { minutes: timeLimitMinutes }),
+      : notice.isTimed
+        ? t("as many as you can in {{minutes}} min", { minutes: timeLimitMinutes })
+        : t("{{minutes}} min at most", { minutes: timeLimitMinutes }),
     goes === null ? t("as many goes as you like") : goes === 1 ? t("one go") : t("{{goes}} goes", { goes }),
     ...(goes !== 1 && notice.counts !== "first" ? [countsInWords(notice.counts)] : []),
     ...(notice.stopAt === null ? [] : [t("until you reach {{percent}} %", { percent: notice.stopAt })]),

@@ -11,6 +11,8 @@ export interface Held {
   readonly epoch: number;
   /** The last number given to an event. */
   readonly seq: number;
+  /** When the first question showed here, by the server's clock: from then on the clock of timed practice runs. */
+  readonly clockFrom?: number | undefined;
   /** The sitting as it was last shown, while it runs, and when by this device: a reload without network goes on with it. */
   readonly shown?: { readonly sitting: Sitting; readonly at: number } | undefined;
 }
@@ -36,7 +38,21 @@ export async function findHeld(sittingId: string): Promise<Held | undefined> {
 /** Remembers a sitting that this device has begun or taken over; numbers start again with each epoch. */
 export async function hold(sittingId: string, token: string, epoch: number): Promise<void> {
   const known = await findHeld(sittingId);
-  await (await database).put("sittings", { sittingId, token, epoch, seq: known?.epoch === epoch ? known.seq : 0 });
+  await (
+    await database
+  ).put("sittings", {
+    ...{ sittingId, token, epoch, seq: known?.epoch === epoch ? known.seq : 0 },
+    ...(known?.clockFrom !== undefined && { clockFrom: known.clockFrom }),
+  });
+}
+
+/** Remembers when the clock began here: a reload does not begin it again. Returns when it did. */
+export async function keepClock(sittingId: string, from: number): Promise<number> {
+  const store = (await database).transaction("sittings", "readwrite").objectStore("sittings");
+  const held = await store.get(sittingId);
+  const clockFrom = held?.clockFrom ?? from;
+  if (held) await store.put({ ...held, clockFrom });
+  return clockFrom;
 }
 
 /** Keeps what is shown; null, once the sitting is over: nothing of it stays readable on a shared device. */

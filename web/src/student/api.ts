@@ -3,6 +3,7 @@ import type * as beforeGo from "@verdant/contract/beforeGo";
 import type * as delivery from "@verdant/contract/delivery";
 import type * as paths from "@verdant/contract/paths";
 import type * as reasons from "@verdant/contract/reasons";
+import type { showResult } from "@verdant/contract/result";
 import type * as team from "@verdant/contract/team";
 import type { ThunkDispatch, UnknownAction } from "@reduxjs/toolkit";
 import { useCallback } from "react";
@@ -39,7 +40,7 @@ export const studentApi = api.injectEndpoints({
       ...calls<typeof delivery.settleSitting>(routes.settleSitting),
       invalidatesTags: ["Now"],
     }),
-    showResult: build.query({ ...calls<typeof delivery.showResult>(routes.showResult), providesTags: ["Now"] }),
+    showResult: build.query({ ...calls<typeof showResult>(routes.showResult), providesTags: ["Now"] }),
   }),
 });
 

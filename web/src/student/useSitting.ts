@@ -8,8 +8,19 @@ import type { Answer } from "@verdant/core/items/kinds";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { oneAtATime } from "../platform/oneAtATime.ts";
 import { preparePlayers } from "../player/Player.tsx";
-import { askAsSitting, askWhileBusy, deliver, enqueue, findHeld, hold, keepShown, listWaiting } from "./answerQueue.ts";
+import {
+  askAsSitting,
+  askWhileBusy,
+  deliver,
+  enqueue,
+  findHeld,
+  hold,
+  keepClock,
+  keepShown,
+  listWaiting,
+} from "./answerQueue.ts";
 import { useBeginSittingMutation } from "./api.ts";
+import { endsHere } from "./endsHere.ts";
 import { routes } from "./routes.generated.ts";
 
 export interface Given {
@@ -19,7 +30,8 @@ export interface Given {
 
 type Help = Result<typeof showNews>["help"];
 export type Saving = "saved" | "saving" | "waiting" | "refused";
-export type Condition = "loading" | "running" | "elsewhere" | "over" | "offline" | "unknown";
+/** ended: the clock here is over, and what was given is on its way. */
+export type Condition = "loading" | "running" | "ended" | "elsewhere" | "over" | "offline" | "unknown";
 
 const retryMs = 4000;
 /** How often a device that took a sitting over looks for what the one before has delivered since. */
@@ -45,8 +57,12 @@ export function useSitting(sittingId: string) {
   const [begin] = useBeginSittingMutation();
   const shown = useRef(new Set<number>());
   const spent = useRef(new Map<number, number>());
+  /** Since when what is on the screen has been there. */
+  const sinces = useRef(new Map<number, number>());
   const clockOffset = useRef(0);
   const shownEpoch = useRef<number | null>(null);
+  /** When the first question showed here, by the server's clock. */
+  const [clockFrom, setClockFrom] = useState<number | null>(null);
 
   const show = useCallback(async (next: Sitting, shownAt = Date.now()) => {
     clockOffset.current = Date.parse(next.now) - shownAt;
@@ -138,13 +154,14 @@ export function useSitting(sittingId: string) {
     };
   }, [saving, condition, flush, load]);
 
-  const deadlineAt = sitting?.deadlineAt ?? null;
-  const askNews = useCallback(async () => {
+  const endsAt = sitting && endsHere(sitting, clockFrom);
+  const isTimed = sitting?.notice.isTimed === true;
+  const askNews = useCallback(async (): Promise<string | null | undefined> => {
     const held = await findHeld(sittingId);
     const { method, path } = routes.showNews;
     const query = at.current === null ? "" : `?at=${at.current}`;
     const answer = held && (await askAsSitting(held, { method, path: `${path}${query}` }));
-    if (!answer?.ok) return;
+    if (!answer?.ok) return undefined;
     const news = (await answer.json()) as Result<typeof showNews>;
     setMessages(news.messages);
     setHelp(news.help);
@@ -155,6 +172,7 @@ export function useSitting(sittingId: string) {
     if (news.state === "running" && isLater) setTimeUp(false);
     // Closed meanwhile: what waits here is delivered, then how it went shows.
     if (news.state !== "running") setCondition("over");
+    return news.deadlineAt;
   }, [sittingId]);
   useEffect(() => {
     if (condition !== "running") return;
@@ -167,22 +185,27 @@ export function useSitting(sittingId: string) {
   }, [condition, askNews]);
 
   // At the bell what stands in a field is given, and nothing can be typed any more; unless more time was given meanwhile.
+  const deadlineAt = sitting?.deadlineAt ?? null;
   useEffect(() => {
-    if (deadlineAt === null || condition !== "running") return;
+    if (endsAt === null || condition !== "running") return;
     let hasAsked = false;
-    const ring = () => {
-      if (Date.parse(deadlineAt) > Date.now() + clockOffset.current) return;
+    const ring = async () => {
+      if (endsAt > Date.now() + clockOffset.current) return;
       if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
       setTimeUp(true);
-      if (!hasAsked) void askNews();
-      hasAsked = true;
       void flush();
+      if (hasAsked) return;
+      hasAsked = true;
+      const moved = await askNews();
+      // The server waits a little longer than this clock, so here it is handed in at once.
+      if (isTimed && (moved === undefined || moved === deadlineAt))
+        setCondition((before) => (before === "running" ? "ended" : before));
     };
-    const timer = setInterval(ring, 1000);
+    const timer = setInterval(() => void ring(), isTimed ? 200 : 1000);
     return () => {
       clearInterval(timer);
     };
-  }, [deadlineAt, condition, flush, askNews]);
+  }, [endsAt, deadlineAt, isTimed, condition, flush, askNews]);
 
   const isTakenOver = (sitting?.epoch ?? 1) > 1 && condition === "running";
   // What the device before still held arrives when it is online again: it shows here as soon as the server has it.
@@ -210,11 +233,12 @@ export function useSitting(sittingId: string) {
     async (position: number, next: Given, fallback: Answer) => {
       setGiven((before) => new Map(before).set(position, next));
       setSaving("saving");
+      const since = sinces.current.get(position);
       await enqueue(sittingId, {
         position,
         answer: next.answer ?? fallback,
         revisit: next.revisit,
-        spentMs: Math.round(spent.current.get(position) ?? 0),
+        spentMs: Math.round((spent.current.get(position) ?? 0) + (since === undefined ? 0 : performance.now() - since)),
         clientMs: Math.round(Date.now() + clockOffset.current),
       });
       await flush();
@@ -228,13 +252,16 @@ export function useSitting(sittingId: string) {
       shown.current.add(position);
       at.current = position;
       const since = performance.now();
+      sinces.current.set(position, since);
+      void keepClock(sittingId, Date.now() + clockOffset.current).then(setClockFrom);
       const settled = setTimeout(() => void askNews(), settledMs);
       return () => {
         clearTimeout(settled);
+        sinces.current.delete(position);
         spent.current.set(position, (spent.current.get(position) ?? 0) + performance.now() - since);
       };
     },
-    [askNews],
+    [askNews, sittingId],
   );
 
   /** Asks for help, or no longer does; false where the server was not reached. */
@@ -283,7 +310,7 @@ export function useSitting(sittingId: string) {
   return useMemo(
     () => ({
       ...{ sitting, condition, given, saving, waiting, isTimeUp, record, watch, handIn, flush, carryOnHere },
-      ...{ isAnswered, now, countTooLate, load, messages, help, askForHelp },
+      ...{ isAnswered, now, countTooLate, load, messages, help, askForHelp, endsAt },
     }),
     [
       sitting,
@@ -304,6 +331,7 @@ export function useSitting(sittingId: string) {
       messages,
       help,
       askForHelp,
+      endsAt,
     ],
   );
 }
