@@ -9,6 +9,7 @@ import { live } from "./live.ts";
 import { memory } from "./memory.ts";
 import { lateAnswer } from "./lateAnswer.ts";
 import { pathBoard } from "./pathBoard.ts";
+import { timedNext } from "./timedNext.ts";
 import { school } from "./school.ts";
 import { saveAnswer } from "./saveAnswer.ts";
 import { scrolling } from "./scrolling.ts";
@@ -39,6 +40,7 @@ const parts = {
   saveAnswer,
   school,
   live,
+  timedNext,
   scrolling,
   composer,
   memory,

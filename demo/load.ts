@@ -23,6 +23,7 @@ import { addItems } from "../server/src/bank/service.ts";
 import { listTopics } from "../server/src/standards/service.ts";
 import { hashPassword } from "../server/src/team/passwordRules.ts";
 import { setGoal } from "../server/src/writing/service.ts";
+import { insertTimed } from "./timed.ts";
 import { insertPath, type ScopeAt } from "./path.ts";
 import { insertHistory } from "./history.ts";
 import { larkmoor } from "./larkmoor.ts";
@@ -129,6 +130,7 @@ export async function loadSchool(
     // Answers are written by connections of their own, which do not see what is not there yet.
     const scopeAt: ScopeAt = (by, at) => scopeOf(pool, key, pool, by, at);
     await insertPath({ scopeAt, now, lead: loaded, school: school.path });
+    if (school.timed) await insertTimed({ scopeAt, now, lead: loaded, school: school.timed });
   }
   // Until the server of the database has looked by itself it would take tens of thousands of answers for a handful.
   await sql`analyze`.execute(pool);

@@ -48,14 +48,7 @@ export async function insertPath({
   const { departmentId } = lead;
   const { db } = scopeAt(lead, now);
   const daysAgo = (days: number) => new Date(now.getTime() - days * day);
-  const { id: classId } = await db
-    .selectFrom("class")
-    .innerJoin("schoolYear as year", "year.id", "class.schoolYearId")
-    .select("class.id")
-    .where("class.departmentId", "=", departmentId)
-    .where("class.name", "=", school.class)
-    .orderBy("year.startsOn", "desc")
-    .executeTakeFirstOrThrow();
+  const classId = await classInUse(db, departmentId, school.class);
   const [colleague] = await listTeachers(db, departmentId, [classId]);
   const teacher: Member = colleague ? { ...lead, role: "teacher", personId: colleague.personId } : lead;
   const itemIds = await listItems(db, departmentId, school.topics);
@@ -154,6 +147,19 @@ export async function insertPath({
         },
       });
   }
+}
+
+/** The class of that name in the newest school year. */
+export async function classInUse(db: OpenScope["db"], departmentId: string, name: string): Promise<string> {
+  const { id } = await db
+    .selectFrom("class")
+    .innerJoin("schoolYear as year", "year.id", "class.schoolYearId")
+    .select("class.id")
+    .where("class.departmentId", "=", departmentId)
+    .where("class.name", "=", name)
+    .orderBy("year.startsOn", "desc")
+    .executeTakeFirstOrThrow();
+  return id;
 }
 
 async function listItems(db: OpenScope["db"], departmentId: string, topics: readonly string[]): Promise<string[]> {

@@ -36,6 +36,8 @@ export interface School {
     readonly steps: readonly string[];
     readonly note: string;
   };
+  /** Timed practice of a class, from one of the patterns and lists. */
+  readonly timed?: { readonly class: string; readonly of: string };
   /** Tags for all items of a topic. */
   readonly tags?: readonly { readonly topic: string; readonly tag: string }[];
 }

@@ -7,7 +7,9 @@ import { ensureBuilt, ensureDebianPackages, ensureNodePackages, root } from "./s
 
 run(async () => {
   const parts = process.argv.slice(2);
-  ensureDebianPackages({ browser: parts.length === 0 || parts.includes("scrolling") });
+  ensureDebianPackages({
+    browser: parts.length === 0 || parts.some((part) => part === "scrolling" || part === "timedNext"),
+  });
   ensureNodePackages();
   ensureBuilt();
   const cluster = await startCluster({ folder: join(root, ".data/bench"), durable: true });

@@ -4,6 +4,7 @@ import Typography from "@mui/material/Typography";
 import type { Quiz } from "@verdant/contract/assembly";
 import { presets, type Openness, type Rules } from "@verdant/core/delivery/rules";
 import { BeforeGoWords } from "./BeforeGoWords.tsx";
+import { isTimedPractice } from "@verdant/core/delivery/timed";
 import { Word } from "../ui/Word.tsx";
 import { t } from "../platform/words.ts";
 
@@ -141,6 +142,7 @@ export function NoticeForm({ quiz, rules, onChange }: { quiz: Quiz; rules: Rules
           }}
         />
         {rules.timeLimitMinutes !== null && t(" (longer for those with extra time)")}
+        {isTimedPractice(rules) && t(", by a clock that starts with the first question")}
         {t(". Questions come")}{" "}
         <Word
           label={t("Pages")}

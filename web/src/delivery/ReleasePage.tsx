@@ -4,10 +4,10 @@ import Paper from "@mui/material/Paper";
 import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import type { Quiz } from "@verdant/contract/assembly";
-import { presets, type Rules } from "@verdant/core/delivery/rules";
+import { presetNames, presets, type Rules } from "@verdant/core/delivery/rules";
 import { faultsOfForm } from "@verdant/core/delivery/reflection";
 import { useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { useShowQuizQuery } from "../assembly/api.ts";
 import { problemOf } from "../platform/problem.ts";
 import { useServerNow } from "../team/api.ts";
@@ -37,7 +37,9 @@ export function ReleasePage() {
 function ReleaseForm({ quiz }: { quiz: Quiz }) {
   const navigate = useNavigate();
   const now = useServerNow();
-  const [rules, setRules] = useState<Rules>(presets.weeklyReview);
+  const [search] = useSearchParams();
+  const preset = presetNames.find((one) => one === search.get("as")) ?? "weeklyReview";
+  const [rules, setRules] = useState<Rules>(presets[preset]);
   const [targets, setTargets] = useState<readonly TargetDraft[]>([
     {
       classId: quiz.classId,

@@ -26,6 +26,7 @@ import { ItemTable } from "./ItemTable.tsx";
 import { StandardsPanel } from "./StandardsPanel.tsx";
 import { StudentsPanel } from "./StudentsPanel.tsx";
 import { Sentences } from "./Sentences.tsx";
+import { TimedPanel } from "./TimedPanel.tsx";
 import { useShowResultsQuery } from "./api.ts";
 import { t } from "../platform/words.ts";
 
@@ -69,6 +70,7 @@ export function ResultsPage() {
           )}
           {data.handedIn === 0 && !data.isOtherYear && <HowTheyGetIn classes={data.classes} />}
           {!data.isOtherYear && <GoAheadsPanel releaseId={data.releaseId} />}
+          {!data.isOtherYear && <TimedPanel releaseId={data.releaseId} />}
           <Tabs
             value={tab}
             onChange={(_, name: string) => {

@@ -1,6 +1,7 @@
 import { showBeforeTeaching } from "@verdant/contract/beforeTeaching";
 import { showItemFigures } from "@verdant/contract/figures";
 import { listResults, showOpener, showResults } from "@verdant/contract/insight";
+import { showTimed } from "@verdant/contract/timed";
 import { api, calls, pages } from "../platform/contractApi.ts";
 
 export const insightApi = api.injectEndpoints({
@@ -10,6 +11,7 @@ export const insightApi = api.injectEndpoints({
       providesTags: ["Release", "Results", "Marking"],
     }),
     showResults: build.query({ ...calls<typeof showResults>(showResults), providesTags: ["Results"] }),
+    showTimed: build.query({ ...calls<typeof showTimed>(showTimed), providesTags: ["Results"] }),
     showOpener: build.query({ ...calls<typeof showOpener>(showOpener), providesTags: ["Results"] }),
     showBeforeTeaching: build.query({
       ...calls<typeof showBeforeTeaching>(showBeforeTeaching),
@@ -25,6 +27,7 @@ export const insightApi = api.injectEndpoints({
 export const {
   useListResultsInfiniteQuery,
   useShowResultsQuery,
+  useShowTimedQuery,
   useShowOpenerQuery,
   useShowItemFiguresQuery,
   useShowBeforeTeachingQuery,

@@ -18,6 +18,7 @@ import { useToast } from "../ui/Toasts.tsx";
 import { MadeItems } from "./MadeItems.tsx";
 import { PairListFields } from "./PairListFields.tsx";
 import { PatternFields } from "./PatternFields.tsx";
+import { PractisePanel } from "./PractisePanel.tsx";
 import { useSaveManyMutation, useShowManyQuery } from "./api.ts";
 import { t } from "../platform/words.ts";
 
@@ -174,6 +175,11 @@ function Editor({ manyId, saved, blank }: { manyId: string; saved: ShownMany | n
           )}
         </Stack>
         <Box component="section" aria-label={t("What it makes")}>
+          {saved && sessionStorage.getItem(keptAt(manyId)) === null && (
+            <Box sx={{ mb: 2 }}>
+              <PractisePanel name={saved.name} itemIds={saved.items.map((one) => one.itemId)} />
+            </Box>
+          )}
           {made.findings.slice(0, 20).map((finding, i) => (
             <Alert key={i} severity="warning" icon={false} sx={{ mb: 1, py: 0 }}>
               {finding.place === "all" ? finding.text : `${finding.place}: ${finding.text}`}

@@ -40,8 +40,23 @@ export function QuestionView(props: {
   useEffect(() => watch(position), [watch, position]);
   // Whoever reads by ear hears the new question first; where one types, one types at once, and the field says the question.
   useEffect(() => {
-    const field = top.current?.querySelector<HTMLInputElement>('input[type="text"]');
-    (field ?? top.current)?.focus({ preventScroll: true });
+    const area = top.current;
+    if (!area) return;
+    const focusField = () => {
+      const field = area.querySelector<HTMLInputElement>('input[type="text"]');
+      field?.focus({ preventScroll: true });
+      return field !== null;
+    };
+    if (focusField()) return;
+    area.focus({ preventScroll: true });
+    // The first question of its kind may come a moment later; nobody who has gone elsewhere meanwhile is called back.
+    const comes = new MutationObserver(() => {
+      if (document.activeElement !== area || focusField()) comes.disconnect();
+    });
+    comes.observe(area, { childList: true, subtree: true });
+    return () => {
+      comes.disconnect();
+    };
   }, []);
   const goOn = () => {
     if (isLast) toLastLook();
