@@ -52,26 +52,21 @@ export async function timedNext(): Promise<Measure[]> {
   ];
 }
 
-/** Notes, from each Enter on, when the heading of another question has been drawn. */
-function watchEnter(): void {
-  const times: number[] = [];
-  (globalThis as unknown as { times: number[] }).times = times;
-  const shown = () => document.querySelector("h1")?.textContent ?? "";
-  document.addEventListener(
-    "keydown",
-    (event) => {
-      if (event.key !== "Enter") return;
-      const [begun, before] = [performance.now(), shown()];
-      const look = () => {
-        if (shown() === before) requestAnimationFrame(look);
-        // Drawn with the frame after the one in which it is there.
-        else requestAnimationFrame(() => times.push(performance.now() - begun));
-      };
-      requestAnimationFrame(look);
-    },
-    true,
-  );
-}
+/** Notes, from each Enter on, when the heading of another question has been drawn. A text, since it runs in the page. */
+const watchEnter = `
+  globalThis.times = [];
+  document.addEventListener("keydown", (event) => {
+    if (event.key !== "Enter") return;
+    const shown = () => document.querySelector("h1")?.textContent ?? "";
+    const [begun, before] = [performance.now(), shown()];
+    const look = () => {
+      if (shown() === before) requestAnimationFrame(look);
+      // Drawn with the frame after the one in which it is there.
+      else requestAnimationFrame(() => globalThis.times.push(performance.now() - begun));
+    };
+    requestAnimationFrame(look);
+  }, true);
+`;
 
 /** Many questions with a number to type, to a class; the card of one of its students. */
 async function release({ db, lead }: BenchInstallation): Promise<string> {

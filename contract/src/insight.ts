@@ -154,7 +154,12 @@ export const Results = z.object({
   standards: z.array(StandardResult),
   perStudent: z.array(StudentResult),
   waiting: z.array(z.object({ studentId: Id, name: z.string(), state: z.enum(["notBegun", "running"]) })),
-  /** Topics that this release brought back, with the day they are next due. */
+  /**
+   * What the answers do to the plan: nothing yet, or they update it; or never, since none of its topics is in a unit of the
+   * class, by the rule of the release, or because the class is for rehearsal.
+   */
+  planNews: z.enum(["waits", "updates", "noUnit", "byRule", "rehearsal"]),
+  /** Topics that this release brought back, with the day they are next due; empty unless the plan updates. */
   plan: z.array(
     z.object({
       topicId: Id,

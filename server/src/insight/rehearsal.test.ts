@@ -3,6 +3,7 @@ import { presets } from "@verdant/core/delivery/rules";
 import { expect, test } from "vitest";
 import { createQuiz } from "../assembly/service.ts";
 import { createClass, listClasses, listEnrolments } from "../courses/service.ts";
+import { showResults } from "./service.ts";
 import { computeFigures } from "./itemStatsStore.ts";
 import { fixedPlaces } from "../platform/testing/choices.ts";
 import { keysOf, choice, release, sit } from "../platform/testing/sittings.ts";
@@ -70,10 +71,27 @@ test("a rehearsal class has students to try anything with; its answers reach no 
     outOf: 2,
   });
 
+  expect(await showResults(bench.lead, { params, query: { go: "first" } })).toMatchObject({
+    ...{ planNews: "rehearsal", plan: [], handedIn: 1 },
+  });
   expect(await computeFigures(bench.db, bench.departmentId, itemIds)).toEqual(figures);
   expect(await evidence()).toEqual(evidenceBefore);
   const exposed = await bench.db.selectFrom("exposure").select("itemId").where("classId", "=", made.id).execute();
   expect(exposed).toEqual([]);
   const { classes } = await showToday(bench.lead);
   expect(classes.map((one) => one.id)).toEqual(todayBefore.classes.map((one) => one.id));
+});
+
+test("the results say what answers do to the plan: nothing yet, they update it, or the rule keeps them from it", async () => {
+  const newsOf = async (releaseId: string) => {
+    const { planNews, plan } = await showResults(bench.lead, { params: { releaseId }, query: { go: "first" } });
+    return [planNews, plan.length > 0];
+  };
+  const { releaseId } = await release(bench, { count: 2 });
+  expect(await newsOf(releaseId)).toEqual(["waits", false]);
+  await sit(bench, 1, releaseId, () => true);
+  expect(await newsOf(releaseId)).toEqual(["updates", true]);
+  const pre = await release(bench, { count: 2, rules: presets.preTest });
+  await sit(bench, 1, pre.releaseId, () => true);
+  expect(await newsOf(pre.releaseId)).toEqual(["byRule", false]);
 });

@@ -67,6 +67,8 @@ export async function showResults(
     classId,
     standards.map((standard) => standard.id),
   );
+  const moved = isOtherYear || answers.length === 0 ? [] : await movedTopics(scope, plan, items);
+  const planNews = planNewsOf(release, plan.class.rehearsal, answers.length > 0, moved.length > 0);
   return {
     releaseId: release.id,
     name: release.name,
@@ -94,7 +96,8 @@ export async function showResults(
     waiting: perStudent.flatMap(({ studentId, name, state, leftOn }) =>
       isOtherYear || state === "handedIn" || leftOn !== null ? [] : [{ studentId, name, state }],
     ),
-    plan: isOtherYear || answers.length === 0 ? [] : await movedTopics(scope, plan, items),
+    planNews,
+    plan: planNews === "updates" ? moved : [],
   };
 }
 
@@ -180,6 +183,19 @@ async function studentsOf(
       outOf: mark?.outOf ?? 0,
     };
   });
+}
+
+/** What answers do to the plan, by the same rules by which marking takes them into the class's memory. */
+function planNewsOf(
+  { rules }: Release,
+  isRehearsal: boolean,
+  isAnswered: boolean,
+  isInUnit: boolean,
+): Results["planNews"] {
+  if (isRehearsal) return "rehearsal";
+  if (!rules.countsForPlan) return "byRule";
+  if (!isAnswered) return "waits";
+  return isInUnit ? "updates" : "noUnit";
 }
 
 /** When the topics of this release are due next, and when they would be from the calendar alone. */

@@ -18,7 +18,7 @@ const results = (change: Partial<Results>): Results => ({
   ...{ releaseId: "r", name: "Mixed review", classId: "c", className: "9C", classes: [], yearId: "y", years: [] },
   ...{ isOtherYear: false, go: "first", counts: "best", releasedAt: "2026-11-20T09:00:00.000Z" },
   ...{ students: 10, begun: 10, handedIn: 10, items: [], stimuli: [], standards: [], perStudent: [], waiting: [] },
-  ...{ plan: [] },
+  ...{ plan: [], planNews: "waits" },
   ...(change as Results),
 });
 const say = (change: Partial<Results>) => renderPage(<Sentences results={results(change)} />).container.textContent;
@@ -88,6 +88,7 @@ describe("the three sentences over the results", () => {
       ...change,
     });
     const said = say({
+      planNews: "updates",
       plan: [
         topic("Floods", {}),
         topic("Spits", { dueOn: "2026-12-03", dueOnBefore: "2026-12-04" }),
@@ -98,5 +99,15 @@ describe("the three sentences over the results", () => {
     expect(said).toContain("4 topics reviewed; the plan updates.");
     expect(said).toContain("Floods next 10 Dec (6 days later), Spits next 3 Dec (1 day earlier)");
     expect(said).toContain("Fronts next 10 Dec (planned), Deltas next 10 Dec.");
+  });
+
+  test("why the plan stays as it is, where answers do not change it", () => {
+    expect(say({})).toContain("The plan waits for answers.When students hand in, the plan updates.");
+    for (const [planNews, why] of [
+      ["noUnit", "None of its topics is in a unit of 9C."],
+      ["byRule", "It was answered before the teaching, so its answers change no plan."],
+      ["rehearsal", "9C is for rehearsal: nothing of it counts anywhere else."],
+    ] as const)
+      expect(say({ planNews })).toContain(`The plan stays as it is.${why}`);
   });
 });

@@ -80,9 +80,11 @@ export function Sentences({ results }: { results: Results }) {
       </Sentence>
       <Sentence
         title={
-          results.plan.length === 0
-            ? t("The plan waits for answers.")
-            : t("{{count}} topics reviewed; the plan updates.", { count: results.plan.length })
+          results.planNews === "updates"
+            ? t("{{count}} topics reviewed; the plan updates.", { count: results.plan.length })
+            : results.planNews === "waits"
+              ? t("The plan waits for answers.")
+              : t("The plan stays as it is.")
         }
         action={
           <Button component={Link} to={`/plans/${results.classId}`} variant="outlined" size="small">
@@ -90,12 +92,24 @@ export function Sentences({ results }: { results: Results }) {
           </Button>
         }
       >
-        {results.plan.length === 0
-          ? t("When students hand in, the plan updates.")
-          : results.plan.map(nextInWords).join(", ") + "."}
+        {results.planNews === "updates" ? results.plan.map(nextInWords).join(", ") + "." : unmovedInWords(results)}
       </Sentence>
     </Box>
   );
+}
+
+/** Why no topic has moved. */
+function unmovedInWords({ planNews, className }: Pick<Results, "planNews" | "className">): string {
+  switch (planNews) {
+    case "noUnit":
+      return t("None of its topics is in a unit of {{className}}.", { className });
+    case "byRule":
+      return t("It was answered before the teaching, so its answers change no plan.");
+    case "rehearsal":
+      return t("{{className}} is for rehearsal: nothing of it counts anywhere else.", { className });
+    default:
+      return t("When students hand in, the plan updates.");
+  }
 }
 
 /** "Rivers next 12 Nov, 6 days later than without it", from the days that the plan goes by. */
