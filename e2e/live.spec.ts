@@ -13,7 +13,9 @@ test("three phones on the live page: who is where, a call for help, a stream tha
   await teacher.getByRole("button", { name: "Release to 8B" }).click();
   await expect(teacher.getByRole("heading", { name: "No answers yet." })).toBeVisible();
   await teacher.getByRole("link", { name: "Watch live" }).click();
-  await expect(teacher.getByText("Nobody is in it at the moment. Whoever begins shows here at once.")).toBeVisible();
+  await expect(
+    teacher.getByText("Nobody is in progress at the moment. Whoever begins shows here at once."),
+  ).toBeVisible();
   await expectAccessible(teacher);
 
   const cards = (await cardsOf(teacher, "8B")).slice(0, 3);
@@ -29,7 +31,7 @@ test("three phones on the live page: who is where, a call for help, a stream tha
     phones.push(phone);
   }
   const [first, second, third] = phones as [(typeof phones)[0], (typeof phones)[0], (typeof phones)[0]];
-  const inIt = teacher.getByRole("list", { name: /^In it: / });
+  const inIt = teacher.getByRole("list", { name: /^In progress: / });
   await expect(inIt.getByRole("listitem")).toHaveCount(3);
 
   // An answer shows without anybody asking for it.
@@ -73,7 +75,7 @@ test("three phones on the live page: who is where, a call for help, a stream tha
 
   await teacher.getByRole("button", { name: "For the projector" }).click();
   await expect(teacher.getByText(/^0 of \d+ handed in$/)).toBeVisible();
-  await expect(teacher.getByText("3 students are still in it")).toBeVisible();
+  await expect(teacher.getByText("3 in progress")).toBeVisible();
   await expect(inIt).toBeHidden();
   await expectAccessible(teacher);
 });

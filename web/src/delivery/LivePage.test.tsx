@@ -178,14 +178,14 @@ test("shows who is where in groups, changes as the stream says, and the counts a
     "state",
     live([student(0), student(1, { state: "handedIn" }), student(2, { state: "notBegun", sittingId: null })]),
   );
-  expect(screen.getByText(/8B · 1 in it, 1 handed in, 1 not begun/)).toBeTruthy();
-  expect(within(screen.getByRole("list", { name: "In it: 1" })).getByText("Ada Moss")).toBeTruthy();
+  expect(screen.getByText(/8B · 1 in progress, 1 handed in, 1 not begun/)).toBeTruthy();
+  expect(within(screen.getByRole("list", { name: "In progress: 1" })).getByText("Ada Moss")).toBeTruthy();
   expect(within(screen.getByRole("list", { name: "Handed in: 1" })).getByText("Ben Reed")).toBeTruthy();
   expect(within(screen.getByRole("region", { name: "Not begun: 1" })).getByText("Cleo Hart")).toBeTruthy();
   expect(within(screen.getByRole("list", { name: "Questions so far" })).getByText("1 of 2 right")).toBeTruthy();
   stream().say("change", { now: at(1), students: [student(0, { state: "handedIn" })], items: null });
-  expect(screen.getByText(/0 in it, 2 handed in, 1 not begun/)).toBeTruthy();
-  expect(screen.getByText("Nobody is in it at the moment. Whoever begins shows here at once.")).toBeTruthy();
+  expect(screen.getByText(/0 in progress, 2 handed in, 1 not begun/)).toBeTruthy();
+  expect(screen.getByText("Nobody is in progress at the moment. Whoever begins shows here at once.")).toBeTruthy();
 });
 
 test("who asks for help stands on top, who has waited longest first; Helped says so to the server", async () => {

@@ -85,14 +85,14 @@ export function LivePage() {
 
 const inState = (live: Live, state: LiveStudent["state"]) => live.students.filter((one) => one.state === state);
 
-/** "8B · 18 in it, 7 handed in, 2 not begun · closes at 10:00" */
+/** "8B · 18 in progress, 7 handed in, 2 not begun · closes at 10:00" */
 export function About({ className, live, shutsAt }: { className: string; live: Live; shutsAt: string | null }) {
   const now = useServerNow();
   return (
     <>
       {[
         className,
-        t("{{running}} in it, {{handedIn}} handed in, {{notBegun}} not begun", {
+        t("{{running}} in progress, {{handedIn}} handed in, {{notBegun}} not begun", {
           running: inState(live, "running").length,
           handedIn: inState(live, "handedIn").length,
           notBegun: inState(live, "notBegun").length,
@@ -117,10 +117,10 @@ function Watched({ live, isTimed }: { live: Live; isTimed: boolean }) {
       <Asking live={live} now={now} />
       <Group
         id="running"
-        title={t("In it: {{number}}", { number: running.length })}
+        title={t("In progress: {{number}}", { number: running.length })}
         about={
           running.length === 0
-            ? t("Nobody is in it at the moment. Whoever begins shows here at once.")
+            ? t("Nobody is in progress at the moment. Whoever begins shows here at once.")
             : quiet > 0
               ? t("{{count}} devices give no sign: without network, or put away. Their answers are safe on them.", {
                   count: quiet,
@@ -256,7 +256,7 @@ function Projected({ live }: { live: Live }) {
         {t("{{handedIn}} of {{students}} handed in", { handedIn, students: live.students.length })}
       </Typography>
       <Typography sx={{ fontSize: "clamp(1.125rem, 2.5vw, 2rem)", textAlign: "center" }} color="textSecondary">
-        {t("{{count}} students are still in it", { count: running })}
+        {t("{{count}} in progress", { count: running })}
       </Typography>
     </Box>
   );

@@ -22,7 +22,7 @@ test("so many of its questions are drawn for a class, and the notice opens as ti
   const { user, at } = renderPage(<PractisePanel name="Distances" itemIds={itemIds} />, {
     stubs: [
       {
-        ...answers(listClasses, { classes: [] } as never),
+        ...answers(listClasses, { classes: [] }),
         answer: () => ({ status: 200, data: { classes: [{ id: idOf(80), name: "9C" }] } }),
       },
       loose(createQuiz),

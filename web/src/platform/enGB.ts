@@ -177,5 +177,4 @@ export const singulars: Readonly<Record<string, string>> = {
     "The table has the newest {{shown}} quizzes. {{count}} older one is not in it, nor in the means.",
   "{{count}} devices give no sign: without network, or put away. Their answers are safe on them.":
     "{{count}} device gives no sign: without network, or put away. Its answers are safe on it.",
-  "{{count}} students are still in it": "{{count}} student is still in it",
 };
