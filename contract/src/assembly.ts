@@ -144,6 +144,8 @@ export const Quiz = z.object({
       chanceOfSame: z.number(),
       /** Goes that a student can take before a question, or a look-alike of it, comes again. */
       goes: z.int(),
+      /** Of several draws, which stand in the way of one more: the numbers of their parts, and what they draw from how many. */
+      shortest: z.object({ parts: z.array(z.int()), take: z.int(), families: z.int() }).nullable(),
     })
     .nullable(),
   /** 1 = as woven as can be, 0 = sorted by unit; null when there is nothing to weave. */

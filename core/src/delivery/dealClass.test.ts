@@ -102,6 +102,31 @@ describe("dealing to a class", () => {
     }
   });
 
+  test("the goes of a student are equal: of three they differ by a quarter of a point at most, for a class as for one alone", () => {
+    for (const [count, size, take, students] of [
+      [10, 12, 4, 28],
+      [4, 12, 3, 15],
+      [2, 9, 2, 3],
+      [1, 16, 4, 1],
+      [1, 48, 20, 25],
+    ] as const) {
+      const pools = poolsOf(count, size, take);
+      const dealt = new Map<string, number>();
+      let class_ = classOf(students);
+      const scores = new Map(class_.map(({ studentId }) => [studentId, [] as number[]]));
+      for (let go = 1; go <= 3; go++) {
+        const hands = dealClass(class_, { pools, fixedFamilies: none, dealt, seed: `equal ${go}` });
+        for (const [itemId, n] of countsOf(hands)) dealt.set(itemId, (dealt.get(itemId) ?? 0) + n);
+        for (const [studentId, hand] of hands) scores.get(studentId)?.push(expectedOf(hand, pools));
+        class_ = class_.map(({ studentId, met }) => {
+          const hand = [...(hands.get(studentId)?.values() ?? [])].flat();
+          return { studentId, met: new Map([...met, ...hand.map((itemId) => [itemId, go] as const)]) };
+        });
+      }
+      for (const ofOne of scores.values()) expect(Math.max(...ofOne) - Math.min(...ofOne)).toBeLessThanOrEqual(0.25);
+    }
+  });
+
   test("the same students, pools and seed give the same; who comes later gets what was dealt least, near the others' score", () => {
     const pools = poolsOf(6, 9, 3);
     const deal = { pools, fixedFamilies: none, seed: "again" };

@@ -281,6 +281,7 @@ describe("parts, draws and interludes", () => {
     );
     expect(laid.questions).toBe(4);
     expect(laid.draws?.powerOfTen).toBeCloseTo(Math.log10(6), 9);
+    expect(laid.draws).toMatchObject({ goes: 2, shortest: null });
     expect(laid.draws?.chanceOfSame).toBeGreaterThan(0.99);
     const seen = await Promise.all(
       [1, 2, 3, 4, 5, 6].map((student) =>
@@ -293,6 +294,10 @@ describe("parts, draws and interludes", () => {
     expect([laid.draws?.drawn, laid.draws?.shared]).toEqual([2, expect.any(Number)]);
     const short = await layOut(laid, part([{ type: "draw", itemIds: [pool[0]!.id], take: 3, points: 1 }]));
     expect(short.checks.map((check) => check.code)).toContain("drawTooSmall");
+    const draw = (...itemIds: string[]) => ({ type: "draw" as const, itemIds, take: 1, points: 1 });
+    const [first, second, third, last] = pool.map((row) => row.id) as [string, string, string, string];
+    const several = await layOut(short, part([draw(first, second, third)], "First"), part([draw(last)], "Second"));
+    expect(several.draws).toMatchObject({ goes: 1, shortest: { parts: [2], take: 1, families: 1 } });
   });
 });
 

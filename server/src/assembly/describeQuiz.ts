@@ -78,7 +78,7 @@ export async function describeLoaded(
     blueprint: quiz.blueprint?.requirements ?? null,
     // Those that were kept as sentences, before, come again when the quiz is composed again.
     shortfalls: (quiz.blueprint?.shortfalls ?? []).filter((one) => Shortfall.safeParse(one).success),
-    draws: drawsOf(scope.caller, places.filter(isDraw), due.studentIds.length),
+    draws: drawsOf(scope.caller, places.filter(isDraw), parts, due.studentIds.length),
     woven: await wovenOf(scope, strands, shape),
     gap: quiz.blueprint?.gap ?? null,
     expected: expectedOf(places, due, facilities),
@@ -199,7 +199,12 @@ function mixOf(due: ClassDue, places: readonly LoadedPlace[]): z.infer<typeof Mi
 /** What can be drawn: usable items only. */
 const usableIn = (caller: Caller, { pool }: Draw) => pool.filter((item) => hindranceOf(caller, item) === null);
 
-function drawsOf(caller: Caller, draws: readonly Draw[], students: number): Quiz["draws"] {
+function drawsOf(
+  caller: Caller,
+  draws: readonly Draw[],
+  parts: readonly { readonly id: string }[],
+  students: number,
+): Quiz["draws"] {
   if (draws.length === 0) return null;
   const families = draws.map((draw) =>
     [...groupBy(usableIn(caller, draw), (item) => item.familyId).values()].map((items) => items.length),
@@ -211,10 +216,16 @@ function drawsOf(caller: Caller, draws: readonly Draw[], students: number): Quiz
   const powerOfTen = ways.reduce((sum, one) => sum + Math.log10(Math.max(1, one)), 0);
   const given = draws.flatMap((draw, i) => {
     const take = takes[i] ?? 0;
-    return take === 0 ? [] : [{ part: "", take, families: usableIn(caller, draw).map((item) => item.familyId) }];
+    const part = String(parts.findIndex(({ id }) => id === draw.partId) + 1);
+    return take === 0 ? [] : [{ part, take, families: usableIn(caller, draw).map((item) => item.familyId) }];
   });
-  const goes = given.length === 0 ? 0 : goesOf(given).goes;
-  return { powerOfTen, shared, drawn, goes, chanceOfSame: chanceOfSame(10 ** Math.min(300, powerOfTen), students) };
+  const { goes, bottleneck } = given.length === 0 ? { goes: 0, bottleneck: null } : goesOf(given);
+  const shortest =
+    given.length < 2 || bottleneck === null
+      ? null
+      : { parts: bottleneck.parts.map(Number), take: bottleneck.take, families: bottleneck.families };
+  const same = chanceOfSame(10 ** Math.min(300, powerOfTen), students);
+  return { powerOfTen, shared, drawn, goes, shortest, chanceOfSame: same };
 }
 
 /** Points the class should score: the sum of expected credits, give or take half a point in ten. */

@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import { drawsInWords } from "./drawsInWords.ts";
 
-const draws = { powerOfTen: Math.log10(66), shared: 0.75, drawn: 2, chanceOfSame: 0.99952, goes: 6 };
+const draws = { powerOfTen: Math.log10(66), shared: 0.75, drawn: 2, chanceOfSame: 0.99952, goes: 6, shortest: null };
 
 test("the odds are said for two neighbours, with what they share, the number of quizzes, and the goes without a repeat", () => {
   expect(drawsInWords(draws, 28)).toBe(
@@ -27,4 +27,12 @@ test.each([
   [12, "More than a trillion different"],
 ])("10 to the %d quizzes are said as: %s", (powerOfTen, words) => {
   expect(drawsInWords({ ...draws, powerOfTen }, 28)).toContain(words);
+});
+
+test("of several draws the one where questions run out first is named", () => {
+  const said = (parts: number[]) => drawsInWords({ ...draws, goes: 3, shortest: { parts, take: 1, families: 3 } }, 28);
+  expect(said([2])).toContain(
+    "A student can take 3 goes before a drawn question comes again. Shortest of what draws: part 2, 1 of 3 different questions.",
+  );
+  expect(said([1, 3])).toContain("Shortest of what draws: part 1 and part 3, 1 of 3");
 });

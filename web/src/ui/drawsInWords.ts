@@ -1,11 +1,11 @@
 import type { Quiz } from "@verdant/contract/assembly";
-import { t } from "../platform/words.ts";
+import { inAList, t } from "../platform/words.ts";
 
 const round = (n: number) => new Intl.NumberFormat("en-GB").format(Math.round(n));
 
 /** What the draws mean for two who sit side by side, and for the class. */
 export function drawsInWords(draws: NonNullable<Quiz["draws"]>, students: number): string {
-  const { powerOfTen, chanceOfSame, shared, drawn, goes } = draws;
+  const { powerOfTen, chanceOfSame, shared, drawn, goes, shortest } = draws;
   const ways = waysInWords(powerOfTen);
   const neighbours =
     powerOfTen < 0.01
@@ -22,7 +22,15 @@ export function drawsInWords(draws: NonNullable<Quiz["draws"]>, students: number
         : t("about {{percent}}%", { percent: (chanceOfSame * 100).toFixed(chanceOfSame < 0.1 ? 1 : 0) });
   return t(
     "{{neighbours}}; on average they share {{sharedWords}} of {{drawn}}, look-alikes counted. {{ways}} different quizzes are possible; the chance that any two of {{students}} students have the same is {{chance}}. {{goes}}",
-    { neighbours, sharedWords, drawn, ways, students, chance, goes: goesInWords(goes) },
+    {
+      neighbours,
+      sharedWords,
+      drawn,
+      ways,
+      students,
+      chance,
+      goes: [goesInWords(goes), ...(shortest ? [shortestInWords(shortest)] : [])].join(" "),
+    },
   );
 }
 
@@ -38,3 +46,11 @@ const goesInWords = (goes: number) =>
   goes < 2
     ? t("In a second go some questions come again.")
     : t("A student can take {{count}} goes before a drawn question comes again.", { count: goes });
+
+/** Where questions run out first: more written there give one more go. */
+const shortestInWords = ({ parts, take, families }: NonNullable<NonNullable<Quiz["draws"]>["shortest"]>) =>
+  t("Shortest of what draws: {{parts}}, {{take}} of {{families}} different questions.", {
+    parts: inAList(parts.map((part) => t("part {{part}}", { part }))),
+    take,
+    families,
+  });
