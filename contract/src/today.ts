@@ -5,7 +5,7 @@ import { endpoint } from "./endpoint.ts";
 import { WaitingMarks } from "./marking.ts";
 import { DueTopic } from "./plan.ts";
 import { ReviewNews } from "./review.ts";
-import { Id, LocalDate } from "./wire.ts";
+import { Id, LocalDate, Moment } from "./wire.ts";
 
 export const TodayClass = z.object({
   id: Id,
@@ -51,4 +51,25 @@ export const showToday = endpoint({
   }),
 });
 
-export const todayEndpoints = { showToday };
+/** A path or a quiz on which students wait for a tick or a go-ahead, and for nothing else. */
+export const WaitsForYou = z.object({
+  kind: z.enum(["path", "release"]),
+  id: Id,
+  className: z.string(),
+  name: z.string(),
+  students: z.int(),
+  /** Who has waited longest: since when; null: since it began. */
+  since: Moment.nullable(),
+});
+export type WaitsForYou = z.infer<typeof WaitsForYou>;
+
+export const showWaiting = endpoint({
+  method: "get",
+  path: "/today/waiting",
+  access: "member",
+  summary:
+    "Where students of the caller's own classes wait for them: on a path or before another go, who has waited longest first.",
+  result: z.object({ waiting: z.array(WaitsForYou) }),
+});
+
+export const todayEndpoints = { showToday, showWaiting };

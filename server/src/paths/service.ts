@@ -130,6 +130,21 @@ export async function showPath(
   };
 }
 
+/** Paths looked at for one colleague; nobody has more under way. */
+const mostPaths = 12;
+
+/** Paths of these classes with how many students wait for a colleague, by the board itself; and the quizzes on them. */
+export async function listWaitingOnPaths(scope: Scope<Member>, classIds: readonly string[]) {
+  const found = await store.listActivePaths(scope.db, scope.caller.departmentId, classIds, mostPaths);
+  const paths: { path: Path; releaseIds: string[] }[] = [];
+  for (const { id, releaseIds } of found)
+    paths.push({ path: await showPath(scope, { params: { pathId: id } }), releaseIds: releaseIds ?? [] });
+  return paths.map(({ path, releaseIds }) => {
+    const waiting = path.students.filter(({ waitsFor }) => waitsFor !== null);
+    return { path, releaseIds, students: waiting.length, since: waiting.map((one) => one.since) };
+  });
+}
+
 export function savePath(
   scope: Scope<Member>,
   { params: { pathId }, body }: Input<typeof contract.savePath>,

@@ -34,6 +34,28 @@ export function listPathsOf(db: Db, departmentId: string, classId: string) {
     .execute();
 }
 
+/** Paths of these classes that are in use, the newest first, with the quizzes that are steps of them. */
+export function listActivePaths(db: Db, departmentId: string, classIds: readonly string[], limit: number) {
+  return db
+    .selectFrom("path")
+    .select((eb) => [
+      "path.id",
+      eb
+        .selectFrom("pathStep")
+        .whereRef("pathStep.departmentId", "=", "path.departmentId")
+        .whereRef("pathStep.pathId", "=", "path.id")
+        .where("pathStep.releaseId", "is not", null)
+        .select(sql<string[]>`coalesce(array_agg(release_id), '{}')`.as("ids"))
+        .as("releaseIds"),
+    ])
+    .where("departmentId", "=", departmentId)
+    .where(sql<boolean>`class_id = any(${[...classIds]}::uuid[])`)
+    .where("archivedAt", "is", null)
+    .orderBy("createdAt", "desc")
+    .limit(limit)
+    .execute();
+}
+
 export async function insertPath(
   db: Db,
   row: { departmentId: string; id: string; classId: string; name: string; createdBy: string; createdAt: Date },

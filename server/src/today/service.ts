@@ -7,6 +7,8 @@ import { listDueOfClasses } from "../plan/service.ts";
 import type { Member, OpenScope } from "../platform/scope.ts";
 import { showReviewNews } from "../review/service.ts";
 
+export { showWaiting } from "./waiting.ts";
+
 const [mostRunning, mostShut] = [12, 4];
 
 export async function showToday(scope: OpenScope<Member>): Promise<Result<typeof contract.showToday>> {

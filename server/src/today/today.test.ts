@@ -1,11 +1,13 @@
 /** Today in one answer: it must say what the pages of each room say, and of this department only. */
 import { expect, test } from "vitest";
-import { shutRelease } from "../delivery/service.ts";
+import { setClassTeachers } from "../courses/service.ts";
+import { giveGoAheads, shutRelease } from "../delivery/service.ts";
 import { listResults } from "../insight/outcomes.ts";
+import { archivePath, makePath, showPath } from "../paths/service.ts";
 import { listDue } from "../plan/service.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
-import { showToday } from "./service.ts";
+import { showToday, showWaiting } from "./service.ts";
 
 const bench = useWorkbench();
 const day = 86_400_000;
@@ -121,4 +123,48 @@ test("lists that come page by page give everything once, the newest first, and n
   expect(ofClass.releases.every((one) => one.targets.some((each) => each.classId === target.classId))).toBe(true);
   const elsewhere = await listResults(bench.lead, { query: { classId: id(9, 9), order: "newest" } });
   expect([elsewhere.releases.length, elsewhere.total, elsewhere.next]).toEqual([0, 0, null]);
+});
+
+test("who waits for me: on a path as its board says, and before a go; only in my classes, the longest first, each once", async () => {
+  const teacher = bench.teacher;
+  const of = async (scope = teacher) =>
+    (await showWaiting(scope)).waiting.map(({ kind, id, students }) => ({ kind, id, students }));
+  expect(await of()).toEqual([]);
+  const teaches = (personIds: string[]) =>
+    setClassTeachers(bench.lead, { params: { classId: bench.classId }, body: { personIds } });
+  await teaches([teacher.caller.personId]);
+
+  const { releaseId } = await release(bench, {
+    count: 2,
+    rules: { goes: 3, before: { fromGo: 2, goAhead: true, reflection: null } },
+  });
+  await sit(bench, 3, releaseId, () => false);
+  expect(await of()).toEqual([{ kind: "release", id: releaseId, students: 1 }]);
+  await giveGoAheads(teacher, { params: { releaseId }, body: { studentIds: [bench.students[3]!.studentId] } });
+  expect(await of()).toEqual([]);
+
+  bench.clock.now = new Date(bench.clock.now.getTime() + 60_000);
+  await sit(bench, 4, releaseId, () => false);
+  const step = { id: null, percent: null, by: "best" as const, dueOn: null };
+  const { id: pathId } = await makePath(teacher, {
+    params: { classId: bench.classId },
+    body: {
+      name: "At your own pace",
+      steps: [
+        { ...step, kind: "task", name: "Draw a map", releaseId: null },
+        { ...step, kind: "check", name: "Show it", releaseId, percent: 60 },
+      ],
+    },
+  });
+  const { students } = await showPath(teacher, { params: { pathId } });
+  // The check is a step of the path by now: who waits there is said once, by the path.
+  expect(await of()).toEqual([
+    { kind: "path", id: pathId, students: students.filter((one) => one.waitsFor !== null).length },
+  ]);
+  expect(await of(bench.lead)).toEqual([]);
+  expect(await of((await otherDepartment(bench)).lead)).toEqual([]);
+  await archivePath(teacher, { params: { pathId }, body: { isArchived: true } });
+  expect(await of()).toEqual([{ kind: "release", id: releaseId, students: 1 }]);
+  await teaches([]);
+  expect(await of()).toEqual([]);
 });

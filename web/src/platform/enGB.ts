@@ -177,4 +177,6 @@ export const singulars: Readonly<Record<string, string>> = {
     "The table has the newest {{shown}} quizzes. {{count}} older one is not in it, nor in the means.",
   "{{count}} devices give no sign: without network, or put away. Their answers are safe on them.":
     "{{count}} device gives no sign: without network, or put away. Its answers are safe on it.",
+  "{{count}} students wait": "{{count}} student waits",
+  "{{count}} students wait, the longest since {{since}}": "{{count}} student waits, since {{since}}",
 };

@@ -20,7 +20,8 @@ import { Page } from "../ui/Page.tsx";
 import { Ring, type Segment } from "../ui/Ring.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { ReviewNews } from "./ReviewNews.tsx";
-import { useShowTodayQuery } from "./api.ts";
+import { useShowTodayQuery, useShowWaitingQuery } from "./api.ts";
+import { WaitsForYou } from "./WaitsForYou.tsx";
 import { WeekQuestion } from "./WeekQuestion.tsx";
 import { t } from "../platform/words.ts";
 
@@ -34,6 +35,13 @@ export function TodayPage() {
     pollingInterval: isRunning ? 15_000 : 0,
     skipPollingIfUnfocused: true,
   });
+  const waiting = useShowWaitingQuery(undefined, {
+    refetchOnMountOrArgChange: true,
+    pollingInterval: 60_000,
+    skipPollingIfUnfocused: true,
+  });
+  // What stands below who waits comes with it, so that nothing is moved away under a hand.
+  const isWhole = data !== undefined && !waiting.isLoading;
   const runs = data?.running.some((release) => release.opening === "open") ?? false;
   if (runs !== isRunning) setIsRunning(runs);
   if (data?.classes.length === 0) return <ThreeDoors />;
@@ -86,9 +94,10 @@ export function TodayPage() {
               .
             </Typography>
           )}
-          {data && <ToMark releases={data.marking} />}
-          {data && <ReviewNews news={data.news} />}
-          {data && data.lately.length > 0 && (
+          {isWhole && <WaitsForYou waiting={waiting.data?.waiting ?? []} />}
+          {isWhole && <ToMark releases={data.marking} />}
+          {isWhole && <ReviewNews news={data.news} />}
+          {isWhole && data.lately.length > 0 && (
             <>
               <Typography variant="h2" sx={{ mb: 1, mt: 2.5 }}>
                 {t("Lately")}

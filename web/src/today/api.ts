@@ -1,4 +1,4 @@
-import { showToday } from "@verdant/contract/today";
+import { showToday, showWaiting } from "@verdant/contract/today";
 import { api, calls } from "../platform/contractApi.ts";
 
 export const todayApi = api.injectEndpoints({
@@ -7,7 +7,11 @@ export const todayApi = api.injectEndpoints({
       ...calls<typeof showToday>(showToday),
       providesTags: ["Class", "Due", "Release", "Marking", "Review", "Comment"],
     }),
+    showWaiting: build.query({
+      ...calls<typeof showWaiting>(showWaiting),
+      providesTags: ["Waiting", "Path", "Class"],
+    }),
   }),
 });
 
-export const { useShowTodayQuery } = todayApi;
+export const { useShowTodayQuery, useShowWaitingQuery } = todayApi;
