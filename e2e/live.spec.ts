@@ -75,7 +75,7 @@ test("three phones on the live page: who is where, a call for help, a stream tha
 
   await teacher.getByRole("button", { name: "For the projector" }).click();
   await expect(teacher.getByText(/^0 of \d+ handed in$/)).toBeVisible();
-  await expect(teacher.getByText("3 in progress")).toBeVisible();
+  await expect(teacher.getByText("3 in progress", { exact: true })).toBeVisible();
   await expect(inIt).toBeHidden();
   await expectAccessible(teacher);
 });
