@@ -48,9 +48,7 @@ export async function insertPath({
   const { departmentId } = lead;
   const { db } = scopeAt(lead, now);
   const daysAgo = (days: number) => new Date(now.getTime() - days * day);
-  const classId = await classInUse(db, departmentId, school.class);
-  const [colleague] = await listTeachers(db, departmentId, [classId]);
-  const teacher: Member = colleague ? { ...lead, role: "teacher", personId: colleague.personId } : lead;
+  const { classId, teacher } = await classInUse(db, lead, school.class);
   const itemIds = await listItems(db, departmentId, school.topics);
   const give = async (
     name: string,
@@ -149,9 +147,14 @@ export async function insertPath({
   }
 }
 
-/** The class of that name in the newest school year. */
-export async function classInUse(db: OpenScope["db"], departmentId: string, name: string): Promise<string> {
-  const { id } = await db
+/** The class of that name in the newest school year, and who teaches it. */
+export async function classInUse(
+  db: OpenScope["db"],
+  lead: Member,
+  name: string,
+): Promise<{ classId: string; teacher: Member }> {
+  const { departmentId } = lead;
+  const { id: classId } = await db
     .selectFrom("class")
     .innerJoin("schoolYear as year", "year.id", "class.schoolYearId")
     .select("class.id")
@@ -159,7 +162,8 @@ export async function classInUse(db: OpenScope["db"], departmentId: string, name
     .where("class.name", "=", name)
     .orderBy("year.startsOn", "desc")
     .executeTakeFirstOrThrow();
-  return id;
+  const [colleague] = await listTeachers(db, departmentId, [classId]);
+  return { classId, teacher: colleague ? { ...lead, role: "teacher", personId: colleague.personId } : lead };
 }
 
 async function listItems(db: OpenScope["db"], departmentId: string, topics: readonly string[]): Promise<string[]> {

@@ -3,10 +3,9 @@ import { presets } from "@verdant/core/delivery/rules";
 import { blankAnswer } from "@verdant/core/items/blank";
 import { kindOf, type Answer, type Content } from "@verdant/core/items/kinds";
 import { createQuiz, setLayout } from "../server/src/assembly/service.ts";
-import { listTeachers } from "../server/src/courses/teacherStore.ts";
 import * as delivery from "../server/src/delivery/service.ts";
 import { hashOf } from "../server/src/platform/id.ts";
-import type { Member, Sitter, Student } from "../server/src/platform/scope.ts";
+import type { Member, OpenScope, Sitter, Student } from "../server/src/platform/scope.ts";
 import { classInUse, type ScopeAt } from "./path.ts";
 import type { School } from "./school.ts";
 
@@ -67,9 +66,7 @@ export async function insertTimed({
   const { departmentId } = lead;
   const { db } = scopeAt(lead, now);
   const daysAgo = (days: number) => new Date(now.getTime() - days * day);
-  const classId = await classInUse(db, departmentId, school.class);
-  const [colleague] = await listTeachers(db, departmentId, [classId]);
-  const teacher: Member = colleague ? { ...lead, role: "teacher", personId: colleague.personId } : lead;
+  const { classId, teacher } = await classInUse(db, lead, school.class);
   const scope = scopeAt(teacher, daysAgo(7));
   const made = await db
     .selectFrom("many")
@@ -128,7 +125,7 @@ export async function insertTimed({
 const wrong = (content: Content): Answer =>
   content.kind === "numeric" ? { kind: "numeric" as const, text: "1" } : blankAnswer(content.kind);
 
-const listContents = (db: Parameters<typeof listTeachers>[0], departmentId: string, sittingId: string) =>
+const listContents = (db: OpenScope["db"], departmentId: string, sittingId: string) =>
   db
     .selectFrom("sittingItem")
     .innerJoin("itemRevision", "itemRevision.id", "sittingItem.revisionId")
