@@ -6,6 +6,7 @@ import { Done, Id, Moment } from "./wire.ts";
 export const LiveStudent = z.object({
   studentId: Id,
   name: z.string(),
+  className: z.string(),
   state: z.enum(["notBegun", "running", "handedIn"]),
   /** Of the newest go; null before the first. */
   sittingId: Id.nullable(),

@@ -20,6 +20,9 @@ describe("the clock on the device", () => {
     expect(endOnDevice(go, 21_000)).toBe(201_000);
     expect(endOnDevice(go, 500_000)).toBe(go.deadlineAt);
     expect(endOnDevice({ ...go, deadlineAt: null }, 1000)).toBeNull();
+    // What a page kept that knew neither.
+    const kept = { deadlineAt: 5000 } as unknown as typeof go;
+    expect(endOnDevice(kept, 1000)).toBe(5000);
   });
 
   test("never ends after the server does, never before the limit is over, and moves with minutes given", () => {

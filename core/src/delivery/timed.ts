@@ -26,7 +26,8 @@ export function endOnDevice(
   go: { readonly startedAt: number; readonly deadlineAt: number | null; readonly allowanceMs: number },
   firstShownAt: number | null,
 ): number | null {
-  if (go.deadlineAt === null) return null;
+  // Also what an earlier version of the page has kept, which knew no allowance.
+  if (go.deadlineAt === null || !(go.allowanceMs > 0)) return go.deadlineAt;
   const waited = Math.min(go.allowanceMs, Math.max(0, (firstShownAt ?? go.startedAt) - go.startedAt));
   return go.deadlineAt - (go.allowanceMs - waited);
 }

@@ -1,6 +1,8 @@
 /** A release while it runs: who is where, who asks for help, what was answered so far; read from the goes, kept nowhere. */
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/live";
+import { completeRules } from "@verdant/core/delivery/rules";
+import { allowanceMs } from "@verdant/core/delivery/timed";
 import { groupBy } from "@verdant/core/groupBy";
 import { isBlank } from "@verdant/core/items/blank";
 import { creditOf, markerOf, type Answer } from "@verdant/core/items/kinds";
@@ -13,6 +15,7 @@ import { atomically, type Member, type OpenScope, type Scope } from "../platform
 import { listAudience } from "./beforeGoStore.ts";
 import * as store from "./liveStore.ts";
 import { finish } from "./marking.ts";
+import { endForStudent } from "./running.ts";
 import { listItemsOfRelease } from "./releaseItems.ts";
 import * as sittingStore from "./sittingStore.ts";
 import { listReleases } from "./store.ts";
@@ -41,7 +44,9 @@ export const noteWatch = (db: Db, departmentId: string, releaseId: string, now: 
 
 /** What changes seldom while a release runs: whom it is for, and its questions. */
 export async function readFrame(scope: Scope, departmentId: string, releaseId: string) {
+  const [release] = await listReleases(scope.db, departmentId, { releaseId });
   return {
+    allowance: release ? allowanceMs(completeRules(release.rules)) : 0,
     audience: await listAudience(scope.db, departmentId, releaseId),
     items: await listItemsOfRelease(scope, departmentId, releaseId),
   };
@@ -54,7 +59,7 @@ export async function readLive(
   frame?: Awaited<ReturnType<typeof readFrame>>,
 ): Promise<Live> {
   const { db, now } = scope;
-  const { audience, items } = frame ?? (await readFrame(scope, departmentId, releaseId));
+  const { audience, items, allowance } = frame ?? (await readFrame(scope, departmentId, releaseId));
   const goes = await store.listNewestGoes(db, departmentId, releaseId);
   const answers = await store.listLiveAnswers(
     db,
@@ -66,19 +71,20 @@ export async function readLive(
   return {
     releaseId,
     now: now().toISOString(),
-    students: audience.map(({ studentId, name }) => {
+    students: audience.map(({ studentId, name, className }) => {
       const go = goOf.get(studentId);
-      return liveStudent({ studentId, name }, go, go ? (bySitting.get(go.sittingId) ?? []) : [], now());
+      const answers = go ? (bySitting.get(go.sittingId) ?? []) : [];
+      return liveStudent({ studentId, name, className }, go, answers, { now: now(), allowance });
     }),
     items: liveItems(items, answers),
   };
 }
 
 function liveStudent(
-  student: { readonly studentId: string; readonly name: string },
+  student: { readonly studentId: string; readonly name: string; readonly className: string },
   go: store.LiveGo | undefined,
   answers: readonly store.LiveAnswer[],
-  now: Date,
+  { now, allowance }: { readonly now: Date; readonly allowance: number },
 ): LiveStudent {
   if (!go)
     return {
@@ -110,7 +116,7 @@ function liveStudent(
     ),
     at: isRunning ? at : null,
     heardAt: heardAt?.toISOString() ?? null,
-    deadlineAt: go.deadlineAt?.toISOString() ?? null,
+    deadlineAt: endForStudent(go.deadlineAt, allowance)?.toISOString() ?? null,
     minutesGiven: go.minutesGiven,
     handedInAt: (go.handedInAt ?? (isRunning ? null : go.deadlineAt))?.toISOString() ?? null,
     helpAt: isRunning ? (go.helpAt?.toISOString() ?? null) : null,

@@ -17,12 +17,16 @@ type Running = Result<typeof contract.showRunning>;
 const releaseOf = async ({ db, caller }: Scope<Member>, releaseId: string) =>
   need((await releaseStore.listReleases(db, caller.departmentId, { releaseId }))[0], "release");
 
+/** When a go ends on its student's device, as far as the server knows: the allowance of timed practice is not said. */
+export const endForStudent = (deadlineAt: Date | null, allowance: number): Date | null =>
+  deadlineAt && new Date(deadlineAt.getTime() - allowance);
+
 export async function showRunning(
   scope: Scope<Member>,
   { params: { releaseId } }: Input<typeof contract.showRunning>,
 ): Promise<Running> {
   const { db, caller } = scope;
-  await releaseOf(scope, releaseId);
+  const allowance = allowanceMs(completeRules((await releaseOf(scope, releaseId)).rules));
   const [students, messages] = [
     await store.listInIt(db, caller.departmentId, releaseId),
     await store.listMessages(db, caller.departmentId, [releaseId]),
@@ -31,7 +35,7 @@ export async function showRunning(
     students: students.map(({ startedAt, deadlineAt, lastSeenAt, ...rest }) => ({
       ...rest,
       startedAt: startedAt.toISOString(),
-      deadlineAt: deadlineAt?.toISOString() ?? null,
+      deadlineAt: endForStudent(deadlineAt, allowance)?.toISOString() ?? null,
       lastSeenAt: lastSeenAt?.toISOString() ?? null,
     })),
     messages: messages.map(({ id, text, at }) => ({ id, text, at: at.toISOString() })),

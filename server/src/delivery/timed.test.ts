@@ -61,7 +61,16 @@ describe("the clock", () => {
     await begin(1, releaseId);
     const body = { studentIds: [student(1).studentId], minutes: 2 };
     const { students } = await delivery.giveMinutes(bench.teacher, { params: { releaseId }, body });
-    expect(students[0]?.deadlineAt).toBe(after(360).toISOString());
+    // The teacher reads when it ends on the device; the server waits a minute longer.
+    expect(students[0]?.deadlineAt).toBe(after(300).toISOString());
+    const live = await delivery.showLive(bench.teacher, { params: { releaseId } });
+    expect(live.students.find((one) => one.sittingId !== null)?.deadlineAt).toBe(after(300).toISOString());
+    const row = await bench.db
+      .selectFrom("sitting")
+      .select("deadlineAt")
+      .where("releaseId", "=", releaseId)
+      .executeTakeFirstOrThrow();
+    expect(row.deadlineAt).toEqual(after(360));
     const closing = await releaseOf(bench, { itemIds: questions, rules: presets.sprint, shutsInMinutes: 2 });
     expect((await begin(1, closing.releaseId)).sitting.deadlineAt).toBe(after(120).toISOString());
   });

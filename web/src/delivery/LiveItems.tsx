@@ -23,12 +23,12 @@ export function soFarInWords({ marked, answered, seen }: Pick<LiveItem, "marked"
     : answers;
 }
 
-export function LiveItems({ items }: { items: readonly LiveItem[] }) {
+export function LiveItems({ items, isOfAll }: { items: readonly LiveItem[]; isOfAll: boolean }) {
   if (items.length === 0) return null;
   return (
     <section aria-labelledby="so-far-heading">
       <Typography variant="h2" id="so-far-heading" sx={{ mb: 1 }}>
-        {t("Questions so far")}
+        {isOfAll ? t("Questions so far, in all classes") : t("Questions so far")}
       </Typography>
       <Paper component="ol" aria-labelledby="so-far-heading" sx={{ m: 0, p: 0, listStyle: "none", overflow: "hidden" }}>
         {items.map((item) => (

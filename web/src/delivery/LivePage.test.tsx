@@ -28,6 +28,7 @@ const releaseId = idOf(9);
 const student = (n: number, more: Partial<LiveStudent> = {}): LiveStudent => ({
   studentId: idOf(n),
   name: ["Ada Moss", "Ben Reed", "Cleo Hart"][n] ?? "",
+  className: "8B",
   state: "running",
   sittingId: idOf(n + 3),
   ordinal: 1,
@@ -178,7 +179,7 @@ test("shows who is where in groups, changes as the stream says, and the counts a
     "state",
     live([student(0), student(1, { state: "handedIn" }), student(2, { state: "notBegun", sittingId: null })]),
   );
-  expect(screen.getByText(/8B · 1 in progress, 1 handed in, 1 not begun/)).toBeTruthy();
+  expect(screen.getByText(/1 in progress, 1 handed in, 1 not begun/)).toBeTruthy();
   expect(within(screen.getByRole("list", { name: "In progress: 1" })).getByText("Ada Moss")).toBeTruthy();
   expect(within(screen.getByRole("list", { name: "Handed in: 1" })).getByText("Ben Reed")).toBeTruthy();
   expect(within(screen.getByRole("region", { name: "Not begun: 1" })).getByText("Cleo Hart")).toBeTruthy();
@@ -224,6 +225,18 @@ test("minutes for one, handing in for one and back in, from the student's own me
   expect(screen.queryByRole("menuitem", { name: /Hand in for/ })).toBeNull();
   await user.click(screen.getByRole("menuitem", { name: "Let back in" }));
   expect(asked.at(-1)?.path).toContain(`/goes/${idOf(4)}/let-back-in`);
+});
+
+test("of several classes one is chosen, in the address; the questions then say that they are of all", async () => {
+  const { user, at: where } = page();
+  await screen.findByRole("heading", { name: "Rivers check, live" });
+  stream().say("state", live([student(0), student(1, { className: "8D" })]));
+  await user.click(screen.getByRole("button", { name: "Class: All classes" }));
+  await user.click(screen.getByRole("menuitem", { name: "8D" }));
+  expect(within(screen.getByRole("list", { name: "In progress: 1" })).getByText("Ben Reed")).toBeTruthy();
+  expect(screen.queryByText("Ada Moss")).toBeNull();
+  expect(screen.getByRole("heading", { name: "Questions so far, in all classes" })).toBeTruthy();
+  expect(where().search).toBe("?class=8D");
 });
 
 test("for the projector: how far all are together, no name and no answer", async () => {

@@ -13,6 +13,7 @@ import { inAList, t } from "../platform/words.ts";
 import { useServerNow } from "../team/api.ts";
 import { momentNear } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
+import { Word } from "../ui/Word.tsx";
 import { Ring, type Segment } from "../ui/Ring.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
@@ -28,6 +29,9 @@ export function LivePage() {
   const { live, by, error } = useLive(releaseId);
   const [search, change] = useAddress();
   const isProjected = search.has("projector");
+  const classes = [...new Set(live?.students.map((one) => one.className))];
+  const className = classes.find((one) => one === search.get("class")) ?? null;
+  const shown = live && ofClass(live, className);
   const failure = release.error ?? (live === null ? error : undefined);
   const project = (isOn: boolean) => {
     change((next) => {
@@ -39,7 +43,28 @@ export function LivePage() {
     <Page
       title={release.data ? t("{{name}}, live", { name: release.data.name }) : t("Live")}
       about={
-        release.data && live && <About className={release.data.className} live={live} shutsAt={release.data.shutsAt} />
+        release.data &&
+        shown && (
+          <>
+            {classes.length > 1 ? (
+              <Word
+                label={t("Class")}
+                value={className ?? ""}
+                choices={[["", t("All classes")], ...classes.map((one) => [one, one] as const)]}
+                onChange={(name) => {
+                  change((next) => {
+                    if (name === "") next.delete("class");
+                    else next.set("class", name);
+                  });
+                }}
+              />
+            ) : (
+              release.data.className
+            )}
+            {" · "}
+            <Counts live={shown} shutsAt={release.data.shutsAt} />
+          </>
+        )
       }
       actions={
         <>
@@ -72,12 +97,16 @@ export function LivePage() {
       )}
       {failure ? (
         <Failed error={failure} retry={() => void release.refetch()} />
-      ) : !live ? (
+      ) : !shown ? (
         <Loading what={t("the quiz")} />
       ) : isProjected ? (
-        <Projected live={live} />
+        <Projected live={shown} />
       ) : (
-        <Watched live={live} isTimed={(release.data?.rules.timeLimitMinutes ?? null) !== null} />
+        <Watched
+          live={shown}
+          isTimed={(release.data?.rules.timeLimitMinutes ?? null) !== null}
+          isOfAll={className !== null}
+        />
       )}
     </Page>
   );
@@ -85,13 +114,16 @@ export function LivePage() {
 
 const inState = (live: Live, state: LiveStudent["state"]) => live.students.filter((one) => one.state === state);
 
-/** "8B · 18 in progress, 7 handed in, 2 not begun · closes at 10:00" */
-export function About({ className, live, shutsAt }: { className: string; live: Live; shutsAt: string | null }) {
+/** The students of one class; what was answered so far stays that of all. */
+export const ofClass = (live: Live, className: string | null): Live =>
+  className === null ? live : { ...live, students: live.students.filter((one) => one.className === className) };
+
+/** "18 in progress, 7 handed in, 2 not begun · closes at 10:00" */
+function Counts({ live, shutsAt }: { live: Live; shutsAt: string | null }) {
   const now = useServerNow();
   return (
     <>
       {[
-        className,
         t("{{running}} in progress, {{handedIn}} handed in, {{notBegun}} not begun", {
           running: inState(live, "running").length,
           handedIn: inState(live, "handedIn").length,
@@ -103,7 +135,13 @@ export function About({ className, live, shutsAt }: { className: string; live: L
   );
 }
 
-function Watched({ live, isTimed }: { live: Live; isTimed: boolean }) {
+function Watched(props: {
+  live: Live;
+  isTimed: boolean;
+  /** One class of several is shown; the questions are those of all. */
+  isOfAll: boolean;
+}) {
+  const { live, isTimed, isOfAll } = props;
   // The state is never older than some seconds; when nothing arrives, nothing else can be known either.
   const now = Date.parse(live.now);
   const [running, handedIn, notBegun] = [
@@ -132,7 +170,7 @@ function Watched({ live, isTimed }: { live: Live; isTimed: boolean }) {
         now={now}
         isTimed={isTimed}
       />
-      <LiveItems items={live.items} />
+      <LiveItems items={live.items} isOfAll={isOfAll} />
       {handedIn.length > 0 && (
         <Group
           id="handed-in"

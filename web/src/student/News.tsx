@@ -5,15 +5,15 @@ import type { Message } from "@verdant/contract/running";
 import { useState } from "react";
 import { t, timeOf } from "../platform/words.ts";
 
-/** @param endsAt when it ends for this student by now; null: when it is closed */
-export function messageInWords({ text }: Message, endsAt: string | null): string {
+/** @param endsAt when it ends for this student by now, a moment or milliseconds; null: when it is closed */
+export function messageInWords({ text }: Message, endsAt: string | number | null): string {
   if (text !== null) return text;
   return endsAt === null
     ? t("The times were changed. It no longer ends by itself.")
-    : t("The times were changed. It now ends {{time}}.", { time: timeOf(endsAt) });
+    : t("The times were changed. It now ends {{time}}.", { time: timeOf(new Date(endsAt).toISOString()) });
 }
 
-export function News({ messages, deadlineAt }: { messages: readonly Message[]; deadlineAt: string | null }) {
+export function News({ messages, endsAt }: { messages: readonly Message[]; endsAt: number | null }) {
   const [read, setRead] = useState<ReadonlySet<string>>(new Set());
   const unread = messages.filter((one) => !read.has(one.id));
   return (
@@ -35,7 +35,7 @@ export function News({ messages, deadlineAt }: { messages: readonly Message[]; d
             </Button>
           }
         >
-          {messageInWords(message, deadlineAt)}
+          {messageInWords(message, endsAt)}
         </Alert>
       ))}
     </div>

@@ -115,7 +115,7 @@ export function SittingPage() {
   };
   const withNews = (page: ReactNode) => (
     <>
-      <News messages={here.messages} deadlineAt={sitting.deadlineAt} />
+      <News messages={here.messages} endsAt={here.endsAt} />
       {page}
     </>
   );

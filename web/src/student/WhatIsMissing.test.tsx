@@ -34,7 +34,7 @@ describe("what a student reads", () => {
       { id: "b", text: "Read <b>east</b> for west.", at },
       { id: "a", text: null, at },
     ];
-    const { user, container } = renderPage(<News messages={messages} deadlineAt={null} />);
+    const { user, container } = renderPage(<News messages={messages} endsAt={null} />);
     expect(container.querySelector("b")).toBeNull();
     expect(screen.getByText("Read <b>east</b> for west.")).toBeDefined();
     expect(screen.getByText("The times were changed. It no longer ends by itself.")).toBeDefined();
