@@ -19,7 +19,7 @@ export function soFarInWords({ marked, answered, seen }: Pick<LiveItem, "marked"
           });
   if (answered === 0) return seen === 0 ? t("nobody has seen it yet") : t("no answers yet");
   return seen > answered
-    ? `${answers} · ${t("{{count}} saw it without an answer", { count: seen - answered })}`
+    ? `${answers} · ${t("{{number}} saw it without an answer", { number: seen - answered })}`
     : answers;
 }
 

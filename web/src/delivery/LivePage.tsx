@@ -294,7 +294,7 @@ function Projected({ live }: { live: Live }) {
         {t("{{handedIn}} of {{students}} handed in", { handedIn, students: live.students.length })}
       </Typography>
       <Typography sx={{ fontSize: "clamp(1.125rem, 2.5vw, 2rem)", textAlign: "center" }} color="textSecondary">
-        {t("{{count}} in progress", { count: running })}
+        {t("{{running}} in progress", { running })}
       </Typography>
     </Box>
   );

@@ -52,7 +52,7 @@ export function PractisePanel({ name, itemIds }: { name: string; itemIds: readon
       <TextField
         type="number"
         size="small"
-        label={t("Questions, of {{count}}", { count: itemIds.length })}
+        label={t("Questions, of {{number}}", { number: itemIds.length })}
         value={Number.isNaN(take) ? "" : take}
         error={!isWhole}
         helperText={isWhole ? " " : t("From 1 to {{most}}", { most })}

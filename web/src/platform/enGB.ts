@@ -179,4 +179,5 @@ export const singulars: Readonly<Record<string, string>> = {
     "{{count}} device gives no sign: without network, or put away. Its answers are safe on it.",
   "{{count}} students wait": "{{count}} student waits",
   "{{count}} students wait, the longest since {{since}}": "{{count}} student waits, since {{since}}",
+  "{{count}} answers": "{{count}} answer",
 };
