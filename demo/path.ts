@@ -11,6 +11,14 @@ import type { School } from "./school.ts";
 
 export type ScopeAt = <C extends Caller>(caller: C, at: Date) => OpenScope<C>;
 
+/** What has happened lately in a school that is loaded already. */
+export interface Lately<Part extends "path" | "timed"> {
+  readonly scopeAt: ScopeAt;
+  readonly now: Date;
+  readonly lead: Member;
+  readonly school: NonNullable<School[Part]>;
+}
+
 const day = 86_400_000;
 const questions = 5;
 
@@ -34,17 +42,7 @@ const journeys: readonly {
   { practice: [5], isTicked: true, check: [2] },
 ];
 
-export async function insertPath({
-  scopeAt,
-  now,
-  lead,
-  school,
-}: {
-  scopeAt: ScopeAt;
-  now: Date;
-  lead: Member;
-  school: NonNullable<School["path"]>;
-}): Promise<void> {
+export async function insertPath({ scopeAt, now, lead, school }: Lately<"path">): Promise<void> {
   const { departmentId } = lead;
   const { db } = scopeAt(lead, now);
   const daysAgo = (days: number) => new Date(now.getTime() - days * day);

@@ -5,9 +5,8 @@ import { kindOf, type Answer, type Content } from "@verdant/core/items/kinds";
 import { createQuiz, setLayout } from "../server/src/assembly/service.ts";
 import * as delivery from "../server/src/delivery/service.ts";
 import { hashOf } from "../server/src/platform/id.ts";
-import type { Member, OpenScope, Sitter, Student } from "../server/src/platform/scope.ts";
-import { classInUse, type ScopeAt } from "./path.ts";
-import type { School } from "./school.ts";
+import type { OpenScope, Sitter, Student } from "../server/src/platform/scope.ts";
+import { classInUse, type Lately } from "./path.ts";
 
 const day = 86_400_000;
 const questions = 20;
@@ -52,17 +51,7 @@ const students: readonly (readonly (readonly [answered: number, right: number])[
   ],
 ];
 
-export async function insertTimed({
-  scopeAt,
-  now,
-  lead,
-  school,
-}: {
-  scopeAt: ScopeAt;
-  now: Date;
-  lead: Member;
-  school: NonNullable<School["timed"]>;
-}): Promise<void> {
+export async function insertTimed({ scopeAt, now, lead, school }: Lately<"timed">): Promise<void> {
   const { departmentId } = lead;
   const { db } = scopeAt(lead, now);
   const daysAgo = (days: number) => new Date(now.getTime() - days * day);

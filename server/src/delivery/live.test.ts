@@ -312,6 +312,8 @@ test("presence that comes out of order changes nothing, and an erased sitting co
   await noted.write();
   bench.clock.now = after(3);
   expect(rowOf(await show(releaseId), 0)).toMatchObject({ at: 2, heardAt: after(2).toISOString() });
-  noted.note({ ...heard, sittingId: releaseId, heardAt: after(2), atPosition: 2 }, () => undefined);
+  noted.note({ ...heard, sittingId: releaseId, heardAt: after(3), atPosition: 2 }, () => undefined);
+  noted.note({ ...heard, heardAt: after(3), atPosition: 1 }, () => undefined);
   await noted.write();
+  expect(rowOf(await show(releaseId), 0)).toMatchObject({ at: 1, heardAt: after(3).toISOString() });
 });

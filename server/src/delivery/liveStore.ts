@@ -92,13 +92,14 @@ export interface Heard {
   readonly atPosition: number | null;
 }
 
-/** Notes that these devices were heard of; what is older than what is known changes nothing. */
+/** Notes that these devices were heard of; what is older than what is known, or of no sitting any more, changes nothing. */
 export async function writePresence(db: Db, heard: readonly Heard[]): Promise<void> {
   await sql`
     insert into sitting_presence (department_id, sitting_id, heard_at, at_position)
     select given."departmentId", given."sittingId", given."heardAt", given."atPosition"
     from jsonb_to_recordset(${JSON.stringify(heard)}::jsonb)
       as given("departmentId" uuid, "sittingId" uuid, "heardAt" timestamptz, "atPosition" int)
+    join sitting on sitting.department_id = given."departmentId" and sitting.id = given."sittingId"
     order by given."sittingId"
     on conflict (department_id, sitting_id) do update
       set heard_at = excluded.heard_at, at_position = coalesce(excluded.at_position, sitting_presence.at_position)

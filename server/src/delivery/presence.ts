@@ -11,6 +11,7 @@ const gatherMs = 1000;
 export class Presence {
   readonly #db: Db;
   #heard = new Map<string, Heard>();
+  #written: (() => void)[] = [];
   #timer: NodeJS.Timeout | undefined;
 
   constructor(db: Db) {
@@ -24,8 +25,6 @@ export class Presence {
     this.#timer ??= setTimeout(() => void this.write(), gatherMs).unref();
   }
 
-  #written: (() => void)[] = [];
-
   /** Writes what was gathered; done by itself after a second. */
   async write(): Promise<void> {
     clearTimeout(this.#timer);
@@ -38,7 +37,7 @@ export class Presence {
       await writePresence(this.#db, heard);
       for (const tell of written) tell();
     } catch {
-      // The database is away, or a sitting was erased meanwhile: the devices are heard of again in twenty seconds.
+      // The database is away: the devices are heard of again in twenty seconds.
     }
   }
 }

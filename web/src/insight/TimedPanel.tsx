@@ -4,16 +4,15 @@ import Link from "@mui/material/Link";
 import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
 import type { Timed, TimedGo } from "@verdant/contract/timed";
+import { isTimedPractice } from "@verdant/core/delivery/timed";
 import { Link as RouterLink } from "react-router";
 import { useShowReleaseQuery } from "../delivery/api.ts";
-import { numberOf, t } from "../platform/words.ts";
+import { t, tenthOf } from "../platform/words.ts";
 import { useShowTimedQuery } from "./api.ts";
-
-const tenth = (value: number) => numberOf(Math.round(value * 10) / 10);
 
 /** "4.1, 5, 6.3" */
 export const ratesInWords = (goes: readonly TimedGo[]): string =>
-  goes.map((go) => (go.perMinute === null ? t("too short") : tenth(go.perMinute))).join(", ");
+  goes.map((go) => (go.perMinute === null ? t("too short") : tenthOf(go.perMinute))).join(", ");
 
 /** How many have grown from their first go to their last, of those with two or more that say something. */
 export function grownInWords({ students }: Pick<Timed, "students">): string | null {
@@ -32,7 +31,7 @@ export function grownInWords({ students }: Pick<Timed, "students">): string | nu
 
 export function TimedPanel({ releaseId }: { releaseId: string }) {
   const { data: release } = useShowReleaseQuery({ params: { releaseId } });
-  const isTimed = release?.rules.preset === "sprint" && release.rules.timeLimitMinutes !== null;
+  const isTimed = release !== undefined && isTimedPractice(release.rules);
   const { data } = useShowTimedQuery(
     { params: { releaseId } },
     { skip: !isTimed, pollingInterval: 10_000, skipPollingIfUnfocused: true, refetchOnMountOrArgChange: true },
@@ -81,8 +80,8 @@ export function TimedPanel({ releaseId }: { releaseId: string }) {
                 </Link>{" "}
                 ·{" "}
                 {t("{{seconds}} s, {{right}} of {{reached}} right", {
-                  seconds: tenth(seconds),
-                  right: tenth(right),
+                  seconds: tenthOf(seconds),
+                  right: tenthOf(right),
                   reached,
                 })}
               </li>

@@ -44,5 +44,7 @@ const list = new Intl.ListFormat(language, { type: "conjunction" });
 export const timeOf = (at: string) => time.format(new Date(at));
 export const shownDay = (at: string) => day.format(new Date(at));
 export const numberOf = (value: number) => number.format(value);
+/** To one decimal: 5.24 as "5.2". */
+export const tenthOf = (value: number) => numberOf(Math.round(value * 10) / 10);
 /** "Rivers, Coasts and Weather" */
 export const inAList = (names: readonly string[]) => list.format(names);

@@ -4,23 +4,21 @@ import Typography from "@mui/material/Typography";
 import type { Result } from "@verdant/contract/endpoint";
 import type { showResult } from "@verdant/contract/result";
 import { headline } from "@verdant/core/richText";
-import { numberOf, t } from "../platform/words.ts";
+import { t, tenthOf } from "../platform/words.ts";
 
 type Shown = Result<typeof showResult>;
 type Timed = NonNullable<Shown["timed"]>;
 
-const tenth = (value: number) => numberOf(Math.round(value * 10) / 10);
-
 /** "14 right, 2 not right, 9 not reached: 5.2 right in a minute." */
 export function goInWords(go: Timed["goes"][number]): string {
   const counts = t("{{right}} right, {{wrong}} not right, {{left}} not reached", {
-    right: tenth(go.right),
-    wrong: tenth(go.reached - go.right),
+    right: tenthOf(go.right),
+    wrong: tenthOf(go.reached - go.right),
     left: go.questions - go.reached,
   });
   return go.perMinute === null
     ? t("{{counts}}. Too short to say how many in a minute.", { counts })
-    : t("{{counts}}: {{rate}} right in a minute.", { counts, rate: tenth(go.perMinute) });
+    : t("{{counts}}: {{rate}} right in a minute.", { counts, rate: tenthOf(go.perMinute) });
 }
 
 /** What the picture of several goes shows, in words. */
@@ -29,7 +27,7 @@ export const growthInWords = (goes: Timed["goes"]): string =>
     .map((go) =>
       go.perMinute === null
         ? t("go {{ordinal}}: too short", { ordinal: go.ordinal })
-        : t("go {{ordinal}}: {{rate}}", { ordinal: go.ordinal, rate: tenth(go.perMinute) }),
+        : t("go {{ordinal}}: {{rate}}", { ordinal: go.ordinal, rate: tenthOf(go.perMinute) }),
     )
     .join(", ");
 
@@ -68,7 +66,7 @@ export function TimedResult({
           >
             {goes.slice(-12).map((go) => (
               <Box key={go.ordinal} sx={{ width: 34, textAlign: "center", fontSize: "0.8125rem" }}>
-                {go.perMinute === null ? "–" : tenth(go.perMinute)}
+                {go.perMinute === null ? "–" : tenthOf(go.perMinute)}
                 <Box
                   sx={{
                     height: Math.max(2, (60 * (go.perMinute ?? 0)) / best),
@@ -90,7 +88,7 @@ export function TimedResult({
             {slowest.map(({ position, seconds }) => (
               <li key={position}>
                 {stems.get(position) ?? t("Question {{position}}", { position })} ·{" "}
-                {t("{{seconds}} s", { seconds: tenth(seconds) })}
+                {t("{{seconds}} s", { seconds: tenthOf(seconds) })}
               </li>
             ))}
           </Box>

@@ -177,8 +177,9 @@ function ThreeDoors() {
         ))}
       </Box>
       <Typography variant="body2" color="textSecondary" sx={{ mt: 2 }}>
-        {t("To look round first:")} <code>npm run demo</code>{" "}
-        {t("on any computer with the program starts a made-up department with everybody in it.")}
+        {t(
+          "To look round first: “npm run demo” on any computer with the program starts a made-up department with everybody in it.",
+        )}
       </Typography>
     </Page>
   );
