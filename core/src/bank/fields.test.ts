@@ -20,7 +20,7 @@ describe("fields of a content", () => {
   test("a merge takes each field from the side that was picked, of any two kinds, and is whole", () => {
     const side = fc.constantFrom("mine" as const, "theirs" as const);
     const place = fc.nat(every.length - 1);
-    const picks = fc.record({ question: side, answers: side, explanation: side, nextStep: side });
+    const picks = fc.record({ question: side, answers: side, explanation: side, nextStep: side, nearly: side });
     fc.assert(
       fc.property(place, place, picks, (i, j, pick) => {
         const [mine, theirs] = [{ ...every[i]!, stem: richTextOf("Mine?") }, every[j]!];

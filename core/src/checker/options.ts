@@ -4,7 +4,7 @@ import { editDistance } from "../editDistance.ts";
 import { foldedText } from "../foldedText.ts";
 import type { Content } from "../items/kinds.ts";
 import { readNumber } from "../items/numeric.ts";
-import type { Option, WithOptions } from "../items/options.ts";
+import { feedbackTexts, type Option, type WithOptions } from "../items/options.ts";
 import { isEmptyText, plainText } from "../richText.ts";
 import type { Finding, Rule } from "./finding.ts";
 import { named, wordsIn, wordsOf } from "./words.ts";
@@ -169,7 +169,7 @@ export const citesPlace = forOptions((content) => {
   const texts = [
     content.stem,
     ...content.options.flatMap((option) => [option.text, ...(option.rationale ? [option.rationale] : [])]),
-    ...[content.explanation, content.nextStep].flatMap((text) => text ?? []),
+    ...feedbackTexts(content),
   ];
   const found = mixes
     ? texts.map((text) => place.exec(plainText(text))?.[0]).find((one) => one !== undefined)

@@ -4,6 +4,7 @@ import { drawFrom, type PoolItem } from "../assembly/draws.ts";
 import { interleave } from "../assembly/interleave.ts";
 import type { Strand } from "../assembly/orderCost.ts";
 import { randomFrom } from "../random.ts";
+import { orderedApart } from "./seating.ts";
 import { gatheredByStimulus } from "../stimuli/stimulus.ts";
 
 export interface DealtItem extends PoolItem, Strand {}
@@ -37,6 +38,7 @@ export interface Dealt<Item extends DealtItem> {
  * @param seed of this student and go
  * @param met the go in which each item of earlier goes was met last; drawn again only where there is nothing else, the
  *   longest unseen first
+ * @param neighbours the families at each place of whoever sits beside: an order of the student's own avoids them there
  * @param hand what was dealt already, by place (see {@link file://./dealClass.ts}); drawn here where it says nothing
  */
 export function deal<Item extends DealtItem>(
@@ -46,6 +48,7 @@ export function deal<Item extends DealtItem>(
     readonly ownOrder: boolean;
     readonly met?: ReadonlyMap<string, number>;
     readonly hand?: ReadonlyMap<string, readonly string[]>;
+    readonly neighbours?: readonly (readonly string[])[];
   },
 ): Dealt<Item>[] {
   const taken = new Set(
@@ -53,6 +56,7 @@ export function deal<Item extends DealtItem>(
       part.places.filter((place) => place.items.length === 1).map((place) => place.items[0]?.familyId),
     ),
   );
+  let first = 0;
   return parts.flatMap((part, p) => {
     const dealt = part.places.flatMap((place): Dealt<Item>[] => {
       const [only] = place.items;
@@ -69,7 +73,9 @@ export function deal<Item extends DealtItem>(
       });
       return gatheredByStimulus(fromPool, ({ item }) => item.block);
     });
-    return ordered(dealt, part.orderRule, given.ownOrder, `${given.seed} part ${p}`);
+    const beside = (given.neighbours ?? []).map((families) => families.slice(first, first + dealt.length));
+    first += dealt.length;
+    return ordered(dealt, part.orderRule, given.ownOrder, `${given.seed} part ${p}`, beside);
   });
 }
 
@@ -78,6 +84,7 @@ function ordered<Item extends DealtItem>(
   rule: DealPart<Item>["orderRule"],
   ownOrder: boolean,
   seed: string,
+  beside: readonly (readonly string[])[],
 ): Dealt<Item>[] {
   if (rule === "easyToHard") {
     const climbing = [...dealt].sort((a, b) => a.item.difficultyRank - b.item.difficultyRank);
@@ -87,5 +94,8 @@ function ordered<Item extends DealtItem>(
   // A little noise in the difficulty makes equally woven orders differ from student to student.
   const next = randomFrom(seed);
   const strands = dealt.map(({ item }) => ({ ...item, difficultyRank: next() }));
-  return interleave(strands, seed, 3000).order.map((i) => dealt[i] as Dealt<Item>);
+  const woven = interleave(strands, seed, 3000).order.map((i) => dealt[i] as Dealt<Item>);
+  if (beside.every((families) => families.length === 0)) return woven;
+  const placed = woven.map(({ placeId, item }) => ({ ...item, placeId, item }));
+  return orderedApart(placed, beside).map(({ placeId, item }) => ({ placeId, item }));
 }

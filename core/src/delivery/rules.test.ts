@@ -29,6 +29,7 @@ test("nothing shows before its moment, and a teacher's word opens at any time", 
   );
   expect(seen).toEqual([
     ["why", "why", "why", "why"],
+    ["why", "why", "why", "why"],
     ["nothing", "why", "why", "why"],
     ["nothing", "why", "nothing", "why"],
   ]);

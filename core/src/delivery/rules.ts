@@ -4,8 +4,8 @@
 export const opennessLevels = ["nothing", "score", "which", "why", "everything"] as const;
 export type Openness = (typeof opennessLevels)[number];
 
-/** From when students see it: as they hand in, when the release has shut, or when a teacher says so. */
-export const openFrom = ["handIn", "shut", "word"] as const;
+/** From when students see it: after each question, as they hand in, when the release has shut, or when a teacher says so. */
+export const openFrom = ["eachQuestion", "handIn", "shut", "word"] as const;
 /** Which of several goes is the mark. */
 export const countings = ["first", "last", "best", "mean"] as const;
 export const presetNames = ["weeklyReview", "homework", "check", "test", "sprint", "preTest"] as const;
@@ -35,6 +35,12 @@ export interface Gate {
   readonly by: "mark" | "best";
 }
 
+/** A sentence for those who reached so many percent of the points, 0 to 100. */
+export interface Closing {
+  readonly from: number;
+  readonly text: string;
+}
+
 export interface Rules {
   readonly schemaVersion: 1;
   readonly preset: PresetName;
@@ -45,6 +51,8 @@ export interface Rules {
   readonly counts: (typeof countings)[number];
   readonly openness: Openness;
   readonly openFrom: (typeof openFrom)[number];
+  /** What a second answer counts, in percent, after each question that went wrong; null: there is none. */
+  readonly second: number | null;
   /** Whole minutes from the start, before access arrangements; null: no limit. */
   readonly timeLimitMinutes: number | null;
   /** Answers given in time but delivered later still count within so many minutes. */
@@ -63,6 +71,10 @@ export interface Rules {
   readonly before: BeforeGo | null;
   /** Another release that opens this one; null: none. */
   readonly gate: Gate | null;
+  /** What the whole counts, whatever its points add up to; null: as its points. */
+  readonly outOf: number | null;
+  /** What students read of the whole, by how much they reached. */
+  readonly closing: readonly Closing[];
 }
 
 const usual: Rules = {
@@ -73,6 +85,7 @@ const usual: Rules = {
   counts: "first",
   openness: "everything",
   openFrom: "handIn",
+  second: null,
   timeLimitMinutes: null,
   graceMinutes: 30,
   optionsMix: true,
@@ -82,6 +95,8 @@ const usual: Rules = {
   stopAt: null,
   before: null,
   gate: null,
+  outOf: null,
+  closing: [],
 };
 
 export const presets: { readonly [Name in PresetName]: Rules } = {
@@ -121,7 +136,7 @@ export function opennessNow(
   at: { readonly isSettled: boolean; readonly isShut: boolean; readonly isOpened: boolean },
 ): Openness {
   if (!at.isSettled) return "nothing";
-  const isOpen = from === "handIn" || at.isOpened || (from === "shut" && at.isShut);
+  const isOpen = from === "handIn" || from === "eachQuestion" || at.isOpened || (from === "shut" && at.isShut);
   return isOpen ? openness : "nothing";
 }
 

@@ -1,7 +1,8 @@
+import fc from "fast-check";
 import { expect, test } from "vitest";
 import vectors from "../../vectors/mastery.json" with { type: "json" };
 import { betaCdf, halfTail } from "./distributions.ts";
-import { masteryOf } from "./mastery.ts";
+import { countSecure, masteryOf, priorOfClass } from "./mastery.ts";
 
 const labels: Record<string, string> = {
   "no evidence": "noEvidence",
@@ -26,4 +27,34 @@ test("the tail of fair coins", () => {
   expect(halfTail(0, 5)).toBeCloseTo(1, 12);
   expect(halfTail(3, 3)).toBeCloseTo(0.125, 12);
   expect(halfTail(4, 5)).toBeCloseTo(6 / 32, 12);
+});
+
+const tally = fc
+  .record({ given: fc.integer({ min: 0, max: 12 }), share: fc.double({ min: 0, max: 1, noNaN: true }) })
+  .map(({ given, share }) => ({ given, right: share * given }));
+
+test("a higher line never makes more students secure, and each is counted as their own label says", () => {
+  fc.assert(
+    fc.property(fc.array(tally, { maxLength: 12 }), fc.integer({ min: 5, max: 90 }), (students, percent) => {
+      const [low, high] = [countSecure(students, percent / 100), countSecure(students, (percent + 5) / 100)];
+      expect(high).toBeLessThanOrEqual(low);
+      const prior = priorOfClass(students);
+      const own = students.filter(
+        ({ right, given }) => masteryOf(right, given, prior, percent / 100).label === "secure",
+      );
+      expect(low).toBe(own.length);
+    }),
+  );
+});
+
+test("the class's mean is kept off nothing and all, and is the usual one while nobody has answered", () => {
+  expect(priorOfClass([])).toEqual({ mean: 0.6, weight: 2 });
+  expect(priorOfClass([{ right: 0, given: 5 }]).mean).toBe(0.02);
+  expect(priorOfClass([{ right: 5, given: 5 }]).mean).toBe(0.98);
+  expect(
+    priorOfClass([
+      { right: 1, given: 2 },
+      { right: 2, given: 2 },
+    ]).mean,
+  ).toBe(0.75);
 });

@@ -37,6 +37,35 @@ export function masteryOf(
   return { mean: a / (a + b), probability, label: labelOf(probability, given) };
 }
 
+export interface Tally {
+  /** Credit earned, in [0, given]. */
+  readonly right: number;
+  readonly given: number;
+}
+
+/** The class's mean on a standard weighs as much as two answers. */
+const classWeight = 2;
+
+/**
+ * What is believed of a student of a class before their own answers: the class's mean on the standard, kept off 0 and 1;
+ * .6 while nobody has answered.
+ */
+export function priorOfClass(students: readonly Tally[]): { readonly mean: number; readonly weight: number } {
+  const given = students.reduce((sum, one) => sum + one.given, 0);
+  const share = given === 0 ? 0.6 : students.reduce((sum, one) => sum + one.right, 0) / given;
+  return { mean: Math.min(0.98, Math.max(0.02, share)), weight: classWeight };
+}
+
+/**
+ * How many of a class are secure in a standard at another line.
+ *
+ * @param secureLine in (0, 1)
+ */
+export function countSecure(students: readonly Tally[], secureLine: number): number {
+  const prior = priorOfClass(students);
+  return students.filter(({ right, given }) => masteryOf(right, given, prior, secureLine).label === "secure").length;
+}
+
 function labelOf(probability: number, given: number): MasteryLabel {
   if (given === 0) return "noEvidence";
   if (given < 3) return "tooEarly";

@@ -2,12 +2,17 @@
 
 import type { RichText } from "../richText.ts";
 
+/** What an author may add to an item of any kind, in the order in which it is written. */
+export const feedbackParts = ["explanation", "nextStep", "nearly"] as const;
+
 /** The parts of an item that every kind has, whatever else its content holds. */
 export interface Feedback {
   /** Of the whole item, shown when the rules of the release allow it. */
   readonly explanation?: RichText | undefined;
   /** What to do if it went wrong. */
   readonly nextStep?: RichText | undefined;
+  /** For who got part of it right, where parts count. */
+  readonly nearly?: RichText | undefined;
 }
 
 /** One line of a summary of answers: how many gave this answer, and what it means. */

@@ -2,7 +2,7 @@
 
 import { shuffled } from "../random.ts";
 import { isEmptyText, plainText, richTextOf, type RichText } from "../richText.ts";
-import type { AnswerCount, Fault, Feedback } from "./kind.ts";
+import { feedbackParts, type AnswerCount, type Fault, type Feedback } from "./kind.ts";
 
 export interface Option {
   /** Random, never in authored order: an id that follows the order would give the key away. */
@@ -93,22 +93,22 @@ export function optionFaults(options: readonly OptionView[]): Fault[] {
   return faults;
 }
 
-export const textsOf = ({ stem, options, explanation, nextStep }: WithOptions): RichText[] => [
-  stem,
-  ...options.map((option) => option.text),
-  ...options.flatMap((option) => option.rationale ?? []),
-  ...feedbackTexts({ explanation, nextStep }),
+export const textsOf = (content: WithOptions): RichText[] => [
+  content.stem,
+  ...content.options.map((option) => option.text),
+  ...content.options.flatMap((option) => option.rationale ?? []),
+  ...feedbackTexts(content),
 ];
 
-export const feedbackTexts = ({ explanation, nextStep }: Feedback): RichText[] =>
-  [explanation, nextStep].flatMap((text) => text ?? []);
+export const feedbackTexts = (content: Feedback): RichText[] => feedbackParts.flatMap((part) => content[part] ?? []);
+
+/** What of a content is feedback, and nothing else of it. */
+export const feedbackOf = (content: Feedback): Feedback =>
+  Object.fromEntries(feedbackParts.flatMap((part) => (content[part] ? [[part, content[part]]] : [])));
 
 export function mapFeedback<C extends Feedback>(content: C, change: (text: RichText) => RichText): C {
-  return {
-    ...content,
-    ...(content.explanation && { explanation: change(content.explanation) }),
-    ...(content.nextStep && { nextStep: change(content.nextStep) }),
-  };
+  const changed = feedbackParts.flatMap((part) => (content[part] ? [[part, change(content[part])] as const] : []));
+  return { ...content, ...Object.fromEntries(changed) };
 }
 
 export function mapOptionTexts<C extends WithOptions>(content: C, change: (text: RichText) => RichText): C {

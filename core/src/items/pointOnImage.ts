@@ -181,11 +181,11 @@ export const pointOnImage: Kind<"pointOnImage", PointOnImage, PointOnImageAnswer
       .map(({ id, shape }) => `${id} ${canonicalJson(shape)}`)
       .sort()
       .join(" "),
-  texts: ({ stem, image, regions, explanation, nextStep }) => [
+  texts: ({ stem, image, regions, ...feedback }) => [
     stem,
     ...(image ? [{ type: "richText" as const, content: [image] }] : []),
     ...regions.flatMap((region) => region.rationale ?? []),
-    ...feedbackTexts({ explanation, nextStep }),
+    ...feedbackTexts(feedback),
   ],
   // The picture is no text: it stays as it is.
   mapTexts: (content, change) => ({

@@ -66,9 +66,46 @@ export function creditUnder(
   }
 }
 
-/** Points that a credit gives; what does not count gives none. */
-export const pointsOf = ({ credit, counts }: Pick<Ruled, "credit" | "counts">, points: number): number =>
-  counts ? credit * points : 0;
+/** Points that a credit gives, or what is counted where a second answer counts too; what does not count gives none. */
+export const pointsOf = (
+  { credit, counts, counted }: Pick<Ruled, "credit" | "counts"> & { readonly counted?: number | null },
+  points: number,
+): number => (counts ? (counted ?? credit) * points : 0);
+
+/**
+ * The credit that points come from: the first answer's, or the share of the second's where that is more.
+ *
+ * @param first credit of the first answer, 0 to 1
+ * @param second credit of the second, 0 to 1; null: there is none
+ * @param share what a second answer counts, 0 to 1
+ * @example countedCredit(0, 1, 0.5) // 0.5
+ */
+export const countedCredit = (first: number, second: number | null, share: number): number =>
+  second === null ? first : Math.max(first, share * second);
+
+/** A second answer, and what it counts, 0 to 1. */
+export interface Second {
+  readonly answer: Answer;
+  readonly share: number;
+}
+
+/**
+ * Credit of a first answer under a ruling, as {@link creditUnder} has it, and what is counted where there is a second.
+ *
+ * @returns `counted` null where there is no second answer
+ */
+export function creditWithSecond(
+  ruling: Ruling | null,
+  content: Content,
+  answer: Answer | null,
+  second: Second | null,
+  marking?: Marking,
+): Ruled & { readonly counted: number | null } {
+  const first = creditUnder(ruling, content, answer, marking);
+  if (second === null) return { ...first, counted: null };
+  const again = creditUnder(ruling, content, second.answer, marking);
+  return { ...first, counted: countedCredit(first.credit, again.credit, second.share) };
+}
 
 /**
  * The content as it is to be shown under `ruling`: with the corrected key, or, to whoever gave an answer that was

@@ -3,6 +3,7 @@
 import { foldedText } from "../foldedText.ts";
 import type { Content } from "../items/kinds.ts";
 import { readNumber } from "../items/numeric.ts";
+import { feedbackOf } from "../items/options.ts";
 import { richTextOf } from "../richText.ts";
 import { differingFields } from "../bank/fields.ts";
 import { evaluate, numberInWords, parseFormula } from "./formula.ts";
@@ -293,17 +294,17 @@ export function changeOfMany(before: readonly MadeBefore[], made: readonly Made[
   };
 }
 
-/** Options keep their ids, the key first, and whatever a person has added since stays: reasons, next step. */
+/** Options keep their ids, the key first, and whatever a person has added since stays: reasons, next step, a word for who was nearly there. */
 function withIdsOf(before: Content, after: Content): Content {
-  const nextStep = before.nextStep && { nextStep: before.nextStep };
+  const { explanation: _made, ...added } = feedbackOf(before);
   if (before.kind === "oneRightAnswer" && after.kind === "oneRightAnswer") {
     const inOrder = [...before.options].sort((a, b) => Number(b.isKey) - Number(a.isKey));
     const options = after.options.map((option, i) => ({ ...inOrder[i], ...option, id: inOrder[i]?.id ?? option.id }));
-    return { ...after, ...nextStep, options };
+    return { ...after, ...added, options };
   }
   if (before.kind === "shortText" && after.kind === "shortText") {
     const accepted = after.accepted.map((one, i) => ({ ...one, id: before.accepted[i]?.id ?? one.id }));
-    return { ...after, ...nextStep, accepted, expectedWrong: before.expectedWrong };
+    return { ...after, ...added, accepted, expectedWrong: before.expectedWrong };
   }
-  return { ...after, ...nextStep };
+  return { ...after, ...added };
 }

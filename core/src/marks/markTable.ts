@@ -24,6 +24,17 @@ export function markOfGoes(counts: Rules["counts"], goes: readonly GoPoints[]): 
   return first === undefined || points === null ? null : { points, outOf: first.outOf };
 }
 
+/**
+ * What points count where the whole counts `outOf`, whatever its points add up to.
+ *
+ * @param whole points of the whole, those that wait for a mark among them
+ * @param outOf null: as they are
+ */
+export function scaled(outOf: number | null, whole: number, mark: GoPoints): GoPoints {
+  const factor = outOf === null || whole === 0 ? 1 : outOf / whole;
+  return { points: mark.points * factor, outOf: mark.outOf * factor };
+}
+
 /** How many of these shares (0 to 1; null: none yet) reach a line of so many percent. */
 export const countFrom = (percent: number, shares: readonly (number | null)[]): number =>
   shares.filter((share) => isEnough(percent, share)).length;

@@ -15,7 +15,7 @@ import { richTextOf } from "../richText.ts";
 export const secret = richTextOf("SECRET");
 export const stem = richTextOf("What?");
 export const option = (id: string, isKey: boolean) => ({ id, text: richTextOf(id), isKey, rationale: secret });
-export const feedback = { explanation: secret, nextStep: secret };
+export const feedback = { explanation: secret, nextStep: secret, nearly: secret };
 export const several = (scoring: SeveralRightAnswers["scoring"], keys = ["a", "b"]): SeveralRightAnswers => ({
   kind: "severalRightAnswers",
   schemaVersion: 1,
