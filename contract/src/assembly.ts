@@ -51,6 +51,7 @@ const DrawPlace = z.object({
       itemId: Id,
       number: z.int(),
       stem: z.string(),
+      topicId: Id.nullable(),
       topic: z.string(),
       /** Why nobody can draw it: "retired", "unfinished", "not approved yet"; null when it can be drawn. */
       hindrance: Hindrance.nullable(),

@@ -1,6 +1,7 @@
 /** Courses, classes, their calendars and students, and entry cards. */
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
+import { seatingEndpoints } from "./seating.ts";
 import { Done, Id, LocalDate, Name, Strand } from "./wire.ts";
 
 export const Class = z.object({
@@ -276,4 +277,5 @@ export const coursesEndpoints = {
   changeEnrolment,
   setGroup,
   reissueCard,
+  ...seatingEndpoints,
 };

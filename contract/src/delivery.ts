@@ -9,11 +9,15 @@ import {
 import { z } from "zod";
 import { BeforeGo, beforeGoEndpoints, Gate, Missing, ReflectionQuestions } from "./beforeGo.ts";
 import { endpoint } from "./endpoint.ts";
+import { Feedback, feedbackEndpoints } from "./feedback.ts";
+import { extraGoesEndpoints } from "./extraGoes.ts";
 import { Answer, StudentView } from "./items/kinds.ts";
-import { resultEndpoints } from "./result.ts";
+import { resultEndpoints, Scaled } from "./result.ts";
 import { liveEndpoints } from "./live.ts";
+import { Notice, noticeEndpoints } from "./notice.ts";
 import { Message, runningEndpoints } from "./running.ts";
 import { markingEndpoints } from "./marking.ts";
+import { showNeighbours } from "./seating.ts";
 import { ShownStimulus } from "./stimuli.ts";
 import { timedEndpoints } from "./timed.ts";
 import { Done, Id, limits, Moment, Strand } from "./wire.ts";
@@ -29,6 +33,7 @@ export const Rules = z.strictObject({
   counts: z.enum(countings),
   openness: z.enum(opennessLevels),
   openFrom: z.enum(openFrom),
+  second: z.int().min(0).max(100).nullable().default(null),
   timeLimitMinutes: z.int().min(1).max(600).nullable(),
   graceMinutes: z.int().min(0).max(1440),
   optionsMix: z.boolean(),
@@ -38,6 +43,13 @@ export const Rules = z.strictObject({
   stopAt: z.int().min(1).max(100).nullable().default(null),
   before: BeforeGo.nullable().default(null),
   gate: Gate.nullable().default(null),
+  outOf: z.int().min(1).max(1000).nullable().default(null),
+  closing: z
+    .array(z.strictObject({ from: z.int().min(0).max(100), text: z.string().trim().min(1).max(300) }))
+    .max(5)
+    .refine((closing) => new Set(closing.map(({ from }) => from)).size === closing.length, "closingDoubled")
+    .readonly()
+    .default([]),
 }) satisfies z.ZodType<RulesType>;
 
 /** Who gets a release, and when: a class, a group of it, or one student, each with times of its own. */
@@ -132,28 +144,6 @@ export const shutRelease = endpoint({
   result: Release,
 });
 
-/** What a student may be told of the rules, before and during a sitting. */
-export const Notice = z.object({
-  questions: z.int(),
-  minutes: z.int(),
-  points: z.number(),
-  goes: z.int().nullable(),
-  waitHours: z.int(),
-  counts: z.enum(countings),
-  /** With this student's extra time. */
-  timeLimitMinutes: z.int().nullable(),
-  /** Many short questions against the clock. */
-  isTimed: z.boolean(),
-  openness: z.enum(opennessLevels),
-  openFrom: z.enum(openFrom),
-  paging: z.enum(["all", "one", "forwardOnly"]),
-  shutsAt: Moment.nullable(),
-  /** Percent from which there is no other go. */
-  stopAt: z.int().nullable(),
-  /** What is asked for before a go, from which go on. */
-  before: z.object({ fromGo: z.int(), goAhead: z.boolean(), reflects: z.boolean() }).nullable(),
-});
-
 export const StudentRelease = z.object({
   releaseId: Id,
   name: z.string(),
@@ -167,6 +157,8 @@ export const StudentRelease = z.object({
   /** What is to be answered before the next go; null: nothing, or it was. */
   reflection: ReflectionQuestions.nullable(),
   goesTaken: z.int(),
+  /** Goes that the teacher gave beyond those of the rules. */
+  extraGoes: z.int(),
   /** What the teacher says, and changes of the times, the newest first. */
   messages: z.array(Message),
   /** Goes that a teacher took out, and why; the student has them back. */
@@ -182,6 +174,8 @@ export const StudentDone = z.object({
   /** Without what waits for somebody's mark. */
   outOf: z.number(),
   waitingPoints: z.number(),
+  /** What the points count, where it counts out of something else. */
+  countsAs: Scaled.nullable(),
   /** Answers given in time may still arrive until then; null: all has arrived. */
   settlesAt: Moment.nullable(),
 });
@@ -222,6 +216,8 @@ export const SittingItem = z.object({
   stimulusId: Id.nullable(),
   answer: Answer.nullable(),
   revisit: z.boolean(),
+  /** The answer was looked at and stands. */
+  feedback: Feedback.nullable(),
 });
 
 export const Sitting = z.object({
@@ -331,6 +327,10 @@ export const deliveryEndpoints = {
   ...beforeGoEndpoints,
   ...runningEndpoints,
   ...liveEndpoints,
+  ...noticeEndpoints,
+  ...extraGoesEndpoints,
+  showNeighbours,
+  ...feedbackEndpoints,
   ...timedEndpoints,
   ...markingEndpoints,
 };

@@ -57,7 +57,12 @@ const FileExpected = z
   )
   .default([]);
 
-const everyKind = { stem: FileText, explanation: FileText.optional(), nextStep: FileText.optional() };
+const everyKind = {
+  stem: FileText,
+  explanation: FileText.optional(),
+  nextStep: FileText.optional(),
+  nearly: FileText.optional(),
+};
 
 export const FileContent = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("oneRightAnswer"), ...everyKind, options: FileOptions }),

@@ -73,6 +73,8 @@ export const StandardResult = z.object({
   statement: z.string(),
   /** The share from which it counts as secure. */
   secureLine: z.number(),
+  /** What is believed of a student before their own answers: the class's mean, and how many answers it weighs. */
+  prior: z.object({ mean: z.number(), weight: z.number() }),
   students: z.array(
     z.object({
       studentId: Id,
@@ -264,7 +266,26 @@ export const showOpener = endpoint({
   }),
 });
 
+export const showClassStandards = endpoint({
+  method: "get",
+  path: "/classes/:classId/standards",
+  access: "member",
+  summary:
+    "How sure we are that each student of a class has secured each standard, from all first goes of the school year.",
+  params: z.object({ classId: Id }),
+  result: z.object({
+    classId: Id,
+    className: z.string(),
+    /** The share that counts as secure where a standard says nothing: the course's, or else the department's. */
+    usualLine: z.number(),
+    /** Those that the class was asked, in their order. */
+    standards: z.array(StandardResult),
+  }),
+});
+export type ClassStandards = z.infer<(typeof showClassStandards)["result"]>;
+
 export const insightEndpoints = {
+  showClassStandards,
   listResults,
   showResults,
   showOpener,

@@ -63,6 +63,12 @@ export type LiveChange = z.infer<typeof LiveChange>;
 /** The stream of it: server-sent events, first `state` (Live), then `change` (LiveChange). No JSON, so mounted by hand. */
 export const liveStreamPath = "/releases/:releaseId/live/stream";
 
+/**
+ * Where pages that count goes hear that some began or ended: server-sent events `changed`, each with the id of a release out
+ * of those that the query names (`release`, repeated). No JSON, so mounted by hand.
+ */
+export const goChangesPath = "/go-changes";
+
 export const showLive = endpoint({
   method: "get",
   path: "/releases/:releaseId/live",

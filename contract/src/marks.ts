@@ -14,6 +14,8 @@ const Cell = z.object({
   outOf: z.number().nullable(),
   /** Points that wait for somebody's mark; they are in neither. */
   waitingPoints: z.number(),
+  /** When the last go was handed in. */
+  handedInAt: Moment.nullable(),
   /** Why the student is excused. */
   reason: z.string().nullable(),
 });
@@ -22,6 +24,9 @@ export type MarkCell = z.infer<typeof Cell>;
 export const MarkTable = z.object({
   classId: Id,
   className: z.string(),
+  departmentId: Id,
+  /** The line kept for the course, or else for the department: the share that counts as secure. */
+  line: z.number(),
   /** Today, where the class is. */
   today: z.string(),
   /** The newest quizzes of the class, the oldest of them first. */
@@ -30,6 +35,7 @@ export const MarkTable = z.object({
       id: Id,
       name: z.string(),
       opensAt: Moment,
+      shutsAt: Moment.nullable(),
       counts: z.enum(["first", "last", "best", "mean"]),
       /** 0: it does not count. */
       weight: z.number(),

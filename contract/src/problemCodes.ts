@@ -51,6 +51,9 @@ export const generalProblems = {
   notHandedIn: ["conflict"],
   goVoided: ["conflict", "reason"],
   begunElsewhere: ["unavailable"],
+  goIsOver: ["conflict"],
+  notLookedAt: ["conflict"],
+  answerFirst: ["invalid"],
   notOpenYet: ["conflict"],
   quizClosed: ["conflict"],
   noMoreGoes: ["conflict", "count"],
@@ -258,6 +261,11 @@ export const staffProblems = {
   oneLetter: ["invalid"],
   namesMissing: ["invalid"],
   chooseStudents: ["invalid"],
+  closingDoubled: ["invalid"],
+  seatTaken: ["invalid"],
+  seatingChanged: ["stale"],
+  goesWithoutEnd: ["conflict"],
+  extraGoBegun: ["conflict"],
 } as const satisfies Record<string, Entry>;
 
 export const problemCodes = { ...generalProblems, ...staffProblems };

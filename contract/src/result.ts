@@ -10,12 +10,17 @@ import { ShownStimulus } from "./stimuli.ts";
 import { OwnTimed } from "./timed.ts";
 import { Id, Moment, Strand } from "./wire.ts";
 
+/** Points, and out of how many. */
+export const Scaled = z.object({ points: z.number(), outOf: z.number() });
+
 export const ResultItem = z.object({
   position: z.int(),
   points: z.number(),
   strand: Strand.nullable(),
   /** null: the question is kept for tests and is not shown again. */
   view: StudentView.nullable(),
+  /** Of what is not shown again: what it was about. */
+  topic: z.string().nullable(),
   /** What it hangs on, among the `stimuli` of the result. */
   stimulusId: Id.nullable(),
   /** A practice question of the same kind that explains one which is not shown again. */
@@ -27,12 +32,19 @@ export const ResultItem = z.object({
   credit: z.number().nullable(),
   /** What whoever marked it says. */
   comment: z.string().nullable(),
-  /** The rationales of what was answered, and the explanation. */
+  /** The rationales of what was answered, the explanation, and what to read by how it went. */
   why: z
-    .object({ rationales: z.array(RichText), explanation: RichText.nullable(), nextStep: RichText.nullable() })
+    .object({
+      rationales: z.array(RichText),
+      explanation: RichText.nullable(),
+      nearly: RichText.nullable(),
+      nextStep: RichText.nullable(),
+    })
     .nullable(),
   /** The whole content with its key. */
   content: Content.nullable(),
+  /** The second answer, what it earned, 0 to 1, and what it counts in percent; null: there was none. */
+  second: z.object({ answer: Answer.nullable(), credit: z.number(), counts: z.int() }).nullable(),
   /** What was decided about a key that was found wrong. */
   ruling: z.enum(rulings).nullable(),
   /** It went wrong and may be seen: the student may say why they answered so. */
@@ -61,6 +73,10 @@ export const showResult = endpoint({
     waitingPoints: z.number(),
     /** Of several goes: which counts, and the points it gives. */
     mark: z.object({ counts: z.enum(countings), points: z.number() }).nullable(),
+    /** What counts, where it counts out of something else than its points. */
+    countsAs: Scaled.nullable(),
+    /** The teacher's sentence about the whole. */
+    closing: z.string().nullable(),
     /** Of timed practice; null: it is none, or may not be seen. */
     timed: OwnTimed.nullable(),
     items: z.array(ResultItem),

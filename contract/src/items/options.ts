@@ -23,7 +23,11 @@ export const Options = z.array(OneOption).max(limits.options).refine(idsDiffer, 
 const OneOptionView = z.strictObject({ id: OptionId, text: RichText }) satisfies z.ZodType<OptionView>;
 export const OptionViews = z.array(OneOptionView);
 
-export const feedback = { explanation: RichText.optional(), nextStep: RichText.optional() };
+export const feedback = {
+  explanation: RichText.optional(),
+  nextStep: RichText.optional(),
+  nearly: RichText.optional(),
+};
 
 export const TypedText = z.string().max(limits.typedAnswer);
 

@@ -43,6 +43,11 @@ import * as paths from "./0040_paths.ts";
 import * as voidedGoes from "./0041_voidedGoes.ts";
 import * as marks from "./0042_marks.ts";
 import * as live from "./0043_live.ts";
+import * as nearly from "./0044_nearly.ts";
+import * as noticeOpened from "./0045_noticeOpened.ts";
+import * as secondAnswers from "./0046_secondAnswers.ts";
+import * as seats from "./0047_seats.ts";
+import * as extraGoes from "./0048_extraGoes.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -88,4 +93,9 @@ export const migrations: Record<string, Migration> = {
   "0041_voidedGoes": voidedGoes,
   "0042_marks": marks,
   "0043_live": live,
+  "0044_nearly": nearly,
+  "0045_noticeOpened": noticeOpened,
+  "0046_secondAnswers": secondAnswers,
+  "0047_seats": seats,
+  "0048_extraGoes": extraGoes,
 };

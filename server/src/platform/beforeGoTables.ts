@@ -10,6 +10,7 @@ export interface BeforeGoTables {
     at: Date;
   };
   openingWord: Row & { releaseId: string; word: string; by: string; at: Date; until: Date };
+  extraGo: Owned & { releaseId: string; studentId: string; goes: number; by: string; at: Date };
   goAhead: Owned & {
     releaseId: string;
     studentId: string;

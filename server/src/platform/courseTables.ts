@@ -18,6 +18,7 @@ export interface CourseTables {
     nextEvidenceSeq: Default<number>;
   };
   closedDays: Row & { schoolYearId: string; classId: string | null; fromOn: string; toOn: string; label: string };
+  seat: Owned & { classId: string; studentId: string; row: number; column: number };
   classTeacher: Owned & { classId: string; membershipId: string };
   classUnit: Owned & { classId: string; unitId: string; plannedFrom: string; plannedTo: string };
   classTopic: Owned & {

@@ -40,6 +40,8 @@ export interface SittingTables {
     shownAt: Date | null;
     spentMs: Default<number>;
     revisit: Default<boolean>;
+    /** How many answers were looked at for the student; they stand. */
+    lookedAt: Default<number>;
   };
   responseEvent: Owned & {
     sittingId: string;
@@ -68,7 +70,10 @@ export interface SittingTables {
     position: number;
     round: Default<number>;
     version: number;
+    /** Of the first answer. */
     credit: number;
+    /** What the points come from, where a second answer counts too; null: `credit`. */
+    counted: Default<number | null>;
     points: number;
     source: "auto" | "person" | "ruling";
     rulingId: string | null;
@@ -110,6 +115,7 @@ export interface SittingTables {
   };
   /** When a student's device was heard of, and where the student is; written now and then, and nothing hangs on it. */
   sittingPresence: Owned & { sittingId: string; heardAt: Date; atPosition: number | null; helpAt: Date | null };
+  noticeOpened: Owned & { releaseId: string; studentId: string; at: Date };
   releaseWatch: Owned & { releaseId: string; watchedUntil: Date };
   exposure: Owned & { classId: string; itemId: string; on: string };
   voidedGo: Row & {
