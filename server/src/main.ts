@@ -6,6 +6,7 @@ import { madeUpBank } from "./assembly/composeTask.ts";
 import { sealPlainCards } from "./courses/sealCards.ts";
 import { compose } from "./assembly/tasks.ts";
 import { closing } from "./delivery/closing.ts";
+import { goChanges } from "./delivery/goChanges.ts";
 import { liveStreams } from "./delivery/liveStreams.ts";
 import { countRunningSittings } from "./delivery/service.ts";
 import { transfers } from "./exchange/transferJob.ts";
@@ -110,6 +111,7 @@ async function start(): Promise<void> {
     stopping = true;
     log.info("stopping: requests that are running are answered first");
     installation.caches.of(liveStreams).stop();
+    installation.caches.of(goChanges).stop();
     const closed = new Promise((resolve) => server.close(resolve));
     server.closeIdleConnections();
     operator?.closeAllConnections();

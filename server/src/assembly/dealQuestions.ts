@@ -8,7 +8,7 @@ import { dealing, type DealInput } from "./tasks.ts";
 export async function dealQuestions<Item extends DealtItem>(
   scope: OpenScope,
   parts: readonly DealPart<Item>[],
-  { seed, ownOrder, met = new Map(), hand }: Omit<DealInput, "parts" | "met"> & { met?: DealInput["met"] },
+  { seed, ownOrder, met = new Map(), hand, neighbours }: Omit<DealInput, "parts" | "met"> & { met?: DealInput["met"] },
 ): Promise<Dealt<Item>[]> {
   if (!ownOrder || parts.every((part) => part.orderRule !== "woven"))
     return deal(parts, { seed, ownOrder, met, ...(hand && { hand }) });
@@ -28,7 +28,7 @@ export async function dealQuestions<Item extends DealtItem>(
   const dealt = await inThread(
     scope,
     dealing,
-    { parts: plain, seed, ownOrder, met, hand },
+    { parts: plain, seed, ownOrder, met, hand, neighbours },
     { lane: "short", budgetMs: 5000 },
   );
   return dealt.flatMap(({ placeId, itemId }) => {

@@ -2,5 +2,8 @@
 import { deal } from "@verdant/core/delivery/deal";
 import type { DealInput } from "./tasks.ts";
 
-export const dealTask = ({ parts, hand, ...given }: DealInput) =>
-  deal(parts, { ...given, ...(hand && { hand }) }).map(({ placeId, item }) => ({ placeId, itemId: item.itemId }));
+export const dealTask = ({ parts, hand, neighbours, ...given }: DealInput) =>
+  deal(parts, { ...given, ...(hand && { hand }), ...(neighbours && { neighbours }) }).map(({ placeId, item }) => ({
+    placeId,
+    itemId: item.itemId,
+  }));

@@ -138,6 +138,7 @@ function toPlace(caller: Caller, place: LoadedPlace, due: ClassDue, known: Known
         itemId: item.id,
         number: item.number,
         stem: headline(item.content.stem),
+        topicId: item.topicId,
         topic: item.topic ?? "no topic",
         hindrance: hindranceOf(caller, item),
       })),

@@ -16,6 +16,7 @@ export interface DealInput {
   readonly seed: string;
   readonly ownOrder: boolean;
   readonly met: ReadonlyMap<string, number>;
+  readonly neighbours?: readonly (readonly string[])[] | undefined;
   readonly hand?: ReadonlyMap<string, readonly string[]> | undefined;
 }
 

@@ -39,4 +39,4 @@ export async function needClass({ db }: Scope, departmentId: string, classId: st
   return need(found, "class");
 }
 
-export const { findClasses, listClosedDays, takeEvidenceSeq } = store;
+export const { findClasses, listClosedDays, listStudentsOfClass, takeEvidenceSeq } = store;

@@ -159,3 +159,14 @@ export async function takeEvidenceSeq(db: Db, departmentId: string, classId: str
     .executeTakeFirstOrThrow();
   return row.nextEvidenceSeq - 1;
 }
+
+/** Who is in the class, in the order of their names. */
+export async function listStudentsOfClass(db: Db, departmentId: string, classId: string) {
+  const { rows } = await sql<{ studentId: string; name: string }>`
+    select student.id as student_id, trim(student.given_name || ' ' || student.family_name) as name
+    from enrolment
+    join student on student.department_id = enrolment.department_id and student.id = enrolment.student_id
+    where enrolment.department_id = ${departmentId} and enrolment.class_id = ${classId} and enrolment.left_on is null
+    order by student.family_name, student.given_name, student.id`.execute(db);
+  return rows;
+}

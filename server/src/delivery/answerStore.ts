@@ -47,7 +47,7 @@ with held as (
 ), sent as (
   select e.*, h.department_id, h.id as sitting_id, h.forward_only, h.given_epoch, h.now, h.queued_to,
     case
-      when si.position is null then 'rejected'
+      when si.position is null or si.looked_at > 0 then 'rejected'
       when h.state = 'running' and (h.deadline_at is null or h.now <= h.deadline_at) then 'counted'
       when h.state in ('running', 'handedIn') and h.now < h.grace_until
         and to_timestamp(e."clientMs" / 1000.0) <= h.deadline_at + interval '2 seconds'
@@ -62,7 +62,7 @@ with held as (
     as e(n int, seq int, position int, answer jsonb, revisit boolean, "spentMs" int, "clientMs" bigint)
     on e.n = h.n and ${few("e.n")}
   left join lateral (
-    select si.position from sitting_item si
+    select si.position, si.looked_at from sitting_item si
     where si.department_id = h.department_id and si.sitting_id = h.id and si.position = e.position limit 1
   ) si on true
 ), judged as (
@@ -118,7 +118,7 @@ const skipping = statement("save_free_answers", "skip locked");
  * - late: delivered after the deadline, before the grace of the sitting is over, and given in time by the device's clock
  *   (which is set by the server's): it counts too. Unless the device contradicts itself: it was heard of after the moment
  *   at which it says that the answer was given, and had not numbered it then (docs/decisions/0014);
- * - rejected: kept, counts for nothing. So is, where the sitting only goes forward, an answer to a question given after
+ * - rejected: kept, counts for nothing. So is an answer to a question that was looked at, and, where the sitting only goes forward, an answer to a question given after
  *   one to a later question: the numbers that the device gave them tell, not when they arrive.
  *
  * An event that comes twice keeps its first disposition. Of two devices, the one that took over last wins item by item;

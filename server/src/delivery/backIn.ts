@@ -6,6 +6,7 @@ import { allowanceMs } from "@verdant/core/delivery/timed";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Member, type OpenScope, type Scope } from "../platform/scope.ts";
+import { tellGoes } from "./goChanges.ts";
 import { reopenGo } from "./liveStore.ts";
 import { notePassedChecks } from "./paths.ts";
 import { awaitRulings } from "./rulingStore.ts";
@@ -45,7 +46,7 @@ export async function letBackIn(
     await notePassedChecks(within, departmentId, [releaseId], studentId);
     await record(within, { departmentId, entity: "sitting", entityId: sittingId, action: "letBackIn" });
   });
-  scope.signals.tell(releaseId);
+  tellGoes(scope, releaseId);
   return { ok: true };
 }
 

@@ -7,6 +7,7 @@ import { Failure } from "../platform/failure.ts";
 import { dayAfter } from "../platform/localDate.ts";
 import type { Scope } from "../platform/scope.ts";
 import * as store from "./beforeGoStore.ts";
+import { listExtraGoes } from "./extraGoStore.ts";
 import { stepsBefore } from "./paths.ts";
 
 type Wire = contract.Missing;
@@ -52,6 +53,9 @@ export async function factsOf(
     goesOf.length > 0 ? await store.listGoesHandedIn(db, { ...of, releaseIds: goesOf }) : [],
     gates.length > 0 ? await store.listRules(db, departmentId, gateIds) : [],
   ];
+  const limited = releases.filter(({ rules }) => completeRules(rules).goes !== null).map((one) => one.releaseId);
+  const extra = limited.length > 0 ? await listExtraGoes(db, departmentId, limited, studentId) : [];
+  const extraAt = new Map(extra.map((one) => [`${one.releaseId} ${one.studentId}`, one.goes]));
   const releaseIds = releases.map((one) => one.releaseId);
   const before = await stepsBefore(db, departmentId, releaseIds, studentId, besidesPath);
   const goAheadAt = new Set(goAheads.map((one) => keyOf(one.releaseId, one.studentId, one.ordinal)));
@@ -62,6 +66,8 @@ export async function factsOf(
   const goesAt = groupBy(goes, (go) => `${go.releaseId} ${go.studentId}`);
   return {
     stepsBefore: before,
+    /** Goes that the teacher gave beyond those of the rules. */
+    extraGoes: (releaseId: string, student: string) => extraAt.get(`${releaseId} ${student}`) ?? 0,
     gateName: new Map(names.map((one) => [one.releaseId, one.name])),
     hasGoAhead: (releaseId: string, student: string, ordinal: number) =>
       goAheadAt.has(keyOf(releaseId, student, ordinal)),
@@ -77,6 +83,9 @@ export async function factsOf(
   };
 }
 
+export const withExtraGoes = (rules: Rules, extra: number): Rules =>
+  rules.goes === null || extra === 0 ? rules : { ...rules, goes: rules.goes + extra };
+
 type Facts = Awaited<ReturnType<typeof factsOf>>;
 
 /** @param at where the student stands: goes begun, and when the last of them was handed in */
@@ -88,7 +97,7 @@ export function missingOf(
   now: Date,
 ): Wire[] {
   const { releaseId, timeZone } = release;
-  const rules = completeRules(release.rules);
+  const rules = withExtraGoes(completeRules(release.rules), facts.extraGoes(releaseId, studentId));
   const missing = missingBefore(
     rules,
     {

@@ -10,7 +10,7 @@ import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope, type Student } from "../platform/scope.ts";
 import { giveBack, takeTry, type Limit } from "../platform/throttle.ts";
-import { factsOf, hasRules, inWords, missingOf } from "./beforeGo.ts";
+import { factsOf, hasRules, inWords, missingOf, withExtraGoes } from "./beforeGo.ts";
 import * as store from "./beforeGoStore.ts";
 import { listStudentsFor } from "./handStore.ts";
 import * as releaseStore from "./store.ts";
@@ -30,9 +30,10 @@ export async function listWaiting(
     await store.findOpeningWord(db, departmentId, releaseId, now()),
   ];
   const { before } = release.rules;
-  const waiting = audience.filter(
-    ({ goes, running }) => running === 0 && (release.rules.goes === null || goes < release.rules.goes),
-  );
+  const waiting = audience.filter(({ studentId, goes, running }) => {
+    const allowed = withExtraGoes(release.rules, facts.extraGoes(releaseId, studentId)).goes;
+    return running === 0 && (allowed === null || goes < allowed);
+  });
   const students = waiting.map((student) => {
     const ordinal = student.goes + 1;
     const asked = isAskedFor(before, ordinal) ? before : null;

@@ -8,6 +8,7 @@ import {
   beginSitting as beginContract,
   showSitting as showSittingContract,
 } from "@verdant/contract/delivery";
+import { lookAtAnswer as lookContract } from "@verdant/contract/feedback";
 import { showResult as showResultContract } from "@verdant/contract/result";
 import { keepMedia } from "../media/service.ts";
 import { saveItem, showItem } from "../bank/service.ts";
@@ -34,6 +35,7 @@ async function plant(): Promise<void> {
       })),
       explanation: richTextOf(marker("explanation")),
       nextStep: richTextOf(marker("nextStep")),
+      nearly: richTextOf(marker("nearly")),
     };
     await saveItem(bench.lead, {
       params: { itemId: id },
@@ -107,7 +109,13 @@ test("no kind of question gives itself away: not before the end, and with openne
     rationale: secret,
     misconceptionId,
   }));
-  const every = { schemaVersion: 1, stem: richTextOf("What?"), explanation: secret, nextStep: secret } as const;
+  const every = {
+    schemaVersion: 1,
+    stem: richTextOf("What?"),
+    explanation: secret,
+    nextStep: secret,
+    nearly: secret,
+  } as const;
   const accepted = [{ id: "accepted-1", text: "SECRET word" }];
   const picture = '<svg xmlns="http://www.w3.org/2000/svg" width="40" height="30"><path d="M0 0L9 9"/></svg>';
   const map = await keepMedia(bench.lead, Buffer.from(picture));
@@ -240,6 +248,28 @@ test("no kind of question gives itself away: not before the end, and with openne
   const after = JSON.stringify(showResultContract.result.parse(await delivery.showResult(student, { params })));
   for (const hidden of ["isKey", "4217", "SECRET word", "tolerance", "misconception"])
     expect(after).not.toContain(hidden);
+
+  // Looked at one by one, none gives its key away: not while there may be a second answer, nor to who asks the server again.
+  const rules = { openness: "why", openFrom: "eachQuestion", second: 50 } as const;
+  const practice = await release(bench, { itemIds, rules });
+  const again = await delivery.beginSitting(student, { params: { releaseId: practice.releaseId } });
+  const [holder, sittingId] = [bench.sitter(again.token), again.sitting.id];
+  await delivery.saveAnswers(holder, { params: { sittingId }, body: { epoch: 1, events, shown: [1] } });
+  for (const [i, answer] of answers.entries()) {
+    const call = { params: { sittingId, position: i + 1 }, body: { epoch: 1, second: null } };
+    if (answer.kind === "written" || answer.kind === "opinion") {
+      await expect(delivery.lookAtAnswer(holder, call)).rejects.toMatchObject({ code: "notLookedAt" });
+      continue;
+    }
+    const hint = lookContract.result.parse(await delivery.lookAtAnswer(holder, call));
+    expect(hint).toMatchObject({ again: true, explanation: null, content: null });
+    const shown = showSittingContract.result.parse(await delivery.showSitting(holder, { params: { sittingId } }));
+    const second = { ...call, body: { ...call.body, second: answer } };
+    const settled = lookContract.result.parse(await delivery.lookAtAnswer(holder, second));
+    expect(settled).toMatchObject({ again: false, content: null });
+    for (const hidden of ["isKey", "4217", "SECRET word", "tolerance", "misconception", 'zeal","accepted'])
+      expect(JSON.stringify([hint, shown, settled])).not.toContain(hidden);
+  }
 });
 
 test("where there is no going back, no question is sent before its turn but a few, nor again once it is passed", async () => {

@@ -17,6 +17,7 @@ import * as store from "./liveStore.ts";
 import { finish } from "./marking.ts";
 import { endForStudent } from "./running.ts";
 import { listItemsOfRelease } from "./releaseItems.ts";
+import { tellGoes } from "./goChanges.ts";
 import * as sittingStore from "./sittingStore.ts";
 import { listReleases } from "./store.ts";
 
@@ -207,6 +208,6 @@ export async function handInFor(
     await finish(within, departmentId, params.sittingId, within.now());
     await record(within, { departmentId, entity: "sitting", entityId: params.sittingId, action: "handedInFor" });
   });
-  scope.signals.tell(params.releaseId);
+  tellGoes(scope, params.releaseId);
   return { ok: true };
 }

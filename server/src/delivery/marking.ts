@@ -1,8 +1,9 @@
 /** Marking a sitting by machine, taking it into the class's memory, and marking it again when answers come late. */
+import { secondShare } from "@verdant/core/delivery/feedback";
 import { completeRules } from "@verdant/core/delivery/rules";
 import { isReached } from "@verdant/core/delivery/reached";
 import { kindOf, markerOf } from "@verdant/core/items/kinds";
-import { creditUnder, pointsOf, type Ruled } from "@verdant/core/items/ruling";
+import { creditWithSecond, pointsOf, type Ruled } from "@verdant/core/items/ruling";
 import { slipKnown } from "@verdant/core/plan/posterior";
 import { needClass } from "../courses/listClasses.ts";
 import { localDateOf } from "../platform/localDate.ts";
@@ -16,7 +17,7 @@ import * as sittingStore from "./sittingStore.ts";
 import { listReleases } from "./store.ts";
 
 type SittingItem = Awaited<ReturnType<typeof sittingStore.listSittingItems>>[number];
-type Marked = SittingItem & Ruled;
+type Marked = SittingItem & Ruled & { readonly counted: number | null };
 
 /** Hands a running sitting in and marks it, in one transaction; does nothing when it is handed in already. */
 export function finish(scope: Scope, departmentId: string, sittingId: string, at: Date): Promise<void> {
@@ -67,19 +68,28 @@ async function mark(
 ): Promise<Marked[]> {
   const items = await sittingStore.listSittingItems(db, departmentId, sittingId);
   const rulings = await rulingStore.listInForce(db, departmentId, releaseId);
+  const [release] = await listReleases(db, departmentId, { releaseId });
+  const share = release ? secondShare(completeRules(release.rules)) : null;
   const marked = items.map((item) => ({
     ...item,
-    ...creditUnder(rulings.get(item.revisionId) ?? null, item.content, item.answer, item),
+    ...creditWithSecond(
+      rulings.get(item.revisionId) ?? null,
+      item.content,
+      item.answer,
+      item.secondAnswer && share !== null ? { answer: item.secondAnswer, share } : null,
+      item,
+    ),
   }));
   await sittingStore.insertMarks(
     db,
-    marked.map(({ position, credit, points, counts, isEvidence, revisionId, byPerson, markedBy }) => ({
+    marked.map(({ position, credit, counted, points, counts, isEvidence, revisionId, byPerson, markedBy }) => ({
       departmentId,
       sittingId,
       position,
       version,
       credit,
-      points: pointsOf({ credit, counts }, points),
+      counted,
+      points: pointsOf({ credit, counts, counted }, points),
       source: rulings.has(revisionId)
         ? ("ruling" as const)
         : byPerson === null

@@ -8,7 +8,7 @@ import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Member, type Scope, type Student } from "../platform/scope.ts";
 import * as store from "./beforeGoStore.ts";
-import { isOver } from "./sitting.ts";
+import { isOver } from "./isOver.ts";
 import * as sittingStore from "./sittingStore.ts";
 import * as releaseStore from "./store.ts";
 

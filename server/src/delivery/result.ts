@@ -1,17 +1,20 @@
 /** How a sitting went, as far as its student may see it. */
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/result";
+import { adviceFor, closingFor } from "@verdant/core/delivery/advice";
 import { completeRules, markOf, opennessNow, settlesAt, shows, type Openness } from "@verdant/core/delivery/rules";
 import { isTimedPractice } from "@verdant/core/delivery/timed";
 import { isReached } from "@verdant/core/delivery/reached";
 import { isBlank } from "@verdant/core/items/blank";
 import { kindOf, markerOf, type Answer, type Content } from "@verdant/core/items/kinds";
-import { contentUnder, type Ruling } from "@verdant/core/items/ruling";
+import { contentUnder, creditUnder, type Ruling } from "@verdant/core/items/ruling";
+import { scaled } from "@verdant/core/marks/markTable";
+import type { Db } from "../platform/database.ts";
 import { Failure, need } from "../platform/failure.ts";
 import type { Scope, Student } from "../platform/scope.ts";
 import * as rulingStore from "./rulingStore.ts";
 import { reflectionBefore, whatIsMissing } from "./beforeGo.ts";
-import { isOver } from "./sitting.ts";
+import { isOver } from "./isOver.ts";
 import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
 import { ownTimed } from "./timed.ts";
@@ -77,16 +80,18 @@ export async function showResult(
   const goes = await sittingStore.listSittings(db, departmentId, studentId, [sitting.releaseId]);
   const openness = opennessOf(release, goes, now());
   const items = shows(openness, "which") ? await sittingStore.listSittingItems(db, departmentId, sitting.id) : [];
-  const reserved = items.filter((item) => item.use === "reserved").map((item) => item.itemId);
   const rulings = await rulingStore.listInForce(db, departmentId, sitting.releaseId);
-  const twins = await sittingStore.listTwins(db, departmentId, reserved);
-  const { counts, openFrom } = completeRules(sitting.rules);
+  const twins = shows(openness, "why") ? await twinsToShow(db, departmentId, sitting.releaseId, items, openness) : null;
+  const { counts, openFrom, outOf, closing } = completeRules(sitting.rules);
   const waitingPoints = (await waitingPointsOf(scope, [sitting.id])).get(sitting.id) ?? 0;
   const inOrder = goes.filter((go) => go.state === "handedIn").sort((a, b) => a.ordinal - b.ordinal);
   const mark = markOf(
     counts,
     inOrder.map((go) => go.points ?? 0),
   );
+  const isShown = shows(openness, "score") && sitting.points !== null;
+  const asPoints = { points: mark ?? 0, outOf: sitting.outOf - waitingPoints };
+  const share = waitingPoints > 0 || sitting.outOf === 0 ? null : (sitting.points ?? 0) / sitting.outOf;
   const missing = given ? (await whatIsMissing(scope, caller, [given], () => goes))(given.releaseId) : [];
   return {
     name: sitting.name,
@@ -99,6 +104,8 @@ export async function showResult(
     outOf: sitting.outOf - waitingPoints,
     waitingPoints,
     mark: shows(openness, "score") && goes.length > 1 ? { counts, points: mark ?? 0 } : null,
+    countsAs: isShown && outOf !== null ? scaled(outOf, sitting.outOf, asPoints) : null,
+    closing: isShown ? closingFor(closing, share) : null,
     timed:
       shows(openness, "score") && isTimedPractice(completeRules(sitting.rules))
         ? await ownTimed(
@@ -114,20 +121,23 @@ export async function showResult(
         position: item.position,
         points: item.points,
         strand: strandOf(item),
-        // A reserved item is never shown again, nor its key or reasons: a practice item explains it.
+        // A reserved item is never shown again, nor its key or reasons: what it was about, the next step and a practice
+        // item teach instead.
         view: item.use === "practice" ? kindOf(item.content).toStudentView(item.content, item.optionOrder) : null,
+        topic: item.use === "reserved" ? item.topic : null,
         stimulusId: item.use === "practice" ? item.stimulusId : null,
-        twin: item.use === "reserved" && shows(openness, "everything") ? (twins.get(item.itemId) ?? null) : null,
+        twin: wentWrong(item) ? (twins?.get(item.itemId)?.content ?? null) : null,
         answer: item.use === "practice" ? item.answer : null,
         reached: isReached(item),
         credit: waitsOrHasNone(item) || !isReached(item) ? null : item.credit,
         comment: shows(openness, "why") && item.comment !== null && item.comment !== "" ? item.comment : null,
-        why: shows(openness, "why") && item.use === "practice" ? whyOf(item) : null,
+        why: shows(openness, "why") ? whyOf(item) : null,
         content:
           shows(openness, "everything") && item.use === "practice"
             ? contentUnder(item.ruling, item.content, item.answer)
             : null,
         ruling: item.ruling?.ruling ?? null,
+        second: secondOf(item, completeRules(sitting.rules).second),
         asksReason: asksReason(item, openness),
         reason: item.reason ?? "",
       })),
@@ -138,6 +148,37 @@ export async function showResult(
     reflection: await reflectionBefore(scope, departmentId, sitting),
   };
 }
+
+type SittingItem = Awaited<ReturnType<typeof sittingStore.listSittingItems>>[number];
+
+/**
+ * Practice items that teach what reserved ones asked, by the reserved item's id. Their keys are shown, so one that
+ * another go may ask is left out until keys are shown anyway.
+ */
+async function twinsToShow(
+  db: Db,
+  departmentId: string,
+  releaseId: string,
+  items: readonly SittingItem[],
+  openness: Openness,
+) {
+  const reserved = items.filter((item) => item.use === "reserved").map((item) => item.itemId);
+  const twins = await sittingStore.listTwins(db, departmentId, reserved);
+  if (twins.size === 0 || shows(openness, "everything")) return twins;
+  const asked = new Set((await store.listReleaseItems(db, departmentId, releaseId)).map(({ itemId }) => itemId));
+  return new Map([...twins].filter(([, twin]) => !asked.has(twin.itemId)));
+}
+
+/** The second answer, where the rules allowed one and it was given; of a reserved item only what it earned. */
+function secondOf(item: SittingItem & { ruling: Ruling | null }, counts: number | null) {
+  if (item.secondAnswer === null || counts === null) return null;
+  const { credit } = creditUnder(item.ruling, item.content, item.secondAnswer);
+  return { answer: item.use === "practice" ? item.secondAnswer : null, credit, counts };
+}
+
+/** It was asked, and was not all right. */
+const wentWrong = (item: Parameters<typeof waitsOrHasNone>[0] & { credit: number | null; shownAt: Date | null }) =>
+  isReached(item) && !waitsOrHasNone(item) && (item.credit ?? 0) < 1;
 
 /** What was answered and is seen to have gone wrong; a question kept for tests is not spoken of again. */
 const asksReason = (
@@ -166,13 +207,26 @@ function waitsOrHasNone(item: {
 
 /**
  * The rationales of what was answered, without the others': those could give the key of another go away. What was
- * written for a key that turned out wrong is not shown.
+ * written for a key that turned out wrong is not shown; of a reserved item, only what to do next.
  */
-function whyOf({ content, answer, ruling }: { content: Content; answer: Answer | null; ruling: Ruling | null }) {
+function whyOf(
+  item: Parameters<typeof wentWrong>[0] & {
+    use: string;
+    content: Content;
+    answer: Answer | null;
+    ruling: Ruling | null;
+  },
+) {
+  const { content, answer, ruling } = item;
+  const advice = waitsOrHasNone(item)
+    ? { nearly: null, nextStep: null }
+    : adviceFor(content, isReached(item) ? item.credit : null);
+  if (item.use !== "practice")
+    return advice.nextStep && { rationales: [], explanation: null, nearly: null, nextStep: advice.nextStep };
   return {
     rationales:
       ruling === null && answer?.kind === content.kind ? [...kindOf(content).rationales(content, answer)] : [],
     explanation: ruling?.ruling === "correct" ? null : (content.explanation ?? null),
-    nextStep: content.nextStep ?? null,
+    ...advice,
   };
 }

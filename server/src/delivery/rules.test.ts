@@ -1,5 +1,7 @@
 /** The rules of a release as students meet them: who gets it and when, goes and waits, what shows and from when. */
 import { describe, expect, test } from "vitest";
+import { richTextOf } from "@verdant/core/richText";
+import { sql } from "kysely";
 import { opennessLevels, presets, type Rules } from "@verdant/core/delivery/rules";
 import { composeQuiz } from "../assembly/service.ts";
 import { listItems, saveItem, showItem } from "../bank/service.ts";
@@ -209,6 +211,77 @@ describe("what shows", () => {
       [true, true, true, true],
     ]);
     expect(result.items.map((one) => one.credit)).toEqual([1, 1]);
+  });
+
+  test("a reserved question that went wrong teaches: its topic, then the next step and a practice twin", async () => {
+    const { items } = await listItems(bench.lead, { query: { sort: "newest", limit: 20, status: "approved" } });
+    const free = items.filter(({ use }) => use === "practice").slice(0, 3);
+    const [asked, twin, other] = free.map(({ id }) => id) as [string, string, string];
+    const { tagging, content, version } = await showItem(bench.lead, { params: { itemId: asked } });
+    const nextStep = richTextOf("Draw the bend once more.");
+    await saveItem(bench.lead, {
+      params: { itemId: asked },
+      body: { version, content: { ...content, nextStep }, tagging: { ...tagging, use: "reserved" } },
+    });
+    await bench.db.updateTable("item").set({ twinId: twin }).where("id", "=", asked).execute();
+    const shown = async (student: number, itemIds: string[], openness: Rules["openness"], isRight = false) => {
+      const { releaseId } = await release(bench, { itemIds, rules: { openness } });
+      const { sittingId } = await sit(bench, student, releaseId, () => isRight);
+      const one = (await resultOf(student, sittingId)).items[0];
+      return one && [one.topic, one.why?.nextStep ?? null, one.twin !== null, one.why?.explanation ?? null];
+    };
+    const { topic } = (await bench.db
+      .selectFrom("topic")
+      .select("name as topic")
+      .where("id", "=", free[0]!.topicId!)
+      .executeTakeFirst())!;
+    expect(await shown(10, [asked, other], "score")).toBeUndefined();
+    expect(await shown(11, [asked, other], "which")).toEqual([topic, null, false, null]);
+    expect(await shown(12, [asked, other], "why")).toEqual([topic, nextStep, true, null]);
+    expect(await shown(13, [asked, other], "everything")).toEqual([topic, nextStep, true, null]);
+    // Who got it right needs neither; and a twin that is asked here keeps its key for the next go.
+    expect(await shown(14, [asked, other], "everything", true)).toEqual([topic, null, false, null]);
+    expect(await shown(15, [asked, twin], "why")).toEqual([topic, nextStep, false, null]);
+  });
+
+  test("the whole counts out of twenty and ends with the teacher's sentence, as soon as the score may be seen", async () => {
+    const closing = [
+      { from: 50, text: "Well on the way." },
+      { from: 100, text: "All of it." },
+    ];
+    const rules = { outOf: 20, closing, openFrom: "word", openness: "score", goes: null, counts: "best" } as const;
+    const { releaseId } = await release(bench, { count: 4, rules });
+    expect((await now(16)).releases.find((one) => one.releaseId === releaseId)?.notice).toMatchObject({
+      points: 4,
+      outOf: 20,
+    });
+    const goes = [
+      await sit(bench, 16, releaseId, (position) => position < 4),
+      await sit(bench, 16, releaseId, (position) => position === 1),
+    ].map(({ sittingId }) => sittingId) as [string, string];
+    const read = async (sittingId: string) => {
+      const { closing: sentence, countsAs, points } = await resultOf(16, sittingId);
+      return [points, countsAs, sentence];
+    };
+    const listed = async () =>
+      (await now(16)).done.filter(({ sittingId }) => goes.includes(sittingId)).map(({ countsAs }) => countsAs);
+    expect(await read(goes[0])).toEqual([null, null, null]);
+    expect(await listed()).toEqual([null, null]);
+    await delivery.openResults(bench.lead, { params: { releaseId } });
+    // The mark is what counts of both; the sentence is about the go that is read.
+    expect(await read(goes[0])).toEqual([3, { points: 15, outOf: 20 }, "Well on the way."]);
+    expect(await read(goes[1])).toEqual([1, { points: 15, outOf: 20 }, null]);
+    expect(await listed()).toEqual([
+      { points: 5, outOf: 20 },
+      { points: 15, outOf: 20 },
+    ]);
+    // Rules kept before there was such a thing are complete all the same.
+    await bench.db
+      .updateTable("release")
+      .set({ rules: sql`rules - 'closing' - 'outOf'` })
+      .where("id", "=", releaseId)
+      .execute();
+    expect(await read(goes[0])).toEqual([3, null, null]);
   });
 
   test("a pre-test changes no plan", async () => {

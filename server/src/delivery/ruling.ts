@@ -1,9 +1,11 @@
 /** A wrong key found late: what a ruling would change, giving one, and taking it back. */
 import type * as contract from "@verdant/contract/marking";
 import type { Input, Result } from "@verdant/contract/endpoint";
+import { secondShare } from "@verdant/core/delivery/feedback";
+import { completeRules } from "@verdant/core/delivery/rules";
 import { groupBy } from "@verdant/core/groupBy";
 import { kindOf } from "@verdant/core/items/kinds";
-import { contentUnder, creditUnder, isRuling, keyedBy, pointsOf, type Ruling } from "@verdant/core/items/ruling";
+import { contentUnder, creditWithSecond, isRuling, keyedBy, pointsOf, type Ruling } from "@verdant/core/items/ruling";
 import { saveItem, showItem } from "../bank/service.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
@@ -127,9 +129,11 @@ function rank({
 
 function markUnder(
   ruling: Ruling | null,
-  standing: Pick<StandingMark, "content" | "answer" | "itemPoints" | "byPerson">,
+  standing: Pick<StandingMark, "content" | "answer" | "secondAnswer" | "rules" | "itemPoints" | "byPerson">,
 ) {
-  const ruled = creditUnder(ruling, standing.content, standing.answer, standing);
+  const share = secondShare(completeRules(standing.rules));
+  const second = standing.secondAnswer && share !== null ? { answer: standing.secondAnswer, share } : null;
+  const ruled = creditWithSecond(ruling, standing.content, standing.answer, second, standing);
   return { ...ruled, points: pointsOf(ruled, standing.itemPoints) };
 }
 

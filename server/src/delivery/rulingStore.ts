@@ -147,6 +147,13 @@ export function listStandingMarks(db: Db, departmentId: string, revisionId: stri
         .onRef("response.position", "=", "si.position")
         .on("response.round", "=", 1),
     )
+    .leftJoin("response as second", (join) =>
+      join
+        .onRef("second.departmentId", "=", "si.departmentId")
+        .onRef("second.sittingId", "=", "si.sittingId")
+        .onRef("second.position", "=", "si.position")
+        .on("second.round", "=", 2),
+    )
     .leftJoin("rubricMark", (join) =>
       join
         .onRef("rubricMark.departmentId", "=", "si.departmentId")
@@ -158,7 +165,14 @@ export function listStandingMarks(db: Db, departmentId: string, revisionId: stri
     .where("sitting.state", "=", "handedIn")
     .$if(releaseId !== null, (query) => query.where("sitting.releaseId", "=", releaseId ?? ""))
     .select(["si.sittingId", "si.position", "si.points as itemPoints", "revision.content", "response.body as answer"])
-    .select(["mark.credit", "mark.counts", "rubricMark.credit as byPerson", "rubricMark.by as markedBy"])
+    .select(["second.body as secondAnswer", "release.rules"])
+    .select([
+      "mark.credit",
+      "mark.counted",
+      "mark.counts",
+      "rubricMark.credit as byPerson",
+      "rubricMark.by as markedBy",
+    ])
     .select(["sitting.releaseId", "sitting.classId", "sitting.ordinal", "sitting.points", "sitting.outOf"])
     .select(["release.name as release", "class.name as className", "student.givenName", "student.familyName"])
     .orderBy("si.sittingId")
@@ -181,6 +195,7 @@ export interface NewMark {
   readonly sittingId: string;
   readonly position: number;
   readonly credit: number;
+  readonly counted: number | null;
   readonly points: number;
   readonly counts: boolean;
   readonly isEvidence: boolean;
@@ -202,13 +217,14 @@ export async function insertNextMarking(db: Db, departmentId: string, marks: rea
   await sql`
     with given as (
       select * from jsonb_to_recordset(${rows}::jsonb) as m (
-        sitting_id uuid, position int, credit double precision, points numeric, counts boolean, is_evidence boolean,
+        sitting_id uuid, position int, credit double precision, counted double precision, points numeric, counts boolean, is_evidence boolean,
         ruling_id uuid, by uuid)
     )
     insert into mark
-      (department_id, sitting_id, position, round, version, credit, points, source, ruling_id, by, at, counts, is_evidence)
+      (department_id, sitting_id, position, round, version, credit, counted, points, source, ruling_id, by, at, counts, is_evidence)
     select mark.department_id, mark.sitting_id, mark.position, mark.round, mark.version + 1,
-      coalesce(anew.credit, mark.credit), coalesce(anew.points, mark.points),
+      coalesce(anew.credit, mark.credit), case when anew.sitting_id is null then mark.counted else anew.counted end,
+      coalesce(anew.points, mark.points),
       case when anew.sitting_id is null then mark.source when anew.ruling_id is not null then 'ruling'
         when anew.by is not null then 'person' else 'auto' end,
       case when anew.sitting_id is null then mark.ruling_id else anew.ruling_id end,

@@ -16,21 +16,22 @@ import { localDateOf } from "../platform/localDate.ts";
 import { atomically, type OpenScope, type Scope, type Sitter, type Student } from "../platform/scope.ts";
 import { answerBatch } from "./answerBatch.ts";
 import { refusalOf, whatIsMissing } from "./beforeGo.ts";
+import { feedbackAt } from "./feedback.ts";
+import { tellGoes } from "./goChanges.ts";
 import { handFor } from "./hands.ts";
+import { isOver } from "./isOver.ts";
 import { finish, markAgain } from "./marking.ts";
+import { neighboursAt } from "./neighbours.ts";
 import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
-import { noticeOf, stimuliOf, strandOf, wordsOf } from "./views.ts";
+import { noticeOf } from "./notice.ts";
+import { stimuliOf, strandOf, wordsOf } from "./views.ts";
 
 type Begun = Result<typeof contract.beginSitting>;
 
 /** The token of a sitting: the same for every device of its student, and for nobody else. */
 const tokenFor = (secret: Buffer, sittingId: string) =>
   createHmac("sha256", secret).update(`sitting ${sittingId}`).digest("base64url");
-
-/** A sitting whose time is over counts as handed in, also before the poller has made it so. */
-export const isOver = (sitting: { state: string; deadlineAt: Date | null }, now: Date): boolean =>
-  sitting.state !== "running" || (sitting.deadlineAt !== null && sitting.deadlineAt <= now);
 
 /** Begins the next go; or, when one is running, takes it over to this device: the other one's epoch is then stale. */
 export async function beginSitting(
@@ -45,7 +46,7 @@ export async function beginSitting(
     const isRunning = goes.some((sitting) => !isOver(sitting, now()));
     const begun = await enter(scope, releaseId, isRunning ? null : await dealGo(scope, release, goes));
     if (begun) {
-      scope.signals.tell(releaseId);
+      tellGoes(scope, releaseId);
       return begun;
     }
   }
@@ -122,7 +123,8 @@ async function dealGo(scope: OpenScope<Student>, release: GivenRelease, goes: re
   const parts = await partsToDeal(scope, departmentId, release);
   const hand = await handFor(scope, { releaseId, ordinal }, parts, met);
   const { ownOrder } = completeRules(release.rules);
-  return { ordinal, seed, dealt: await dealQuestions(scope, parts, { seed, ownOrder, met, hand }) };
+  const neighbours = ownOrder ? await neighboursAt(scope, release) : [];
+  return { ordinal, seed, dealt: await dealQuestions(scope, parts, { seed, ownOrder, met, hand, neighbours }) };
 }
 
 async function startGo(
@@ -254,6 +256,7 @@ async function describeSitting(
     releaseIds: [sitting.releaseId],
   });
   const over = isOver(sitting, now());
+  const feedbackOf = over ? () => null : await feedbackAt(db, departmentId, sitting, items);
   const isSent = over
     ? () => false
     : sentOf(
@@ -286,6 +289,7 @@ async function describeSitting(
           stimulusId: isSent(item.position) ? item.stimulusId : null,
           answer: item.answer,
           revisit: item.revisit,
+          feedback: feedbackOf(item.position),
         })),
     stimuli: stimuliOf(items.filter((item) => isSent(item.position))),
   };
@@ -333,7 +337,7 @@ export async function handIn(
     if (held.epoch === 1) await sittingStore.endGrace(within.db, held.departmentId, [held.id], within.now());
     return held.releaseId;
   });
-  scope.signals.tell(releaseId);
+  tellGoes(scope, releaseId);
   return { ok: true };
 }
 

@@ -263,6 +263,13 @@ export function listSittingItems(db: Db, departmentId: string, sittingId: string
         .onRef("response.position", "=", "si.position")
         .on("response.round", "=", 1),
     )
+    .leftJoin("response as second", (join) =>
+      join
+        .onRef("second.departmentId", "=", "si.departmentId")
+        .onRef("second.sittingId", "=", "si.sittingId")
+        .onRef("second.position", "=", "si.position")
+        .on("second.round", "=", 2),
+    )
     .leftJoin("mark", (join) =>
       join
         .onRef("mark.departmentId", "=", "si.departmentId")
@@ -292,6 +299,9 @@ export function listSittingItems(db: Db, departmentId: string, sittingId: string
         .onRef("releaseItem.releaseId", "=", "sitting.releaseId")
         .onRef("releaseItem.itemId", "=", "si.itemId"),
     )
+    .leftJoin("topic", (join) =>
+      join.onRef("topic.departmentId", "=", "item.departmentId").onRef("topic.id", "=", "item.topicId"),
+    )
     .leftJoin("releasePlace", (join) =>
       join
         .onRef("releasePlace.departmentId", "=", "si.departmentId")
@@ -308,8 +318,10 @@ export function listSittingItems(db: Db, departmentId: string, sittingId: string
     .where("si.departmentId", "=", departmentId)
     .where("si.sittingId", "=", sittingId)
     .select(["si.position", "si.itemId", "si.revisionId", "si.optionOrder", "si.points", "si.shownAt", "si.revisit"])
+    .select(["si.lookedAt", "second.body as secondAnswer"])
     .select([
       "item.topicId",
+      "topic.name as topic",
       "item.use",
       "item.writerDifficulty",
       "itemStats.answers as knownAnswers",
@@ -317,6 +329,7 @@ export function listSittingItems(db: Db, departmentId: string, sittingId: string
       "revision.content",
       "response.body as answer",
       "mark.credit",
+      "mark.counted",
       "rubricMark.credit as byPerson",
       "rubricMark.comment",
       "rubricMark.by as markedBy",
@@ -351,12 +364,12 @@ export async function listMetItems(db: Db, departmentId: string, releaseId: stri
   return new Map(rows.map((row) => [row.itemId, row.go]));
 }
 
-/** Content of the practice twins of reserved items, by the reserved item's id. */
+/** The practice twins of reserved items, by the reserved item's id. */
 export async function listTwins(
   db: Db,
   departmentId: string,
   itemIds: readonly string[],
-): Promise<Map<string, Content>> {
+): Promise<Map<string, { readonly itemId: string; readonly content: Content }>> {
   if (itemIds.length === 0) return new Map();
   const rows = await db
     .selectFrom("item")
@@ -371,7 +384,7 @@ export async function listTwins(
     .where("item.departmentId", "=", departmentId)
     .where("item.id", "in", itemIds)
     .where("twin.use", "=", "practice")
-    .select(["item.id", "revision.content"])
+    .select(["item.id", "twin.id as itemId", "revision.content"])
     .execute();
-  return new Map(rows.map((row) => [row.id, row.content]));
+  return new Map(rows.map(({ id, ...twin }) => [id, twin]));
 }

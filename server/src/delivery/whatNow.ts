@@ -5,15 +5,17 @@ import { openingAt } from "@verdant/core/delivery/opening";
 import { completeRules, shows } from "@verdant/core/delivery/rules";
 import { groupBy } from "@verdant/core/groupBy";
 import { isBlank } from "@verdant/core/items/blank";
+import { scaled } from "@verdant/core/marks/markTable";
 import { firstOf } from "../platform/firstOf.ts";
 import type { Scope, Student } from "../platform/scope.ts";
+import { listExtraGoes } from "./extraGoStore.ts";
 import { leftBehind, opennessOf, settlingOf } from "./result.ts";
 import { questionsFor, whatIsMissing } from "./beforeGo.ts";
-import { isOver } from "./sitting.ts";
+import { isOver } from "./isOver.ts";
 import * as runningStore from "./runningStore.ts";
 import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
-import { noticeOf } from "./views.ts";
+import { noticeOf } from "./notice.ts";
 import { listVoidedOf } from "./voidStore.ts";
 import { waitingPointsOf } from "./written.ts";
 
@@ -25,7 +27,7 @@ const soon = 14 * 86_400_000;
 
 type GivenRelease = Awaited<ReturnType<typeof store.listReleasesFor>>[number];
 
-const isToCome = (release: GivenRelease, at: Date) =>
+const isToCome = (release: Pick<GivenRelease, "opensAt" | "shutsAt">, at: Date) =>
   openingAt(
     { opensAt: release.opensAt.getTime(), handInBy: null, shutsAt: release.shutsAt?.getTime() ?? null },
     at.getTime(),
@@ -49,11 +51,19 @@ export async function whatNow(scope: Scope<Student>): Promise<Result<typeof cont
     scope,
     given.map((release) => release.releaseId),
   );
-  const toSit = given.filter((release) => {
-    const goes = goesOf(release.releaseId);
-    const { goes: allowed } = completeRules(release.rules);
-    return goes.some((go) => !isOver(go, at)) || (isToCome(release, at) && (allowed === null || goes.length < allowed));
-  });
+  const missingAt = await whatIsMissing(scope, caller, given, goesOf);
+  const toSit = given.filter(
+    ({ releaseId, ...release }) =>
+      goesOf(releaseId).some((go) => !isOver(go, at)) ||
+      (isToCome(release, at) && missingAt(releaseId).every(({ code }) => code !== "noMoreGoes")),
+  );
+  const extra = await listExtraGoes(
+    db,
+    departmentId,
+    toSit.map((release) => release.releaseId),
+    studentId,
+  );
+  const extraAt = new Map(extra.map((one) => [one.releaseId, one.goes]));
   const messages = groupBy(
     await runningStore.listMessages(
       db,
@@ -71,7 +81,6 @@ export async function whatNow(scope: Scope<Student>): Promise<Result<typeof cont
     ),
     (one) => one.releaseId,
   );
-  const missingAt = await whatIsMissing(scope, caller, toSit, goesOf);
   const releases = await Promise.all(
     toSit.map(async (release) => {
       const goes = goesOf(release.releaseId);
@@ -95,6 +104,7 @@ export async function whatNow(scope: Scope<Student>): Promise<Result<typeof cont
         missing,
         reflection: questionsFor(release.rules, missing),
         goesTaken: goes.length,
+        extraGoes: extraAt.get(release.releaseId) ?? 0,
         voided: (voided.get(release.releaseId) ?? []).map(({ at: takenAt, reason }) => ({
           at: takenAt.toISOString(),
           reason,
@@ -142,14 +152,21 @@ export async function listDone(
       const goes = goesOf(sitting.releaseId);
       const release = releases.get(sitting.releaseId) ?? leftBehind(sitting);
       const openness = opennessOf(release, goes, now());
+      const waitingPoints = waiting.get(sitting.id) ?? 0;
+      const { outOf } = completeRules(sitting.rules);
+      const points = shows(openness, "score") ? sitting.points : null;
       return {
         sittingId: sitting.id,
         name: sitting.name,
         handedInAt: (sitting.handedInAt ?? now()).toISOString(),
         openness,
-        points: shows(openness, "score") ? sitting.points : null,
-        outOf: sitting.outOf - (waiting.get(sitting.id) ?? 0),
-        waitingPoints: waiting.get(sitting.id) ?? 0,
+        points,
+        outOf: sitting.outOf - waitingPoints,
+        waitingPoints,
+        countsAs:
+          outOf === null || points === null
+            ? null
+            : scaled(outOf, sitting.outOf, { points, outOf: sitting.outOf - waitingPoints }),
         settlesAt: settlingOf(goes, now())?.toISOString() ?? null,
       };
     }),

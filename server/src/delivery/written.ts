@@ -99,6 +99,7 @@ export function markWrittenAnswer(
       sittingId,
       position,
       ...ruled,
+      counted: null,
       points: pointsOf(ruled, found.points),
       rulingId: ruling?.id ?? null,
       by: caller.personId,

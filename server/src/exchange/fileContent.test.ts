@@ -17,7 +17,7 @@ const rich = {
     },
   ],
 };
-const shared = { schemaVersion: 1 as const, stem: rich, explanation: plain, nextStep: rich };
+const shared = { schemaVersion: 1 as const, stem: rich, explanation: plain, nextStep: rich, nearly: plain };
 const options = [true, false, false].map((isKey, i) => ({
   id: `o${i}`,
   text: i === 1 ? rich : richTextOf(`Option ${i}`),

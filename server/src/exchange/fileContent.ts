@@ -42,6 +42,7 @@ export function toContent(file: FileContent, misconceptionId: Translate): Conten
     stem: toText(file.stem),
     ...optionalText("explanation", file.explanation),
     ...optionalText("nextStep", file.nextStep),
+    ...optionalText("nearly", file.nearly),
   };
   const { kind } = file;
   if (kind === "shortText") {
@@ -154,6 +155,7 @@ export function fromContent(content: Content, misconceptionKey: Translate): File
     stem: fromText(content.stem),
     ...optionalFileText("explanation", content.explanation),
     ...optionalFileText("nextStep", content.nextStep),
+    ...optionalFileText("nearly", content.nearly),
   };
   const { kind } = content;
   if (kind === "shortText") {

@@ -89,6 +89,10 @@ test("the results say what answers do to the plan: nothing yet, they update it, 
   };
   const { releaseId } = await release(bench, { count: 2 });
   expect(await newsOf(releaseId)).toEqual(["waits", false]);
+  // Handed in without having seen a question: nothing was reviewed.
+  const begun = await delivery.beginSitting(bench.students[2]!.scope, { params: { releaseId } });
+  await delivery.handIn(bench.sitter(begun.token), { params: { sittingId: begun.sitting.id } });
+  expect(await newsOf(releaseId)).toEqual(["waits", false]);
   await sit(bench, 1, releaseId, () => true);
   expect(await newsOf(releaseId)).toEqual(["updates", true]);
   const pre = await release(bench, { count: 2, rules: presets.preTest });

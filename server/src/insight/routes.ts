@@ -6,11 +6,12 @@ import { mountAll } from "../platform/mount.ts";
 import * as beforeTeaching from "./beforeTeaching.ts";
 import * as itemFigures from "./itemFigures.ts";
 import * as outcomes from "./outcomes.ts";
+import { showClassStandards } from "./standardResults.ts";
 import * as service from "./service.ts";
 
 /** Every endpoint of insight has a handler, or this does not compile. */
 export const mountInsight = (router: Router): void => {
-  mountAll(router, insightEndpoints, { ...service, ...outcomes });
+  mountAll(router, insightEndpoints, { ...service, ...outcomes, showClassStandards });
   mountAll(router, figuresEndpoints, itemFigures);
   mountAll(router, beforeTeachingEndpoints, beforeTeaching);
 };

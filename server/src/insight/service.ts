@@ -18,10 +18,10 @@ import { stimuliOf } from "../delivery/views.ts";
 import { dueOfClass, listPlannedReturns } from "../plan/service.ts";
 import { Failure, need } from "../platform/failure.ts";
 import type { Member, Scope, OpenScope } from "../platform/scope.ts";
-import { showSecureLines } from "../standards/service.ts";
 import { outcomeOf } from "./outcomes.ts";
 import { creditBy, marksOfStudents, resultsOfItems } from "./itemResults.ts";
-import { resultsOfStandards } from "./standardResults.ts";
+import { resultsOfStandards, usualLineOf } from "./standardResults.ts";
+import * as standardStore from "./standardStore.ts";
 import * as store from "./store.ts";
 
 type Results = Result<typeof contract.showResults>;
@@ -60,15 +60,16 @@ export async function showResults(
     ...student,
     marks: marks.get(student.studentId) ?? [],
   }));
-  const standards = await store.listStandardsOfRelease(db, departmentId, release.id);
-  const evidence = await store.listStandardEvidence(
+  const standards = await standardStore.listStandardsOfRelease(db, departmentId, release.id);
+  const evidence = await standardStore.sumStandardEvidence(
     db,
     departmentId,
     classId,
     standards.map((standard) => standard.id),
   );
-  const moved = isOtherYear || answers.length === 0 ? [] : await movedTopics(scope, plan, items);
-  const planNews = planNewsOf(release, plan.class.rehearsal, answers.length > 0, moved.length > 0);
+  const isReviewed = answers.some(isReached);
+  const moved = isOtherYear || !isReviewed ? [] : await movedTopics(scope, plan, items);
+  const planNews = planNewsOf(release, plan.class.rehearsal, isReviewed, moved.length > 0);
   return {
     releaseId: release.id,
     name: release.name,
@@ -99,12 +100,6 @@ export async function showResults(
     planNews,
     plan: planNews === "updates" ? moved : [],
   };
-}
-
-/** The share from which a standard counts as secure in a course, where the standard itself says nothing. */
-async function usualLineOf(scope: Scope<Member>, courseId: string): Promise<number> {
-  const { department, courses } = await showSecureLines(scope);
-  return courses.find((course) => course.courseId === courseId)?.secureLine ?? department;
 }
 
 /** The release's own year and the others, the newest first. */
@@ -189,12 +184,12 @@ async function studentsOf(
 function planNewsOf(
   { rules }: Release,
   isRehearsal: boolean,
-  isAnswered: boolean,
+  isReviewed: boolean,
   isInUnit: boolean,
 ): Results["planNews"] {
   if (isRehearsal) return "rehearsal";
   if (!rules.countsForPlan) return "byRule";
-  if (!isAnswered) return "waits";
+  if (!isReviewed) return "waits";
   return isInUnit ? "updates" : "noUnit";
 }
 

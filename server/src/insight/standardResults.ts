@@ -1,38 +1,64 @@
 /** Standards: how sure we are that each student has secured them, from all first goes of the school year. */
-import type { Results } from "@verdant/contract/insight";
-import { masteryOf } from "@verdant/core/insight/mastery";
-import { groupBy } from "@verdant/core/groupBy";
-import type { listStandardEvidence, listStandardsOfRelease } from "./store.ts";
+import type { Input, Result } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/insight";
+import { masteryOf, priorOfClass } from "@verdant/core/insight/mastery";
+import { listStudentsOfClass, needClass } from "../courses/listClasses.ts";
+import type { Member, Scope } from "../platform/scope.ts";
+import { showSecureLines } from "../standards/service.ts";
+import * as store from "./standardStore.ts";
 
-type Standard = Awaited<ReturnType<typeof listStandardsOfRelease>>[number];
-type Evidence = Awaited<ReturnType<typeof listStandardEvidence>>[number];
+type Standard = Awaited<ReturnType<typeof store.listStandardsOfClass>>[number];
+type Evidence = Awaited<ReturnType<typeof store.sumStandardEvidence>>[number];
 
-/** The class's mean on a standard weighs as much as two answers. */
-const weight = 2;
+/** The share from which a standard counts as secure in a course, where the standard itself says nothing. */
+export async function usualLineOf(scope: Scope<Member>, courseId: string): Promise<number> {
+  const { department, courses } = await showSecureLines(scope);
+  return courses.find((course) => course.courseId === courseId)?.secureLine ?? department;
+}
 
+/** @param evidence of anybody of the class: the class's mean is what is believed before a student's own answers */
 export function resultsOfStandards(
   standards: readonly Standard[],
   evidence: readonly Evidence[],
   students: readonly { readonly studentId: string; readonly name: string }[],
   usualLine: number,
-): Results["standards"] {
-  const byStandard = groupBy(evidence, (row) => row.standardId);
+): contract.StandardResult[] {
+  const tallies = new Map(evidence.map((row) => [`${row.standardId} ${row.studentId}`, row]));
   return standards.map((standard) => {
-    const rows = byStandard.get(standard.id) ?? [];
     const secureLine = standard.secureLine ?? usualLine;
-    const share = rows.length === 0 ? 0.6 : rows.reduce((sum, row) => sum + row.credit, 0) / rows.length;
-    const prior = { mean: Math.min(0.98, Math.max(0.02, share)), weight };
+    const prior = priorOfClass(evidence.filter((row) => row.standardId === standard.id));
     return {
       standardId: standard.id,
       code: standard.code,
       statement: standard.statement,
       secureLine,
+      prior,
       students: students.map(({ studentId, name }) => {
-        const own = rows.filter((row) => row.studentId === studentId);
-        const right = own.reduce((sum, row) => sum + row.credit, 0);
-        const { mean, label } = masteryOf(right, own.length, prior, secureLine);
-        return { studentId, name, right, given: own.length, mean, label };
+        const { right, given } = tallies.get(`${standard.id} ${studentId}`) ?? { right: 0, given: 0 };
+        const { mean, label } = masteryOf(right, given, prior, secureLine);
+        return { studentId, name, right, given, mean, label };
       }),
     };
   });
+}
+
+export async function showClassStandards(
+  scope: Scope<Member>,
+  { params: { classId } }: Input<typeof contract.showClassStandards>,
+): Promise<Result<typeof contract.showClassStandards>> {
+  const { db, caller } = scope;
+  const { departmentId } = caller;
+  const one = await needClass(scope, departmentId, classId);
+  const [standards, evidence, students, usualLine] = [
+    await store.listStandardsOfClass(db, departmentId, classId),
+    await store.sumStandardEvidence(db, departmentId, classId, null),
+    await listStudentsOfClass(db, departmentId, classId),
+    await usualLineOf(scope, one.courseId),
+  ];
+  return {
+    classId,
+    className: one.name,
+    usualLine,
+    standards: resultsOfStandards(standards, evidence, students, usualLine),
+  };
 }

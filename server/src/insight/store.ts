@@ -226,62 +226,6 @@ export async function listMisconceptions(db: Db, departmentId: string): Promise<
   return new Map(rows.map((row) => [row.id, row.name]));
 }
 
-/** Standards of the items of a release. */
-export function listStandardsOfRelease(db: Db, departmentId: string, releaseId: string) {
-  return db
-    .selectFrom("itemStandard")
-    .innerJoin("releaseItem", (join) =>
-      join
-        .onRef("releaseItem.departmentId", "=", "itemStandard.departmentId")
-        .onRef("releaseItem.itemId", "=", "itemStandard.itemId"),
-    )
-    .innerJoin("standard", (join) =>
-      join
-        .onRef("standard.departmentId", "=", "itemStandard.departmentId")
-        .onRef("standard.id", "=", "itemStandard.standardId"),
-    )
-    .where("itemStandard.departmentId", "=", departmentId)
-    .where("releaseItem.releaseId", "=", releaseId)
-    .distinct()
-    .select(["standard.id", "standard.code", "standard.statement", "standard.secureLine", "standard.position"])
-    .orderBy("standard.position")
-    .execute();
-}
-
-/** The latest first-go credit of each item of these standards, per student of a class, over its school year. */
-export function listStandardEvidence(db: Db, departmentId: string, classId: string, standardIds: readonly string[]) {
-  if (standardIds.length === 0) return Promise.resolve([]);
-  return db
-    .selectFrom("sitting")
-    .innerJoin("sittingItem as si", (join) =>
-      join.onRef("si.departmentId", "=", "sitting.departmentId").onRef("si.sittingId", "=", "sitting.id"),
-    )
-    .innerJoin("mark", (join) =>
-      join
-        .onRef("mark.departmentId", "=", "si.departmentId")
-        .onRef("mark.sittingId", "=", "si.sittingId")
-        .onRef("mark.position", "=", "si.position")
-        .onRef("mark.version", "=", "sitting.markingVersion"),
-    )
-    .innerJoin("itemStandard", (join) =>
-      join.onRef("itemStandard.departmentId", "=", "si.departmentId").onRef("itemStandard.itemId", "=", "si.itemId"),
-    )
-    .where("sitting.departmentId", "=", departmentId)
-    .where("sitting.classId", "=", classId)
-    .where("sitting.ordinal", "=", 1)
-    .where("sitting.state", "=", "handedIn")
-    .where("si.shownAt", "is not", null)
-    .where("mark.isEvidence", "=", true)
-    .where("itemStandard.standardId", "in", standardIds)
-    .distinctOn(["sitting.studentId", "itemStandard.standardId", "si.itemId"])
-    .select(["sitting.studentId", "itemStandard.standardId", "si.itemId", "mark.credit"])
-    .orderBy("sitting.studentId")
-    .orderBy("itemStandard.standardId")
-    .orderBy("si.itemId")
-    .orderBy("sitting.handedInAt", "desc")
-    .execute();
-}
-
 /**
  * An item to ask again, the nearest there is: a look-alike before all, then what shares most standards, the kind, the
  * demand, what is as hard by its writer's word, and what this class has not met. Practice, approved, of the same topic

@@ -51,6 +51,13 @@ test("what counts is what the results of each quiz say, by its rule; checks weig
   expect(await rowOf(0)).toMatchObject({ share: 0.5, counted: 2 });
 });
 
+test("a quiz that counts out of twenty stands so in the table; its share and what waits are in step", async () => {
+  const { releaseId } = await given({ ...check, outOf: 20 }, 4);
+  await sit(bench, 12, releaseId, (position) => position < 4);
+  expect(await cellOf(12, releaseId)).toMatchObject({ state: "marked", points: 15, outOf: 20, waitingPoints: 0 });
+  expect(await rowOf(12)).toMatchObject({ share: 0.75, counted: 1 });
+});
+
 test("weights: three times a check, nothing, and back to what is usual", async () => {
   const [one, two] = [await given(check), await given(check)];
   await sit(bench, 1, one.releaseId, () => true);

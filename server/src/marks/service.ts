@@ -3,9 +3,10 @@ import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/marks";
 import { completeRules } from "@verdant/core/delivery/rules";
 import { groupBy } from "@verdant/core/groupBy";
-import { markOfGoes, meanMark, usualWeight } from "@verdant/core/marks/markTable";
-import { needClass } from "../courses/listClasses.ts";
+import { markOfGoes, meanMark, scaled, usualWeight } from "@verdant/core/marks/markTable";
+import { listStudentsOfClass, needClass } from "../courses/listClasses.ts";
 import { waitingPointsOf } from "../delivery/written.ts";
+import { usualLineOf } from "../insight/standardResults.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { localDateOf } from "../platform/localDate.ts";
@@ -27,19 +28,19 @@ export async function showMarks(
   const one = await needClass(scope, departmentId, classId);
   const newest = await store.listReleases(db, departmentId, classId, mostReleases);
   const releases = [...newest].reverse().map((release) => {
-    const { preset, counts } = completeRules(release.rules);
+    const { preset, counts, outOf } = completeRules(release.rules);
     const usual = usualWeight(preset);
-    return { ...release, counts, usual, weight: release.weight ?? usual };
+    return { ...release, counts, outOf, usual, weight: release.weight ?? usual };
   });
   const releaseIds = releases.map(({ id }) => id);
-  const students = await store.listStudents(db, departmentId, classId);
+  const students = await listStudentsOfClass(db, departmentId, classId);
   const [given, goes, excused] = [
     await store.listGivenTo(db, departmentId, classId, releaseIds),
     await store.listGoes(
       db,
       departmentId,
       releaseIds,
-      students.map(({ id }) => id),
+      students.map(({ studentId }) => studentId),
     ),
     await store.listExcused(db, departmentId, releaseIds),
   ];
@@ -52,7 +53,7 @@ export async function showMarks(
   const to = new Set(given.map(({ releaseId, studentId }) => keyOf(releaseId, studentId ?? "")));
   const goesOf = groupBy(goes, (go) => keyOf(go.releaseId, go.studentId));
   const reasonOf = new Map(excused.map((row) => [keyOf(row.releaseId, row.studentId), row.reason]));
-  const cellOf = ({ id: releaseId, counts, shutsAt }: (typeof releases)[number], studentId: string): Cell => {
+  const cellOf = ({ id: releaseId, counts, outOf, shutsAt }: (typeof releases)[number], studentId: string): Cell => {
     const key = keyOf(releaseId, studentId);
     const own = goesOf.get(key) ?? [];
     const done = own.filter((go) => !go.isRunning);
@@ -61,35 +62,42 @@ export async function showMarks(
       counts,
       done.map(({ id, points, outOf }) => ({ points, outOf: outOf - waits(id) })),
     );
+    const whole = done[0]?.outOf ?? 0;
+    const asCounted = mark && scaled(outOf, whole, mark);
+    const factor = scaled(outOf, whole, { points: 1, outOf: 1 }).points;
     const reason = reasonOf.get(key) ?? null;
     const isGiven = own.length > 0 || toAll.has(releaseId) || to.has(key);
     const nothing = own.length > 0 ? "running" : shutsAt !== null && shutsAt <= now() ? "absent" : "open";
     return {
       releaseId,
       state: !isGiven ? "notGiven" : reason !== null ? "excused" : mark === null ? nothing : "marked",
-      points: mark?.points ?? null,
-      outOf: mark?.outOf ?? null,
-      waitingPoints: done.reduce((sum, { id }) => sum + waits(id), 0),
+      points: asCounted?.points ?? null,
+      outOf: asCounted?.outOf ?? null,
+      waitingPoints: factor * done.reduce((sum, { id }) => sum + waits(id), 0),
+      handedInAt: done.at(-1)?.handedInAt?.toISOString() ?? null,
       reason,
     };
   };
   return {
     classId,
     className: one.name,
+    departmentId,
+    line: await usualLineOf(scope, one.courseId),
     today: localDateOf(now(), one.timeZone),
-    releases: releases.map(({ id, name, opensAt, counts, weight, usual }) => ({
+    releases: releases.map(({ id, name, opensAt, shutsAt, counts, weight, usual }) => ({
       ...{ id, name, counts, weight },
       opensAt: opensAt.toISOString(),
+      shutsAt: shutsAt?.toISOString() ?? null,
       usualWeight: usual,
     })),
     more: (newest[0]?.total ?? 0) - releases.length,
-    students: students.map(({ id, name }) => {
-      const cells = releases.map((release) => cellOf(release, id));
+    students: students.map(({ studentId, name }) => {
+      const cells = releases.map((release) => cellOf(release, studentId));
       const marks = cells.map(({ state, points, outOf }, i) => ({
         weight: releases[i]?.weight ?? 0,
         mark: state === "marked" && points !== null && outOf !== null ? { points, outOf } : null,
       }));
-      return { studentId: id, name, cells, ...meanMark(marks) };
+      return { studentId, name, cells, ...meanMark(marks) };
     }),
   };
 }
@@ -121,7 +129,7 @@ export function excuse(scope: Scope<Member>, { params, body }: Input<typeof cont
     const { db, caller, now } = within;
     const { departmentId, personId } = caller;
     const releaseId = await needOfClass(within, params.classId, params.releaseId);
-    const known = new Set((await store.listStudents(db, departmentId, params.classId)).map(({ id }) => id));
+    const known = new Set((await listStudentsOfClass(db, departmentId, params.classId)).map((one) => one.studentId));
     const studentIds = [...new Set(body.studentIds)].filter((id) => known.has(id));
     if (studentIds.length === 0) throw new Failure("studentNotInClass", {}, { at: "/body/studentIds" });
     const deed = { departmentId, releaseId, reason: body.reason, by: personId, at: now() };

@@ -30,17 +30,6 @@ export async function listReleases(db: Db, departmentId: string, classId: string
   return rows;
 }
 
-/** Who is in the class, in the order of their names. */
-export async function listStudents(db: Db, departmentId: string, classId: string) {
-  const { rows } = await sql<{ id: string; name: string }>`
-    select student.id, trim(student.given_name || ' ' || student.family_name) as name
-    from enrolment
-    join student on student.department_id = enrolment.department_id and student.id = enrolment.student_id
-    where enrolment.department_id = ${departmentId} and enrolment.class_id = ${classId} and enrolment.left_on is null
-    order by student.family_name, student.given_name, student.id`.execute(db);
-  return rows;
-}
-
 /** To whom of the class each of these releases was given, otherwise than to all. */
 export async function listGivenTo(db: Db, departmentId: string, classId: string, releaseIds: readonly string[]) {
   const { rows } = await sql<{ releaseId: string; studentId: string | null }>`
@@ -68,8 +57,10 @@ export async function listGoes(
     isRunning: boolean;
     points: number;
     outOf: number;
+    handedInAt: Date | null;
   }>`
-    select id, release_id, student_id, state = 'running' as is_running, coalesce(points, 0) as points, out_of
+    select id, release_id, student_id, state = 'running' as is_running, coalesce(points, 0) as points, out_of,
+      handed_in_at
     from sitting
     where department_id = ${departmentId} and release_id = any(${[...releaseIds]}::uuid[])
       and student_id = any(${[...studentIds]}::uuid[]) and state <> 'voided'
