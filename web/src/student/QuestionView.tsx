@@ -10,6 +10,7 @@ import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import { Player } from "../player/Player.tsx";
 import { StimulusView } from "../player/StimulusView.tsx";
 import { AskForHelp } from "./AskForHelp.tsx";
+import { loadLookedAt } from "./loadLookedAt.ts";
 import { SittingBar } from "./SittingBar.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
 import type { SittingHere } from "./useSitting.ts";
@@ -19,6 +20,8 @@ import { numberOf, t } from "../platform/words.ts";
 /** Comes right after the first question, so that opening it waits for nothing. */
 export const loadQuestionList = async () => ({ default: (await import("./QuestionList.tsx")).QuestionList });
 const QuestionList = lazy(loadQuestionList);
+
+const LookedAtQuestion = lazy(loadLookedAt);
 
 /** A field of one line, in which Enter has nothing else to do. */
 const isTypedIn = (target: EventTarget): target is HTMLInputElement =>
@@ -93,6 +96,11 @@ export function QuestionView(props: {
   const given = here.given.get(position) ?? { answer: null, revisit: false };
   const record = (change: { answer?: Answer; revisit?: boolean }) =>
     void here.record(position, { ...given, ...change }, blankAnswer(view.kind));
+  const onAnswer = here.isTimeUp
+    ? undefined
+    : (answer: Answer) => {
+        record({ answer });
+      };
   const stimulus = sitting.stimuli.find((one) => one.id === item.stimulusId);
   const isForwardOnly = sitting.notice.paging === "forwardOnly";
   return (
@@ -154,7 +162,9 @@ export function QuestionView(props: {
             event.preventDefault();
             const fields = [...(top.current?.querySelectorAll<HTMLInputElement>('input[type="text"]') ?? [])];
             const next = fields[fields.indexOf(event.target) + 1];
+            const look = top.current?.querySelector<HTMLButtonElement>("[data-look]:not(:disabled)");
             if (next) next.focus();
+            else if (look) look.focus();
             else goOn();
           }
         }}
@@ -164,18 +174,13 @@ export function QuestionView(props: {
           {item.points === 1 ? t("1 point") : t("{{points}} points", { points: numberOf(item.points) })}
         </Typography>
         {stimulus && <StimulusView stimulus={stimulus.content} />}
-        <Player
-          view={view}
-          answer={given.answer}
-          name={`question ${position}`}
-          onAnswer={
-            here.isTimeUp
-              ? undefined
-              : (answer) => {
-                  record({ answer });
-                }
-          }
-        />
+        {sitting.notice.looksAtEach ? (
+          <Suspense fallback={null}>
+            <LookedAtQuestion here={here} item={item} view={view} answer={given.answer} onAnswer={onAnswer} />
+          </Suspense>
+        ) : (
+          <Player view={view} answer={given.answer} name={`question ${position}`} onAnswer={onAnswer} />
+        )}
       </Box>
       {!isForwardOnly && (
         <Link

@@ -6,7 +6,7 @@ import Typography from "@mui/material/Typography";
 import type { Result } from "@verdant/contract/endpoint";
 import type { showResult } from "@verdant/contract/result";
 import { kindOf, type Content } from "@verdant/core/items/kinds";
-import { Fragment, lazy, Suspense, useId, useState, type ReactNode } from "react";
+import { Fragment, lazy, Suspense, useId, useState } from "react";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
 import { Player } from "../player/Player.tsx";
@@ -18,6 +18,7 @@ import { Waiting } from "./Waiting.tsx";
 import { useBeginSittingMutation, useGiveReasonMutation, useSettleSittingMutation, useShowResultQuery } from "./api.ts";
 import { hold } from "./answerQueue.ts";
 import { MissingList } from "./WhatIsMissing.tsx";
+import { Said, SaidOfAnswer } from "./Said.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
 import { shownDay, numberOf, t, timeOf } from "../platform/words.ts";
 
@@ -110,6 +111,17 @@ export function ResultPage() {
             outOf: numberOf(data.outOf),
           })}
         </Typography>
+      )}
+      {data.countsAs && (
+        <Typography sx={{ mb: 2 }}>
+          {t("In the marks that is {{points}} of {{outOf}}.", {
+            points: numberOf(data.countsAs.points),
+            outOf: numberOf(data.countsAs.outOf),
+          })}
+        </Typography>
+      )}
+      {data.closing !== null && (
+        <Typography sx={{ mb: 2, fontSize: "1.125rem", overflowWrap: "anywhere" }}>{data.closing}</Typography>
       )}
       {data.timed && (
         <Suspense fallback={null}>
@@ -220,6 +232,7 @@ function ResultItem({ item, sittingId }: { item: Shown["items"][number]; sitting
       >
         {headingOf(item)}
       </Typography>
+      {item.second && <Typography sx={{ mb: 1 }}>{secondInWords(item.second)}</Typography>}
       {item.ruling && <Typography sx={{ mb: 1 }}>{rulingInWords(item.ruling)}</Typography>}
       {item.view ? (
         <Player
@@ -229,7 +242,10 @@ function ResultItem({ item, sittingId }: { item: Shown["items"][number]; sitting
           verdict={{ content: item.content, credit: item.credit }}
         />
       ) : (
-        <Typography>{t("This question is reserved for tests, so it is not shown again.")}</Typography>
+        <Typography>
+          {t("This question is reserved for tests, so it is not shown again.")}
+          {item.topic !== null && ` ${t("It was about: {{topic}}.", { topic: item.topic })}`}
+        </Typography>
       )}
       {item.twin && <Twin content={item.twin} position={item.position} />}
       {item.comment && (
@@ -239,23 +255,7 @@ function ResultItem({ item, sittingId }: { item: Shown["items"][number]; sitting
       )}
       {item.why && (
         <Box sx={{ mt: 1.5, fontSize: "1.0625rem" }}>
-          {item.why.rationales.length > 0 && (
-            <Said title={t("About your answer")}>
-              {item.why.rationales.map((rationale, i) => (
-                <RichTextView key={i} text={rationale} />
-              ))}
-            </Said>
-          )}
-          {item.why.explanation && (
-            <Said title={t("Why")}>
-              <RichTextView text={item.why.explanation} />
-            </Said>
-          )}
-          {!isRight && item.why.nextStep && (
-            <Said title={t("Next step")}>
-              <RichTextView text={item.why.nextStep} />
-            </Said>
-          )}
+          <SaidOfAnswer {...item.why} />
         </Box>
       )}
       {item.asksReason && <Reason item={item} sittingId={sittingId} />}
@@ -309,6 +309,12 @@ function headingOf({ position, credit, answer, view, ruling, reached }: Shown["i
     : t("Question {{position}}: not answered", { position });
 }
 
+/** What the second answer earned, and what that counts. */
+function secondInWords({ credit, counts }: NonNullable<Shown["items"][number]["second"]>): string {
+  const how = credit === 1 ? t("right") : credit > 0 ? t("partly right") : t("not right");
+  return t("Your second answer was {{how}}; a second answer counts {{percent}} %.", { how, percent: counts });
+}
+
 const rulingInWords = (ruling: NonNullable<Shown["items"][number]["ruling"]>) =>
   ({
     correct: t("Its key was wrong and has been put right."),
@@ -331,17 +337,6 @@ function Twin({ content, position }: { content: Content; position: number }) {
         />
         {content.explanation && <RichTextView text={content.explanation} />}
       </Said>
-    </Box>
-  );
-}
-
-function Said({ title, children }: { title: string; children: ReactNode }) {
-  return (
-    <Box sx={{ mb: 1 }}>
-      <Typography component="h3" variant="body2" color="textSecondary" sx={{ fontWeight: 700 }}>
-        {title}
-      </Typography>
-      {children}
     </Box>
   );
 }

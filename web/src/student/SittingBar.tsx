@@ -86,7 +86,7 @@ export function warningInWords(leftMs: number, isShort: boolean): string {
 /** Can be hidden; when it runs out, what is there is handed in. The minutes at which it is said aloud as well. */
 const saidAt = [10, 5, 1];
 
-function TimeLeft(props: { endsAt: number; bySecond: boolean; here: SittingHere }) {
+export function TimeLeft(props: { endsAt: number; bySecond: boolean; here: Pick<SittingHere, "now" | "isTimeUp"> }) {
   const { endsAt, bySecond, here } = props;
   const [isHidden, setHidden] = useState(false);
   const [left, setLeft] = useState(() => endsAt - here.now());

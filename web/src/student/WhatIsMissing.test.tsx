@@ -3,7 +3,8 @@ import { describe, expect, test } from "vitest";
 import { screen } from "@testing-library/react";
 import { renderPage } from "../platform/testing/pages.tsx";
 import { messageInWords, News } from "./News.tsx";
-import { beforeNextInWords, missingInWords } from "./WhatIsMissing.tsx";
+import { neededInWords } from "../ui/neededInWords.ts";
+import { missingInWords } from "./WhatIsMissing.tsx";
 
 describe("what a student reads", () => {
   test.each<[Missing, RegExp]>([
@@ -22,10 +23,12 @@ describe("what a student reads", () => {
   });
 
   test("what another go will need is said beforehand", () => {
-    expect(beforeNextInWords({ goAhead: true, reflects: true })).toBe(
+    expect(neededInWords({ fromGo: 2, goAhead: true, reflects: true })).toBe(
       "Another go needs a few answers about how it went and your teacher’s go-ahead.",
     );
-    expect(beforeNextInWords({ goAhead: true, reflects: false })).toBe("Another go needs your teacher’s go-ahead.");
+    expect(neededInWords({ fromGo: 1, goAhead: true, reflects: false })).toBe(
+      "Every go needs your teacher’s go-ahead.",
+    );
   });
 
   test("a word of the teacher's is text, and each is put away by itself", async () => {

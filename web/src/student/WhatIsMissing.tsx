@@ -44,15 +44,6 @@ export function missingInWords(missing: Missing): string {
   }
 }
 
-/** Said beforehand: what another go will need. */
-export function beforeNextInWords({ goAhead, reflects }: { goAhead: boolean; reflects: boolean }): string {
-  const needs = [
-    ...(reflects ? [t("a few answers about how it went")] : []),
-    ...(goAhead ? [t("your teacher’s go-ahead")] : []),
-  ];
-  return t("Another go needs {{needs}}.", { needs: inAList(needs) });
-}
-
 export function MissingList({ missing }: { missing: readonly Missing[] }) {
   return (
     <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 2.5 }}>

@@ -1,6 +1,7 @@
 import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import MuiLink from "@mui/material/Link";
 import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
 import type { Result } from "@verdant/contract/endpoint";
@@ -8,6 +9,7 @@ import type { whatNow } from "@verdant/contract/delivery";
 import { lazy, Suspense, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { problemOf } from "../platform/problem.ts";
+import { neededInWords } from "../ui/neededInWords.ts";
 import { Ring } from "../ui/Ring.tsx";
 import { Waiting } from "./Waiting.tsx";
 import { hold } from "./answerQueue.ts";
@@ -19,12 +21,14 @@ import {
   useWhatNowQuery,
 } from "./api.ts";
 import { messageInWords } from "./News.tsx";
-import { beforeNextInWords, WhatIsMissing } from "./WhatIsMissing.tsx";
+import { WhatIsMissing } from "./WhatIsMissing.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
 import { shownDay, numberOf, t, timeOf } from "../platform/words.ts";
 
 // Whoever has no path needs nothing of it.
 const MyPaths = lazy(async () => ({ default: (await import("./MyPaths.tsx")).MyPaths }));
+
+const Rules = lazy(async () => ({ default: (await import("./Rules.tsx")).Rules }));
 
 type Now = Result<typeof whatNow>;
 
@@ -117,6 +121,7 @@ function ReleaseCard({ of }: { of: Now["releases"][number] }) {
   const navigate = useNavigate();
   const [begin, { isLoading }] = useBeginSittingMutation();
   const [problem, setProblem] = useState<string | null>(null);
+  const [isRead, setRead] = useState(false);
   const start = async () => {
     const answer = await begin({ params: { releaseId: of.releaseId } });
     if (!answer.data) {
@@ -138,9 +143,12 @@ function ReleaseCard({ of }: { of: Now["releases"][number] }) {
                   questions: of.notice.questions,
                 })
               : noticeOf(of.notice)}
+            {of.extraGoes > 0 &&
+              !of.running &&
+              ` · ${t("{{count}} more goes from your teacher", { count: of.extraGoes })}`}
           </Typography>
           {of.notice.before && !of.running && of.missing.length === 0 && of.goesTaken + 1 < of.notice.before.fromGo && (
-            <Typography variant="body2">{beforeNextInWords(of.notice.before)}</Typography>
+            <Typography variant="body2">{neededInWords(of.notice.before)}</Typography>
           )}
           {!of.running && of.notice.paging === "forwardOnly" && (
             <Typography variant="body2" sx={{ fontWeight: 700 }}>
@@ -158,6 +166,23 @@ function ReleaseCard({ of }: { of: Now["releases"][number] }) {
           {of.running ? t("Carry on") : of.goesTaken > 0 ? t("Another go") : t("Begin")}
         </Button>
       </Box>
+      <MuiLink
+        component="button"
+        type="button"
+        aria-expanded={isRead}
+        aria-label={t("The rules of {{name}}", { name: of.name })}
+        sx={{ fontSize: "1rem", minHeight: 44 }}
+        onClick={() => {
+          setRead(!isRead);
+        }}
+      >
+        {isRead ? t("Hide the rules") : t("The rules")}
+      </MuiLink>
+      {isRead && (
+        <Suspense fallback={null}>
+          <Rules releaseId={of.releaseId} notice={of.notice} />
+        </Suspense>
+      )}
       {of.messages.map((message) => (
         <Typography key={message.id} variant="body2" sx={{ mt: 0.75, overflowWrap: "anywhere" }}>
           <strong>{shownDay(message.at)}:</strong> {messageInWords(message, of.notice.shutsAt)}
@@ -190,6 +215,14 @@ function noticeOf(notice: Now["releases"][number]["notice"]): string {
         ? t("as many as you can in {{minutes}} min", { minutes: timeLimitMinutes })
         : t("{{minutes}} min at most", { minutes: timeLimitMinutes }),
     goes === null ? t("as many goes as you like") : goes === 1 ? t("one go") : t("{{goes}} goes", { goes }),
+    ...(notice.outOf === null
+      ? []
+      : [
+          t("{{points}} points, in the marks out of {{outOf}}", {
+            points: numberOf(notice.points),
+            outOf: notice.outOf,
+          }),
+        ]),
     ...(goes !== 1 && notice.counts !== "first" ? [countsInWords(notice.counts)] : []),
     ...(notice.stopAt === null ? [] : [t("until you reach {{percent}} %", { percent: notice.stopAt })]),
     ...(shutsAt === null ? [] : [t("until {{time}}", { time: timeOf(shutsAt) })]),
@@ -249,6 +282,12 @@ function DoneCard({ of }: { of: Now["done"][number] }) {
           {of.points === null
             ? t("handed in")
             : t("{{points}} of {{outOf}}", { points: numberOf(of.points), outOf: numberOf(of.outOf) }) +
+              (of.countsAs
+                ? `, ${t("which is {{points}} of {{outOf}}", {
+                    points: numberOf(of.countsAs.points),
+                    outOf: numberOf(of.countsAs.outOf),
+                  })}`
+                : "") +
               (of.waitingPoints > 0 ? `, ${t("the rest is not marked yet")}` : "")}{" "}
           · {shownDay(of.handedInAt)}
         </Typography>

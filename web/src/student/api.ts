@@ -1,6 +1,7 @@
 /** What the students' pages ask the server. Types come from the contract, paths from the generated routes. */
 import type * as beforeGo from "@verdant/contract/beforeGo";
 import type * as delivery from "@verdant/contract/delivery";
+import type * as notice from "@verdant/contract/notice";
 import type * as paths from "@verdant/contract/paths";
 import type * as reasons from "@verdant/contract/reasons";
 import type { showResult } from "@verdant/contract/result";
@@ -28,6 +29,7 @@ export const studentApi = api.injectEndpoints({
       ...calls<typeof beforeGo.sayOpeningWord>(routes.sayOpeningWord),
       invalidatesTags: (_, error) => (error ? [] : ["Now"]),
     }),
+    openNotice: build.mutation(calls<typeof notice.openNotice>(routes.openNotice)),
     reflect: build.mutation({
       ...calls<typeof beforeGo.reflect>(routes.reflect),
       invalidatesTags: (_, error) => (error ? [] : ["Now"]),
@@ -56,6 +58,7 @@ export const {
   useGiveReasonMutation,
   useSayOpeningWordMutation,
   useReflectMutation,
+  useOpenNoticeMutation,
 } = studentApi;
 
 interface State {

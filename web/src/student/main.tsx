@@ -18,6 +18,8 @@ import { WhatNowPage } from "./WhatNowPage.tsx";
 const ResultPage = lazy(async () => ({ default: (await import("./ResultPage.tsx")).ResultPage }));
 const ReflectionPage = lazy(async () => ({ default: (await import("./ReflectionPage.tsx")).ReflectionPage }));
 
+const TryPage = lazy(async () => ({ default: (await import("./TryPage.tsx")).TryPage }));
+
 const store = configureStore({
   reducer: { [api.reducerPath]: api.reducer },
   middleware: (defaults) => defaults().concat(api.middleware),
@@ -65,6 +67,14 @@ if (root) {
                 element={
                   <Suspense fallback={<Waiting />}>
                     <ReflectionPage />
+                  </Suspense>
+                }
+              />
+              <Route
+                path="/try"
+                element={
+                  <Suspense fallback={<Waiting />}>
+                    <TryPage />
                   </Suspense>
                 }
               />

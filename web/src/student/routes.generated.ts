@@ -15,6 +15,8 @@ export const routes = {
   reflect: { method: "post", path: "/student/releases/:releaseId/reflection", access: "student" },
   showNews: { method: "get", path: "/sittings/:sittingId/news", access: "sitting" },
   askForHelp: { method: "put", path: "/sittings/:sittingId/help", access: "sitting" },
+  openNotice: { method: "post", path: "/student/releases/:releaseId/notice", access: "student" },
+  lookAtAnswer: { method: "post", path: "/sittings/:sittingId/questions/:position/look", access: "sitting" },
   giveReason: { method: "put", path: "/student/sittings/:sittingId/reasons/:position", access: "student" },
   listMyPaths: { method: "get", path: "/student/paths", access: "student" },
 } as const;

@@ -19,6 +19,8 @@ const {
   reflect,
   showNews,
   askForHelp,
+  openNotice,
+  lookAtAnswer,
 } = deliveryEndpoints;
 const { giveReason } = reasonsEndpoints;
 const { listMyPaths } = pathsEndpoints;
@@ -39,6 +41,8 @@ const used = {
     reflect,
     showNews,
     askForHelp,
+    openNotice,
+    lookAtAnswer,
   },
   giveReason,
   listMyPaths,

@@ -1,12 +1,15 @@
 /** A sitting on this device: answers kept first and sent after, time by the server's clock, taken over or over. */
 import type { Sitting } from "@verdant/contract/delivery";
 import type { Result } from "@verdant/contract/endpoint";
+import type { Feedback } from "@verdant/contract/feedback";
 import type { askForHelp as askForHelpAtServer } from "@verdant/contract/live";
 import type { Message, showNews } from "@verdant/contract/running";
 import { isBlank } from "@verdant/core/items/blank";
 import type { Answer } from "@verdant/core/items/kinds";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { problemOf } from "../platform/problem.ts";
 import { oneAtATime } from "../platform/oneAtATime.ts";
+import { t } from "../platform/words.ts";
 import { preparePlayers } from "../player/Player.tsx";
 import {
   askAsSitting,
@@ -21,6 +24,7 @@ import {
 } from "./answerQueue.ts";
 import { useBeginSittingMutation } from "./api.ts";
 import { endsHere } from "./endsHere.ts";
+import { loadLookedAt } from "./loadLookedAt.ts";
 import { routes } from "./routes.generated.ts";
 
 export interface Given {
@@ -72,7 +76,9 @@ export function useSitting(sittingId: string) {
     // What waits on this device is newer than what the server knows.
     for (const event of await listWaiting(next.id))
       answers.set(event.position, { answer: event.answer, revisit: event.revisit });
-    await preparePlayers(next.items.flatMap((item) => item.view?.kind ?? []));
+    const kinds = preparePlayers(next.items.flatMap((item) => item.view?.kind ?? []));
+    // With the kinds, so that no question waits for the network; where it is away already, it is asked for again there.
+    await Promise.allSettled([kinds, ...(next.notice.looksAtEach ? [loadLookedAt()] : [])]);
     // What was given here while the server was asked is newer than its answer.
     const isSame = shownEpoch.current === next.epoch;
     shownEpoch.current = next.epoch;
@@ -276,6 +282,29 @@ export function useSitting(sittingId: string) {
     [sittingId],
   );
 
+  /** Has an answer looked at, after which it stands; with `second` the one answer more. A sentence where that failed. */
+  const lookAt = useCallback(
+    async (position: number, second: Answer | null): Promise<string | null> => {
+      const sent = await flush();
+      const held = sent ? await findHeld(sittingId) : null;
+      const path = routes.lookAtAnswer.path.replace(":position", String(position));
+      const answer =
+        held && (await askAsSitting(held, { ...routes.lookAtAnswer, path }, { epoch: held.epoch, second }));
+      if (!answer) return t("The network is away. Go on, or try again when it is back.");
+      if (!answer.ok) return problemOf({ status: answer.status, data: (await answer.json()) as unknown }).detail;
+      const feedback = (await answer.json()) as Feedback;
+      setSitting((before) => {
+        if (!before) return before;
+        const items = before.items.map((item) => (item.position === position ? { ...item, feedback } : item));
+        const next = { ...before, items };
+        void keepShown(sittingId, next);
+        return next;
+      });
+      return null;
+    },
+    [sittingId, flush],
+  );
+
   /** Takes the sitting over to this device. */
   const carryOnHere = useCallback(
     async (releaseId: string) => {
@@ -310,7 +339,7 @@ export function useSitting(sittingId: string) {
   return useMemo(
     () => ({
       ...{ sitting, condition, given, saving, waiting, isTimeUp, record, watch, handIn, flush, carryOnHere },
-      ...{ isAnswered, now, countTooLate, load, messages, help, askForHelp, endsAt },
+      ...{ isAnswered, now, countTooLate, load, messages, help, askForHelp, lookAt, endsAt },
     }),
     [
       sitting,
@@ -331,6 +360,7 @@ export function useSitting(sittingId: string) {
       messages,
       help,
       askForHelp,
+      lookAt,
       endsAt,
     ],
   );
