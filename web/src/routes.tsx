@@ -89,6 +89,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./delivery/LivePage.tsx")).LivePage }),
       },
       {
+        path: "/results/:releaseId/rules",
+        lazy: async () => ({ Component: (await import("./delivery/NoticePage.tsx")).NoticePage }),
+      },
+      {
         path: "/results/:releaseId/running",
         lazy: async () => ({ Component: (await import("./delivery/RunningPage.tsx")).RunningPage }),
       },
@@ -125,6 +129,10 @@ export const router = createBrowserRouter([
       {
         path: "/paths/:pathId/edit",
         lazy: async () => ({ Component: (await import("./paths/PathEditPage.tsx")).PathEditPage }),
+      },
+      {
+        path: "/classes/:classId/seating",
+        lazy: async () => ({ Component: (await import("./courses/SeatingPage.tsx")).SeatingPage }),
       },
       {
         path: "/classes/:classId/cards",

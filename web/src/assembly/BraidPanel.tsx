@@ -11,7 +11,7 @@ import { Check, Redo2, TriangleAlert, Undo2 } from "lucide-react";
 import { useEffect, useState, type ReactNode } from "react";
 import { Braid, type BraidStrand } from "../ui/Braid.tsx";
 import { undoKey } from "../ui/undoKey.ts";
-import { drawsInWords } from "../ui/drawsInWords.ts";
+import { DrawsSentence } from "../ui/DrawsSentence.tsx";
 import { StaysLast } from "./StaysLast.tsx";
 import type { Composer } from "./useComposer.ts";
 import { shortfallInWords } from "../ui/shortfallInWords.ts";
@@ -114,11 +114,7 @@ export function BraidPanel(props: {
             ))}
         </Box>
       </Collapse>
-      {quiz.draws && (
-        <Typography variant="body2" color="textSecondary" sx={{ mb: 0.75 }}>
-          {drawsInWords(quiz.draws, quiz.students)}
-        </Typography>
-      )}
+      <DrawsSentence quiz={quiz} space={0.75} />
       <Braid
         strands={[...strands.values()]}
         beads={places.map((place) => ({

@@ -55,7 +55,10 @@ function ComposerOf({ quiz }: { quiz: Quiz }) {
         `for ${quiz.className}`,
         t("{{count}} questions", { count: quiz.questions }),
         ...(quiz.questions > 0
-          ? [`about ${minutes} min`, t("the class should score {{expected}}", { expected: band(quiz.expected) })]
+          ? [
+              t("about {{minutes}} min", { minutes }),
+              t("the class should score {{expected}}", { expected: band(quiz.expected) }),
+            ]
           : []),
       ].join(" · ")}
       actions={

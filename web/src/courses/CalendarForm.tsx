@@ -16,6 +16,7 @@ import { Bead } from "../ui/Bead.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { useSetCalendarMutation } from "./api.ts";
 import { t } from "../platform/words.ts";
+import { DayField } from "../ui/DateFields.tsx";
 
 const weekdays = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"];
 
@@ -81,16 +82,24 @@ export function CalendarForm({ calendar }: { calendar: Calendar }) {
               </ToggleButton>
             ))}
           </ToggleButtonGroup>
-          <DateField label={t("Exam day")} value={examOn} onChange={setExamOn} sx={{ mt: 2, display: "block" }} />
+          <DayField
+            isSmall
+            label={t("Exam day")}
+            value={examOn}
+            onChange={setExamOn}
+            sx={{ mt: 2, display: "block" }}
+          />
           <Box sx={{ display: "flex", gap: 1, mt: 2 }}>
-            <DateField
+            <DayField
+              isSmall
               label={t("School year from")}
               value={year.startsOn}
               onChange={(startsOn) => {
                 setYear({ ...year, startsOn });
               }}
             />
-            <DateField
+            <DayField
+              isSmall
               label={t("to")}
               value={year.endsOn}
               onChange={(endsOn) => {
@@ -118,7 +127,8 @@ export function CalendarForm({ calendar }: { calendar: Calendar }) {
             >
               <Bead mark={strand.letter} hue={strand.hue} size={22} />
               {(["from", "to"] as const).map((end) => (
-                <DateField
+                <DayField
+                  isSmall
                   key={end}
                   label={end === "from" ? t("{{strand}} from", { strand: strand.name }) : t("to")}
                   value={end === "from" ? from : to}
@@ -144,28 +154,30 @@ export function CalendarForm({ calendar }: { calendar: Calendar }) {
               key={i}
               sx={{
                 display: "grid",
-                gridTemplateColumns: { xs: "minmax(0, 1fr) minmax(0, 1fr) 32px", sm: "1fr 118px 118px 32px" },
-                "& > :first-of-type": { gridColumn: { xs: "1 / -1", sm: "auto" } },
-                gap: 0.5,
-                mb: 1,
+                gridTemplateColumns: "minmax(0, 1fr) minmax(0, 1fr) 32px",
+                gap: 0.75,
+                mb: 1.75,
               }}
             >
               <TextField
                 size="small"
+                sx={{ gridColumn: "1 / -1" }}
                 label={t("Holiday {{i}}", { i: i + 1 })}
                 value={span.label}
                 onChange={(event) => {
                   setClosed(i, { label: event.target.value });
                 }}
               />
-              <DateField
+              <DayField
+                isSmall
                 label={t("from")}
                 value={span.from}
                 onChange={(from) => {
                   setClosed(i, { from });
                 }}
               />
-              <DateField
+              <DayField
+                isSmall
                 label={t("to")}
                 value={span.to}
                 onChange={(to) => {
@@ -195,22 +207,5 @@ export function CalendarForm({ calendar }: { calendar: Calendar }) {
         </Box>
       </Box>
     </Paper>
-  );
-}
-
-function DateField(props: { label: string; value: string; onChange: (value: string) => void; sx?: object }) {
-  const { label, value, onChange, sx = {} } = props;
-  return (
-    <TextField
-      size="small"
-      type="date"
-      label={label}
-      value={value}
-      onChange={(event) => {
-        onChange(event.target.value);
-      }}
-      slotProps={{ inputLabel: { shrink: true } }}
-      sx={{ "& input": { px: 1, fontSize: 13.5 }, ...sx }}
-    />
   );
 }

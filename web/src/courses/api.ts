@@ -15,6 +15,7 @@ import {
   showCalendar,
 } from "@verdant/contract/courses";
 
+import { setSeating, showSeating } from "@verdant/contract/seating";
 import { useClassInFocus } from "../platform/classInFocus.ts";
 import { api, calls } from "../platform/contractApi.ts";
 import { useAddress } from "../platform/useAddress.ts";
@@ -46,6 +47,8 @@ export const coursesApi = api.injectEndpoints({
       invalidatesTags: rosterChanged,
     }),
     setGroup: build.mutation({ ...calls<typeof setGroup>(setGroup), invalidatesTags: rosterChanged }),
+    showSeating: build.query({ ...calls<typeof showSeating>(showSeating), providesTags: ["Class"] }),
+    setSeating: build.mutation(calls<typeof setSeating>(setSeating)),
     reissueCard: build.mutation({ ...calls<typeof reissueCard>(reissueCard), invalidatesTags: ["Class"] }),
   }),
 });
@@ -65,6 +68,8 @@ export const {
   useChangeEnrolmentMutation,
   useSetGroupMutation,
   useReissueCardMutation,
+  useShowSeatingQuery,
+  useSetSeatingMutation,
 } = coursesApi;
 
 /** The class that a list is narrowed to: as the address says (`all` for every class), or else the class in focus. */

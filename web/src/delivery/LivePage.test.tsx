@@ -1,12 +1,5 @@
-import {
-  handInFor,
-  helped,
-  letBackIn,
-  showLive,
-  type Live,
-  type LiveChange,
-  type LiveStudent,
-} from "@verdant/contract/live";
+import { handInFor, helped, letBackIn, showLive, type Live, type LiveStudent } from "@verdant/contract/live";
+import { giveExtraGo, takeBackExtraGo } from "@verdant/contract/extraGoes";
 import { giveMinutes } from "@verdant/contract/running";
 import { showRelease, type Release } from "@verdant/contract/delivery";
 import { showSession } from "@verdant/contract/team";
@@ -14,6 +7,7 @@ import { presets } from "@verdant/core/delivery/rules";
 import { act, screen, within } from "@testing-library/react";
 import { Route, Routes } from "react-router";
 import { afterEach, beforeEach, describe, expect, test, vi } from "vitest";
+import { newestStream, Stream } from "../platform/testing/eventStream.ts";
 import { answers, renderPage, type Asked } from "../platform/testing/pages.tsx";
 import { soFarInWords } from "./LiveItems.tsx";
 import { LivePage } from "./LivePage.tsx";
@@ -75,32 +69,6 @@ const release: Release = {
   handedIn: 0,
 };
 
-/** The browser's stream, driven by hand. */
-class Stream extends EventTarget {
-  static readonly CLOSED = 2;
-  static all: Stream[] = [];
-  readyState = 1;
-  readonly url: string;
-  constructor(url: string) {
-    super();
-    this.url = url;
-    Stream.all.push(this);
-  }
-  close() {
-    this.readyState = 2;
-  }
-  say(event: "state" | "change", data: Live | LiveChange) {
-    act(() => {
-      this.dispatchEvent(new MessageEvent(event, { data: JSON.stringify(data) }));
-    });
-  }
-}
-const stream = (): Stream => {
-  const newest = Stream.all.at(-1);
-  if (!newest) throw new Error("Nothing was opened.");
-  return newest;
-};
-
 beforeEach(() => {
   Stream.all = [];
   vi.stubGlobal("EventSource", Stream);
@@ -128,6 +96,8 @@ function page(asked: Asked[] = [], polled: () => Live = () => live([student(0)])
         answers(helped, note),
         answers(handInFor, note),
         answers(letBackIn, note),
+        answers(giveExtraGo, note),
+        answers(takeBackExtraGo, note),
         answers(giveMinutes, (call) => {
           asked.push(call);
           return { students: [], messages: [] };
@@ -174,8 +144,8 @@ describe("words", () => {
 test("shows who is where in groups, changes as the stream says, and the counts are those of the list", async () => {
   page();
   await screen.findByRole("heading", { name: "Rivers check, live" });
-  expect(stream().url).toBe(`/api/releases/${releaseId}/live/stream`);
-  stream().say(
+  expect(newestStream().url).toBe(`/api/releases/${releaseId}/live/stream`);
+  newestStream().say(
     "state",
     live([student(0), student(1, { state: "handedIn" }), student(2, { state: "notBegun", sittingId: null })]),
   );
@@ -184,7 +154,7 @@ test("shows who is where in groups, changes as the stream says, and the counts a
   expect(within(screen.getByRole("list", { name: "Handed in: 1" })).getByText("Ben Reed")).toBeTruthy();
   expect(within(screen.getByRole("region", { name: "Not begun: 1" })).getByText("Cleo Hart")).toBeTruthy();
   expect(within(screen.getByRole("list", { name: "Questions so far" })).getByText("1 of 2 right")).toBeTruthy();
-  stream().say("change", { now: at(1), students: [student(0, { state: "handedIn" })], items: null });
+  newestStream().say("change", { now: at(1), students: [student(0, { state: "handedIn" })], items: null });
   expect(screen.getByText(/0 in progress, 2 handed in, 1 not begun/)).toBeTruthy();
   expect(screen.getByText("Nobody is in progress at the moment. Whoever begins shows here at once.")).toBeTruthy();
 });
@@ -193,7 +163,7 @@ test("who asks for help stands on top, who has waited longest first; Helped says
   const asked: Asked[] = [];
   const { user } = page(asked);
   await screen.findByRole("heading", { name: "Rivers check, live" });
-  stream().say("state", live([student(0, { helpAt: at(-1) }), student(1, { helpAt: at(-4) })]));
+  newestStream().say("state", live([student(0, { helpAt: at(-1) }), student(1, { helpAt: at(-4) })]));
   const list = screen.getByRole("region", { name: "Who asks for help" });
   expect(
     within(list)
@@ -211,7 +181,7 @@ test("minutes for one, handing in for one and back in, from the student's own me
   const asked: Asked[] = [];
   const { user } = page(asked);
   await screen.findByRole("heading", { name: "Rivers check, live" });
-  stream().say("state", live([student(0, { deadlineAt: at(9) }), student(1, { state: "handedIn" })]));
+  newestStream().say("state", live([student(0, { deadlineAt: at(9) }), student(1, { state: "handedIn" })]));
   await user.click(screen.getByRole("button", { name: "What to do for Ada Moss" }));
   await user.click(screen.getByRole("menuitem", { name: "Give 5 minutes" }));
   expect(asked.at(-1)?.body).toEqual({ studentIds: [idOf(0)], minutes: 5 });
@@ -227,10 +197,29 @@ test("minutes for one, handing in for one and back in, from the student's own me
   expect(asked.at(-1)?.path).toContain(`/goes/${idOf(4)}/let-back-in`);
 });
 
+test("another go beyond the rules, for one, and taken back", async () => {
+  const asked: Asked[] = [];
+  const { user } = page(asked);
+  await screen.findByRole("heading", { name: "Rivers check, live" });
+  newestStream().say("state", live([student(0), student(1, { state: "handedIn" })]));
+  await user.click(screen.getByRole("button", { name: "What to do for Ada Moss" }));
+  expect(screen.queryByRole("menuitem", { name: "Give another go" })).toBeNull();
+  await user.keyboard("{Escape}");
+  await user.click(await screen.findByRole("button", { name: "What to do for Ben Reed" }));
+  await user.click(screen.getByRole("menuitem", { name: "Give another go" }));
+  await screen.findByText("Ben Reed may take one go more than the rules give.");
+  await user.click(screen.getByRole("button", { name: "Undo" }));
+  await screen.findByText("The other go of Ben Reed is taken back.");
+  expect(asked.map(({ method, path, body }) => [method, path.split("/").at(-1), body])).toEqual([
+    ["post", "extra-goes", { studentIds: [idOf(1)] }],
+    ["delete", "extra-goes", { studentIds: [idOf(1)] }],
+  ]);
+});
+
 test("of several classes one is chosen, in the address; the questions then say that they are of all", async () => {
   const { user, at: where } = page();
   await screen.findByRole("heading", { name: "Rivers check, live" });
-  stream().say("state", live([student(0), student(1, { className: "8D" })]));
+  newestStream().say("state", live([student(0), student(1, { className: "8D" })]));
   await user.click(screen.getByRole("button", { name: "Class: All classes" }));
   await user.click(screen.getByRole("menuitem", { name: "8D" }));
   expect(within(screen.getByRole("list", { name: "In progress: 1" })).getByText("Ben Reed")).toBeTruthy();
@@ -242,7 +231,7 @@ test("of several classes one is chosen, in the address; the questions then say t
 test("for the projector: how far all are together, no name and no answer", async () => {
   const { user } = page();
   await screen.findByRole("heading", { name: "Rivers check, live" });
-  stream().say("state", live([student(0, { helpAt: at(-1) }), student(1, { state: "handedIn" })]));
+  newestStream().say("state", live([student(0, { helpAt: at(-1) }), student(1, { state: "handedIn" })]));
   await user.click(screen.getByRole("button", { name: "For the projector" }));
   expect(screen.getByText("1 of 2 handed in")).toBeTruthy();
   for (const secret of ["Ada Moss", "Ben Reed", "Where is a river fastest?", "Questions so far"])
@@ -255,20 +244,20 @@ test("where no stream comes through it is asked for, and said; when the stream i
   vi.useFakeTimers({ shouldAdvanceTime: true });
   page([], () => live([student(0)]));
   await screen.findByRole("heading", { name: "Rivers check, live" });
-  const first = stream();
+  const first = newestStream();
   await act(() => vi.advanceTimersByTimeAsync(patienceMs + 100));
   expect(first.readyState).toBe(2);
   await screen.findByText(/lets no live connection through/);
   expect(screen.getByText("Ada Moss")).toBeTruthy();
   await act(() => vi.advanceTimersByTimeAsync(21_000));
-  expect(stream()).not.toBe(first);
-  stream().say("state", live([student(1)]));
+  expect(newestStream()).not.toBe(first);
+  newestStream().say("state", live([student(1)]));
   expect(screen.queryByText(/lets no live connection through/)).toBeNull();
   expect(screen.getByText("Ben Reed")).toBeTruthy();
   // Refused for good: asked for at once.
-  stream().close();
+  newestStream().close();
   act(() => {
-    stream().dispatchEvent(new Event("error"));
+    newestStream().dispatchEvent(new Event("error"));
   });
   await screen.findByText(/lets no live connection through/);
 });

@@ -105,6 +105,7 @@ export function LivePage() {
         <Watched
           live={shown}
           isTimed={(release.data?.rules.timeLimitMinutes ?? null) !== null}
+          isLimited={(release.data?.rules.goes ?? null) !== null}
           isOfAll={className !== null}
         />
       )}
@@ -138,10 +139,11 @@ function Counts({ live, shutsAt }: { live: Live; shutsAt: string | null }) {
 function Watched(props: {
   live: Live;
   isTimed: boolean;
+  isLimited: boolean;
   /** One class of several is shown; the questions are those of all. */
   isOfAll: boolean;
 }) {
-  const { live, isTimed, isOfAll } = props;
+  const { live, isTimed, isLimited, isOfAll } = props;
   // The state is never older than some seconds; when nothing arrives, nothing else can be known either.
   const now = Date.parse(live.now);
   const [running, handedIn, notBegun] = [
@@ -169,6 +171,7 @@ function Watched(props: {
         students={running}
         now={now}
         isTimed={isTimed}
+        isLimited={isLimited}
       />
       <LiveItems items={live.items} isOfAll={isOfAll} />
       {handedIn.length > 0 && (
@@ -180,6 +183,7 @@ function Watched(props: {
           students={handedIn}
           now={now}
           isTimed={isTimed}
+          isLimited={isLimited}
         />
       )}
       {notBegun.length > 0 && (
@@ -202,8 +206,9 @@ function Group(props: {
   students: readonly LiveStudent[];
   now: number;
   isTimed: boolean;
+  isLimited: boolean;
 }) {
-  const { id, title, about, live, students, now, isTimed } = props;
+  const { id, title, about, live, students, now, isTimed, isLimited } = props;
   return (
     <section aria-labelledby={`${id}-heading`}>
       <Typography variant="h2" id={`${id}-heading`} sx={{ mb: 0.5 }}>
@@ -223,7 +228,14 @@ function Group(props: {
         }}
       >
         {students.map((one) => (
-          <LiveStudentCard key={one.studentId} releaseId={live.releaseId} student={one} now={now} isTimed={isTimed} />
+          <LiveStudentCard
+            key={one.studentId}
+            releaseId={live.releaseId}
+            student={one}
+            now={now}
+            isTimed={isTimed}
+            isLimited={isLimited}
+          />
         ))}
       </Box>
     </section>

@@ -12,7 +12,13 @@ import { problemOf } from "../platform/problem.ts";
 import { t } from "../platform/words.ts";
 import { Ring, type Segment } from "../ui/Ring.tsx";
 import { useToast } from "../ui/Toasts.tsx";
-import { useGiveMinutesMutation, useHandInForMutation, useLetBackInMutation } from "./api.ts";
+import {
+  useGiveExtraGoMutation,
+  useGiveMinutesMutation,
+  useHandInForMutation,
+  useLetBackInMutation,
+  useTakeBackExtraGoMutation,
+} from "./api.ts";
 import { isQuiet, whereInWords } from "./liveInWords.ts";
 
 const minuteChoices = [5, 10] as const;
@@ -24,8 +30,10 @@ export function LiveStudentCard(props: {
   now: number;
   /** There is a time limit, of which somebody can have more. */
   isTimed: boolean;
+  /** Goes have an end, beyond which one can be given. */
+  isLimited: boolean;
 }) {
-  const { releaseId, student, now, isTimed } = props;
+  const { releaseId, student, now, isTimed, isLimited } = props;
   const { name, questions, at, state } = student;
   const answered = questions.filter((one) => one === "answered").length;
   return (
@@ -52,17 +60,19 @@ export function LiveStudentCard(props: {
           {whereInWords(student, now)}
         </Typography>
       </Box>
-      <Deeds releaseId={releaseId} student={student} isTimed={isTimed} />
+      <Deeds releaseId={releaseId} student={student} isTimed={isTimed} isLimited={isLimited} />
     </Paper>
   );
 }
 
-function Deeds(props: { releaseId: string; student: LiveStudent; isTimed: boolean }) {
-  const { releaseId, student, isTimed } = props;
+function Deeds(props: { releaseId: string; student: LiveStudent; isTimed: boolean; isLimited: boolean }) {
+  const { releaseId, student, isTimed, isLimited } = props;
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [give] = useGiveMinutesMutation();
   const [handIn] = useHandInForMutation();
   const [letIn] = useLetBackInMutation();
+  const [giveGo] = useGiveExtraGoMutation();
+  const [takeGo] = useTakeBackExtraGoMutation();
   const say = useToast();
   const { studentId, sittingId, name } = student;
   if (sittingId === null) return null;
@@ -77,6 +87,13 @@ function Deeds(props: { releaseId: string; student: LiveStudent; isTimed: boolea
   };
   const letBackIn = () =>
     told(letIn({ params }), t("{{name}} can go on. What they have read of their results they have read.", { name }));
+  const goes = { params: { releaseId }, body: { studentIds: [studentId] } };
+  const anotherGo = () =>
+    told(
+      giveGo(goes),
+      t("{{name}} may take one go more than the rules give.", { name }),
+      () => void told(takeGo(goes), t("The other go of {{name}} is taken back.", { name })),
+    );
   return (
     <>
       <Button
@@ -120,6 +137,9 @@ function Deeds(props: { releaseId: string; student: LiveStudent; isTimed: boolea
           </MenuItem>
         )}
         {student.state === "handedIn" && <MenuItem onClick={() => void letBackIn()}>{t("Let back in")}</MenuItem>}
+        {student.state === "handedIn" && isLimited && (
+          <MenuItem onClick={() => void anotherGo()}>{t("Give another go")}</MenuItem>
+        )}
         <MenuItem component={Link} to={`/results/${releaseId}/running`}>
           {t("Take this go out, with a reason")}
         </MenuItem>

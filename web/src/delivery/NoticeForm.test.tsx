@@ -4,13 +4,14 @@ import { screen, within } from "@testing-library/react";
 import { useState } from "react";
 import { describe, expect, test } from "vitest";
 import { renderPage } from "../platform/testing/pages.tsx";
+import { isClosingWhole } from "./WholeWords.tsx";
 import { NoticeForm } from "./NoticeForm.tsx";
 
 function Form({ start, at }: { start: Rules; at: (rules: Rules) => void }) {
   const [rules, setRules] = useState(start);
   return (
     <NoticeForm
-      quiz={{ questions: 8 } as Quiz}
+      quiz={{ questions: 8, expected: { low: 4, high: 6, outOf: 8 } } as Quiz}
       rules={rules}
       onChange={(next) => {
         setRules(next);
@@ -55,6 +56,32 @@ describe("the notice", () => {
     expect(rules().stopAt).toBe(70);
     expect(word("Wait between goes")).not.toBeNull();
     expect(word("Which go counts")).not.toBeNull();
+  });
+
+  test("what the whole counts says both numbers; sentences for the end have each a line of their own", async () => {
+    const { choose, rules, says, user } = notice(presets.check);
+    await choose("What the whole counts", "out of 20");
+    expect(rules().outOf).toBe(20);
+    expect(says()).toContain(
+      "Its questions have 8 points; the whole counts out of 20: all but one point is 17.5 of 20",
+    );
+    await choose("What they read at the end", "a sentence of yours, by how much they reached");
+    expect(isClosingWhole(rules().closing)).toBe(false);
+    await user.type(screen.getByRole("textbox", { name: "Sentence 1" }), "Secure.");
+    await user.click(screen.getByRole("button", { name: "Remove sentence 3" }));
+    await user.type(screen.getByRole("textbox", { name: "Sentence 2" }), "Nearly.");
+    await choose("Line of sentence 2", "55 %");
+    expect(rules().closing).toEqual([
+      { from: 80, text: "Secure." },
+      { from: 55, text: "Nearly." },
+    ]);
+    expect(isClosingWhole(rules().closing)).toBe(true);
+    await user.click(screen.getByRole("button", { name: "Line of sentence 1: 80 %" }));
+    expect(within(await screen.findByRole("menu")).queryByRole("menuitem", { name: "55 %" })).toBeNull();
+  });
+
+  test("where nothing is shown afterwards there is no sentence for the end", () => {
+    expect(notice(presets.preTest).word("What they read at the end")).toBeNull();
   });
 
   test("each word is the rule: what is chosen is what students will get", async () => {

@@ -4,8 +4,10 @@ import Typography from "@mui/material/Typography";
 import type { Quiz } from "@verdant/contract/assembly";
 import { presets, type Openness, type Rules } from "@verdant/core/delivery/rules";
 import { BeforeGoWords } from "./BeforeGoWords.tsx";
+import { looksAtEach } from "@verdant/core/delivery/feedback";
 import { isTimedPractice } from "@verdant/core/delivery/timed";
 import { Word } from "../ui/Word.tsx";
+import { WholeWords } from "./WholeWords.tsx";
 import { t } from "../platform/words.ts";
 
 const presetWords = [
@@ -24,9 +26,14 @@ const opennessWords: readonly (readonly [Openness, string])[] = [
   ["nothing", t("nothing")],
 ];
 const fromWords = [
+  ["eachQuestion", t("After each question, if they wish")],
   ["handIn", t("When they have handed in")],
   ["shut", t("When it has closed")],
   ["word", t("When you say so")],
+] as const;
+const secondWords = [
+  ["none", t("there is no second answer")],
+  ...[0, 25, 50, 75, 100].map((percent) => [String(percent), secondInWords(percent)] as const),
 ] as const;
 const goesWords = [
   ["any", t("as many goes as they like")],
@@ -74,11 +81,21 @@ const pagingWords = [
   ["forwardOnly", t("one at a time, without going back")],
 ] as const;
 
+/** "a second answer counts half" */
+function secondInWords(percent: number): string {
+  if (percent === 0) return t("they answer once more, for nothing");
+  if (percent === 50) return t("they answer once more, and that counts half");
+  return percent === 100
+    ? t("they answer once more, and that counts as much")
+    : t("they answer once more, and that counts {{percent}} %", { percent });
+}
+
 export function NoticeForm({ quiz, rules, onChange }: { quiz: Quiz; rules: Rules; onChange: (rules: Rules) => void }) {
   const set = (change: Partial<Rules>) => {
     onChange({ ...rules, ...change });
   };
   const manyGoes = rules.goes !== 1;
+  const mayLookAtEach = looksAtEach({ ...rules, openFrom: "eachQuestion" });
   return (
     <>
       <Typography sx={{ fontSize: 19, lineHeight: 2 }}>
@@ -175,8 +192,8 @@ export function NoticeForm({ quiz, rules, onChange }: { quiz: Quiz; rules: Rules
           <>
             <Word
               label={t("From when students see it")}
-              value={rules.openFrom}
-              choices={fromWords}
+              value={rules.openFrom === "eachQuestion" && !mayLookAtEach ? "handIn" : rules.openFrom}
+              choices={fromWords.filter(([from]) => mayLookAtEach || from !== "eachQuestion")}
               onChange={(openFrom) => {
                 set({ openFrom });
               }}
@@ -193,8 +210,22 @@ export function NoticeForm({ quiz, rules, onChange }: { quiz: Quiz; rules: Rules
             set({ openness });
           }}
         />
+        {looksAtEach(rules) && (
+          <>
+            {t("; where an answer was wrong")}{" "}
+            <Word
+              label={t("A second answer")}
+              value={rules.second === null ? "none" : String(rules.second)}
+              choices={secondWords}
+              onChange={(second) => {
+                set({ second: second === "none" ? null : Number(second) });
+              }}
+            />
+          </>
+        )}
         .{!rules.countsForPlan && t(" Its answers change no plan, since they come before the teaching.")}
       </Typography>
+      <WholeWords points={quiz.expected.outOf} rules={rules} set={set} />
       <BeforeGoWords rules={rules} set={set} />
       {rules.paging === "forwardOnly" && (
         <Alert severity="warning" icon={false} sx={{ mt: 2 }}>

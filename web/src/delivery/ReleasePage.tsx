@@ -11,12 +11,13 @@ import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { useShowQuizQuery } from "../assembly/api.ts";
 import { problemOf } from "../platform/problem.ts";
 import { useServerNow } from "../team/api.ts";
-import { drawsInWords } from "../ui/drawsInWords.ts";
+import { DrawsSentence } from "../ui/DrawsSentence.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useReleaseQuizMutation } from "./api.ts";
 import { NoticeForm } from "./NoticeForm.tsx";
 import { localOf, TargetRows, toBody, type TargetDraft } from "./TargetRows.tsx";
+import { isClosingWhole } from "./WholeWords.tsx";
 import { checkInWords } from "../ui/checkInWords.ts";
 import { t } from "../platform/words.ts";
 
@@ -91,11 +92,7 @@ function ReleaseForm({ quiz }: { quiz: Quiz }) {
           ))}
         </Alert>
       )}
-      {quiz.draws && (
-        <Typography variant="body2" color="textSecondary" sx={{ mb: 2 }}>
-          {drawsInWords(quiz.draws, quiz.students)}
-        </Typography>
-      )}
+      <DrawsSentence quiz={quiz} space={2} />
       <Stack spacing={2} sx={{ maxWidth: 900 }}>
         {error && <Alert severity="error">{problemOf(error).detail}</Alert>}
         <Paper sx={{ p: 3 }} component="section" aria-label={t("The notice, as students get it")}>
@@ -115,8 +112,11 @@ function ReleaseForm({ quiz }: { quiz: Quiz }) {
 }
 
 /** Nothing that was begun in the notice is half said. */
-const isWhole = ({ before, gate }: Rules): boolean =>
-  faultsOfForm(before?.reflection ?? []).length === 0 && before?.reflection?.length !== 0 && gate?.releaseId !== "";
+const isWhole = ({ before, gate, closing }: Rules): boolean =>
+  isClosingWhole(closing) &&
+  faultsOfForm(before?.reflection ?? []).length === 0 &&
+  before?.reflection?.length !== 0 &&
+  gate?.releaseId !== "";
 
 /** Local date and time so many days from now, at 18:00, as a date field writes it. */
 function inDays(now: Date, days: number): string {

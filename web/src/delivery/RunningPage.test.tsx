@@ -13,7 +13,7 @@ import { screen, within } from "@testing-library/react";
 import { Route, Routes } from "react-router";
 import { describe, expect, test } from "vitest";
 import { answers, renderPage, type Asked } from "../platform/testing/pages.tsx";
-import { inItInWords, RunningPage, touchedInWords } from "./RunningPage.tsx";
+import { inItInWords, neighboursInWords, RunningPage, touchedInWords } from "./RunningPage.tsx";
 
 const now = "2031-02-05T09:30:00.000Z";
 const idOf = (n: number) => `00000000-0000-7000-8000-00000000000${String(n)}`;
@@ -150,5 +150,14 @@ test("whom a change touches is said for none, for those in it, and for those who
   expect(touchedInWords(1, 0)).toBe("1 student is in it and gets the new end.");
   expect(touchedInWords(0, 5)).toBe(
     "Nobody is in it at the moment. 5 have handed in: nothing changes for what they did.",
+  );
+});
+
+test("what the seating plan has done is counted, not promised", () => {
+  expect(neighboursInWords({ pairs: 1, places: 8, same: 0 })).toBe(
+    "By the seating plan 1 pair of neighbours has begun. None has the same question or a look-alike at the same place.",
+  );
+  expect(neighboursInWords({ pairs: 40, places: 320, same: 3 })).toContain(
+    "Of 320 places, 3 have the same question or a look-alike (0.9 %).",
   );
 });

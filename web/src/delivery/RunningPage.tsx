@@ -12,7 +12,7 @@ import type { Message, Running } from "@verdant/contract/running";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
-import { t } from "../platform/words.ts";
+import { tenthOf, t } from "../platform/words.ts";
 import { useServerNow } from "../team/api.ts";
 import { moment } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
@@ -22,6 +22,7 @@ import {
   useChangeTimesMutation,
   useGiveMinutesMutation,
   useSayToAllMutation,
+  useShowNeighboursQuery,
   useShowReleaseQuery,
   useShowRunningQuery,
   useTakeBackMessageMutation,
@@ -43,9 +44,14 @@ export function RunningPage() {
       title={release.data ? t("Change “{{name}}”", { name: release.data.name }) : t("Change what runs")}
       about={release.data?.className}
       actions={
-        <Button component={Link} to={`/results/${releaseId}`} variant="outlined">
-          {t("Back to the results")}
-        </Button>
+        <>
+          <Button component={Link} to={`/results/${releaseId}/rules`} variant="outlined">
+            {t("The rules")}
+          </Button>
+          <Button component={Link} to={`/results/${releaseId}`} variant="outlined">
+            {t("Back to the results")}
+          </Button>
+        </>
       }
     >
       {error ? (
@@ -57,6 +63,7 @@ export function RunningPage() {
             release={release.data}
             running={running.data}
           />
+          <Neighbours releaseId={releaseId} />
           <Minutes releaseId={releaseId} running={running.data} />
           <VoidGoPanel releaseId={releaseId} />
           <WordToAll releaseId={releaseId} messages={running.data.messages} />
@@ -66,6 +73,26 @@ export function RunningPage() {
       )}
     </Page>
   );
+}
+
+/** What the seating plan has done, counted. */
+function Neighbours({ releaseId }: { releaseId: string }) {
+  const { data } = useShowNeighboursQuery(
+    { params: { releaseId } },
+    { pollingInterval: 30_000, skipPollingIfUnfocused: true, refetchOnMountOrArgChange: true },
+  );
+  if (!data?.neighbours) return null;
+  return <Typography variant="body2">{neighboursInWords(data.neighbours)}</Typography>;
+}
+
+export function neighboursInWords({ pairs, places, same }: { pairs: number; places: number; same: number }): string {
+  const counted = t("By the seating plan {{count}} pairs of neighbours have begun.", { count: pairs });
+  if (same === 0) return `${counted} ${t("None has the same question or a look-alike at the same place.")}`;
+  const share = t("Of {{places}} places, {{same}} have the same question or a look-alike ({{percent}} %).", {
+    ...{ places, same },
+    percent: tenthOf((same / Math.max(1, places)) * 100),
+  });
+  return `${counted} ${share}`;
 }
 
 /** Whom new times touch, said before they are saved. */

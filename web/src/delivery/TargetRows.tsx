@@ -7,6 +7,7 @@ import Typography from "@mui/material/Typography";
 import { Trash2 } from "lucide-react";
 import { useListClassesQuery, useListEnrolmentsQuery } from "../courses/api.ts";
 import { t } from "../platform/words.ts";
+import { MomentField } from "../ui/DateFields.tsx";
 
 export interface TargetDraft {
   readonly classId: string;
@@ -82,7 +83,7 @@ export function TargetRows({
           aria-label={target.name}
           sx={{
             display: "grid",
-            gridTemplateColumns: { xs: "minmax(0, 1fr) 40px", md: "1fr 230px 230px 40px" },
+            gridTemplateColumns: { xs: "minmax(0, 1fr) 40px", md: "1fr 250px 250px 40px" },
             gap: 1.5,
             alignItems: "start",
             mb: 1.5,
@@ -93,27 +94,21 @@ export function TargetRows({
           >
             {target.name}
           </Typography>
-          <TextField
+          <MomentField
             label={t("It opens")}
-            type="datetime-local"
-            size="small"
             value={target.opensAt}
-            onChange={(event) => {
-              set(i, { opensAt: event.target.value });
+            onChange={(opensAt) => {
+              set(i, { opensAt });
             }}
-            slotProps={{ inputLabel: { shrink: true } }}
             helperText={target.opensAt === "" ? t("at once") : " "}
             sx={ownRow}
           />
-          <TextField
+          <MomentField
             label={t("It closes")}
-            type="datetime-local"
-            size="small"
             value={target.shutsAt}
-            onChange={(event) => {
-              set(i, { shutsAt: event.target.value });
+            onChange={(shutsAt) => {
+              set(i, { shutsAt });
             }}
-            slotProps={{ inputLabel: { shrink: true } }}
             helperText={target.shutsAt === "" ? t("when you close it") : t("what is in progress is handed in then")}
             sx={ownRow}
           />

@@ -16,6 +16,9 @@ import {
   takeBackMessage,
   voidGo,
 } from "@verdant/contract/running";
+import { showNeighbours } from "@verdant/contract/seating";
+import { giveExtraGo, takeBackExtraGo } from "@verdant/contract/extraGoes";
+import { showNotice } from "@verdant/contract/notice";
 import { handInFor, helped, letBackIn, showLive } from "@verdant/contract/live";
 import { hideResults, openResults, releaseQuiz, showRelease, shutRelease } from "@verdant/contract/delivery";
 import {
@@ -57,6 +60,13 @@ export const deliveryApi = api.injectEndpoints({
     helped: build.mutation(calls<typeof helped>(helped)),
     handInFor: build.mutation({ ...calls<typeof handInFor>(handInFor), invalidatesTags: ["Running", ...goesChanged] }),
     letBackIn: build.mutation({ ...calls<typeof letBackIn>(letBackIn), invalidatesTags: ["Running", ...goesChanged] }),
+    showNeighbours: build.query({ ...calls<typeof showNeighbours>(showNeighbours), providesTags: ["Running"] }),
+    showNotice: build.query({ ...calls<typeof showNotice>(showNotice), providesTags: ["Release"] }),
+    giveExtraGo: build.mutation({ ...calls<typeof giveExtraGo>(giveExtraGo), invalidatesTags: ["Waiting", "Path"] }),
+    takeBackExtraGo: build.mutation({
+      ...calls<typeof takeBackExtraGo>(takeBackExtraGo),
+      invalidatesTags: ["Waiting", "Path"],
+    }),
     listGoes: build.query({ ...calls<typeof listGoes>(listGoes), providesTags: ["Running"] }),
     voidGo: build.mutation({ ...calls<typeof voidGo>(voidGo), invalidatesTags: ["Running", ...goesChanged] }),
     bringGoBack: build.mutation({
@@ -118,6 +128,10 @@ export const {
   useHelpedMutation,
   useHandInForMutation,
   useLetBackInMutation,
+  useShowNeighboursQuery,
+  useShowNoticeQuery,
+  useGiveExtraGoMutation,
+  useTakeBackExtraGoMutation,
   useListGoesQuery,
   useVoidGoMutation,
   useBringGoBackMutation,

@@ -71,6 +71,14 @@ export function FiguresPanel({ itemId, use }: { itemId: string; use: "practice" 
           <KnownByNow itemId={itemId} use={use} />
         </Alert>
       )}
+      {climb && !climb.isLikely && (
+        <Typography variant="body2" color="textSecondary">
+          {t(
+            "No sign that it has been passed on: each time twice as many have seen it, {{slope}} (between {{low}} and {{high}}) of 100 get it right more.",
+            { slope: points(climb.slope), low: points(climb.low), high: points(climb.high) },
+          )}
+        </Typography>
+      )}
       {data.underOtherKeys > 0 && (
         <Typography variant="body2" color="textSecondary">
           {t("{{count}} answers marked by a ruling for one quiz only are not in these figures.", {

@@ -11,7 +11,11 @@ import { useListEnrolmentsQuery } from "../courses/api.ts";
 import { CardCode } from "../ui/CardCode.tsx";
 import { t } from "../platform/words.ts";
 
-export function HowTheyGetIn({ classes }: { classes: readonly { readonly id: string; readonly name: string }[] }) {
+export function HowTheyGetIn(props: {
+  releaseId: string;
+  classes: readonly { readonly id: string; readonly name: string }[];
+}) {
+  const { releaseId, classes } = props;
   const address = `${window.location.host}/s`;
   return (
     <Paper component="section" aria-labelledby="getting-in" sx={{ p: 2 }}>
@@ -24,6 +28,9 @@ export function HowTheyGetIn({ classes }: { classes: readonly { readonly id: str
           "and type the words of their card, or hold the camera over its code. What is open for them stands at the top.",
         )}
       </Typography>
+      <Button component={Link} to={`/results/${releaseId}/rules`} variant="outlined">
+        {t("The rules, to read out or print")}
+      </Button>
       {classes.map((one) => (
         <OneClass key={one.id} of={one} />
       ))}

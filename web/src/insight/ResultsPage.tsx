@@ -22,6 +22,7 @@ import { useToast } from "../ui/Toasts.tsx";
 import { outcomeInWords } from "../ui/outcomeInWords.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
+import { useGoChanges } from "../platform/useGoChanges.ts";
 import { ItemTable } from "./ItemTable.tsx";
 import { StandardsPanel } from "./StandardsPanel.tsx";
 import { StudentsPanel } from "./StudentsPanel.tsx";
@@ -37,9 +38,11 @@ export function ResultsPage() {
   const go = goNames.find((one) => one === search.get("go")) ?? "first";
   const classId = search.get("class") ?? undefined;
   const yearId = search.get("year") ?? undefined;
+  const opening = useShowReleaseQuery({ params: { releaseId } }).data?.opening;
+  const isHeard = useGoChanges(opening === "open" ? [releaseId] : []);
   const { data, error, isLoading, refetch } = useShowResultsQuery(
     { params: { releaseId }, query: { go, classId, yearId } },
-    { pollingInterval: 10_000, skipPollingIfUnfocused: true, refetchOnMountOrArgChange: true },
+    { pollingInterval: isHeard ? 60_000 : 10_000, skipPollingIfUnfocused: true, refetchOnMountOrArgChange: true },
   );
   const tab = (!data?.isOtherYear && tabs.find(([name]) => name === search.get("see"))?.[0]) || "items";
   const set = (name: string, value: string | null) => {
@@ -68,7 +71,9 @@ export function ResultsPage() {
           ) : (
             <Sentences results={data} />
           )}
-          {data.handedIn === 0 && !data.isOtherYear && <HowTheyGetIn classes={data.classes} />}
+          {data.handedIn === 0 && !data.isOtherYear && (
+            <HowTheyGetIn releaseId={data.releaseId} classes={data.classes} />
+          )}
           {!data.isOtherYear && <GoAheadsPanel releaseId={data.releaseId} />}
           {!data.isOtherYear && <TimedPanel releaseId={data.releaseId} />}
           <Tabs
@@ -119,6 +124,8 @@ const yearOf = ({ years, yearId }: Results) => years.find((one) => one.id === ye
 
 /** What the figures are from always stands here, and is changed in place. */
 function FromWhat({ results, set }: { results: Results; set: (name: string, value: string | null) => void }) {
+  const release = useShowReleaseQuery({ params: { releaseId: results.releaseId } }).data;
+  const outOf = release?.rules.outOf ?? null;
   return (
     <>
       <Word
@@ -153,6 +160,7 @@ function FromWhat({ results, set }: { results: Results; set: (name: string, valu
       />{" "}
       {!results.isOtherYear &&
         t("· {{handedIn}} of {{students}} handed in", { handedIn: results.handedIn, students: results.students })}
+      {outOf !== null && ` ${t("· in the marks out of {{outOf}}", { outOf })}`}
       {!results.isOtherYear && results.outcome.outOf > 0 && ` · ${outcomeInWords(results.outcome)}`}
     </>
   );

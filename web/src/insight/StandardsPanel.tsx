@@ -4,22 +4,8 @@ import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
 import { onlyHeard } from "../ui/onlyHeard.ts";
 import type { Results, StandardResult } from "@verdant/contract/insight";
+import { masteryOrder, masteryTones, masteryWords, rightOf, type MasteryWord } from "../ui/masteryInWords.ts";
 import { t } from "../platform/words.ts";
-
-const words: Record<StandardResult["students"][number]["label"], string> = {
-  secure: t("secure"),
-  uncertain: t("uncertain"),
-  notYet: t("not yet"),
-  tooEarly: t("too early to say"),
-  noEvidence: t("no answers"),
-};
-const tones: Record<StandardResult["students"][number]["label"], string> = {
-  secure: "primary.main",
-  uncertain: "info.main",
-  notYet: "error.main",
-  tooEarly: "text.secondary",
-  noEvidence: "divider",
-};
 
 export function StandardsPanel({ results }: { results: Results }) {
   if (results.standards.length === 0)
@@ -40,9 +26,9 @@ export function StandardsPanel({ results }: { results: Results }) {
 }
 
 function Row({ standard }: { standard: StandardResult }) {
-  const counts = Object.entries(words).flatMap(([label, word]) => {
-    const count = standard.students.filter((student) => student.label === label).length;
-    return count === 0 ? [] : [`${count} ${word}`];
+  const counts = masteryOrder.flatMap((label) => {
+    const number = standard.students.filter((student) => student.label === label).length;
+    return number === 0 ? [] : [t("{{number}} {{word}}", { number, word: masteryWords[label] })];
   });
   return (
     <Paper
@@ -65,11 +51,12 @@ function Row({ standard }: { standard: StandardResult }) {
         sx={{ mt: 0.5, fontSize: 13, "& summary": { cursor: "pointer", color: "primary.main" } }}
       >
         <summary>{t("Who is where")}</summary>
-        {labels.map((label) => {
+        {masteryOrder.map((label) => {
           const own = standard.students.filter((student) => student.label === label);
           return own.length === 0 ? null : (
             <Typography key={label} variant="body2">
-              <strong>{words[label]}</strong>: {own.map((student) => `${student.name} ${rightOf(student)}`).join("; ")}
+              <strong>{masteryWords[label]}</strong>:{" "}
+              {own.map((student) => `${student.name} ${rightOf(student)}`).join("; ")}
             </Typography>
           );
         })}
@@ -79,8 +66,6 @@ function Row({ standard }: { standard: StandardResult }) {
 }
 
 type Student = StandardResult["students"][number];
-const labels = ["secure", "uncertain", "notYet", "tooEarly", "noEvidence"] as const;
-const rightOf = (student: Student) => `${Math.round(student.right * 10) / 10} of ${student.given}`;
 
 const bins = 40;
 /** Beads that lie on one another higher than this would leave the page: a bar with their number stands for them. */
@@ -142,7 +127,12 @@ function Scale({ standard }: { standard: StandardResult }) {
               <>
                 <span aria-hidden>{stack.length}</span>
                 <Box
-                  sx={{ width: 0.8, minWidth: 5, height: (70 * stack.length) / most, bgcolor: tones[labelOf(stack)] }}
+                  sx={{
+                    width: 0.8,
+                    minWidth: 5,
+                    height: (70 * stack.length) / most,
+                    bgcolor: masteryTones[labelOf(stack)],
+                  }}
                 />
               </>
             )}
@@ -150,19 +140,21 @@ function Scale({ standard }: { standard: StandardResult }) {
               stack.map((student) => (
                 <Box
                   key={student.studentId}
-                  title={`${student.name}: ${rightOf(student)}, ${words[student.label]}`}
+                  title={`${student.name}: ${rightOf(student)}, ${masteryWords[student.label]}`}
                   sx={{
                     width: size,
                     height: size,
                     borderRadius: "50%",
-                    bgcolor: tones[student.label],
+                    bgcolor: masteryTones[student.label],
                     border: 1,
                     borderColor: "background.paper",
                   }}
                 />
               ))}
             <Box component="span" sx={onlyHeard}>
-              {stack.map((student) => `${student.name}: ${rightOf(student)}, ${words[student.label]}`).join("; ")}
+              {stack
+                .map((student) => `${student.name}: ${rightOf(student)}, ${masteryWords[student.label]}`)
+                .join("; ")}
             </Box>
           </Box>
         ))}
@@ -173,7 +165,7 @@ function Scale({ standard }: { standard: StandardResult }) {
 
 /** The label that most of them have. */
 const labelOf = (stack: readonly Student[]) =>
-  labels.reduce((best, label) => {
+  masteryOrder.reduce<MasteryWord>((best, label) => {
     const count = (one: string) => stack.filter((student) => student.label === one).length;
     return count(label) > count(best) ? label : best;
-  });
+  }, masteryOrder[0]);

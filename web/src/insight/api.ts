@@ -1,6 +1,6 @@
 import { showBeforeTeaching } from "@verdant/contract/beforeTeaching";
 import { showItemFigures } from "@verdant/contract/figures";
-import { listResults, showOpener, showResults } from "@verdant/contract/insight";
+import { listResults, showClassStandards, showOpener, showResults } from "@verdant/contract/insight";
 import { showTimed } from "@verdant/contract/timed";
 import { api, calls, pages } from "../platform/contractApi.ts";
 
@@ -11,6 +11,10 @@ export const insightApi = api.injectEndpoints({
       providesTags: ["Release", "Results", "Marking"],
     }),
     showResults: build.query({ ...calls<typeof showResults>(showResults), providesTags: ["Results"] }),
+    showClassStandards: build.query({
+      ...calls<typeof showClassStandards>(showClassStandards),
+      providesTags: ["Results", "Standard"],
+    }),
     showTimed: build.query({ ...calls<typeof showTimed>(showTimed), providesTags: ["Results"] }),
     showOpener: build.query({ ...calls<typeof showOpener>(showOpener), providesTags: ["Results"] }),
     showBeforeTeaching: build.query({
@@ -27,6 +31,7 @@ export const insightApi = api.injectEndpoints({
 export const {
   useListResultsInfiniteQuery,
   useShowResultsQuery,
+  useShowClassStandardsQuery,
   useShowTimedQuery,
   useShowOpenerQuery,
   useShowItemFiguresQuery,

@@ -5,11 +5,14 @@ import Button from "@mui/material/Button";
 import Checkbox from "@mui/material/Checkbox";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import Stack from "@mui/material/Stack";
+import Tab from "@mui/material/Tab";
+import Tabs from "@mui/material/Tabs";
 import Typography from "@mui/material/Typography";
 import type { MarkTable } from "@verdant/contract/marks";
 import { countFrom } from "@verdant/core/marks/markTable";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
+import { useAddress } from "../platform/useAddress.ts";
 import { t } from "../platform/words.ts";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
@@ -18,11 +21,27 @@ import { Word } from "../ui/Word.tsx";
 import { useShowMarksQuery } from "./api.ts";
 import { MarkGrid } from "./MarkGrid.tsx";
 import { saveMarkSheet } from "./markSheet.ts";
+import { saveRosterResults } from "./rosterResults.ts";
+import { StandardGrid } from "./StandardGrid.tsx";
 
 export function MarksPage() {
   const { classId = "" } = useParams();
   const { data, error, refetch } = useShowMarksQuery({ params: { classId } }, { refetchOnMountOrArgChange: true });
   const say = useToast();
+  const [search, change] = useAddress();
+  const tab = search.get("see") === "standards" ? "standards" : "quizzes";
+  const saveResults = (table: MarkTable) => {
+    try {
+      saveRosterResults(table);
+      say({
+        text: t(
+          "Saved as results of the open roster standard (OneRoster 1.2). Students, class and quizzes stand in it by the ids that they have here.",
+        ),
+      });
+    } catch {
+      say({ text: t("The file could not be written. Try again."), isError: true });
+    }
+  };
   const save = (table: MarkTable) => {
     saveMarkSheet(table).catch(() => {
       say({ text: t("The workbook could not be written. Try again."), isError: true });
@@ -38,6 +57,16 @@ export function MarksPage() {
           </Button>
           {data && data.releases.length > 0 && (
             <Button
+              variant="outlined"
+              onClick={() => {
+                saveResults(data);
+              }}
+            >
+              {t("Save as roster results")}
+            </Button>
+          )}
+          {data && data.releases.length > 0 && (
+            <Button
               variant="contained"
               onClick={() => {
                 save(data);
@@ -49,9 +78,31 @@ export function MarksPage() {
         </>
       }
     >
-      {error && <Failed error={error} retry={() => void refetch()} />}
-      {!data && !error && <Loading what={t("the marks")} />}
-      {data && <Marks table={data} />}
+      <Tabs
+        value={tab}
+        onChange={(_, name: string) => {
+          change((next) => {
+            if (name === "standards") next.set("see", name);
+            else next.delete("see");
+          });
+        }}
+        aria-label={t("What to look at")}
+        sx={{ mb: 2 }}
+      >
+        <Tab value="quizzes" label={t("Quizzes")} id="tab-quizzes" aria-controls="marks-panel" />
+        <Tab value="standards" label={t("Standards")} id="tab-standards" aria-controls="marks-panel" />
+      </Tabs>
+      <div role="tabpanel" id="marks-panel" aria-labelledby={`tab-${tab}`}>
+        {tab === "standards" ? (
+          <StandardGrid classId={classId} />
+        ) : (
+          <>
+            {error && <Failed error={error} retry={() => void refetch()} />}
+            {!data && !error && <Loading what={t("the marks")} />}
+            {data && <Marks table={data} />}
+          </>
+        )}
+      </div>
     </Page>
   );
 }
@@ -85,7 +136,7 @@ function Marks({ table }: { table: MarkTable }) {
           }
           label={t("Only quizzes that count")}
         />
-        <Line shares={table.students.map(({ share }) => share)} />
+        <Line kept={table.line} shares={table.students.map(({ share }) => share)} />
       </Box>
       {shown.length === 0 ? (
         <Empty>{t("No quiz counts yet. Show all, and say what each of them weighs.")}</Empty>
@@ -102,11 +153,14 @@ function Marks({ table }: { table: MarkTable }) {
 }
 
 const lines = [40, 50, 60, 70, 80, 90];
-const lineWords = lines.map((percent) => [String(percent), t("{{percent}} %", { percent })] as const);
+const lineWordsWith = (own: number) =>
+  [...new Set([...lines, own])]
+    .sort((a, b) => a - b)
+    .map((percent) => [String(percent), t("{{percent}} %", { percent })] as const);
 
-/** How many reach a line, and what the lines beside it would change. */
-export function Line({ shares }: { shares: readonly (number | null)[] }) {
-  const [line, setLine] = useState(60);
+/** How many reach a line, at first the one that is kept for the course or the department, and what the lines beside it would change. */
+export function Line({ kept, shares }: { kept: number; shares: readonly (number | null)[] }) {
+  const [line, setLine] = useState(Math.round(kept * 100));
   const known = shares.filter((share) => share !== null);
   if (known.length === 0) return null;
   const beside = [line - 10, line + 10].filter((one) => one > 0 && one <= 100);
@@ -116,12 +170,13 @@ export function Line({ shares }: { shares: readonly (number | null)[] }) {
       <Word
         label={t("Line")}
         value={String(line)}
-        choices={lineWords}
+        choices={lineWordsWith(line)}
         onChange={(next) => {
           setLine(Number(next));
         }}
       />
       {t(", {{reach}} of {{known}} with a mean reach it", { reach: countFrom(line, known), known: known.length })}
+      {line === Math.round(kept * 100) && t(" (the line kept for the course or the department)")}
       {beside.map((one) => `; ${t("at {{percent}} %: {{reach}}", { percent: one, reach: countFrom(one, known) })}`)}.
     </Typography>
   );

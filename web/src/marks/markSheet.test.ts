@@ -5,16 +5,24 @@ import write from "write-excel-file/universal";
 import { markSheet } from "./markSheet.ts";
 
 const cell = (releaseId: string, state: MarkCell["state"], points: number | null = null): MarkCell => ({
-  ...{ releaseId, state, points, outOf: points === null ? null : 5, waitingPoints: 0, reason: null },
+  ...{ releaseId, state, points, outOf: points === null ? null : 5, waitingPoints: 0, handedInAt: null, reason: null },
 });
 const quiz = (id: string, name: string, weight: number) => ({
-  ...{ id, name, weight, usualWeight: weight, counts: "best" as const, opensAt: "2031-02-03T09:00:00.000Z" },
+  ...{
+    id,
+    name,
+    weight,
+    usualWeight: weight,
+    counts: "best" as const,
+    opensAt: "2031-02-03T09:00:00.000Z",
+    shutsAt: null,
+  },
 });
 const student = (name: string, share: number | null, ...cells: MarkCell[]) => ({
   ...{ studentId: name, name, cells, share, counted: share === null ? 0 : 1 },
 });
 const table: MarkTable = {
-  ...{ classId: "c", className: "8B / [maps]", today: "2031-02-05", more: 0 },
+  ...{ classId: "c", className: "8B / [maps]", departmentId: "d", line: 0.7, today: "2031-02-05", more: 0 },
   releases: [quiz("a", "Check 1", 1), quiz("b", "=cmd|' /C calc'!A0", 0)],
   students: [
     student("Ada Moss", 0.7, cell("a", "marked", 3.5), cell("b", "marked", 5)),

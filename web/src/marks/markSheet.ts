@@ -1,6 +1,7 @@
 /** The mark table as a sheet of a workbook: numbers are numbers, and no text is ever a formula. */
 import type { MarkTable } from "@verdant/contract/marks";
 import type { SheetData } from "write-excel-file/universal";
+import { saveFile } from "../platform/saveFile.ts";
 import { t } from "../platform/words.ts";
 import { markInWords } from "./markInWords.ts";
 
@@ -43,11 +44,5 @@ export async function saveMarkSheet(table: MarkTable): Promise<void> {
   const blob = await write(markSheet(table), {
     sheet: table.className.replace(/[\\/?*[\]:]/g, " ").slice(0, 31),
   }).toBlob();
-  const address = URL.createObjectURL(blob);
-  const link = Object.assign(document.createElement("a"), {
-    href: address,
-    download: `${t("Marks {{className}} {{day}}", { className: table.className, day: table.today })}.xlsx`,
-  });
-  link.click();
-  URL.revokeObjectURL(address);
+  saveFile(blob, `${t("Marks {{className}} {{day}}", { className: table.className, day: table.today })}.xlsx`);
 }

@@ -17,6 +17,7 @@ import { problemOf } from "../platform/problem.ts";
 import { t } from "../platform/words.ts";
 import { shortDate } from "../ui/dates.ts";
 import { AddRow, RemoveRow } from "../ui/RowButtons.tsx";
+import { DayField } from "../ui/DateFields.tsx";
 import { Word } from "../ui/Word.tsx";
 import { kindWords } from "../ui/stepInWords.ts";
 
@@ -251,17 +252,14 @@ function StepRow(props: {
             }}
           />
         )}
-        <TextField
-          type="date"
-          size="small"
+        <DayField
           label={t("By (if at all), step {{number}}", { number })}
           value={step.dueOn ?? ""}
           error={errorAt("dueOn") !== undefined}
           helperText={errorAt("dueOn")}
-          onChange={(event) => {
-            change({ dueOn: event.target.value === "" ? null : event.target.value });
+          onChange={(day) => {
+            change({ dueOn: day === "" ? null : day });
           }}
-          slotProps={{ inputLabel: { shrink: true } }}
         />
       </Box>
       {step.kind !== "task" && (

@@ -124,7 +124,17 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} pairs of neighbours share a topic and need not.":
     "{{count}} pair of neighbours shares a topic and need not.",
   "{{count}} pieces": "{{count}} piece",
+  "It has {{count}} questions and takes about {{minutes}} min.":
+    "It has {{count}} question and takes about {{minutes}} min.",
+  "Of {{count}} questions, answer as many as you can in {{limit}} minutes.":
+    "There is {{count}} question, and you have {{limit}} minutes.",
+  "Between two goes there are at least {{count}} hours.": "Between two goes there is at least {{count}} hour.",
+  "Between two goes there are at least {{count}} days.": "Between two goes there is at least {{count}} day.",
+  "By the seating plan {{count}} pairs of neighbours have begun.":
+    "By the seating plan {{count}} pair of neighbours has begun.",
+  "{{count}} more goes from your teacher": "{{count}} more go from your teacher",
   "{{count}} points": "{{count}} point",
+  "Its questions have {{count}} points; the whole counts": "Its questions have {{count}} point; the whole counts",
   "{{count}} points each": "{{count}} point each",
   "{{count}} questions": "{{count}} question",
   "{{count}} questions are still open": "{{count}} question is still open",

@@ -82,6 +82,9 @@ export const generalWords: ProblemWords<GeneralProblem> = {
   goVoided: (terms) =>
     t("Your teacher took this go out: “{{reason}}”. It does not count, and you have it back.", terms),
   notHandedIn: () => t("This quiz is not handed in yet. Hand it in, then look at your result."),
+  goIsOver: () => t("This go is over: how it went shows with your results."),
+  notLookedAt: () => t("This question is not looked at before you hand in."),
+  answerFirst: () => t("Answer the question first."),
   begunElsewhere: () => t("This quiz is being begun on another device. Try again in a moment."),
   notOpenYet: () => t("This quiz has not opened yet."),
   quizClosed: () => t("This quiz is closed."),

@@ -84,6 +84,8 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
       excused: t("excused students from"),
       excusedNoLonger: t("excused students no longer from"),
       openingWordMade: t("made an opening word for"),
+      extraGoGiven: t("gave another go in"),
+      extraGoTakenBack: t("took a given go back in"),
     },
   },
   sitting: {
@@ -102,6 +104,7 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
     did: {
       made: t("made the class"),
       enrolled: t("enrolled students in"),
+      seated: t("set the seating plan of"),
       teachersSet: t("said who teaches"),
       calendarSet: t("set the calendar of"),
       taughtSet: t("said what was taught in"),

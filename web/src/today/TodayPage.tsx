@@ -20,6 +20,7 @@ import { Page } from "../ui/Page.tsx";
 import { Ring, type Segment } from "../ui/Ring.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { ReviewNews } from "./ReviewNews.tsx";
+import { useGoChanges } from "../platform/useGoChanges.ts";
 import { useShowTodayQuery, useShowWaitingQuery } from "./api.ts";
 import { WaitsForYou } from "./WaitsForYou.tsx";
 import { WeekQuestion } from "./WeekQuestion.tsx";
@@ -29,10 +30,12 @@ import { t } from "../platform/words.ts";
 export function TodayPage() {
   const today = useToday();
   const inFocus = useClassInFocus().id;
-  const [isRunning, setIsRunning] = useState(false);
+  const [running, setRunning] = useState<readonly string[]>([]);
+  const isRunning = running.length > 0;
+  const isHeard = useGoChanges(running);
   const { data, error, isLoading, refetch } = useShowTodayQuery(undefined, {
     refetchOnMountOrArgChange: true,
-    pollingInterval: isRunning ? 15_000 : 0,
+    pollingInterval: !isRunning ? 0 : isHeard ? 60_000 : 15_000,
     skipPollingIfUnfocused: true,
   });
   const waiting = useShowWaitingQuery(undefined, {
@@ -42,8 +45,8 @@ export function TodayPage() {
   });
   // What stands below who waits comes with it, so that nothing is moved away under a hand.
   const isWhole = data !== undefined && !waiting.isLoading;
-  const runs = data?.running.some((release) => release.opening === "open") ?? false;
-  if (runs !== isRunning) setIsRunning(runs);
+  const runs = (data?.running ?? []).flatMap((release) => (release.opening === "open" ? release.id : []));
+  if (runs.join() !== running.join()) setRunning(runs);
   if (data?.classes.length === 0) return <ThreeDoors />;
   return (
     <Page

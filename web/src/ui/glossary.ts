@@ -88,6 +88,16 @@ const entries = {
     t("A quiz that has been given to a class. Later changes of the quiz or its items do not touch it."),
   ],
   go: [t("Go"), t("Once through a released quiz by one student.")],
+  secondAnswer: [
+    t("Second answer"),
+    t(
+      "After a wrong answer that was looked at: one answer more, after a hint, for a part of the points. Only the first says what was known.",
+    ),
+  ],
+  seatingPlan: [
+    t("Seating plan"),
+    t("Who sits where. Neighbours then do not have the same question before them at the same place."),
+  ],
   goAhead: [t("Go-ahead"), t("A teacher lets one student begin a go, by a tap or by a word said in the room.")],
   openingWord: [
     t("Opening word"),

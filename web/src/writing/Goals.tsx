@@ -20,6 +20,7 @@ import { useToast } from "../ui/Toasts.tsx";
 import { useGiveGoal } from "./useGiveGoal.ts";
 import { useDropGoalMutation, useSetGoalMutation, useShareGoalMutation } from "./api.ts";
 import { t } from "../platform/words.ts";
+import { DayField } from "../ui/DateFields.tsx";
 
 export function Goals({ goals, people }: { goals: readonly Goal[]; people: WritingDay["people"] }) {
   return (
@@ -182,16 +183,7 @@ function NewGoal({ people }: { people: WritingDay["people"] }) {
           setWanted(event.target.value);
         }}
       />
-      <TextField
-        size="small"
-        type="date"
-        label={t("By")}
-        value={until}
-        slotProps={{ inputLabel: { shrink: true } }}
-        onChange={(event) => {
-          setUntil(event.target.value);
-        }}
-      />
+      <DayField label={t("By")} value={until} onChange={setUntil} />
       <Button
         variant="outlined"
         disabled={isLoading || topicId === null || Number(wanted) < 1}

@@ -6,4 +6,5 @@ export const fieldNames: Record<ContentField, string> = {
   answers: t("Answers, key and scoring"),
   explanation: t("Explanation"),
   nextStep: t("Next step"),
+  nearly: t("Nearly there"),
 };

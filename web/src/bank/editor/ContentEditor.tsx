@@ -1,4 +1,5 @@
 import Stack from "@mui/material/Stack";
+import { canBePartlyRight } from "@verdant/core/delivery/advice";
 import type { Content } from "@verdant/core/items/kinds";
 import type { ComponentType } from "react";
 import { OptionalText } from "../../richText/OptionalText.tsx";
@@ -49,6 +50,16 @@ export function ContentEditor(props: { content: Content; isNew: boolean; onChang
           onChange({ ...content, nextStep });
         }}
       />
+      {(canBePartlyRight(content) || content.nearly) && (
+        <OptionalText
+          label={t("Nearly there")}
+          hint={t("instead of the next step, for who got part of it right")}
+          value={content.nearly}
+          onChange={(nearly) => {
+            onChange({ ...content, nearly });
+          }}
+        />
+      )}
     </Stack>
   );
 }

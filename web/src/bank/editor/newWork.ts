@@ -1,5 +1,6 @@
 /** An empty item with everything assumed that is not asked for, and an item turned into another kind. */
 import { kindOf, kinds, type Content, type KindName } from "@verdant/core/items/kinds";
+import { feedbackOf } from "@verdant/core/items/options";
 import { newOptionId } from "../kinds/newOptionId.ts";
 import type { Work } from "./useItemEditor.ts";
 
@@ -34,10 +35,9 @@ export function newWork(from: Beginning = {}): Work {
   };
 }
 
-/** `content` as another kind: question, explanation and next step stay; options stay where the other kind has them. */
+/** `content` as another kind: question and feedback stay; options stay where the other kind has them. */
 export function asKind(content: Content, kind: KindName): Content {
-  const { stem, explanation, nextStep } = content;
-  const kept = { stem, ...(explanation && { explanation }), ...(nextStep && { nextStep }) };
+  const kept = { stem: content.stem, ...feedbackOf(content) };
   const blank = kinds[kind].blank(newOptionId);
   const mixes = (one: Content) => one.kind === "oneRightAnswer" || one.kind === "severalRightAnswers";
   if (!mixes(content) || !mixes(blank) || !("options" in content) || !("options" in blank))
