@@ -108,6 +108,7 @@ export async function larkmoor(today: string): Promise<School> {
       { topic: "Plates", writer: "Tobias Lind", wanted: 10, days: 34 },
     ],
     paper: { topic: "Scale and relief", name: "the November map sheet", key: "BADCAB" },
+    rehearsal: { name: "Rehearsal", course: "Year 9 geography" },
     timed: { class: "9C", of: "Distances on maps" },
     path: {
       class: "9C",

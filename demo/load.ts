@@ -6,6 +6,7 @@ import { groupBy } from "@verdant/core/groupBy";
 import { dateOf, dayOf } from "@verdant/core/plan/day";
 import { pino } from "pino";
 import work from "../server/src/worker.ts";
+import { createClass, listCourses } from "../server/src/courses/service.ts";
 import { importDepartment } from "../server/src/exchange/service.ts";
 import { saveMany } from "../server/src/many/service.ts";
 import { Caches } from "../server/src/platform/caches.ts";
@@ -131,10 +132,18 @@ export async function loadSchool(
     const scopeAt: ScopeAt = (by, at) => scopeOf(pool, key, pool, by, at);
     await insertPath({ scopeAt, now, lead: loaded, school: school.path });
     if (school.timed) await insertTimed({ scopeAt, now, lead: loaded, school: school.timed });
+    if (school.rehearsal) await insertRehearsal(scopeAt(loaded, now), school.rehearsal);
   }
   // Until the server of the database has looked by itself it would take tens of thousands of answers for a handful.
   await sql`analyze`.execute(pool);
   return loaded.departmentId;
+}
+
+/** A class to try anything with. */
+async function insertRehearsal(scope: OpenScope<Member>, { name, course }: NonNullable<School["rehearsal"]>) {
+  const { courses } = await listCourses(scope);
+  const courseId = courses.find((one) => one.name === course)?.id ?? "";
+  await createClass(scope, { body: { name, courseId, rehearsal: true } });
 }
 
 /** What threads do, done here: loading a school is all there is to do. */

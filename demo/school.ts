@@ -38,6 +38,8 @@ export interface School {
   };
   /** Timed practice of a class, from one of the patterns and lists. */
   readonly timed?: { readonly class: string; readonly of: string };
+  /** A class of invented students, to try anything with. */
+  readonly rehearsal?: { readonly name: string; readonly course: string };
   /** Tags for all items of a topic. */
   readonly tags?: readonly { readonly topic: string; readonly tag: string }[];
 }

@@ -9,6 +9,12 @@ export async function choose(teacher: Page, label: string, choice: string): Prom
   await expect(teacher.getByRole("menu")).toBeHidden();
 }
 
+/** Types day, month, year, hour and minute into a date field, one after the other. */
+export async function typeMoment(teacher: Page, label: string, digits: string): Promise<void> {
+  await teacher.getByRole("group", { name: label }).getByRole("spinbutton", { name: "Day" }).click();
+  await teacher.keyboard.type(digits);
+}
+
 /** Composes what is due under a name of its own, and leads to the notice. */
 export async function compose(teacher: Page, address: string, name: string): Promise<void> {
   await teacher.goto(address);

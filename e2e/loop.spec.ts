@@ -139,8 +139,10 @@ test("a plan is seen and changed; a quiz by blueprint, with a draw and a part, i
     await teacher.keyboard.press("Enter");
     await expect(teacher.getByRole("button", { name: "Move question 3 down" })).toBeFocused();
     await expect(teacher.getByRole("button", { name: "Hold question 3 where it is" })).toHaveText("Held");
-    for (const number of [3, 2]) await teacher.getByRole("button", { name: `Move question ${number} up` }).click();
-    await expect(teacher.getByRole("button", { name: "Hold question 1 where it is" })).toHaveText("Held");
+    for (const number of [3, 2]) {
+      await teacher.getByRole("button", { name: `Move question ${number} up` }).click();
+      await expect(teacher.getByRole("button", { name: `Hold question ${number - 1} where it is` })).toHaveText("Held");
+    }
   });
 
   await test.step("the add line inserts an item and a draw, by keyboard", async () => {

@@ -1,4 +1,6 @@
 /** A class's marks: weights, an excuse, and the workbook. */
+import { readFileSync } from "node:fs";
+import { strFromU8, unzipSync } from "fflate";
 import readSheet from "read-excel-file/node";
 import { classIdOf, expect, expectAccessible, serveDemo, teacherAt, test } from "./journey.ts";
 
@@ -34,4 +36,16 @@ test("a class's marks are weighed, a student is excused and that undone, and the
   const [sheet] = await readSheet(await file.path());
   const saved = sheet?.data.find(([name]) => name === "Xenia Alderton") ?? [];
   expect(saved.slice(-2)).toEqual([0.9, 2]);
+
+  const [results] = await Promise.all([
+    teacher.waitForEvent("download"),
+    teacher.getByRole("button", { name: "Save as roster results" }).click(),
+  ]);
+  expect(results.suggestedFilename()).toMatch(/^Roster results 9C .*\.zip$/);
+  const files = unzipSync(new Uint8Array(readFileSync(await results.path())));
+  expect(Object.keys(files).sort()).toEqual(["categories.csv", "lineItems.csv", "manifest.csv", "results.csv"]);
+  expect(strFromU8(files["results.csv"] ?? new Uint8Array())).toMatch(/,fully graded,5,/);
+  await teacher.getByRole("tab", { name: "Standards" }).click();
+  await expect(teacher.getByRole("columnheader", { name: /Line 70 %: \d+ secure/ }).first()).toBeVisible();
+  await expectAccessible(teacher);
 });

@@ -1,5 +1,6 @@
 /** A quiz is changed while a student sits in it. */
 import { cardsOf, expect, expectAccessible, serveDemo, studentAt, teacherAt, test } from "./journey.ts";
+import { typeMoment } from "./goes.ts";
 
 const demo = serveDemo();
 
@@ -42,7 +43,7 @@ test("more minutes, a later end and a word reach a student in the middle of a qu
   await teacher.getByRole("button", { name: "Close it now" }).click();
   await expect(student.getByRole("heading", { name: /^You got|^Your time is over/ })).toBeVisible();
   await teacher.getByRole("link", { name: "Open it again" }).click();
-  await teacher.getByLabel("It closes").fill("2026-12-24T18:00");
+  await typeMoment(teacher, "It closes", "241220261800");
   await teacher.getByRole("button", { name: "Save the times" }).click();
   await expect(teacher.getByRole("list", { name: "What was said" })).toContainText("the times were changed");
   await teacher.getByRole("link", { name: "Back to the results" }).click();

@@ -11,7 +11,8 @@ const staffSize = { width: 1280, height: 800 };
 const phone = { width: 390, height: 844 };
 
 async function take(page: Page, name: string): Promise<void> {
-  await page.waitForLoadState("networkidle");
+  // Pages that listen to a stream are never idle.
+  await page.waitForLoadState("networkidle", { timeout: 4000 }).catch(() => undefined);
   await page.evaluate(() => document.fonts.ready);
   await page.waitForTimeout(400);
   await page.screenshot({ path: `${folder}/${name}.png` });
