@@ -65,14 +65,19 @@ interface State {
   readonly api: ReturnType<typeof studentApi.reducer>;
 }
 
-/** Coming in by the words of a card; the answer says who is in, so that nobody asks once more. */
+/**
+ * Coming in by the words of a card; the answer says who is in, so that nobody asks once more. What was asked before the
+ * card was taken is waited for: its answer, that nobody is in, would else come late and take the place of this one.
+ */
 export function useEnter() {
   const [enter, state] = studentApi.useEnterMutation();
   const dispatch = useDispatch<ThunkDispatch<State, unknown, UnknownAction>>();
   const comeIn = useCallback(
     async (card: string) => {
       const { data } = await enter({ body: { card } });
-      if (data) await dispatch(studentApi.util.upsertQueryData("studentSession", undefined, data));
+      if (!data) return;
+      await dispatch(studentApi.util.getRunningQueryThunk("studentSession", undefined));
+      await dispatch(studentApi.util.upsertQueryData("studentSession", undefined, data));
     },
     [enter, dispatch],
   );

@@ -23,7 +23,11 @@ export interface Asked {
   readonly body: unknown;
 }
 
-type Answering = (asked: Asked) => { readonly status: number; readonly data: unknown };
+interface Said {
+  readonly status: number;
+  readonly data: unknown;
+}
+type Answering = (asked: Asked) => Said | Promise<Said>;
 
 export interface Stub {
   readonly method: string;
@@ -42,6 +46,25 @@ export const answers = <E extends Endpoint>(endpoint: E, answer: Result<E> | ((a
     return { status: 200, data: endpoint.result.parse(said) };
   },
 });
+
+/** The same, but under way until the test lets it arrive. */
+export function answersLate<E extends Endpoint>(
+  endpoint: E,
+  answer: Result<E>,
+): Stub & { readonly arrive: () => void } {
+  let resolve = (_: Said): void => undefined;
+  const promise = new Promise<Said>((done) => {
+    resolve = done;
+  });
+  return {
+    method: endpoint.method,
+    pattern: patternOf(endpoint.path),
+    answer: () => promise,
+    arrive: () => {
+      resolve({ status: 200, data: endpoint.result.parse(answer) });
+    },
+  };
+}
 
 export const refuses = (endpoint: Endpoint, problem: Pick<Problem, "code"> & Partial<Problem>, status = 422): Stub => ({
   method: endpoint.method,
@@ -92,7 +115,7 @@ async function answerOf(
   };
   asked.push(one);
   const stub = stubs.find(({ method, pattern }) => method === one.method && pattern.test(one.path));
-  const { status, data } = stub?.answer(one) ?? {
+  const { status, data } = (await stub?.answer(one)) ?? {
     status: 404,
     data: { type: "/problems/missing", title: "", status: 404, code: "nothingHere", terms: {} },
   };
