@@ -17,6 +17,7 @@ import { accountEndpoints } from "./account.ts";
 import { secondFactorEndpoints } from "./secondFactor.ts";
 import { membersEndpoints } from "./members.ts";
 import { mergeTopicsEndpoints } from "./mergeTopics.ts";
+import { overTimeEndpoints } from "./overTime.ts";
 import { pathsEndpoints } from "./paths.ts";
 import { planEndpoints } from "./plan.ts";
 import { platformEndpoints } from "./platform.ts";
@@ -55,6 +56,7 @@ export const endpoints = {
   ...deliveryEndpoints,
   ...pathsEndpoints,
   ...marksEndpoints,
+  ...overTimeEndpoints,
   ...insightEndpoints,
   ...figuresEndpoints,
   ...beforeTeachingEndpoints,

@@ -89,6 +89,7 @@ export const generalProblems = {
 export const staffProblems = {
   itemNotInQuiz: ["missing"],
   quizChanged: ["stale"],
+  noteChanged: ["stale", "by"],
   goVoidedAlready: ["conflict"],
   goBegunSince: ["conflict"],
   closedForStudent: ["conflict"],

@@ -20,6 +20,7 @@ import { mountExchange } from "./exchange/routes.ts";
 import { mountFinder } from "./finder/routes.ts";
 import { mountInsight } from "./insight/routes.ts";
 import { mountMarks } from "./marks/routes.ts";
+import { mountOverTime } from "./overTime/routes.ts";
 import { mountPaths } from "./paths/routes.ts";
 import { mountPlan } from "./plan/routes.ts";
 import { version, type Config } from "./platform/config.ts";
@@ -103,6 +104,7 @@ export function createApp(parts: Parts): Express {
     mountDelivery,
     mountPaths,
     mountMarks,
+    mountOverTime,
     mountTeam,
     mountStandards,
     mountMergeTopics,

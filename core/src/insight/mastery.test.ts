@@ -1,8 +1,8 @@
 import fc from "fast-check";
-import { expect, test } from "vitest";
+import { describe, expect, test } from "vitest";
 import vectors from "../../vectors/mastery.json" with { type: "json" };
 import { betaCdf, halfTail } from "./distributions.ts";
-import { countSecure, masteryOf, priorOfClass } from "./mastery.ts";
+import { answersToSecure, countSecure, masteryOf, priorOfClass } from "./mastery.ts";
 
 const labels: Record<string, string> = {
   "no evidence": "noEvidence",
@@ -57,4 +57,22 @@ test("the class's mean is kept off nothing and all, and is the usual one while n
       { right: 2, given: 2 },
     ]).mean,
   ).toBe(0.75);
+});
+
+describe("what would make a student secure", () => {
+  const prior = { mean: 0.6, weight: 2 };
+  test("as many right answers as it says do, and one fewer does not", () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 12 }), fc.integer({ min: 0, max: 12 }), (right, wrong) => {
+        const more = answersToSecure({ right, given: right + wrong }, prior, 0.7, 60);
+        if (more === null) return;
+        const labelAt = (added: number) => masteryOf(right + added, right + wrong + added, prior, 0.7).label;
+        expect(labelAt(more)).toBe("secure");
+        if (more > 0) expect(labelAt(more - 1)).not.toBe("secure");
+      }),
+    );
+  });
+  test("where a dozen would not do, it says so", () => {
+    expect(answersToSecure({ right: 0, given: 20 }, prior, 0.7)).toBeNull();
+  });
 });

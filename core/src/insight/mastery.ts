@@ -66,6 +66,22 @@ export function countSecure(students: readonly Tally[], secureLine: number): num
   return students.filter(({ right, given }) => masteryOf(right, given, prior, secureLine).label === "secure").length;
 }
 
+/**
+ * How many further answers, all right, would make a student secure; 0 when they are. Null when not even `most` would.
+ *
+ * @param most how far to look, 1 or more
+ */
+export function answersToSecure(
+  { right, given }: Tally,
+  prior: { readonly mean: number; readonly weight: number },
+  secureLine: number,
+  most = 12,
+): number | null {
+  for (let more = 0; more <= most; more++)
+    if (masteryOf(right + more, given + more, prior, secureLine).label === "secure") return more;
+  return null;
+}
+
 function labelOf(probability: number, given: number): MasteryLabel {
   if (given === 0) return "noEvidence";
   if (given < 3) return "tooEarly";

@@ -5,12 +5,12 @@ import { groupBy } from "@verdant/core/groupBy";
 import { shareOf, shareOfStudents } from "@verdant/core/insight/wilson";
 import { wrongIdeas } from "@verdant/core/insight/wrongIdeas";
 import type { Content } from "@verdant/core/items/kinds";
-import { blankAnswer } from "@verdant/core/items/blank";
-import { summariseUnder, type Ruling } from "@verdant/core/items/ruling";
+import { summariseUnder } from "@verdant/core/items/ruling";
 import { headline } from "@verdant/core/richText";
 import { need } from "../platform/failure.ts";
 import type { Member, Scope } from "../platform/scope.ts";
 import * as topicStore from "./beforeTeachingStore.ts";
+import { givenIn, ideasIn, rulingOf } from "./ideasIn.ts";
 import * as store from "./store.ts";
 
 type Shown = Result<typeof contract.showBeforeTeaching>;
@@ -84,20 +84,6 @@ function hardestOf(byItem: readonly Answer[][]): Shown["hardest"] {
       const { itemId, number, content } = first;
       return [{ itemId, number, stem: headline(content.stem), facility: facilityOf(own) }];
     });
-}
-
-const givenIn = ({ answer, content }: Answer) => answer ?? blankAnswer(content.kind);
-
-/** What was decided about the key that this answer was marked by. */
-const rulingOf = ({ ruling, rulingAnswer: answer }: Answer): Ruling | null =>
-  ruling === null ? null : { ruling, answer };
-
-/** Ideas that some answer to an item would show, and those that this answer shows. */
-function ideasIn(answer: Answer): { carried: string[]; shown: string[] } {
-  const given = summariseUnder(rulingOf(answer), answer.content, [givenIn(answer)]);
-  const carriers = given.filter((line) => !line.isKey && line.misconceptionId !== undefined);
-  const idsOf = (lines: typeof carriers) => [...new Set(lines.flatMap((line) => line.misconceptionId ?? []))];
-  return { carried: idsOf(carriers), shown: idsOf(carriers.filter((line) => line.count > 0)) };
 }
 
 function ideasOf(

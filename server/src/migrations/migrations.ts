@@ -48,6 +48,7 @@ import * as noticeOpened from "./0045_noticeOpened.ts";
 import * as secondAnswers from "./0046_secondAnswers.ts";
 import * as seats from "./0047_seats.ts";
 import * as extraGoes from "./0048_extraGoes.ts";
+import * as studentNotes from "./0049_studentNotes.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -98,4 +99,5 @@ export const migrations: Record<string, Migration> = {
   "0046_secondAnswers": secondAnswers,
   "0047_seats": seats,
   "0048_extraGoes": extraGoes,
+  "0049_studentNotes": studentNotes,
 };

@@ -1,8 +1,9 @@
 /** The return grid: topics by week, what came back and what will, and where recall goes from here. */
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/plan";
-import { dateOf, dayOf, mondayOf, weekdayOf, type Day } from "@verdant/core/plan/day";
+import { dateOf, dayOf, mondayOf, type Day } from "@verdant/core/plan/day";
 import { totalOffset } from "@verdant/core/plan/learn";
+import { meetingFrom } from "@verdant/core/plan/meetings";
 import { project, type PlannedReview, type Standing } from "@verdant/core/plan/project";
 import { memoryKey, offsetsOf, taughtMemory } from "@verdant/core/plan/remember";
 import { listClosedDays } from "../courses/listClasses.ts";
@@ -87,7 +88,7 @@ export async function showPlan(scope: OpenScope<Member>, { params }: Input<typeo
       })),
       ...taught.flatMap((topic) => {
         if (topic.dueOn === null || topic.plannedOn !== null || topic.standing === "leftOut") return [];
-        const on = nextMeeting(plan, Math.max(today, topic.dueOn), isClosed);
+        const on = meetingFrom(plan.class.meetingDays, Math.max(today, topic.dueOn), isClosed);
         return [
           {
             topicId: topic.topicId,
@@ -171,14 +172,6 @@ function withSuggestions(plan: ClassDue, topic: Topic, planned: readonly Planned
   return reviews;
 }
 
-/** The first day from `from` on that the class meets and the school is open. */
-function nextMeeting({ class: one }: ClassDue, from: Day, isClosed: (day: Day) => boolean): Day {
-  const meets = (day: Day) =>
-    one.meetingDays.length > 0 ? one.meetingDays.includes(weekdayOf(day)) : weekdayOf(day) <= 5;
-  for (let day = from; day < from + 60; day++) if (meets(day) && !isClosed(day)) return day;
-  return from;
-}
-
 export async function planReturn(
   scope: OpenScope<Member>,
   { params, body }: Input<typeof contract.planReturn>,
@@ -198,7 +191,7 @@ export async function planReturn(
     if (from < plan.today) {
       throw new Failure("returnInPast", {}, { at: "/body/from" });
     }
-    const on = dateOf(nextMeeting(plan, from, isClosed));
+    const on = dateOf(meetingFrom(plan.class.meetingDays, from, isClosed));
     await store.insertPlanned(db, { departmentId, classId, topicId: topic.topicId, on });
     await record(within, {
       departmentId,

@@ -19,6 +19,7 @@ export interface CourseTables {
   };
   closedDays: Row & { schoolYearId: string; classId: string | null; fromOn: string; toOn: string; label: string };
   seat: Owned & { classId: string; studentId: string; row: number; column: number };
+  studentNote: Owned & { studentId: string; text: string; by: string; at: Date; version: number };
   classTeacher: Owned & { classId: string; membershipId: string };
   classUnit: Owned & { classId: string; unitId: string; plannedFrom: string; plannedTo: string };
   classTopic: Owned & {

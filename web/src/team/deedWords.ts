@@ -105,6 +105,7 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
       made: t("made the class"),
       enrolled: t("enrolled students in"),
       seated: t("set the seating plan of"),
+      studentNoted: t("changed a note about a student of"),
       teachersSet: t("said who teaches"),
       calendarSet: t("set the calendar of"),
       taughtSet: t("said what was taught in"),

@@ -187,6 +187,7 @@ export async function samples(bench: Workbench) {
     enrolStudents: { names: "New Student" },
     changeEnrolment: { extraTimePercent: 25 },
     setSeating: { seats: [{ studentId: bench.students[2]!.studentId, row: 1, column: 1 }], before: [] },
+    setStudentNote: { text: "Sits in front from now on.", version: 0 },
     setGroup: { name: "Corals", studentIds: [bench.students[2]!.studentId] },
     planReturn: { topicId: topic.id, from: null },
     addMisconception: { name: "A wrong idea" },

@@ -1,0 +1,95 @@
+/** Change over time: of a class in a topic, of a student beside the class; and how sure one can be that it is more than chance. */
+
+import { holm, twoSided } from "./normal.ts";
+import { effectiveAnswers, newcombe, type OfStudent } from "./wilson.ts";
+
+export interface Change {
+  /** Later less earlier. */
+  readonly difference: number;
+  /** The 95 % interval. */
+  readonly low: number;
+  readonly high: number;
+  /** Chance of a change at least as large where there is none. */
+  readonly p: number;
+}
+
+export type ChangeVerdict = "rise" | "fall" | "unclear";
+
+/** Fewer answers on either side are not held against one another. */
+export const fewestToCompare = 5;
+
+/**
+ * Difference of two shares of which several answers are one student's: Newcombe's interval (1998) at the effective numbers
+ * of answers. The two groups are taken for independent; where they are the same students the interval is too wide rather
+ * than too narrow. p is the level at which the interval would touch 0. Null under {@link fewestToCompare} answers.
+ */
+export function changeOfShares(earlier: readonly OfStudent[], later: readonly OfStudent[]): Change | null {
+  const [before, now] = [tally(earlier), tally(later)];
+  if (Math.min(before.outOf, now.outOf) < fewestToCompare) return null;
+  const between = (z?: number) =>
+    newcombe(now.share * now.effective, now.effective, before.share * before.effective, before.effective, z);
+  const change = between();
+  return change && { ...change, p: twoSided(zTouchingZero(between)) };
+}
+
+function tally(students: readonly OfStudent[]) {
+  const outOf = students.reduce((sum, one) => sum + one.outOf, 0);
+  const share = outOf === 0 ? 0 : students.reduce((sum, one) => sum + one.right, 0) / outOf;
+  return { outOf, share, effective: effectiveAnswers(students) };
+}
+
+/** How wide the interval may grow until it holds 0, in standard deviations, by halving. */
+function zTouchingZero(between: (z: number) => { difference: number; low: number; high: number } | null): number {
+  let [inside, outside] = [0, 40];
+  for (let i = 0; i < 40; i++) {
+    const z = (inside + outside) / 2;
+    const at = between(z);
+    if (at && (at.low > 0 || at.high < 0)) inside = z;
+    else outside = z;
+  }
+  return inside;
+}
+
+/** Answers of a student beside what the class would lead one to expect of them. */
+export interface BesideClass {
+  readonly answers: number;
+  /** Credit earned. */
+  readonly right: number;
+  /** Credit that the class earned on the same questions, on average, summed. */
+  readonly expected: number;
+  /** Variance of the credit, p (1 - p) of each question, summed. */
+  readonly variance: number;
+}
+
+/**
+ * Whether a student stands otherwise beside the class than before: the mean residual (credit less the class's mean on the
+ * same question) later less earlier, with the normal interval of the difference of two means (residuals as of Rasch
+ * analysis, Wright and Stone, 1979, without their scaling). That somebody is stronger or weaker than the class cancels
+ * out. Null under {@link fewestToCompare} answers on either side, or where nothing could vary.
+ */
+export function changeBesideClass(earlier: BesideClass, later: BesideClass): Change | null {
+  if (Math.min(earlier.answers, later.answers) < fewestToCompare) return null;
+  const variance = earlier.variance / earlier.answers ** 2 + later.variance / later.answers ** 2;
+  if (variance <= 0) return null;
+  const mean = ({ right, expected, answers }: BesideClass) => (right - expected) / answers;
+  const difference = mean(later) - mean(earlier);
+  const half = 1.959963984540054 * Math.sqrt(variance);
+  return {
+    ...{ difference, low: difference - half, high: difference + half },
+    p: twoSided(difference / Math.sqrt(variance)),
+  };
+}
+
+/**
+ * What may be said of several changes at once, in the order given: more than chance only where it holds at 5 % for all of
+ * them together (Holm, 1979); null where there is nothing to compare.
+ */
+export function verdictsOn(changes: readonly (Change | null)[]): (ChangeVerdict | null)[] {
+  const compared = changes.flatMap((one) => one ?? []);
+  const adjusted = new Map(holm(compared.map(({ p }) => p)).map((p, i) => [compared[i], p]));
+  return changes.map((one) => {
+    if (one === null) return null;
+    if ((adjusted.get(one) ?? 1) >= 0.05) return "unclear";
+    return one.difference > 0 ? "rise" : "fall";
+  });
+}

@@ -1,0 +1,200 @@
+/** A class over the school year. */
+import type { Input, Result } from "@verdant/contract/endpoint";
+import type * as contract from "@verdant/contract/overTime";
+import { groupBy } from "@verdant/core/groupBy";
+import { changeBesideClass, changeOfShares, verdictsOn, type Change } from "@verdant/core/insight/growth";
+import { shareOfStudents } from "@verdant/core/insight/wilson";
+import { bandOf } from "@verdant/core/plan/band";
+import { dateOf, dayOf, type Day } from "@verdant/core/plan/day";
+import { meetingBefore } from "@verdant/core/plan/meetings";
+import { listClosedDays } from "../courses/listClasses.ts";
+import { showMarks } from "../marks/service.ts";
+import { dueOfClass, type ClassDue } from "../plan/service.ts";
+import { beginOfDay, localDateOf } from "../platform/localDate.ts";
+import type { Member, OpenScope, Scope } from "../platform/scope.ts";
+import { besideClass, creditsOfTopics, type Credits } from "./creditsOfTopics.ts";
+import * as store from "./store.ts";
+
+type Shown = Result<typeof contract.showClassOverTime>;
+type Marks = Awaited<ReturnType<typeof showMarks>>;
+
+/** Sentences of what is new. */
+const mostNews = 3;
+
+export async function showClassOverTime(
+  scope: OpenScope<Member>,
+  { params }: Input<typeof contract.showClassOverTime>,
+): Promise<Shown> {
+  const { db, caller } = scope;
+  const { departmentId } = caller;
+  const { classId } = params;
+  const plan = await dueOfClass(scope, departmentId, classId);
+  const marks = await showMarks(scope, { params });
+  const releaseIds = marks.releases.map(({ id }) => id);
+  const credits = await creditsOfTopics(db, departmentId, classId, releaseIds, plan.rollUp);
+  const releases = releasesOf(marks, credits, plan.class.timeZone);
+  const topics = topicsOf(plan, releaseIds, credits);
+  const students = studentsOf(marks, releaseIds, credits, scope.now());
+  const lastLesson = await lastLessonOf(scope, plan);
+  return {
+    classId,
+    className: marks.className,
+    today: dateOf(plan.today),
+    lastLesson: lastLesson === null ? null : dateOf(lastLesson),
+    news: await newsOf(scope, plan, { since: lastLesson ?? plan.today - 7, marks, releases, topics }),
+    releases,
+    more: marks.more,
+    topics,
+    students,
+  };
+}
+
+async function lastLessonOf({ db, caller }: Scope<Member>, { class: one, today }: ClassDue): Promise<Day | null> {
+  const closed = await listClosedDays(db, caller.departmentId, one.schoolYearId, one.id);
+  const isClosed = (day: Day) => closed.some((span) => dayOf(span.fromOn) <= day && day <= dayOf(span.toOn));
+  return meetingBefore(one.meetingDays, today, isClosed);
+}
+
+function releasesOf(marks: Marks, credits: readonly Credits[], timeZone: string): Shown["releases"] {
+  const byRelease = groupBy(credits, (row) => row.releaseId);
+  return marks.releases.map(({ id, name, opensAt }, at) => {
+    const cells = marks.students.flatMap(({ studentId, cells }) => {
+      const cell = cells[at];
+      return cell ? [{ studentId, ...cell }] : [];
+    });
+    const given = cells.filter(({ state }) => state !== "notGiven" && state !== "excused");
+    return {
+      ...{ id, name },
+      on: localDateOf(new Date(opensAt), timeZone),
+      given: given.length,
+      handedIn: given.filter(({ state }) => state === "marked").length,
+      outcome: shareOfStudents(byStudent(byRelease.get(id) ?? [])),
+      marks: given.flatMap(({ studentId, points, outOf }) =>
+        points === null || outOf === null || outOf === 0 ? [] : [{ studentId, share: points / outOf }],
+      ),
+    };
+  });
+}
+
+/** Credits of each student, whatever they are of. */
+const byStudent = (rows: readonly Credits[]) =>
+  [...groupBy(rows, (row) => row.studentId).values()].map((own) => ({
+    right: own.reduce((sum, row) => sum + row.right, 0),
+    outOf: own.reduce((sum, row) => sum + row.outOf, 0),
+  }));
+
+/** Topics of the course in its order, then what is in none of them; only what came back. */
+function topicsOf(plan: ClassDue, releaseIds: readonly string[], credits: readonly Credits[]): Shown["topics"] {
+  const byTopic = groupBy(credits, (row) => row.topicId ?? "");
+  const listed = plan.topics.map((topic) => ({
+    ...{ topicId: topic.topicId, name: topic.name, strand: topic.strand },
+    band: topic.recall === null ? null : bandOf(topic.recall),
+    dueOn: topic.dueOn === null ? null : dateOf(topic.dueOn),
+  }));
+  const other = { topicId: null, name: "", strand: null, band: null, dueOn: null };
+  const shown = [...listed, other].flatMap((topic) => {
+    const byRelease = groupBy(byTopic.get(topic.topicId ?? "") ?? [], (row) => row.releaseId);
+    const returns = releaseIds.flatMap((releaseId) => {
+      const students = byRelease.get(releaseId);
+      return students ? [{ releaseId, students }] : [];
+    });
+    const [first] = returns;
+    const last = returns.at(-1);
+    const change = first && last && first !== last ? changeOfShares(first.students, last.students) : null;
+    return first ? [{ ...topic, returns, change }] : [];
+  });
+  const verdicts = verdictsOn(shown.map(({ change }) => change));
+  return shown.map(({ returns, change, ...topic }, i) => ({
+    ...topic,
+    returns: returns.map(({ releaseId, students }) => ({ releaseId, share: shareOfStudents(students) })),
+    change: withVerdict(change, verdicts[i] ?? null),
+  }));
+}
+
+export const withVerdict = (change: Change | null, verdict: contract.Change["verdict"] | null) =>
+  change && verdict && { difference: change.difference, low: change.low, high: change.high, verdict };
+
+function studentsOf(
+  marks: Marks,
+  releaseIds: readonly string[],
+  credits: readonly Credits[],
+  now: Date,
+): Shown["students"] {
+  const changes = changesOfStudents(marks, releaseIds, credits);
+  return marks.students.map(({ studentId, name, cells }) => {
+    const closed = cells.flatMap(({ state }, at) => {
+      const release = marks.releases[at];
+      const isClosed = release && release.shutsAt !== null && new Date(release.shutsAt) <= now;
+      return isClosed && state !== "notGiven" && state !== "excused" ? [{ state, release }] : [];
+    });
+    return {
+      ...{ studentId, name },
+      missing: closed.flatMap(({ state, release: { id, name } }) => (state === "absent" ? [{ id, name }] : [])),
+      closed: closed.length,
+      change: changes.get(studentId) ?? null,
+    };
+  });
+}
+
+/** Who stands otherwise beside the class than before; what is said holds for all students together. */
+export function changesOfStudents(
+  marks: Marks,
+  releaseIds: readonly string[],
+  credits: readonly Credits[],
+): Map<string, contract.Change | null> {
+  const own = groupBy(credits, (row) => row.studentId);
+  const changes = marks.students.map(({ studentId }) => {
+    const { before, now } = besideClass(releaseIds, own.get(studentId) ?? []);
+    return changeBesideClass(before, now);
+  });
+  const verdicts = verdictsOn(changes);
+  return new Map(
+    marks.students.map(({ studentId }, i) => [studentId, withVerdict(changes[i] ?? null, verdicts[i] ?? null)]),
+  );
+}
+
+/** What came in since a day: the newest quiz, the topic that moved most, and who is missing in what has closed. */
+async function newsOf(
+  scope: Scope<Member>,
+  plan: ClassDue,
+  of: { since: Day; marks: Marks; releases: Shown["releases"]; topics: Shown["topics"] },
+): Promise<Shown["news"]> {
+  const { db, caller, now } = scope;
+  const since = beginOfDay(dateOf(of.since), plan.class.timeZone);
+  const counts = await store.countHandedInSince(db, caller.departmentId, plan.class.id, since);
+  const byId = new Map(of.releases.map((one) => [one.id, one]));
+  const handedIn = counts.flatMap(({ releaseId, handedIn }) => {
+    const release = byId.get(releaseId);
+    if (!release) return [];
+    const { id, name, outcome } = release;
+    return [{ code: "handedIn" as const, release: { id, name }, handedIn, outcome }];
+  });
+  const isNew = new Set(handedIn.map(({ release }) => release.id));
+  const moved = of.topics.flatMap(({ name, returns, change }) => {
+    const [first] = returns;
+    const last = returns.at(-1);
+    return first && last && change && isNew.has(last.releaseId) ? [{ name, before: first, now: last, change }] : [];
+  });
+  const isSure = ({ change }: (typeof moved)[number]) => Number(change.verdict !== "unclear");
+  const [most] = moved.sort(
+    (a, b) => isSure(b) - isSure(a) || Math.abs(b.change.difference) - Math.abs(a.change.difference),
+  );
+  const closed = of.marks.releases.flatMap(({ id, name, shutsAt }, at) => {
+    const missing = of.marks.students.filter(({ cells }) => cells[at]?.state === "absent").length;
+    const isSince = shutsAt !== null && new Date(shutsAt) >= since && new Date(shutsAt) <= now();
+    return isSince && missing > 0 ? [{ code: "closed" as const, release: { id, name }, missing }] : [];
+  });
+  const news: Shown["news"] = [
+    ...handedIn.slice(0, 1),
+    ...(most
+      ? [
+          {
+            ...{ code: "topic" as const, name: most.name, verdict: most.change.verdict },
+            ...{ before: most.before.share, now: most.now.share },
+          },
+        ]
+      : []),
+    ...closed.slice(-1),
+  ];
+  return news.length === 0 ? [{ code: "nothing" }] : news.slice(0, mostNews);
+}

@@ -1,0 +1,55 @@
+/** Credits of a class by release, student and topic, under the topics that its course lists. */
+import { groupBy } from "@verdant/core/groupBy";
+import type { BesideClass } from "@verdant/core/insight/growth";
+import * as store from "./store.ts";
+import type { Db } from "../platform/database.ts";
+
+type Row = Awaited<ReturnType<typeof store.sumCreditsOfTopics>>[number];
+export type Credits = Omit<Row, "topicId"> & {
+  /** The topic that the course lists; null: none of them. */
+  readonly topicId: string | null;
+};
+
+export async function creditsOfTopics(
+  db: Db,
+  departmentId: string,
+  classId: string,
+  releaseIds: readonly string[],
+  rollUp: ReadonlyMap<string, string>,
+): Promise<Credits[]> {
+  const rows = await store.sumCreditsOfTopics(db, departmentId, classId, releaseIds);
+  const listed = rows.map((row) => ({ ...row, topicId: rollUp.get(row.topicId ?? "") ?? null }));
+  return [...groupBy(listed, (row) => `${row.releaseId} ${row.studentId} ${row.topicId}`).values()].map(
+    (own) => own.reduce(added) as Credits,
+  );
+}
+
+const added = (sum: Credits, row: Credits): Credits => ({
+  ...sum,
+  right: sum.right + row.right,
+  outOf: sum.outOf + row.outOf,
+  expected: sum.expected + row.expected,
+  variance: sum.variance + row.variance,
+});
+
+/** Quizzes of a student that count as the latest. */
+const latest = 3;
+
+/** A student beside the class in the last three quizzes they took, and in those before. */
+export function besideClass(
+  releaseIds: readonly string[],
+  own: readonly Credits[],
+): { readonly before: BesideClass; readonly now: BesideClass } {
+  const taken = releaseIds.filter((id) => own.some((row) => row.releaseId === id));
+  const last = new Set(taken.slice(-latest));
+  const sum = (rows: readonly Credits[]): BesideClass => ({
+    answers: rows.reduce((total, row) => total + row.outOf, 0),
+    right: rows.reduce((total, row) => total + row.right, 0),
+    expected: rows.reduce((total, row) => total + row.expected, 0),
+    variance: rows.reduce((total, row) => total + row.variance, 0),
+  });
+  return {
+    before: sum(own.filter((row) => !last.has(row.releaseId))),
+    now: sum(own.filter((row) => last.has(row.releaseId))),
+  };
+}

@@ -1,0 +1,9 @@
+import { overTimeEndpoints } from "@verdant/contract/overTime";
+import type { Router } from "express";
+import { mountAll } from "../platform/mount.ts";
+import { showClassOverTime } from "./classOverTime.ts";
+import { setStudentNote, showStudentOverTime } from "./studentOverTime.ts";
+
+export const mountOverTime = (router: Router): void => {
+  mountAll(router, overTimeEndpoints, { showClassOverTime, showStudentOverTime, setStudentNote });
+};

@@ -1,0 +1,112 @@
+/** SQL for a class and its students over the school year. Goes and marks are delivery's; here they are read. */
+import { sql } from "kysely";
+import type { Db } from "../platform/database.ts";
+import { firstAnswers } from "../platform/firstAnswers.ts";
+
+/**
+ * Per release, student and topic of the bank: answers in first goes that count as evidence and were reached, their
+ * credit, and what the class earned on the same questions: its mean, and the variance p (1 - p), summed.
+ *
+ * The answers are those that results of a release are made of.
+ */
+export async function sumCreditsOfTopics(db: Db, departmentId: string, classId: string, releaseIds: readonly string[]) {
+  const { rows } = await sql<{
+    releaseId: string;
+    studentId: string;
+    topicId: string | null;
+    right: number;
+    outOf: number;
+    expected: number;
+    variance: number;
+  }>`
+    with answer as (
+      select sitting.release_id, sitting.student_id, si.item_id, mark.credit,
+        avg(mark.credit) over (partition by sitting.release_id, si.item_id) as p
+      from sitting
+      join mark on mark.department_id = sitting.department_id and mark.sitting_id = sitting.id
+        and mark.version = sitting.marking_version and mark.round = 1 and mark.is_evidence
+      join sitting_item si on si.department_id = mark.department_id and si.sitting_id = mark.sitting_id
+        and si.position = mark.position and si.shown_at is not null
+      where sitting.department_id = ${departmentId} and sitting.class_id = ${classId}
+        and sitting.release_id = any(${[...releaseIds]}::uuid[])
+        and sitting.state = 'handedIn' and sitting.ordinal = 1)
+    select release_id, student_id, item.topic_id, sum(credit)::float8 as "right", count(*)::int as out_of,
+      sum(p)::float8 as expected, sum(p * (1 - p))::float8 as variance
+    from answer
+    join item on item.department_id = ${departmentId} and item.id = answer.item_id
+    group by release_id, student_id, item.topic_id`.execute(db);
+  return rows;
+}
+
+/** Per release how many of a class have handed in a first go from a moment on; the newest first. */
+export async function countHandedInSince(db: Db, departmentId: string, classId: string, since: Date) {
+  const { rows } = await sql<{ releaseId: string; handedIn: number }>`
+    select release_id, count(*)::int as handed_in
+    from sitting
+    where department_id = ${departmentId} and class_id = ${classId} and state = 'handedIn' and ordinal = 1
+      and handed_in_at >= ${since}
+    group by release_id
+    order by max(handed_in_at) desc, release_id`.execute(db);
+  return rows;
+}
+
+/** A student's first answers in a class with what was asked and how it was marked, the newest first. */
+export function listAnswersOfStudent(db: Db, departmentId: string, classId: string, studentId: string) {
+  return firstAnswers(db, departmentId)
+    .leftJoin("response", (join) =>
+      join
+        .onRef("response.departmentId", "=", "si.departmentId")
+        .onRef("response.sittingId", "=", "si.sittingId")
+        .onRef("response.position", "=", "si.position")
+        .on("response.round", "=", 1),
+    )
+    .leftJoin("reason", (join) =>
+      join
+        .onRef("reason.departmentId", "=", "si.departmentId")
+        .onRef("reason.sittingId", "=", "si.sittingId")
+        .onRef("reason.position", "=", "si.position"),
+    )
+    .where("sitting.classId", "=", classId)
+    .where("sitting.studentId", "=", studentId)
+    .select(["si.itemId", "si.revisionId", "response.body as answer"])
+    .select(["ruling.ruling", "ruling.answer as rulingAnswer", "reason.text as reason", "reason.at as reasonAt"])
+    .orderBy("sitting.handedInAt", "desc")
+    .orderBy("si.position")
+    .execute();
+}
+
+/** Its newest text, who wrote it and when. */
+export function findNote(db: Db, departmentId: string, studentId: string) {
+  return db
+    .selectFrom("studentNote")
+    .innerJoin("person", "person.id", "studentNote.by")
+    .select(["studentNote.text", "studentNote.at", "studentNote.version", "person.name as by"])
+    .where("studentNote.departmentId", "=", departmentId)
+    .where("studentNote.studentId", "=", studentId)
+    .executeTakeFirst();
+}
+
+/** Writes over the version that is known; returns whether that was still the newest. */
+export async function writeNote(
+  db: Db,
+  note: { departmentId: string; studentId: string; text: string; by: string; at: Date; version: number },
+): Promise<boolean> {
+  const { departmentId, studentId, version, ...now } = note;
+  const done =
+    version === 0
+      ? await db
+          .insertInto("studentNote")
+          .values({ departmentId, studentId, ...now, version: 1 })
+          .onConflict((conflict) => conflict.doNothing())
+          .returning("version")
+          .executeTakeFirst()
+      : await db
+          .updateTable("studentNote")
+          .set({ ...now, version: version + 1 })
+          .where("departmentId", "=", departmentId)
+          .where("studentId", "=", studentId)
+          .where("version", "=", version)
+          .returning("version")
+          .executeTakeFirst();
+  return done !== undefined;
+}
