@@ -1,6 +1,6 @@
 /** Which room may import which. Each rule is one sentence of docs/architecture.md. */
 const at = (path) => ({ path });
-const tests = "\\.test\\.ts$|/testing/";
+const tests = "\\.test\\.tsx?$|/testing/";
 module.exports = {
   forbidden: [
     { name: "no-cycles", severity: "error", from: {}, to: { circular: true, dependencyTypesNot: ["type-only"] } },

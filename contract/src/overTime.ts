@@ -34,7 +34,7 @@ export const TopicOverTime = z.object({
   dueOn: LocalDate.nullable(),
   /** In the order of the releases. */
   returns: z.array(Return),
-  /** From the first return to the last; null: one return, or too few answers. */
+  /** From the earlier half of the returns to the later one; null: one return, or too few answers. */
   change: Change.nullable(),
 });
 export type TopicOverTime = z.infer<typeof TopicOverTime>;
@@ -69,7 +69,11 @@ export const News = z.discriminatedUnion("code", [
   z.object({ code: z.literal("handedIn"), release: Named, handedIn: z.int(), outcome: Share }),
   z.object({ code: z.literal("topic"), name: z.string(), before: Share, now: Share, verdict: z.enum(changeVerdicts) }),
   z.object({ code: z.literal("closed"), release: Named, missing: z.int() }),
-  z.object({ code: z.literal("nothing") }),
+  z.object({
+    code: z.literal("nothing"),
+    /** The newest quiz with answers; null: there is none. */
+    newest: z.object({ release: Named, outcome: Share }).nullable(),
+  }),
 ]);
 export type News = z.infer<typeof News>;
 

@@ -122,6 +122,14 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./marks/MarksPage.tsx")).MarksPage }),
       },
       {
+        path: "/classes/:classId/over-time",
+        lazy: async () => ({ Component: (await import("./overTime/ClassOverTimePage.tsx")).ClassOverTimePage }),
+      },
+      {
+        path: "/classes/:classId/students/:studentId",
+        lazy: async () => ({ Component: (await import("./overTime/StudentOverTimePage.tsx")).StudentOverTimePage }),
+      },
+      {
         path: "/classes/:classId/paths/new",
         lazy: async () => ({ Component: (await import("./paths/PathEditPage.tsx")).NewPathPage }),
       },

@@ -40,7 +40,12 @@ describe("a class in a topic", () => {
 });
 
 describe("a student beside the class", () => {
-  const beside = (right: number, expected: number, answers = 20) => ({ right, expected, answers, variance: answers / 4 });
+  const beside = (right: number, expected: number, answers = 20) => ({
+    right,
+    expected,
+    answers,
+    variance: answers / 4,
+  });
 
   test("as weak as ever is no change; and whoever falls behind falls", () => {
     expect(changeBesideClass(beside(5, 10), beside(6, 11))?.difference).toBeCloseTo(0, 9);

@@ -98,10 +98,11 @@ function topicsOf(plan: ClassDue, releaseIds: readonly string[], credits: readon
       const students = byRelease.get(releaseId);
       return students ? [{ releaseId, students }] : [];
     });
-    const [first] = returns;
-    const last = returns.at(-1);
-    const change = first && last && first !== last ? changeOfShares(first.students, last.students) : null;
-    return first ? [{ ...topic, returns, change }] : [];
+    // Of many returns one alone says little: the earlier half is held against the later one.
+    const half = Math.floor(returns.length / 2);
+    const sumOf = (some: typeof returns) => byStudent(some.flatMap(({ students }) => students));
+    const change = half === 0 ? null : changeOfShares(sumOf(returns.slice(0, half)), sumOf(returns.slice(-half)));
+    return returns.length > 0 ? [{ ...topic, returns, change }] : [];
   });
   const verdicts = verdictsOn(shown.map(({ change }) => change));
   return shown.map(({ returns, change, ...topic }, i) => ({
@@ -196,5 +197,12 @@ async function newsOf(
       : []),
     ...closed.slice(-1),
   ];
-  return news.length === 0 ? [{ code: "nothing" }] : news.slice(0, mostNews);
+  if (news.length > 0) return news.slice(0, mostNews);
+  const newest = of.releases.findLast(({ outcome }) => outcome.outOf > 0);
+  return [
+    {
+      code: "nothing",
+      newest: newest ? { release: { id: newest.id, name: newest.name }, outcome: newest.outcome } : null,
+    },
+  ];
 }

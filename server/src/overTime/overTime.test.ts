@@ -25,7 +25,7 @@ const showOne = (n: number) =>
 
 test("an empty class has nothing to show, and says that nothing is new", async () => {
   const { releases, topics, news, students } = await show();
-  expect({ releases, topics, news }).toEqual({ releases: [], topics: [], news: [{ code: "nothing" }] });
+  expect({ releases, topics, news }).toEqual({ releases: [], topics: [], news: [{ code: "nothing", newest: null }] });
   expect(students.every(({ change, missing }) => change === null && missing.length === 0)).toBe(true);
   const one = await showOne(0);
   expect(one).toMatchObject({ releases: [], ideas: [], words: [], note: { text: "", version: 0 }, mark: null });
@@ -186,5 +186,11 @@ async function itemsOfOneTopic() {
   function count(of: string | null) {
     return rows.filter((row) => row.topicId === of).length;
   }
-  return { topicId, itemIds: rows.filter((row) => row.topicId === topicId).map((row) => row.id).slice(0, 4) };
+  return {
+    topicId,
+    itemIds: rows
+      .filter((row) => row.topicId === topicId)
+      .map((row) => row.id)
+      .slice(0, 4),
+  };
 }

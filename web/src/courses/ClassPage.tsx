@@ -37,6 +37,9 @@ export function ClassPage() {
           <Button component={Link} to={`/classes/${classId}/marks`} variant="outlined">
             {t("Marks")}
           </Button>
+          <Button component={Link} to={`/classes/${classId}/over-time`} variant="outlined">
+            {t("Over time")}
+          </Button>
           <Button component={Link} to={`/classes/${classId}/seating`} variant="outlined">
             {t("Seating plan")}
           </Button>

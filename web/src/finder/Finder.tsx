@@ -30,7 +30,7 @@ const groupNames: Record<Found["type"], string> = {
 
 const addressOf: Record<Found["type"], (one: Found) => string> = {
   class: ({ id }) => `/plans/${id}`,
-  student: ({ id, classId }) => `/classes/${classId ?? ""}#${id}`,
+  student: ({ id, classId }) => `/classes/${classId ?? ""}/students/${id}`,
   topic: ({ id }) => `/bank?topic=${id}`,
   standard: ({ id }) => `/bank?standard=${id}`,
   quiz: ({ id }) => `/quizzes/${id}`,

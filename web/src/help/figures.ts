@@ -54,6 +54,20 @@ export const figures: readonly Figure[] = [
     source: t("Newcombe (1998)"),
   },
   {
+    name: t("A rise or fall that is more than chance"),
+    how: t(
+      "The share right in the later half of a topic’s returns less that in the earlier half. Several answers of one student count as less than as many students’. Of all topics on the page together, the chance of one false alarm is at most one in twenty.",
+    ),
+    source: t("Newcombe (1998); Rao and Scott (1992); Holm (1979)"),
+  },
+  {
+    name: t("Slipping beside the class"),
+    how: t(
+      "What a student scored less what the class scored on the same questions, on average: in the last three quizzes against those before. Being stronger or weaker than the class cancels out. Said only when, over all students together, a false alarm has a chance of at most one in twenty.",
+    ),
+    source: t("residuals after Wright and Stone (1979); Holm (1979)"),
+  },
+  {
     name: t("Fit of an item"),
     how: t(
       "The correlation of the item with the score in the rest of the quiz. Under .2 it fits weakly, under .4 well, above very well; while the interval holds nought it is too early to say.",

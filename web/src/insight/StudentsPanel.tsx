@@ -99,7 +99,13 @@ export function StudentsPanel({ results }: { results: Results }) {
             {students.map((student) => (
               <TableRow key={student.studentId}>
                 <TableCell component="th" scope="row">
-                  {student.name}
+                  {student.leftOn === null ? (
+                    <Link component={RouterLink} to={`/classes/${results.classId}/students/${student.studentId}`}>
+                      {student.name}
+                    </Link>
+                  ) : (
+                    student.name
+                  )}
                   {student.leftOn !== null && (
                     <Typography component="span" variant="body2" color="textSecondary">
                       {" "}

@@ -7,7 +7,7 @@ import type { DueTopic } from "@verdant/contract/plan";
 import { Link as RouterLink } from "react-router";
 import { Bead } from "../ui/Bead.tsx";
 import { shortDate } from "../ui/dates.ts";
-import { RecallTint } from "./RecallTint.tsx";
+import { RecallTint } from "../ui/RecallTint.tsx";
 import { reasonFor } from "../ui/dueReason.ts";
 import { useReturns } from "./api.ts";
 import { t } from "../platform/words.ts";

@@ -32,6 +32,7 @@ export const tagTypes = [
   "ReflectionForm",
   "Results",
   "Marks",
+  "Note",
   "Ruling",
   "Marking",
   "Transfer",

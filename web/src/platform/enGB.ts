@@ -36,6 +36,10 @@ export const singulars: Readonly<Record<string, string>> = {
   "The file cannot be read. {{count}} places are wrong:": "The file cannot be read. {{count}} place is wrong:",
   "The newest {{count}} first answers; there are more, from before":
     "The newest {{count}} first answer; there are more, from before",
+  "{{count}} students handed in “{{name}}”: {{outcome}}.": "{{count}} student handed in “{{name}}”: {{outcome}}.",
+  "“{{name}}” has closed; {{count}} students did not begin it.":
+    "“{{name}}” has closed; {{count}} student did not begin it.",
+  "{{count}} marks from {{low}} to {{high}} %, the middle one {{middle}} %": "{{count}} mark, {{middle}} %",
   "Undone: {{count}} goes marked as before.": "Undone: {{count}} go marked as before.",
   "Wherever it was released ({{count}} releases)": "Wherever it was released ({{count}} release)",
   "because of {{count}} answers in": "because of {{count}} answer in",

@@ -1,5 +1,5 @@
 import Box from "@mui/material/Box";
-import { bandInWords } from "../ui/dueReason.ts";
+import { bandInWords } from "./dueReason.ts";
 import { t } from "../platform/words.ts";
 
 /** Recall on one hue, light (fading) to deep (secure), as ten small cells of which the expected number is filled. */

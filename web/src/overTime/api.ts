@@ -1,0 +1,22 @@
+import { setStudentNote, showClassOverTime, showStudentOverTime } from "@verdant/contract/overTime";
+import { api, calls } from "../platform/contractApi.ts";
+
+export const overTimeApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    showClassOverTime: build.query({
+      ...calls<typeof showClassOverTime>(showClassOverTime),
+      providesTags: ["Results", "Marks", "Due"],
+    }),
+    showStudentOverTime: build.query({
+      ...calls<typeof showStudentOverTime>(showStudentOverTime),
+      providesTags: ["Results", "Marks", "Due", "Standard", "Note"],
+    }),
+    setStudentNote: build.mutation({
+      ...calls<typeof setStudentNote>(setStudentNote),
+      // Also where somebody else was faster: then it is theirs that is to be seen.
+      invalidatesTags: ["Note"],
+    }),
+  }),
+});
+
+export const { useShowClassOverTimeQuery, useShowStudentOverTimeQuery, useSetStudentNoteMutation } = overTimeApi;

@@ -1,0 +1,77 @@
+/** Change over time in words: of a class in a topic, of a student beside the class, and what is new. */
+import type { Change, News, StudentInClass, TopicOverTime } from "@verdant/contract/overTime";
+import type { Share } from "@verdant/contract/wire";
+import { outcomeInWords } from "../ui/outcomeInWords.ts";
+import { t } from "../platform/words.ts";
+
+const percent = (share: number) => Math.round(share * 100);
+
+/** "41 %" */
+const shortShare = ({ right, outOf }: Pick<Share, "right" | "outOf">): string =>
+  t("{{percent}} %", { percent: percent(outOf === 0 ? 0 : right / outOf) });
+
+/** Returns that are named one by one; of more, the first and the last. */
+const mostNamed = 4;
+
+const verdictWords: Record<Change["verdict"], string> = {
+  rise: t("the rise is more than chance"),
+  fall: t("the fall is more than chance"),
+  unclear: t("the difference may be chance"),
+};
+
+/** "41 % then 62 % then 78 %; the rise is more than chance" */
+export function growthInWords({ returns, change }: Pick<TopicOverTime, "returns" | "change">): string {
+  const shares = returns.map(({ share }) => shortShare(share));
+  const [first = "", last = ""] = [shares[0], shares.at(-1)];
+  if (shares.length === 1) return t("{{first}}, once so far", { first });
+  const course =
+    shares.length <= mostNamed
+      ? shares.reduce((before, now) => t("{{before}} then {{now}}", { before, now }))
+      : t("{{first}} the first time, {{last}} the last of {{times}}", { first, last, times: shares.length });
+  return `${course}; ${change === null ? t("too few answers to compare") : verdictWords[change.verdict]}`;
+}
+
+/** "slipping: 14 in 100 fewer right beside the class than before (2 to 26)" */
+export function besideClassInWords(change: Change | null): string {
+  if (change === null) return t("too few answers to say");
+  if (change.verdict === "unclear") return t("about as before");
+  const ends = [change.low, change.high].map((end) => Math.abs(percent(end)));
+  const range = { points: Math.abs(percent(change.difference)), from: Math.min(...ends), to: Math.max(...ends) };
+  return change.verdict === "fall"
+    ? t("slipping: {{points}} in 100 fewer right beside the class than before ({{from}} to {{to}})", range)
+    : t("gaining: {{points}} in 100 more right beside the class than before ({{from}} to {{to}})", range);
+}
+
+/** Often missing: three quizzes at least, and a quarter of those that have closed. */
+export const isOftenMissing = ({ missing, closed }: Pick<StudentInClass, "missing" | "closed">): boolean =>
+  missing.length >= 3 && missing.length * 4 >= closed;
+
+export function newsInWords(news: News): string {
+  switch (news.code) {
+    case "handedIn":
+      return t("{{count}} students handed in “{{name}}”: {{outcome}}.", {
+        count: news.handedIn,
+        name: news.release.name,
+        outcome: outcomeInWords(news.outcome),
+      });
+    case "topic":
+      return t("{{name}} came back: {{before}} the first time, {{now}} now; {{verdict}}.", {
+        name: news.name === "" ? t("What is not in the course") : news.name,
+        before: shortShare(news.before),
+        now: shortShare(news.now),
+        verdict: verdictWords[news.verdict],
+      });
+    case "closed":
+      return t("“{{name}}” has closed; {{count}} students did not begin it.", {
+        name: news.release.name,
+        count: news.missing,
+      });
+    case "nothing":
+      return news.newest === null
+        ? t("Nothing has come in.")
+        : t("Nothing has come in since. The newest quiz was “{{name}}”: {{outcome}}.", {
+            name: news.newest.release.name,
+            outcome: outcomeInWords(news.newest.outcome),
+          });
+  }
+}
