@@ -24,6 +24,7 @@ import { platformEndpoints } from "./platform.ts";
 import { reviewEndpoints } from "./review.ts";
 import { sharingEndpoints } from "./sharing.ts";
 import { standardsEndpoints } from "./standards.ts";
+import { sheetsEndpoints } from "./sheets.ts";
 import { stimuliEndpoints } from "./stimuli.ts";
 import { writingEndpoints } from "./writing.ts";
 import { todayEndpoints } from "./today.ts";
@@ -59,6 +60,7 @@ export const endpoints = {
   ...overTimeEndpoints,
   ...insightEndpoints,
   ...figuresEndpoints,
+  ...sheetsEndpoints,
   ...beforeTeachingEndpoints,
   ...exchangeEndpoints,
   ...finderEndpoints,

@@ -89,6 +89,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./delivery/LivePage.tsx")).LivePage }),
       },
       {
+        path: "/results/:releaseId/sheets",
+        lazy: async () => ({ Component: (await import("./insight/SheetsPage.tsx")).SheetsPage }),
+      },
+      {
         path: "/results/:releaseId/rules",
         lazy: async () => ({ Component: (await import("./delivery/NoticePage.tsx")).NoticePage }),
       },

@@ -6,6 +6,8 @@ import { mountAll } from "../platform/mount.ts";
 import * as beforeTeaching from "./beforeTeaching.ts";
 import * as itemFigures from "./itemFigures.ts";
 import * as outcomes from "./outcomes.ts";
+import { sheetsEndpoints } from "@verdant/contract/sheets";
+import { showSheets } from "./sheets.ts";
 import { showClassStandards } from "./standardResults.ts";
 import * as service from "./service.ts";
 
@@ -13,5 +15,6 @@ import * as service from "./service.ts";
 export const mountInsight = (router: Router): void => {
   mountAll(router, insightEndpoints, { ...service, ...outcomes, showClassStandards });
   mountAll(router, figuresEndpoints, itemFigures);
+  mountAll(router, sheetsEndpoints, { showSheets });
   mountAll(router, beforeTeachingEndpoints, beforeTeaching);
 };

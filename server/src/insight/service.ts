@@ -111,13 +111,13 @@ function yearsToChoose(
   return [{ id: own.schoolYearId, name: own.schoolYear }, ...others];
 }
 
-function classesOf(release: Release): { id: string; name: string }[] {
+export function classesOf(release: Release): { id: string; name: string }[] {
   const names = new Map(release.targets.map((target) => [target.classId, target.name.split(":")[0] ?? ""]));
   return [...names].map(([id, name]) => ({ id, name }));
 }
 
 /** Who was given it, in the order of the class list, then who has left since they began, with their goes. */
-async function studentsOf(
+export async function studentsOf(
   scope: Scope<Member>,
   release: Release,
   classId: string,

@@ -1,5 +1,7 @@
 /** SQL for results. */
-import { sql } from "kysely";
+import type { Content } from "@verdant/core/items/kinds";
+import { paperKinds } from "@verdant/core/items/onPaper";
+import { sql, type RawBuilder } from "kysely";
 import type { Db } from "../platform/database.ts";
 import { creditSums, firstAnswers } from "../platform/firstAnswers.ts";
 
@@ -227,48 +229,63 @@ export async function listMisconceptions(db: Db, departmentId: string): Promise<
 }
 
 /**
- * An item to ask again, the nearest there is: a look-alike before all, then what shares most standards, the kind, the
- * demand, what is as hard by its writer's word, and what this class has not met. Practice, approved, of the same topic
- * or family, and not the one itself.
+ * For each of these items one to ask again, the nearest there is: a look-alike before all, then what shares most
+ * standards, the kind, the demand, what is as hard by its writer's word, and what this class has not met. Practice,
+ * approved, of the same topic or family, and not the one itself.
  */
-export function findAgain(db: Db, departmentId: string, itemId: string, classId: string) {
-  return db
-    .selectFrom("item as old")
-    .innerJoin("item", (join) =>
-      join
-        .onRef("item.departmentId", "=", "old.departmentId")
-        .onRef("item.id", "<>", "old.id")
-        .on(sql<boolean>`(item.topic_id = old.topic_id or item.family_id = old.family_id)`),
-    )
-    .innerJoin("itemRevision as revision", (join) =>
-      join
-        .onRef("revision.departmentId", "=", "item.departmentId")
-        .onRef("revision.id", "=", "item.approvedRevisionId"),
-    )
-    .where("old.departmentId", "=", departmentId)
-    .where("old.id", "=", itemId)
-    .where("item.status", "=", "approved")
-    .where("item.use", "=", "practice")
-    .where("item.kind", "<>", "keyOnly")
-    .where("item.archivedAt", "is", null)
-    .select(["item.number", "revision.content"])
-    .orderBy(sql`item.family_id = old.family_id desc`)
-    .orderBy(
-      sql`(
-        select count(*) from item_standard mine
-        join item_standard its on its.department_id = mine.department_id and its.standard_id = mine.standard_id
-          and its.item_id = item.id
-        where mine.department_id = old.department_id and mine.item_id = old.id) desc`,
-    )
-    .orderBy(
-      sql`exists (
-        select 1 from exposure
-        where exposure.department_id = item.department_id and exposure.class_id = ${classId} and exposure.item_id = item.id)`,
-    )
-    .orderBy(sql`item.kind = old.kind desc`)
-    .orderBy(sql`item.demand = old.demand desc`)
-    .orderBy(sql`abs(item.writer_difficulty - old.writer_difficulty)`)
-    .orderBy("item.number")
-    .limit(1)
-    .executeTakeFirst();
+async function nearest(
+  db: Db,
+  departmentId: string,
+  itemIds: readonly string[],
+  classId: string,
+  narrowed: RawBuilder<unknown> = sql``,
+) {
+  const { rows } = await sql<{ forItemId: string; number: number; content: Content }>`
+    select old.id as for_item_id, again.number, again.content
+    from item old
+    cross join lateral (
+      select item.number, revision.content
+      from item
+      join item_revision revision on revision.department_id = item.department_id
+        and revision.id = item.approved_revision_id
+      where item.department_id = ${departmentId} and item.id <> old.id
+        and (item.topic_id = old.topic_id or item.family_id = old.family_id)
+        and item.status = 'approved' and item.use = 'practice' and item.kind <> 'keyOnly' and item.archived_at is null
+        ${narrowed}
+      order by item.family_id = old.family_id desc,
+        (select count(*) from item_standard mine
+          join item_standard its on its.department_id = mine.department_id and its.standard_id = mine.standard_id
+            and its.item_id = item.id
+          where mine.department_id = ${departmentId} and mine.item_id = old.id) desc,
+        exists (select 1 from exposure
+          where exposure.department_id = ${departmentId} and exposure.class_id = ${classId}
+            and exposure.item_id = item.id),
+        item.kind = old.kind desc, item.demand = old.demand desc,
+        abs(item.writer_difficulty - old.writer_difficulty), item.number
+      limit 1) again
+    where old.department_id = ${departmentId} and old.id = any(${[...itemIds]}::uuid[])`.execute(db);
+  return rows;
 }
+
+/** An item to ask again in place of this one, of any kind. */
+export async function findAgain(db: Db, departmentId: string, itemId: string, classId: string) {
+  const [found] = await nearest(db, departmentId, [itemId], classId);
+  return found && { number: found.number, content: found.content };
+}
+
+/** For each of these items one to ask again on paper, that the release itself does not ask. */
+export const listAgain = (
+  db: Db,
+  departmentId: string,
+  itemIds: readonly string[],
+  { classId, releaseId }: { readonly classId: string; readonly releaseId: string },
+) =>
+  nearest(
+    db,
+    departmentId,
+    itemIds,
+    classId,
+    sql`and item.kind = any(${[...paperKinds]}) and not exists (
+      select 1 from release_item asked
+      where asked.department_id = ${departmentId} and asked.release_id = ${releaseId} and asked.item_id = item.id)`,
+  );

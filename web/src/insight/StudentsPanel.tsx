@@ -142,6 +142,15 @@ export function StudentsPanel({ results }: { results: Results }) {
       {results.perStudent.some(({ goes }) => goes.length > 0) && (
         <Link
           component={RouterLink}
+          to={`/results/${results.releaseId}/sheets?class=${results.classId}`}
+          sx={{ display: "inline-block", mt: 1, mr: 3 }}
+        >
+          {t("Revision sheets to print")}
+        </Link>
+      )}
+      {results.perStudent.some(({ goes }) => goes.length > 0) && (
+        <Link
+          component={RouterLink}
           to={`/results/${results.releaseId}/running`}
           sx={{ display: "inline-block", mt: 1 }}
         >

@@ -1,6 +1,7 @@
 import { showBeforeTeaching } from "@verdant/contract/beforeTeaching";
 import { showItemFigures } from "@verdant/contract/figures";
 import { listResults, showClassStandards, showOpener, showResults } from "@verdant/contract/insight";
+import { showSheets } from "@verdant/contract/sheets";
 import { showTimed } from "@verdant/contract/timed";
 import { api, calls, pages } from "../platform/contractApi.ts";
 
@@ -16,6 +17,7 @@ export const insightApi = api.injectEndpoints({
       providesTags: ["Results", "Standard"],
     }),
     showTimed: build.query({ ...calls<typeof showTimed>(showTimed), providesTags: ["Results"] }),
+    showSheets: build.query({ ...calls<typeof showSheets>(showSheets), providesTags: ["Results", "Marking"] }),
     showOpener: build.query({ ...calls<typeof showOpener>(showOpener), providesTags: ["Results"] }),
     showBeforeTeaching: build.query({
       ...calls<typeof showBeforeTeaching>(showBeforeTeaching),
@@ -34,6 +36,7 @@ export const {
   useShowClassStandardsQuery,
   useShowTimedQuery,
   useShowOpenerQuery,
+  useShowSheetsQuery,
   useShowItemFiguresQuery,
   useShowBeforeTeachingQuery,
 } = insightApi;

@@ -36,6 +36,7 @@ export const singulars: Readonly<Record<string, string>> = {
   "The file cannot be read. {{count}} places are wrong:": "The file cannot be read. {{count}} place is wrong:",
   "The newest {{count}} first answers; there are more, from before":
     "The newest {{count}} first answer; there are more, from before",
+  "{{count}} answers of yours are not marked yet.": "{{count}} answer of yours is not marked yet.",
   "{{count}} students handed in “{{name}}”: {{outcome}}.": "{{count}} student handed in “{{name}}”: {{outcome}}.",
   "“{{name}}” has closed; {{count}} students did not begin it.":
     "“{{name}}” has closed; {{count}} student did not begin it.",
