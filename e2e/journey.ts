@@ -174,7 +174,7 @@ export async function releaseDue(teacher: Page): Promise<void> {
   await teacher.getByRole("button", { name: /^Compose \d+ for 8B/ }).click();
   await teacher.getByRole("link", { name: "Release to 8B" }).click();
   await teacher.getByRole("button", { name: "Release to 8B" }).click();
-  await expect(teacher.getByRole("heading", { name: "Items, weakest first" })).toBeVisible();
+  await expect(teacher.getByRole("heading", { name: "Items", exact: true })).toBeVisible();
 }
 
 /** Presses Tab until what has the focus is the button, link or field of this name; then it can be pressed or typed in. */

@@ -52,7 +52,7 @@ for (const viewport of [
     await mara.getByRole("link", { name: "Release to 8B" }).click();
     expect(await isWiderThanTheScreen(mara)).toBe(false);
     await mara.getByRole("button", { name: "Release to 8B" }).click();
-    await expect(mara.getByRole("heading", { name: "Items, weakest first" })).toBeVisible();
+    await expect(mara.getByRole("heading", { name: "Items", exact: true })).toBeVisible();
     expect(await isWiderThanTheScreen(mara)).toBe(false);
 
     await doors.filter({ hasText: "Bank" }).click();

@@ -43,7 +43,7 @@ export function ItemTable({ results }: { results: Results }) {
         )}
       </Typography>
       <Paper sx={{ overflow: "hidden" }}>
-        <Table size="small" aria-label={t("Items, weakest first")}>
+        <Table size="small" aria-labelledby="items-heading">
           <TableHead>
             <TableRow>
               <TableCell sx={{ width: 48 }}>

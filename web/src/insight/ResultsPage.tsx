@@ -23,6 +23,7 @@ import { outcomeInWords } from "../ui/outcomeInWords.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useGoChanges } from "../platform/useGoChanges.ts";
+import { MarkSpread } from "./MarkSpread.tsx";
 import { ItemTable } from "./ItemTable.tsx";
 import { StandardsPanel } from "./StandardsPanel.tsx";
 import { StudentsPanel } from "./StudentsPanel.tsx";
@@ -45,6 +46,7 @@ export function ResultsPage() {
     { pollingInterval: isHeard ? 60_000 : 10_000, skipPollingIfUnfocused: true, refetchOnMountOrArgChange: true },
   );
   const tab = (!data?.isOtherYear && tabs.find(([name]) => name === search.get("see"))?.[0]) || "items";
+  const order = search.get("order") === "quiz" ? "quiz" : "weakest";
   const set = (name: string, value: string | null) => {
     change((next) => {
       if (value === null) next.delete(name);
@@ -76,6 +78,7 @@ export function ResultsPage() {
           )}
           {!data.isOtherYear && <GoAheadsPanel releaseId={data.releaseId} />}
           {!data.isOtherYear && <TimedPanel releaseId={data.releaseId} />}
+          {!data.isOtherYear && <MarkSpread results={data} />}
           <Tabs
             value={tab}
             onChange={(_, name: string) => {
@@ -92,10 +95,20 @@ export function ResultsPage() {
           <div role="tabpanel" id="results-panel" aria-labelledby={`tab-${tab}`}>
             {tab === "items" && (
               <section aria-labelledby="items-heading">
-                <Typography variant="h2" id="items-heading" sx={{ mb: 1 }}>
-                  {t("Items, weakest first")}
-                </Typography>
-                <ItemTable results={data} />
+                <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "baseline", columnGap: 1.5, mb: 1 }}>
+                  <Typography variant="h2" id="items-heading">
+                    {t("Items")}
+                  </Typography>
+                  <Word
+                    label={t("Order")}
+                    value={order}
+                    choices={orders}
+                    onChange={(next) => {
+                      set("order", next === "weakest" ? null : next);
+                    }}
+                  />
+                </Box>
+                <ItemTable results={order === "quiz" ? inOrderOfQuiz(data) : data} />
               </section>
             )}
             {tab === "standards" && <StandardsPanel results={data} />}
@@ -114,6 +127,16 @@ const goWords = [
   ["last", t("last go")],
   ["all", t("all goes")],
 ] as const;
+const orders = [
+  ["weakest", t("weakest first")],
+  ["quiz", t("in the order of the quiz")],
+] as const;
+
+const inOrderOfQuiz = (results: Results): Results => ({
+  ...results,
+  items: [...results.items].sort((a, b) => a.position - b.position),
+});
+
 const tabs = [
   ["items", t("Items")],
   ["standards", t("Standards")],

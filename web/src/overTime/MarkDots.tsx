@@ -5,21 +5,12 @@ import type { ReleaseOverTime } from "@verdant/contract/overTime";
 import { useLayoutEffect, useRef } from "react";
 import { Link as RouterLink } from "react-router";
 import { shortDate } from "../ui/dates.ts";
+import { bins, medianOf, spreadInWords, stacksOf } from "../ui/spreadInWords.ts";
 import { t } from "../platform/words.ts";
 
 const column = 58;
 const height = 168;
-/** Dots within a twentieth of one another stand side by side. */
-const bins = 20;
-
 const at = (share: number) => 8 + (1 - share) * (height - 16);
-
-/** The mark in the middle; of an even number, halfway between the two. */
-export function medianOf(shares: readonly number[]): number | null {
-  const sorted = [...shares].sort((a, b) => a - b);
-  const [low, high] = [sorted[Math.floor((sorted.length - 1) / 2)], sorted[Math.floor(sorted.length / 2)]];
-  return low === undefined || high === undefined ? null : (low + high) / 2;
-}
 
 export function MarkDots({
   releases,
@@ -78,21 +69,9 @@ export function MarkDots({
   );
 }
 
-/** "27 marks from 20 to 100 %, the middle one 70 %" */
-export function spreadInWords(shares: readonly number[]): string {
-  const middle = medianOf(shares);
-  if (middle === null) return t("no marks yet");
-  const [low, high] = [Math.min(...shares), Math.max(...shares)].map((share) => Math.round(share * 100));
-  return t("{{count}} marks from {{low}} to {{high}} %, the middle one {{middle}} %", {
-    count: shares.length,
-    ...{ low: low ?? 0, high: high ?? 0, middle: Math.round(middle * 100) },
-  });
-}
-
 function Dots({ release: { marks }, names }: { release: ReleaseOverTime; names: ReadonlyMap<string, string> }) {
   const middle = medianOf(marks.map(({ share }) => share));
-  const stacks = Array.from({ length: bins + 1 }, (): typeof marks => []);
-  for (const mark of marks) stacks[Math.round(Math.min(1, Math.max(0, mark.share)) * bins)]?.push(mark);
+  const stacks = stacksOf(marks);
   return (
     <svg width={column} height={height} aria-hidden>
       {[0, 0.5, 1].map((share) => (

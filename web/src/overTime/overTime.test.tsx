@@ -10,7 +10,7 @@ import { Route, Routes } from "react-router";
 import { describe, expect, test } from "vitest";
 import { answers, refuses, renderPage, type Stub } from "../platform/testing/pages.tsx";
 import { ClassOverTimePage } from "./ClassOverTimePage.tsx";
-import { medianOf, spreadInWords } from "./MarkDots.tsx";
+import { medianOf, spreadInWords } from "../ui/spreadInWords.ts";
 import { besideClassInWords, growthInWords, isOftenMissing, newsInWords } from "./overTimeInWords.ts";
 import { StudentOverTimePage } from "./StudentOverTimePage.tsx";
 

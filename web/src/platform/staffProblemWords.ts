@@ -222,7 +222,8 @@ export const staffWords: ProblemWords<StaffProblem> = {
   goesWithoutEnd: () => t("Students have as many goes as they like here."),
   extraGoBegun: () => t("That go was begun already: take it out instead."),
   seatingChanged: () => t("Somebody else has changed this plan meanwhile. It is shown as it is now."),
-  noteChanged: (terms) => t("{{by}} has changed this note meanwhile. It is shown as it is now; yours is kept below.", terms),
+  noteChanged: (terms) =>
+    t("{{by}} has changed this note meanwhile. It is shown as it is now; yours is kept below.", terms),
   seatTaken: () => t("Two students have one seat, or one student two."),
   closingDoubled: () => t("Two sentences have the same line."),
   chooseTargets: () => t("Choose who gets it."),
