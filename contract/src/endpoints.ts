@@ -3,6 +3,7 @@ import { assemblyEndpoints } from "./assembly.ts";
 import { bankEndpoints } from "./bank.ts";
 import { beforeTeachingEndpoints } from "./beforeTeaching.ts";
 import { bulkEndpoints } from "./bulk.ts";
+import { comparisonEndpoints } from "./comparison.ts";
 import { coursesEndpoints } from "./courses.ts";
 import { coverageEndpoints } from "./coverage.ts";
 import { deliveryEndpoints } from "./delivery.ts";
@@ -58,6 +59,7 @@ export const endpoints = {
   ...pathsEndpoints,
   ...marksEndpoints,
   ...overTimeEndpoints,
+  ...comparisonEndpoints,
   ...insightEndpoints,
   ...figuresEndpoints,
   ...sheetsEndpoints,

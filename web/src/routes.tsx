@@ -130,6 +130,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./overTime/ClassOverTimePage.tsx")).ClassOverTimePage }),
       },
       {
+        path: "/classes/:classId/comparison",
+        lazy: async () => ({ Component: (await import("./overTime/ComparisonPage.tsx")).ComparisonPage }),
+      },
+      {
         path: "/classes/:classId/students/:studentId",
         lazy: async () => ({ Component: (await import("./overTime/StudentOverTimePage.tsx")).StudentOverTimePage }),
       },

@@ -12,7 +12,7 @@ import { showMarks } from "../marks/service.ts";
 import { dueOfClass, type ClassDue } from "../plan/service.ts";
 import { beginOfDay, localDateOf } from "../platform/localDate.ts";
 import type { Member, OpenScope, Scope } from "../platform/scope.ts";
-import { besideClass, creditsOfTopics, type Credits } from "./creditsOfTopics.ts";
+import { besideClass, byStudent, creditsOfTopics, type Credits } from "./creditsOfTopics.ts";
 import * as store from "./store.ts";
 
 type Shown = Result<typeof contract.showClassOverTime>;
@@ -75,13 +75,6 @@ function releasesOf(marks: Marks, credits: readonly Credits[], timeZone: string)
     };
   });
 }
-
-/** Credits of each student, whatever they are of. */
-const byStudent = (rows: readonly Credits[]) =>
-  [...groupBy(rows, (row) => row.studentId).values()].map((own) => ({
-    right: own.reduce((sum, row) => sum + row.right, 0),
-    outOf: own.reduce((sum, row) => sum + row.outOf, 0),
-  }));
 
 /** Topics of the course in its order, then what is in none of them; only what came back. */
 function topicsOf(plan: ClassDue, releaseIds: readonly string[], credits: readonly Credits[]): Shown["topics"] {

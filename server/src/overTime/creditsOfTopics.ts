@@ -32,6 +32,15 @@ const added = (sum: Credits, row: Credits): Credits => ({
   variance: sum.variance + row.variance,
 });
 
+/** Credit of each student, whatever it is of. */
+export const byStudent = (
+  rows: readonly { readonly studentId: string; readonly right: number; readonly outOf: number }[],
+) =>
+  [...groupBy(rows, (row) => row.studentId).values()].map((own) => ({
+    right: own.reduce((sum, row) => sum + row.right, 0),
+    outOf: own.reduce((sum, row) => sum + row.outOf, 0),
+  }));
+
 /** Quizzes of a student that count as the latest. */
 const latest = 3;
 

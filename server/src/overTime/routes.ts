@@ -1,9 +1,12 @@
+import { comparisonEndpoints } from "@verdant/contract/comparison";
 import { overTimeEndpoints } from "@verdant/contract/overTime";
 import type { Router } from "express";
 import { mountAll } from "../platform/mount.ts";
 import { showClassOverTime } from "./classOverTime.ts";
+import { showComparison } from "./comparison.ts";
 import { setStudentNote, showStudentOverTime } from "./studentOverTime.ts";
 
 export const mountOverTime = (router: Router): void => {
   mountAll(router, overTimeEndpoints, { showClassOverTime, showStudentOverTime, setStudentNote });
+  mountAll(router, comparisonEndpoints, { showComparison });
 };

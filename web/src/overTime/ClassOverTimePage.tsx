@@ -31,6 +31,9 @@ export function ClassOverTimePage() {
           <Button component={RouterLink} to={`/classes/${classId}/marks`} variant="outlined">
             {t("Marks")}
           </Button>
+          <Button component={RouterLink} to={`/classes/${classId}/comparison`} variant="outlined">
+            {t("Compare")}
+          </Button>
           <Button component={RouterLink} to={`/results?class=${classId}`} variant="outlined">
             {t("All its results")}
           </Button>

@@ -1,3 +1,4 @@
+import { showComparison } from "@verdant/contract/comparison";
 import { setStudentNote, showClassOverTime, showStudentOverTime } from "@verdant/contract/overTime";
 import { api, calls } from "../platform/contractApi.ts";
 
@@ -11,6 +12,10 @@ export const overTimeApi = api.injectEndpoints({
       ...calls<typeof showStudentOverTime>(showStudentOverTime),
       providesTags: ["Results", "Marks", "Due", "Standard", "Note"],
     }),
+    showComparison: build.query({
+      ...calls<typeof showComparison>(showComparison),
+      providesTags: ["Results", "Class"],
+    }),
     setStudentNote: build.mutation({
       ...calls<typeof setStudentNote>(setStudentNote),
       // Also where somebody else was faster: then it is theirs that is to be seen.
@@ -19,4 +24,9 @@ export const overTimeApi = api.injectEndpoints({
   }),
 });
 
-export const { useShowClassOverTimeQuery, useShowStudentOverTimeQuery, useSetStudentNoteMutation } = overTimeApi;
+export const {
+  useShowClassOverTimeQuery,
+  useShowStudentOverTimeQuery,
+  useShowComparisonQuery,
+  useSetStudentNoteMutation,
+} = overTimeApi;

@@ -42,6 +42,35 @@ export function besideClassInWords(change: Change | null): string {
     : t("gaining: {{points}} in 100 more right beside the class than before ({{from}} to {{to}})", range);
 }
 
+/**
+ * What a difference between two sides allows to say: who did better and by how much between what, or that it may be
+ * chance and how far it could go either way.
+ */
+export function differenceInWords(change: Change | null, first: string, second: string): string {
+  if (change === null) return t("too few answers to compare");
+  const [difference, low, high] = [change.difference, change.low, change.high].map(percent) as [number, number, number];
+  switch (change.verdict) {
+    case "rise":
+      return t("{{who}}: {{points}} in 100 more right ({{from}} to {{to}}), more than chance", {
+        ...{ who: first, points: difference, from: low, to: high },
+      });
+    case "fall":
+      return t("{{who}}: {{points}} in 100 more right ({{from}} to {{to}}), more than chance", {
+        ...{ who: second, points: -difference, from: -high, to: -low },
+      });
+    case "unclear":
+      return t("no difference can be told: {{who}} may be anywhere from {{from}} to {{to}}", {
+        who: first,
+        from: beyond(low),
+        to: beyond(high),
+      });
+  }
+}
+
+/** "3 in 100 worse", "12 in 100 better" */
+const beyond = (points: number): string =>
+  points < 0 ? t("{{points}} in 100 worse", { points: -points }) : t("{{points}} in 100 better", { points });
+
 /** Often missing: three quizzes at least, and a quarter of those that have closed. */
 export const isOftenMissing = ({ missing, closed }: Pick<StudentInClass, "missing" | "closed">): boolean =>
   missing.length >= 3 && missing.length * 4 >= closed;

@@ -1,0 +1,95 @@
+/** A class beside another, or a group beside the rest of its class. */
+import type { Input, Result } from "@verdant/contract/endpoint";
+import { fewestStudents } from "@verdant/contract/comparison";
+import type * as contract from "@verdant/contract/comparison";
+import { groupBy } from "@verdant/core/groupBy";
+import { changeOfShares, verdictsOn } from "@verdant/core/insight/growth";
+import { shareOfStudents } from "@verdant/core/insight/wilson";
+import { listEnrolments } from "../courses/service.ts";
+import { dueOfClass, type ClassDue } from "../plan/service.ts";
+import { need } from "../platform/failure.ts";
+import type { Member, OpenScope } from "../platform/scope.ts";
+import { withVerdict } from "./classOverTime.ts";
+import { byStudent } from "./creditsOfTopics.ts";
+import * as store from "./comparisonStore.ts";
+
+type Shown = Result<typeof contract.showComparison>;
+type Compared = NonNullable<Shown["compared"]>;
+type Row = Awaited<ReturnType<typeof store.sumCommon>>[number];
+
+/** Classes to choose from: a dozen years of a department's. */
+const mostClasses = 120;
+
+export async function showComparison(
+  scope: OpenScope<Member>,
+  { params: { classId }, query }: Input<typeof contract.showComparison>,
+): Promise<Shown> {
+  const { db, caller } = scope;
+  const { departmentId } = caller;
+  const plan = await dueOfClass(scope, departmentId, classId);
+  const { className, groups } = await listEnrolments(scope, { params: { classId } });
+  const classes = await store.listComparable(db, departmentId, classId, mostClasses);
+  const shown = { classId, className, classes, groups: groups.map(({ id, name }) => ({ id, name })) };
+  if (query.groupId !== undefined) {
+    const group = need(
+      groups.find(({ id }) => id === query.groupId),
+      "group",
+    );
+    const rows = await store.sumCommon(db, departmentId, { classId, groupId: group.id });
+    const [first, second] = [
+      { name: group.name, year: null },
+      { name: className, year: null },
+    ];
+    return { ...shown, compared: comparedOf(plan, rows, first, second) };
+  }
+  if (query.withClassId === undefined) return { ...shown, compared: null };
+  const other = need(
+    classes.find(({ id }) => id === query.withClassId),
+    "class",
+  );
+  const rows = await store.sumCommon(db, departmentId, { first: classId, second: other.id });
+  const first = { name: className, year: plan.class.schoolYear };
+  return { ...shown, compared: comparedOf(plan, rows, first, { name: other.name, year: other.year }) };
+}
+
+type Side = Omit<Compared["first"], "students">;
+
+function comparedOf({ rollUp, topics }: ClassDue, rows: readonly Row[], first: Side, second: Side): Compared {
+  const [mine, theirs] = [rows.filter((row) => row.isFirst), rows.filter((row) => !row.isFirst)];
+  const studentsIn = (some: readonly Row[]) => new Set(some.map(({ studentId }) => studentId)).size;
+  const sides = {
+    first: { ...first, students: studentsIn(mine) },
+    second: { ...second, students: studentsIn(theirs) },
+    questions: rows[0]?.questions ?? 0,
+  };
+  if (Math.min(sides.first.students, sides.second.students) < fewestStudents)
+    return { ...sides, isTooFew: true, all: null, topics: [] };
+  const listed = (row: Row) => rollUp.get(row.topicId ?? "") ?? "";
+  const [myTopics, theirTopics] = [groupBy(mine, listed), groupBy(theirs, listed)];
+  const lines = [
+    { topic: null, mine, theirs },
+    ...[...topics, null].flatMap((topic) => {
+      const id = topic?.topicId ?? "";
+      const line = { topic, mine: myTopics.get(id) ?? [], theirs: theirTopics.get(id) ?? [] };
+      return line.mine.length > 0 && line.theirs.length > 0 ? [line] : [];
+    }),
+  ];
+  // The first side less the second.
+  const changes = lines.map((line) => changeOfShares(byStudent(line.theirs), byStudent(line.mine)));
+  const verdicts = verdictsOn(changes);
+  const compared = lines.map((line, i) => ({
+    topicId: line.topic?.topicId ?? null,
+    name: line.topic?.name ?? "",
+    strand: line.topic?.strand ?? null,
+    first: shareOfStudents(byStudent(line.mine)),
+    second: shareOfStudents(byStudent(line.theirs)),
+    change: withVerdict(changes[i] ?? null, verdicts[i] ?? null),
+  }));
+  const [all, ...byTopic] = compared;
+  return {
+    ...sides,
+    isTooFew: false,
+    all: all ? { first: all.first, second: all.second, change: all.change } : null,
+    topics: byTopic,
+  };
+}
