@@ -217,6 +217,32 @@ export const listResults = endpoint({
   }),
 });
 
+export const listResultsOfClasses = endpoint({
+  method: "get",
+  path: "/results/classes",
+  access: "member",
+  summary:
+    "Each class that the caller teaches (of a caller who teaches none, each class of this year) with its newest quiz, what came out, and what waits.",
+  result: z.object({
+    classes: z.array(
+      z.object({
+        classId: Id,
+        className: z.string(),
+        /** The newest that has opened; null: none has. */
+        newest: ReleaseOutcome.nullable(),
+        /** How many have not handed in the newest, once it has closed. */
+        missing: z.int(),
+        /** Where written answers wait for a mark; the first few quizzes. */
+        toMark: z.array(z.object({ releaseId: Id, name: z.string(), waiting: z.int() })),
+      }),
+    ),
+    /** The caller teaches these. */
+    isOwn: z.boolean(),
+    /** Further classes that are not in it. */
+    more: z.int(),
+  }),
+});
+
 export const showResults = endpoint({
   method: "get",
   path: "/releases/:releaseId/results",
@@ -287,6 +313,7 @@ export type ClassStandards = z.infer<(typeof showClassStandards)["result"]>;
 export const insightEndpoints = {
   showClassStandards,
   listResults,
+  listResultsOfClasses,
   showResults,
   showOpener,
 };

@@ -4,7 +4,8 @@ import * as delivery from "../delivery/service.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { giveWritten } from "../platform/testing/writtenAnswers.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
-import { listResults } from "./outcomes.ts";
+import { setClassTeachers } from "../courses/service.ts";
+import { listResults, listResultsOfClasses } from "./outcomes.ts";
 import { showResults } from "./service.ts";
 
 const bench = useWorkbench();
@@ -138,5 +139,34 @@ describe("question by question", () => {
     const results = await showResults(bench.lead, { params: { releaseId }, query: { go: "first" } });
     const marks = results.perStudent.find((one) => one.studentId === bench.students[6]!.studentId)!.marks;
     expect(marks).toEqual([{ position: 1, credit: null, isReached: true }]);
+  });
+});
+
+describe("the newest of each class", () => {
+  const newestOf = async () =>
+    (await listResultsOfClasses(bench.lead)).classes.find(({ classId }) => classId === bench.classId);
+
+  test("is the row of the list, once it has opened; who is missing counts once it has closed", async () => {
+    const one = await newestOf();
+    expect(one?.newest).toEqual(await rowOf(one?.newest?.id ?? ""));
+    expect(one?.missing).toBe(0);
+    const { releaseId } = await release(bench, { count: 2, shutsInMinutes: 30 });
+    await sit(bench, 3, releaseId, () => true);
+    bench.clock.now = new Date(bench.clock.now.getTime() + 60 * 60_000);
+    const closed = await newestOf();
+    expect(closed?.newest?.id).toBe(releaseId);
+    expect(closed?.missing).toBe(closed!.newest!.students - 1);
+  });
+
+  test("of who teaches are only theirs, of others all; none is of another department", async () => {
+    expect((await listResultsOfClasses(bench.lead)).isOwn).toBe(false);
+    await setClassTeachers(bench.lead, {
+      params: { classId: bench.classId },
+      body: { personIds: [bench.lead.caller.personId] },
+    });
+    const { classes, isOwn, more } = await listResultsOfClasses(bench.lead);
+    expect([classes.map(({ classId }) => classId), isOwn, more]).toEqual([[bench.classId], true, 0]);
+    const other = await otherDepartment(bench);
+    expect((await listResultsOfClasses(other.lead)).classes).toEqual([]);
   });
 });

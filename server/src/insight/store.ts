@@ -106,6 +106,27 @@ export async function sumCredits(
   return rows;
 }
 
+/** The newest release to each of these classes, or to somebody of it, that has opened. */
+export async function listNewest(db: Db, departmentId: string, classIds: readonly string[], now: Date) {
+  const { rows } = await sql<{ classId: string; releaseId: string }>`
+    select distinct on (class_id) class_id, release_id
+    from release_target
+    where department_id = ${departmentId} and class_id = any(${[...classIds]}::uuid[]) and opens_at <= ${now}
+    order by class_id, opens_at desc, release_id desc`.execute(db);
+  return rows;
+}
+
+/** The classes that each of these releases was given to. */
+export function listClassesGiven(db: Db, departmentId: string, releaseIds: readonly string[]) {
+  return db
+    .selectFrom("releaseTarget")
+    .select(["releaseId", "classId"])
+    .distinct()
+    .where("departmentId", "=", departmentId)
+    .where(sql<boolean>`release_id = any(${[...releaseIds]}::uuid[])`)
+    .execute();
+}
+
 /** These revisions, and those that differ from them by so little that the answers to them tell the same. */
 const likeRevisions = (db: Db, departmentId: string, revisionIds: readonly string[]) =>
   db

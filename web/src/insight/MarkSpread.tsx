@@ -14,7 +14,7 @@ const countsWords = {
 } as const;
 
 const [width, step, foot] = [520, 9, 26];
-const x = (share: number) => 14 + share * (width - 28);
+const x = (share: number) => 24 + share * (width - 48);
 
 export function MarkSpread({ results: { perStudent, counts } }: { results: Results }) {
   const marks = perStudent.flatMap(({ name, mark, outOf }) =>

@@ -1,5 +1,5 @@
 import { listClasses } from "@verdant/contract/courses";
-import { listResults, type ReleaseOutcome } from "@verdant/contract/insight";
+import { listResults, listResultsOfClasses, type ReleaseOutcome } from "@verdant/contract/insight";
 import { showSession } from "@verdant/contract/team";
 import { presets } from "@verdant/core/delivery/rules";
 import { screen, within } from "@testing-library/react";
@@ -27,7 +27,13 @@ const release = (n: number, more: Partial<ReleaseOutcome> = {}): ReleaseOutcome 
   ...more,
 });
 
-function open(releases: ReleaseOutcome[], path = "/results") {
+type OfClasses = Parameters<typeof answers<typeof listResultsOfClasses>>[1];
+
+function open(
+  releases: ReleaseOutcome[],
+  path = "/results",
+  ofClasses: OfClasses = { classes: [], isOwn: false, more: 0 },
+) {
   const asked: Asked["query"][] = [];
   const page = renderPage(<ReleasesPage />, {
     path,
@@ -36,6 +42,7 @@ function open(releases: ReleaseOutcome[], path = "/results") {
       answers(showSession, {
         ...{ isDemo: true, maySignUp: false, now, member: null, guest: null, student: null },
       }),
+      answers(listResultsOfClasses, ofClasses),
       answers(listResults, ({ query }) => {
         asked.push(query);
         return { releases, total: releases.length, states: { open: 1, closed: 4, toMark: 2 }, next: null };
@@ -99,5 +106,43 @@ describe("the list of results", () => {
     open([], "/results?text=volcano");
     expect(await screen.findByText("No release is like that.")).toBeDefined();
     expect(screen.getByRole<HTMLInputElement>("searchbox", { name: "Search releases" }).value).toBe("volcano");
+  });
+});
+
+describe("the newest of each class", () => {
+  const ofClasses: OfClasses = {
+    classes: [
+      {
+        ...{ classId: id(80), className: "8B", newest: release(1, { toMark: 2 }), missing: 5 },
+        toMark: [
+          { releaseId: id(1), name: "Review 1", waiting: 2 },
+          { releaseId: id(2), name: "Check 2", waiting: 1 },
+        ],
+      },
+      { ...{ classId: id(81), className: "9C", newest: null, missing: 0, toMark: [] } },
+    ],
+    ...{ isOwn: true, more: 1 },
+  };
+
+  test("says what came out as its row does, who is missing, and each place where something waits once", async () => {
+    open([release(1)], "/results", ofClasses);
+    const card = within(await screen.findByRole("article", { name: "8B" }));
+    expect(card.getByText(/72 % right, 59 to 82/)).toBeDefined();
+    expect(card.getByRole("link", { name: "5 students have not handed it in" }).getAttribute("href")).toBe(
+      `/results/${id(1)}#waiting`,
+    );
+    expect(card.getAllByRole("link", { name: /to mark/ }).map((link) => link.textContent)).toEqual([
+      "2 answers to mark",
+      "1 answer to mark in “Check 2”",
+    ]);
+    const other = within(screen.getByRole("article", { name: "9C" }));
+    expect(other.getByText("Nothing has been released to it yet.")).toBeDefined();
+    expect(screen.getByText("1 more class: choose it at the top of the page.")).toBeDefined();
+  });
+
+  test("gives way to a search", async () => {
+    open([release(1)], "/results?state=open", ofClasses);
+    await rowOf("Review 1");
+    expect(screen.queryByRole("article", { name: "8B" })).toBeNull();
   });
 });

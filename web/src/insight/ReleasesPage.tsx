@@ -1,21 +1,16 @@
-import Box from "@mui/material/Box";
-import Link from "@mui/material/Link";
-import { releaseStates, type ReleaseOutcome } from "@verdant/contract/insight";
-import { Link as RouterLink } from "react-router";
+import { releaseStates } from "@verdant/contract/insight";
 import { useClassFilter } from "../courses/api.ts";
 import { ClassSelect } from "../ui/ClassSelect.tsx";
-import { momentNear } from "../ui/dates.ts";
 import { LinkList } from "../ui/LinkList.tsx";
 import { ListFilter, useListFilter } from "../ui/ListFilter.tsx";
 import { MorePages } from "../ui/MorePages.tsx";
-import { outcomeInWords } from "../ui/outcomeInWords.ts";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { StrandBeads } from "../ui/StrandBeads.tsx";
-import { Whisker } from "../ui/Whisker.tsx";
+import { ClassesNewest } from "./ClassesNewest.tsx";
+import { HowFar, Outcome } from "./OutcomeOf.tsx";
 import { useListResultsInfiniteQuery } from "./api.ts";
 import { t } from "../platform/words.ts";
-import { useServerNow } from "../team/api.ts";
 
 /** What was released, with what came out; to one class, or to all. */
 export function ReleasesPage() {
@@ -33,6 +28,7 @@ export function ReleasesPage() {
       about={data && t("{{count}} releases", { count: total })}
       actions={<ClassSelect all value={classId} {...filter} />}
     >
+      {classId === null && !narrowed.isNarrowed && <ClassesNewest />}
       {isLoading && <Loading what={t("releases")} />}
       {error && <Failed error={error} retry={() => void refetch()} />}
       {data && (releases.length > 0 || narrowed.isNarrowed) && (
@@ -69,38 +65,5 @@ export function ReleasesPage() {
       )}
       <MorePages list={list} shown={releases.length} total={total} />
     </Page>
-  );
-}
-
-const Outcome = ({ of: { outcome } }: { of: ReleaseOutcome }) => (
-  <Box component="span" sx={{ display: "inline-flex", alignItems: "center", gap: 1 }}>
-    {outcome.outOf > 0 && <Whisker share={outcome} width={90} />}
-    {outcomeInWords(outcome)}
-  </Box>
-);
-
-/** How many are in, until when, and what waits for the teacher. */
-function HowFar({ of: { id, handedIn, students, opening, opensAt, shutsAt, toMark } }: { of: ReleaseOutcome }) {
-  const now = useServerNow()();
-  const until =
-    opening === "notYet"
-      ? t("opens {{at}}", { at: momentNear(opensAt, now) })
-      : shutsAt === null
-        ? t("open without an end")
-        : opening === "open"
-          ? t("open until {{at}}", { at: momentNear(shutsAt, now) })
-          : t("closed {{at}}", { at: momentNear(shutsAt, now) });
-  return (
-    <>
-      {t("{{handedIn}} of {{students}} handed in", { handedIn, students })}, {until}
-      {toMark > 0 && (
-        <>
-          {" · "}
-          <Link component={RouterLink} to={`/results/${id}/marking`}>
-            {t("{{count}} answers to mark", { count: toMark })}
-          </Link>
-        </>
-      )}
-    </>
   );
 }

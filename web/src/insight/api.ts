@@ -1,6 +1,12 @@
 import { showBeforeTeaching } from "@verdant/contract/beforeTeaching";
 import { showItemFigures } from "@verdant/contract/figures";
-import { listResults, showClassStandards, showOpener, showResults } from "@verdant/contract/insight";
+import {
+  listResults,
+  listResultsOfClasses,
+  showClassStandards,
+  showOpener,
+  showResults,
+} from "@verdant/contract/insight";
 import { showSheets } from "@verdant/contract/sheets";
 import { showTimed } from "@verdant/contract/timed";
 import { api, calls, pages } from "../platform/contractApi.ts";
@@ -9,6 +15,10 @@ export const insightApi = api.injectEndpoints({
   endpoints: (build) => ({
     listResults: build.infiniteQuery({
       ...pages<typeof listResults>(listResults),
+      providesTags: ["Release", "Results", "Marking"],
+    }),
+    listResultsOfClasses: build.query({
+      ...calls<typeof listResultsOfClasses>(listResultsOfClasses),
       providesTags: ["Release", "Results", "Marking"],
     }),
     showResults: build.query({ ...calls<typeof showResults>(showResults), providesTags: ["Results"] }),
@@ -32,6 +42,7 @@ export const insightApi = api.injectEndpoints({
 
 export const {
   useListResultsInfiniteQuery,
+  useListResultsOfClassesQuery,
   useShowResultsQuery,
   useShowClassStandardsQuery,
   useShowTimedQuery,

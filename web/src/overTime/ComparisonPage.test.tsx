@@ -83,4 +83,8 @@ test("a difference in words", () => {
   expect(differenceInWords(change(0.07, 0.02, 0.12, "rise"), "9C", "9B")).toBe(
     "9C: 7 in 100 more right (2 to 12), more than chance",
   );
+  // What holds alone, but not for all lines together, is neither a difference nor none.
+  expect(differenceInWords(change(-0.08, -0.16, -0.01, "unclear"), "9C", "9B")).toBe(
+    "9B: 8 in 100 more right (1 to 16); among so many comparisons that may be chance",
+  );
 });

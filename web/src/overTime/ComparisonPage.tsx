@@ -12,7 +12,8 @@ import { Link, useParams } from "react-router";
 import { Bead } from "../ui/Bead.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
-import { Whisker, shareInWords } from "../ui/Whisker.tsx";
+import { outcomeInWords } from "../ui/outcomeInWords.ts";
+import { Whisker } from "../ui/Whisker.tsx";
 import { useAddress } from "../platform/useAddress.ts";
 import { t } from "../platform/words.ts";
 import { useShowComparisonQuery } from "./api.ts";
@@ -197,7 +198,7 @@ function Two({
         <Box key={i} sx={{ display: "contents", fontSize: 14 }}>
           <span>{names[i]}</span>
           <Whisker share={share} width={120} />
-          <span>{shareInWords(share)}</span>
+          <span>{outcomeInWords(share)}</span>
         </Box>
       ))}
     </Box>

@@ -49,22 +49,20 @@ export function besideClassInWords(change: Change | null): string {
 export function differenceInWords(change: Change | null, first: string, second: string): string {
   if (change === null) return t("too few answers to compare");
   const [difference, low, high] = [change.difference, change.low, change.high].map(percent) as [number, number, number];
-  switch (change.verdict) {
-    case "rise":
-      return t("{{who}}: {{points}} in 100 more right ({{from}} to {{to}}), more than chance", {
-        ...{ who: first, points: difference, from: low, to: high },
-      });
-    case "fall":
-      return t("{{who}}: {{points}} in 100 more right ({{from}} to {{to}}), more than chance", {
-        ...{ who: second, points: -difference, from: -high, to: -low },
-      });
-    case "unclear":
-      return t("no difference can be told: {{who}} may be anywhere from {{from}} to {{to}}", {
-        who: first,
-        from: beyond(low),
-        to: beyond(high),
-      });
-  }
+  if (low <= 0 && high >= 0)
+    return t("no difference can be told: {{who}} may be anywhere from {{from}} to {{to}}", {
+      ...{ who: first, from: beyond(low), to: beyond(high) },
+    });
+  const better =
+    difference > 0
+      ? { who: first, points: difference, from: low, to: high }
+      : { who: second, points: -difference, from: -high, to: -low };
+  return change.verdict === "unclear"
+    ? t(
+        "{{who}}: {{points}} in 100 more right ({{from}} to {{to}}); among so many comparisons that may be chance",
+        better,
+      )
+    : t("{{who}}: {{points}} in 100 more right ({{from}} to {{to}}), more than chance", better);
 }
 
 /** "3 in 100 worse", "12 in 100 better" */

@@ -36,6 +36,10 @@ export const singulars: Readonly<Record<string, string>> = {
   "The file cannot be read. {{count}} places are wrong:": "The file cannot be read. {{count}} place is wrong:",
   "The newest {{count}} first answers; there are more, from before":
     "The newest {{count}} first answer; there are more, from before",
+  "{{count}} students have not handed it in": "{{count}} student has not handed it in",
+  "{{count}} answers to mark in “{{name}}”": "{{count}} answer to mark in “{{name}}”",
+  "{{count}} more classes: choose one at the top of the page.":
+    "{{count}} more class: choose it at the top of the page.",
   "{{count}} answers of yours are not marked yet.": "{{count}} answer of yours is not marked yet.",
   "{{count}} students handed in “{{name}}”: {{outcome}}.": "{{count}} student handed in “{{name}}”: {{outcome}}.",
   "“{{name}}” has closed; {{count}} students did not begin it.":
