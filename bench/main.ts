@@ -9,6 +9,7 @@ import { live } from "./live.ts";
 import { memory } from "./memory.ts";
 import { lateAnswer } from "./lateAnswer.ts";
 import { pathBoard } from "./pathBoard.ts";
+import { overTime } from "./overTime.ts";
 import { timedNext } from "./timedNext.ts";
 import { school } from "./school.ts";
 import { saveAnswer } from "./saveAnswer.ts";
@@ -37,6 +38,7 @@ const parts = {
   sittingEvidence,
   lateAnswer,
   pathBoard,
+  overTime,
   saveAnswer,
   school,
   live,

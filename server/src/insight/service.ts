@@ -41,10 +41,21 @@ export async function showResults(
     classes.find((one) => one.id === classId),
     "class",
   );
-  const items = await listItemsOfRelease(scope, departmentId, release.id);
+  // None of these waits for another; together they take as long as the slowest.
+  const [items, plan, students, misconceptions, { standards, evidence }, outcome] = await Promise.all([
+    listItemsOfRelease(scope, departmentId, release.id),
+    dueOfClass(scope, departmentId, classId),
+    studentsOf(scope, release, classId, chosen.name),
+    store.listMisconceptions(db, departmentId),
+    evidenceOfStandards(scope, release.id, classId),
+    outcomeOf(scope, release.id, { classId, go: query.go }),
+  ]);
   const itemIds = [...new Set(items.map((item) => item.itemId))];
-  const plan = await dueOfClass(scope, departmentId, classId);
-  const years = yearsToChoose(plan.class, await store.listYearsOfItems(db, departmentId, itemIds));
+  const [otherYears, siblings] = await Promise.all([
+    store.listYearsOfItems(db, departmentId, itemIds),
+    store.sumSiblings(db, departmentId, itemIds),
+  ]);
+  const years = yearsToChoose(plan.class, otherYears);
   const year = need(
     years.find((one) => one.id === (query.yearId ?? plan.class.schoolYearId)),
     "schoolYear",
@@ -54,19 +65,8 @@ export async function showResults(
     ? { revisionIds: items.map((item) => item.revisionId), schoolYearId: year.id }
     : { releaseId: release.id, classId };
   const answers = await store.listAnswers(db, departmentId, source, query.go);
-  const misconceptions = await store.listMisconceptions(db, departmentId);
   const marks = marksOfStudents(items, answers);
-  const perStudent = (await studentsOf(scope, release, classId, chosen.name)).map((student) => ({
-    ...student,
-    marks: marks.get(student.studentId) ?? [],
-  }));
-  const standards = await standardStore.listStandardsOfRelease(db, departmentId, release.id);
-  const evidence = await standardStore.sumStandardEvidence(
-    db,
-    departmentId,
-    classId,
-    standards.map((standard) => standard.id),
-  );
+  const perStudent = students.map((student) => ({ ...student, marks: marks.get(student.studentId) ?? [] }));
   const isReviewed = answers.some(isReached);
   const moved = isOtherYear || !isReviewed ? [] : await movedTopics(scope, plan, items);
   const planNews = planNewsOf(release, plan.class.rehearsal, isReviewed, moved.length > 0);
@@ -85,9 +85,9 @@ export async function showResults(
     students: perStudent.length,
     begun: perStudent.filter((student) => student.state !== "notBegun").length,
     handedIn: perStudent.filter((student) => student.state === "handedIn").length,
-    outcome: await outcomeOf(scope, release.id, { classId, go: query.go }),
-    items: resultsOfItems(items, answers, misconceptions, await store.sumSiblings(db, departmentId, itemIds)).map(
-      (item) => (isOtherYear ? { ...item, choices: item.choices.map((choice) => ({ ...choice, by: [] })) } : item),
+    outcome,
+    items: resultsOfItems(items, answers, misconceptions, siblings).map((item) =>
+      isOtherYear ? { ...item, choices: item.choices.map((choice) => ({ ...choice, by: [] })) } : item,
     ),
     stimuli: stimuliOf(items),
     standards: isOtherYear
@@ -100,6 +100,13 @@ export async function showResults(
     planNews,
     plan: planNews === "updates" ? moved : [],
   };
+}
+
+/** The standards of a release, and what the class has shown of them this year. */
+async function evidenceOfStandards({ db, caller }: Scope<Member>, releaseId: string, classId: string) {
+  const standards = await standardStore.listStandardsOfRelease(db, caller.departmentId, releaseId);
+  const ids = standards.map(({ id }) => id);
+  return { standards, evidence: await standardStore.sumStandardEvidence(db, caller.departmentId, classId, ids) };
 }
 
 /** The release's own year and the others, the newest first. */

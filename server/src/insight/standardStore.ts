@@ -59,19 +59,22 @@ export async function sumStandardEvidence(
   standardIds: readonly string[] | null,
 ) {
   const { rows } = await sql<{ studentId: string; standardId: string; right: number; given: number }>`
+    with went as materialized (
+      select id, student_id, marking_version, handed_in_at
+      from sitting
+      where department_id = ${departmentId} and class_id = ${classId} and ordinal = 1 and state = 'handedIn')
     select student_id, standard_id, sum(credit)::float8 as "right", count(*)::int as given
     from (
-      select distinct on (sitting.student_id, link.standard_id, si.item_id)
-        sitting.student_id, link.standard_id, mark.credit
-      from sitting
-      join sitting_item si on si.department_id = sitting.department_id and si.sitting_id = sitting.id
-      join mark on mark.department_id = si.department_id and mark.sitting_id = si.sitting_id
-        and mark.position = si.position and mark.version = sitting.marking_version
-      join item_standard link on link.department_id = si.department_id and link.item_id = si.item_id
-      where sitting.department_id = ${departmentId} and sitting.class_id = ${classId} and sitting.ordinal = 1
-        and sitting.state = 'handedIn' and si.shown_at is not null and mark.is_evidence
+      select distinct on (went.student_id, link.standard_id, si.item_id)
+        went.student_id, link.standard_id, mark.credit
+      from went
+      join sitting_item si on si.department_id = ${departmentId} and si.sitting_id = went.id
+      join mark on mark.department_id = ${departmentId} and mark.sitting_id = went.id
+        and mark.position = si.position and mark.version = went.marking_version
+      join item_standard link on link.department_id = ${departmentId} and link.item_id = si.item_id
+      where si.shown_at is not null and mark.is_evidence
         and (${standardIds === null} or link.standard_id = any(${[...(standardIds ?? [])]}::uuid[]))
-      order by sitting.student_id, link.standard_id, si.item_id, sitting.handed_in_at desc
+      order by went.student_id, link.standard_id, si.item_id, went.handed_in_at desc
     ) latest
     group by student_id, standard_id`.execute(db);
   return rows;

@@ -1,9 +1,11 @@
 /** SQL for results. */
 import type { Content } from "@verdant/core/items/kinds";
 import { paperKinds } from "@verdant/core/items/onPaper";
+import { groupBy } from "@verdant/core/groupBy";
 import { sql, type RawBuilder } from "kysely";
 import type { Db } from "../platform/database.ts";
 import { creditSums, firstAnswers } from "../platform/firstAnswers.ts";
+import { oneOf } from "../platform/oneOf.ts";
 
 export type Go = "first" | "last" | "all";
 
@@ -151,23 +153,38 @@ const realClassesOf = (db: Db, departmentId: string, schoolYearId: string) =>
 
 /** First answers to the other variants of each item's family: how many were right, of how many. */
 export async function sumSiblings(db: Db, departmentId: string, itemIds: readonly string[]) {
-  if (itemIds.length === 0) return new Map<string, { right: number; outOf: number }>();
-  const rows = await firstAnswers(db, departmentId)
+  const pairs = await db
+    .selectFrom("item as mine")
     .innerJoin("item as sibling", (join) =>
-      join.onRef("sibling.departmentId", "=", "si.departmentId").onRef("sibling.id", "=", "si.itemId"),
-    )
-    .innerJoin("item as mine", (join) =>
       join
-        .onRef("mine.departmentId", "=", "sibling.departmentId")
-        .onRef("mine.familyId", "=", "sibling.familyId")
-        .onRef("mine.id", "<>", "sibling.id"),
+        .onRef("sibling.departmentId", "=", "mine.departmentId")
+        .onRef("sibling.familyId", "=", "mine.familyId")
+        .onRef("sibling.id", "<>", "mine.id"),
     )
-    .where("mine.id", "in", itemIds)
-    .groupBy("mine.id")
-    .select("mine.id")
+    .where("mine.departmentId", "=", departmentId)
+    .where(oneOf("mine.id", itemIds))
+    .select(["mine.id", "sibling.id as siblingId"])
+    .execute();
+  if (pairs.length === 0) return new Map<string, { right: number; outOf: number }>();
+  const rows = await firstAnswers(db, departmentId)
+    .where(
+      oneOf(
+        "si.itemId",
+        pairs.map((pair) => pair.siblingId),
+      ),
+    )
+    .groupBy("si.itemId")
+    .select("si.itemId")
     .select(creditSums)
     .execute();
-  return new Map(rows.map(({ id, right, outOf }) => [id, { right, outOf }]));
+  const sums = new Map(rows.map(({ itemId, ...sum }) => [itemId, sum]));
+  return new Map(
+    [...groupBy(pairs, ({ id }) => id)].flatMap(([id, siblings]) => {
+      const own = siblings.flatMap(({ siblingId }) => sums.get(siblingId) ?? []);
+      const total = (of: "right" | "outOf") => own.reduce((sum, one) => sum + one[of], 0);
+      return own.length === 0 ? [] : [[id, { right: total("right"), outOf: total("outOf") }] as const];
+    }),
+  );
 }
 
 /** School years in which any of these items was answered by a real class, the newest first. */

@@ -28,10 +28,13 @@ export async function showClassOverTime(
   const { db, caller } = scope;
   const { departmentId } = caller;
   const { classId } = params;
-  const plan = await dueOfClass(scope, departmentId, classId);
-  const marks = await showMarks(scope, { params });
+  const [plan, marks, rows] = await Promise.all([
+    dueOfClass(scope, departmentId, classId),
+    showMarks(scope, { params }),
+    store.sumCreditsOfTopics(db, departmentId, classId),
+  ]);
   const releaseIds = marks.releases.map(({ id }) => id);
-  const credits = await creditsOfTopics(db, departmentId, classId, releaseIds, plan.rollUp);
+  const credits = creditsOfTopics(rows, releaseIds, plan.rollUp);
   const releases = releasesOf(marks, credits, plan.class.timeZone);
   const topics = topicsOf(plan, releaseIds, credits);
   const students = studentsOf(marks, releaseIds, credits, scope.now());

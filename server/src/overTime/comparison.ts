@@ -26,9 +26,11 @@ export async function showComparison(
 ): Promise<Shown> {
   const { db, caller } = scope;
   const { departmentId } = caller;
-  const plan = await dueOfClass(scope, departmentId, classId);
-  const { className, groups } = await listEnrolments(scope, { params: { classId } });
-  const classes = await store.listComparable(db, departmentId, classId, mostClasses);
+  const [plan, { className, groups }, classes] = await Promise.all([
+    dueOfClass(scope, departmentId, classId),
+    listEnrolments(scope, { params: { classId } }),
+    store.listComparable(db, departmentId, classId, mostClasses),
+  ]);
   const shown = { classId, className, classes, groups: groups.map(({ id, name }) => ({ id, name })) };
   if (query.groupId !== undefined) {
     const group = need(

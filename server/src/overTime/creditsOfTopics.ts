@@ -1,8 +1,7 @@
 /** Credits of a class by release, student and topic, under the topics that its course lists. */
 import { groupBy } from "@verdant/core/groupBy";
 import type { BesideClass } from "@verdant/core/insight/growth";
-import * as store from "./store.ts";
-import type { Db } from "../platform/database.ts";
+import type * as store from "./store.ts";
 
 type Row = Awaited<ReturnType<typeof store.sumCreditsOfTopics>>[number];
 export type Credits = Omit<Row, "topicId"> & {
@@ -10,15 +9,16 @@ export type Credits = Omit<Row, "topicId"> & {
   readonly topicId: string | null;
 };
 
-export async function creditsOfTopics(
-  db: Db,
-  departmentId: string,
-  classId: string,
+/** @param rows of a class; what is of other releases than these is left out */
+export function creditsOfTopics(
+  rows: readonly Row[],
   releaseIds: readonly string[],
   rollUp: ReadonlyMap<string, string>,
-): Promise<Credits[]> {
-  const rows = await store.sumCreditsOfTopics(db, departmentId, classId, releaseIds);
-  const listed = rows.map((row) => ({ ...row, topicId: rollUp.get(row.topicId ?? "") ?? null }));
+): Credits[] {
+  const shown = new Set(releaseIds);
+  const listed = rows
+    .filter(({ releaseId }) => shown.has(releaseId))
+    .map((row) => ({ ...row, topicId: rollUp.get(row.topicId ?? "") ?? null }));
   return [...groupBy(listed, (row) => `${row.releaseId} ${row.studentId} ${row.topicId}`).values()].map(
     (own) => own.reduce(added) as Credits,
   );

@@ -9,7 +9,7 @@ import { firstAnswers } from "../platform/firstAnswers.ts";
  *
  * The answers are those that results of a release are made of.
  */
-export async function sumCreditsOfTopics(db: Db, departmentId: string, classId: string, releaseIds: readonly string[]) {
+export async function sumCreditsOfTopics(db: Db, departmentId: string, classId: string) {
   const { rows } = await sql<{
     releaseId: string;
     studentId: string;
@@ -28,7 +28,6 @@ export async function sumCreditsOfTopics(db: Db, departmentId: string, classId: 
       join sitting_item si on si.department_id = mark.department_id and si.sitting_id = mark.sitting_id
         and si.position = mark.position and si.shown_at is not null
       where sitting.department_id = ${departmentId} and sitting.class_id = ${classId}
-        and sitting.release_id = any(${[...releaseIds]}::uuid[])
         and sitting.state = 'handedIn' and sitting.ordinal = 1)
     select release_id, student_id, item.topic_id, sum(credit)::float8 as "right", count(*)::int as out_of,
       sum(p)::float8 as expected, sum(p * (1 - p))::float8 as variance

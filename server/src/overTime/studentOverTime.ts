@@ -1,5 +1,6 @@
 /** A student over the school year, and the note that staff keep. */
 import type { Input, Result } from "@verdant/contract/endpoint";
+import type { ClassStandards } from "@verdant/contract/insight";
 import type * as contract from "@verdant/contract/overTime";
 import { groupBy } from "@verdant/core/groupBy";
 import { answersToSecure } from "@verdant/core/insight/mastery";
@@ -34,19 +35,24 @@ export async function showStudentOverTime(
   const { db, caller } = scope;
   const { departmentId } = caller;
   const { classId, studentId } = params;
-  const plan = await dueOfClass(scope, departmentId, classId);
-  const marks = await showMarks(scope, { params: { classId } });
+  const [plan, marks, standards, answers, note, rows] = await Promise.all([
+    dueOfClass(scope, departmentId, classId),
+    showMarks(scope, { params: { classId } }),
+    showClassStandards(scope, { params: { classId } }),
+    store.listAnswersOfStudent(db, departmentId, classId, studentId),
+    noteOf(scope, studentId),
+    store.sumCreditsOfTopics(db, departmentId, classId),
+  ]);
   const at = marks.students.findIndex((one) => one.studentId === studentId);
   const student = need(marks.students[at], "student");
   const releaseIds = marks.releases.map(({ id }) => id);
-  const credits = await creditsOfTopics(db, departmentId, classId, releaseIds, plan.rollUp);
+  const credits = creditsOfTopics(rows, releaseIds, plan.rollUp);
+  const contents = await listContents(db, departmentId, [...new Set(answers.map(({ revisionId }) => revisionId))]);
   const topics = topicsOf(
     plan,
     studentId,
     credits.filter((row) => row.studentId === studentId),
   );
-  const answers = await store.listAnswersOfStudent(db, departmentId, classId, studentId);
-  const contents = await listContents(db, departmentId, [...new Set(answers.map(({ revisionId }) => revisionId))]);
   const told = answers.flatMap((answer) => {
     const content = contents.get(answer.revisionId);
     return content ? [{ ...answer, content }] : [];
@@ -57,7 +63,7 @@ export async function showStudentOverTime(
     ...{ classId, className: marks.className, studentId, name: student.name },
     before: nameOf(marks.students[at - 1]),
     after: nameOf(marks.students[at + 1]),
-    note: await noteOf(scope, studentId),
+    note,
     releases: student.cells.flatMap(({ releaseId: id, state, points, outOf, waitingPoints }, i) => {
       const release = marks.releases[i];
       if (!release || state === "notGiven") return [];
@@ -71,7 +77,7 @@ export async function showStudentOverTime(
     change: changesOfStudents(marks, releaseIds, credits).get(studentId) ?? null,
     topics: topics.map(({ need: _, ...topic }) => topic),
     next: nextOf(topics),
-    standards: await standardsOf(scope, classId, studentId),
+    standards: standardsOf(standards, studentId),
     ideas: await ideasOf(scope, told),
     words: told
       .flatMap(({ itemId, content, reason, reasonAt }) =>
@@ -113,8 +119,7 @@ const nextOf = (topics: ReturnType<typeof topicsOf>): Shown["next"] =>
     .slice(0, mostNext)
     .flatMap(({ topicId, name, band }) => (band ? [{ topicId, name, band }] : []));
 
-async function standardsOf(scope: Scope<Member>, classId: string, studentId: string): Promise<Shown["standards"]> {
-  const { standards } = await showClassStandards(scope, { params: { classId } });
+function standardsOf({ standards }: ClassStandards, studentId: string): Shown["standards"] {
   return standards.flatMap(({ standardId, code, statement, secureLine, prior, students }) => {
     const own = students.find((one) => one.studentId === studentId);
     if (!own) return [];
