@@ -91,7 +91,7 @@ function OverTime({ of }: { of: ClassOverTime }) {
         </Typography>
         <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
           {t(
-            "Right in first goes, with the 95 % interval. “More than chance” holds the later half of the returns against the earlier half, for all topics here together. At the right: recall today.",
+            "Right in first goes, with their uncertainty. “More than chance” holds the later half of the returns against the earlier half, for all topics here together. At the right: recall today.",
           )}
         </Typography>
         {of.topics.length === 0 ? <Empty>{t("No answer counts yet.")}</Empty> : <TopicsOverTime of={of} />}

@@ -2,6 +2,7 @@ import {
   setStudentNote,
   showClassOverTime,
   showStudentOverTime,
+  type ClassOverTime,
   type StudentOverTime,
 } from "@verdant/contract/overTime";
 import { shareOf } from "@verdant/core/insight/wilson";
@@ -72,7 +73,7 @@ const topic = {
   change: change(0.5, 0.1, 0.8, "rise"),
 };
 
-const showClass = (given: Partial<Parameters<typeof answers<typeof showClassOverTime>>[1]> = {}) =>
+const showClass = (given: Partial<ClassOverTime> = {}) =>
   renderPage(
     <Routes>
       <Route path="/classes/:classId/over-time" element={<ClassOverTimePage />} />

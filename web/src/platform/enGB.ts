@@ -36,6 +36,10 @@ export const singulars: Readonly<Record<string, string>> = {
   "The file cannot be read. {{count}} places are wrong:": "The file cannot be read. {{count}} place is wrong:",
   "The newest {{count}} first answers; there are more, from before":
     "The newest {{count}} first answer; there are more, from before",
+  "The newest {{shown}} quizzes of the class; {{count}} older ones are not here.":
+    "The newest {{shown}} quizzes of the class; {{count}} older one is not here.",
+  "The newest {{shown}} quizzes. {{count}} older ones are not in these figures; they stand under Results.":
+    "The newest {{shown}} quizzes. {{count}} older one is not in these figures; it stands under Results.",
   "{{count}} students have not handed it in": "{{count}} student has not handed it in",
   "{{count}} answers to mark in “{{name}}”": "{{count}} answer to mark in “{{name}}”",
   "{{count}} more classes: choose one at the top of the page.":
@@ -44,7 +48,6 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} students handed in “{{name}}”: {{outcome}}.": "{{count}} student handed in “{{name}}”: {{outcome}}.",
   "“{{name}}” has closed; {{count}} students did not begin it.":
     "“{{name}}” has closed; {{count}} student did not begin it.",
-  "{{count}} marks from {{low}} to {{high}} %, the middle one {{middle}} %": "{{count}} mark, {{middle}} %",
   "Undone: {{count}} goes marked as before.": "Undone: {{count}} go marked as before.",
   "Wherever it was released ({{count}} releases)": "Wherever it was released ({{count}} release)",
   "because of {{count}} answers in": "because of {{count}} answer in",

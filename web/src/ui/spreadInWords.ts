@@ -12,9 +12,10 @@ export function medianOf(shares: readonly number[]): number | null {
 export function spreadInWords(shares: readonly number[]): string {
   const middle = medianOf(shares);
   if (middle === null) return t("no marks yet");
+  if (shares.length === 1) return t("1 mark, {{percent}} %", { percent: Math.round(middle * 100) });
   const [low = 0, high = 0] = [Math.min(...shares), Math.max(...shares)].map((share) => Math.round(share * 100));
-  return t("{{count}} marks from {{low}} to {{high}} %, the middle one {{middle}} %", {
-    count: shares.length,
+  return t("{{marks}} marks from {{low}} to {{high}} %, the middle one {{middle}} %", {
+    marks: shares.length,
     ...{ low, high, middle: Math.round(middle * 100) },
   });
 }
