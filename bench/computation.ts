@@ -2,6 +2,7 @@
 import { interleave } from "../core/src/assembly/interleave.ts";
 import type { Strand } from "../core/src/assembly/orderCost.ts";
 import { due, type PlanTopic } from "../core/src/plan/due.ts";
+import { calibrate, priorOfWriter } from "../core/src/insight/rasch.ts";
 import { noMemory, remember, type ClassMemory } from "../core/src/plan/remember.ts";
 import { randomFrom } from "../core/src/random.ts";
 import { chooseItems, madeUpBank } from "../server/src/assembly/composeTask.ts";
@@ -11,11 +12,34 @@ import { median, medianMs } from "./median.ts";
 export async function computation(): Promise<Measure[]> {
   return [
     await dueTable(),
+    await rasch(),
     ...(await order(20)),
     ...(await order(40)),
     ...(await solver(10_000)),
     ...(await solver(100_000)),
   ];
+}
+
+/** Two thousand students, five hundred items, forty answers each. */
+async function rasch(): Promise<Measure> {
+  const [students, items, each] = [2000, 500, 40];
+  const next = randomFrom("rasch");
+  const ability = Array.from({ length: students }, () => 2 * (next() + next() + next() - 1.5));
+  const truth = Array.from({ length: items }, () => 1.6 * (next() + next() + next() - 1.5));
+  const item = Int32Array.from({ length: students * each }, () => Math.floor(next() * items));
+  const responses = {
+    start: Int32Array.from({ length: students + 1 }, (_, p) => p * each),
+    item,
+    credit: Float64Array.from(item, (i, at) =>
+      next() < 1 / (1 + Math.exp((truth[i] ?? 0) - (ability[Math.floor(at / each)] ?? 0))) ? 1 : 0,
+    ),
+    group: Int32Array.from({ length: students }, (_, p) => p % 4),
+  };
+  const priors = truth.map(() => priorOfWriter(3));
+  const value = await medianMs(5, () => calibrate(responses, priors));
+  const { rounds } = calibrate(responses, priors);
+  const note = `${String(rounds)} rounds`;
+  return { name: "rasch-2000x500x40", value, unit: "ms", target: "at most 1000", note };
 }
 
 async function dueTable(): Promise<Measure> {

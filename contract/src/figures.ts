@@ -1,7 +1,7 @@
 /** What is known of one item: how it went, where it is used, who has seen it. */
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
-import { Id, LocalDate, Share } from "./wire.ts";
+import { Id, LocalDate, Moment, Share } from "./wire.ts";
 
 /** How far figures can be trusted. */
 export const Trust = z.enum(["estimate", "provisional", "settled"]);
@@ -18,6 +18,21 @@ export const ItemFigures = z.object({
   /** Students who ever saw it, in real classes. */
   students: z.int(),
   lastUsedOn: LocalDate.nullable(),
+  /**
+   * Difficulty on one scale for all classes and years, as the share of average students that would get it right; null: not
+   * worked out yet, or fewer than ten answers.
+   */
+  calibrated: z
+    .object({
+      /** Of students as good as the mean of the first year that was worked out. */
+      right: z.number(),
+      low: z.number(),
+      high: z.number(),
+      trust: Trust,
+      answers: z.int(),
+      at: Moment,
+    })
+    .nullable(),
   /** Change of the share right each time twice as many have seen it; null: too little to say. */
   climb: z.object({ slope: z.number(), low: z.number(), high: z.number(), isLikely: z.boolean() }).nullable(),
   /** Where it was given, the newest first; one line a class. */

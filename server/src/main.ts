@@ -11,6 +11,7 @@ import { liveStreams } from "./delivery/liveStreams.ts";
 import { countRunningSittings } from "./delivery/service.ts";
 import { transfers } from "./exchange/transferJob.ts";
 import { putAwayTransfers } from "./exchange/service.ts";
+import { calibrations } from "./insight/calibrationJob.ts";
 import { figures } from "./insight/figuresJob.ts";
 import { memories } from "./plan/memoryJob.ts";
 import { createOperatorApp } from "./operator/routes.ts";
@@ -89,7 +90,7 @@ async function start(): Promise<void> {
   const jobs = await startJobs({
     databaseUrl: config.databaseUrl,
     scope: ofServer,
-    kinds: [closing, memories, figures, transfers],
+    kinds: [closing, memories, figures, calibrations(threads), transfers],
     chores,
   });
   const observed = { db, threads, jobs, countRunningSittings: () => countRunningSittings(background) };

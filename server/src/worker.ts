@@ -3,6 +3,8 @@ import { composeTask } from "./assembly/composeTask.ts";
 import { dealTask } from "./assembly/dealTask.ts";
 import { compose, dealing, weave } from "./assembly/tasks.ts";
 import { weaveTask } from "./assembly/weaveTask.ts";
+import { calibrateTask } from "./insight/calibrateTask.ts";
+import { calibration } from "./insight/tasks.ts";
 import { reencodeTask } from "./media/reencodeTask.ts";
 import { reencode } from "./media/tasks.ts";
 import type { Cancelled, Task } from "./platform/threads.ts";
@@ -20,6 +22,7 @@ serve(compose, composeTask);
 serve(weave, weaveTask);
 serve(dealing, dealTask);
 serve(reencode, reencodeTask);
+serve(calibration, calibrateTask);
 
 interface Job {
   readonly name: string;

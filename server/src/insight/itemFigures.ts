@@ -4,10 +4,12 @@ import type * as contract from "@verdant/contract/figures";
 import { climbWithExposure } from "@verdant/core/insight/exposure";
 import { trustOf } from "@verdant/core/insight/figures";
 import { correlationInterval } from "@verdant/core/insight/itemAnalysis";
+import { fewestToCalibrate, shareOfAverage, trustOfError } from "@verdant/core/insight/rasch";
 import { shareOf } from "@verdant/core/insight/wilson";
 import { need } from "../platform/failure.ts";
 import type { Member, Scope } from "../platform/scope.ts";
 import { firstOf } from "../platform/firstOf.ts";
+import { findCalibrated } from "./calibrationStore.ts";
 import * as store from "./itemFiguresStore.ts";
 import { computeFigures } from "./itemStatsStore.ts";
 
@@ -26,6 +28,7 @@ export async function showItemFigures(
   const quizzes = firstOf(await store.listQuizzesWith(db, departmentId, itemId, usesShown + 1), usesShown);
   const { answers = 0, creditSum = 0, agreement = null } = figures ?? {};
   const interval = agreement === null ? null : correlationInterval(agreement, answers);
+  const calibrated = await findCalibrated(db, departmentId, itemId);
   return {
     facility: shareOf(creditSum, answers),
     trust: trustOf(answers),
@@ -34,6 +37,15 @@ export async function showItemFigures(
     underOtherKeys: await store.countUnderOtherKeys(db, departmentId, itemId),
     students: figures?.students ?? 0,
     lastUsedOn: figures?.lastUsedOn ?? null,
+    calibrated:
+      calibrated && calibrated.answers >= fewestToCalibrate
+        ? {
+            ...shareOfAverage(calibrated),
+            trust: trustOfError(calibrated.error, calibrated.answers),
+            answers: calibrated.answers,
+            at: calibrated.at.toISOString(),
+          }
+        : null,
     climb: climbWithExposure(await store.listExposedAnswers(db, departmentId, itemId)),
     given: given.first.map(({ right, outOf, ...row }) => ({
       ...row,

@@ -49,6 +49,7 @@ import * as secondAnswers from "./0046_secondAnswers.ts";
 import * as seats from "./0047_seats.ts";
 import * as extraGoes from "./0048_extraGoes.ts";
 import * as studentNotes from "./0049_studentNotes.ts";
+import * as calibration from "./0050_calibration.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -100,4 +101,5 @@ export const migrations: Record<string, Migration> = {
   "0047_seats": seats,
   "0048_extraGoes": extraGoes,
   "0049_studentNotes": studentNotes,
+  "0050_calibration": calibration,
 };

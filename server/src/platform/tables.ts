@@ -195,6 +195,8 @@ export interface Tables
   recoveryCode: { personId: string; codeHash: Buffer };
   passwordReset: { tokenHash: Buffer; personId: string; departmentId: string; by: string; expiresAt: Date };
   statsThrough: Owned & { through: Date };
+  itemCalibration: Owned & { parameterId: string; difficulty: number; error: number; answers: number };
+  calibration: Owned & { at: Date; through: Date; students: number; reliability: number | null };
   savedView: Row & { personId: string | null; name: string; address: string; by: string; at: Date };
   lexeme: Owned & { word: string };
   many: Row & {

@@ -68,6 +68,13 @@ export const figures: readonly Figure[] = [
     source: t("residuals after Wright and Stone (1979); Holm (1979)"),
   },
   {
+    name: t("Of 100 average students"),
+    how: t(
+      "The difficulty of an item on one scale: classes that are stronger or weaker are told apart by the questions they share. The writer’s estimate counts until there are answers. Average is the mean of the first year that was worked out. Settled once the standard error is .30 or less; worked out anew each day.",
+    ),
+    source: t("Rasch (1960); Bock and Aitkin (1981); Louis (1982)"),
+  },
+  {
     name: t("Fit of an item"),
     how: t(
       "The correlation of the item with the score in the rest of the quiz. Under .2 it fits weakly, under .4 well, above very well; while the interval holds nought it is too early to say.",

@@ -48,6 +48,15 @@ export function FiguresPanel({ itemId, use }: { itemId: string; use: "practice" 
           </Typography>
         </Box>
       )}
+      {data.calibrated && (
+        <Typography variant="body2">
+          {t("Of 100 average students, {{low}} to {{high}} would get it right: over all classes and years,", {
+            low: Math.round(data.calibrated.low * 100),
+            high: Math.round(data.calibrated.high * 100),
+          })}{" "}
+          <strong>{trustWords[data.calibrated.trust]}</strong>
+        </Typography>
+      )}
       {agreement && <Fit agreement={agreement} />}
       {answered.length > 1 &&
         answered.map((one) => (
