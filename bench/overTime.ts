@@ -14,7 +14,7 @@ import { connect } from "../server/src/platform/database.ts";
 import { copyDepartment } from "../server/src/platform/testing/manyDepartments.ts";
 import { openInstallation } from "./installation.ts";
 import type { Measure } from "./main.ts";
-import { median, p95 } from "./median.ts";
+import { median, p95, timed } from "./median.ts";
 
 const [departments, students, releases, questions, times] = [500, 30, 40, 12, 40];
 
@@ -57,7 +57,7 @@ export async function overTime(): Promise<Measure[]> {
     const releaseId = shown.at(-1)?.id ?? "";
     const note = `${String(departments)} departments; ${String(students)} students, ${String(shown.length)} quizzes of ${String(questions)} questions`;
     const measure = async (name: string, target: string, deed: () => Promise<unknown>): Promise<Measure> => {
-      const taken = await timed(deed);
+      const taken = await timed(times, deed);
       return {
         name,
         value: p95(taken),
@@ -104,15 +104,4 @@ export async function overTime(): Promise<Measure[]> {
   } finally {
     await bench.close();
   }
-}
-
-async function timed(deed: () => Promise<unknown>): Promise<number[]> {
-  await deed();
-  const taken: number[] = [];
-  for (let i = 0; i < times; i++) {
-    const start = performance.now();
-    await deed();
-    taken.push(performance.now() - start);
-  }
-  return taken;
 }

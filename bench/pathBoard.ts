@@ -7,7 +7,7 @@ import { releaseQuiz } from "../server/src/delivery/service.ts";
 import { listMyPaths, makePath, showPath, tickStep } from "../server/src/paths/service.ts";
 import { openInstallation } from "./installation.ts";
 import type { Measure } from "./main.ts";
-import { median, p95 } from "./median.ts";
+import { median, p95, timed } from "./median.ts";
 
 const students = 200;
 const times = 30;
@@ -49,9 +49,9 @@ export async function pathBoard(): Promise<Measure[]> {
         });
     await insertGoes(path.steps.flatMap((step) => step.releaseId ?? []));
     await sql`analyze`.execute(db);
-    const board = await timed(() => showPath(lead, { params: { pathId } }));
+    const board = await timed(times, () => showPath(lead, { params: { pathId } }));
     const student = scope({ kind: "student", departmentId, studentId: studentIds[0] ?? "" });
-    const mine = await timed(() => listMyPaths(student));
+    const mine = await timed(times, () => listMyPaths(student));
     return [
       {
         name: "path-board-200x12",
@@ -87,15 +87,4 @@ export async function pathBoard(): Promise<Measure[]> {
   } finally {
     await bench.close();
   }
-}
-
-async function timed(deed: () => Promise<unknown>): Promise<number[]> {
-  await deed();
-  const taken: number[] = [];
-  for (let i = 0; i < times; i++) {
-    const start = performance.now();
-    await deed();
-    taken.push(performance.now() - start);
-  }
-  return taken;
 }

@@ -1,7 +1,7 @@
 /** SQL for what earlier answers say about a topic. */
 import type { Db } from "../platform/database.ts";
 import { oneOf } from "../platform/oneOf.ts";
-import { firstAnswers } from "../platform/firstAnswers.ts";
+import { firstAnswersGiven } from "../platform/firstAnswers.ts";
 
 export function findTopic(db: Db, departmentId: string, topicId: string) {
   return db
@@ -15,7 +15,7 @@ export function findTopic(db: Db, departmentId: string, topicId: string) {
 
 /** First answers to items of a topic and what lies under it, as these read now or differ from it by a slip only; the newest first. */
 export function listTopicAnswers(db: Db, departmentId: string, topicId: string, most: number) {
-  return firstAnswers(db, departmentId)
+  return firstAnswersGiven(db, departmentId)
     .innerJoin("item", (join) =>
       join.onRef("item.departmentId", "=", "si.departmentId").onRef("item.id", "=", "si.itemId"),
     )
@@ -33,19 +33,6 @@ export function listTopicAnswers(db: Db, departmentId: string, topicId: string, 
       join
         .onRef("schoolYear.departmentId", "=", "class.departmentId")
         .onRef("schoolYear.id", "=", "class.schoolYearId"),
-    )
-    .leftJoin("response", (join) =>
-      join
-        .onRef("response.departmentId", "=", "si.departmentId")
-        .onRef("response.sittingId", "=", "si.sittingId")
-        .onRef("response.position", "=", "si.position")
-        .on("response.round", "=", 1),
-    )
-    .leftJoin("reason", (join) =>
-      join
-        .onRef("reason.departmentId", "=", "si.departmentId")
-        .onRef("reason.sittingId", "=", "si.sittingId")
-        .onRef("reason.position", "=", "si.position"),
     )
     .where("item.status", "<>", "retired")
     .where("item.archivedAt", "is", null)

@@ -1,7 +1,7 @@
 /** SQL for a class and its students over the school year. Goes and marks are delivery's; here they are read. */
 import { sql } from "kysely";
 import type { Db } from "../platform/database.ts";
-import { firstAnswers } from "../platform/firstAnswers.ts";
+import { firstAnswersGiven } from "../platform/firstAnswers.ts";
 
 /**
  * Per release, student and topic of the bank: answers in first goes that count as evidence and were reached, their
@@ -51,20 +51,7 @@ export async function countHandedInSince(db: Db, departmentId: string, classId: 
 
 /** A student's first answers in a class with what was asked and how it was marked, the newest first. */
 export function listAnswersOfStudent(db: Db, departmentId: string, classId: string, studentId: string) {
-  return firstAnswers(db, departmentId)
-    .leftJoin("response", (join) =>
-      join
-        .onRef("response.departmentId", "=", "si.departmentId")
-        .onRef("response.sittingId", "=", "si.sittingId")
-        .onRef("response.position", "=", "si.position")
-        .on("response.round", "=", 1),
-    )
-    .leftJoin("reason", (join) =>
-      join
-        .onRef("reason.departmentId", "=", "si.departmentId")
-        .onRef("reason.sittingId", "=", "si.sittingId")
-        .onRef("reason.position", "=", "si.position"),
-    )
+  return firstAnswersGiven(db, departmentId)
     .where("sitting.classId", "=", classId)
     .where("sitting.studentId", "=", studentId)
     .select(["si.itemId", "si.revisionId", "response.body as answer"])

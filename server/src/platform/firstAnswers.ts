@@ -12,6 +12,23 @@ import type { Db } from "../platform/database.ts";
  */
 export const firstAnswers = (db: Db, departmentId: string) => ofFirstGoes(db, departmentId).where(isUnderOneKey);
 
+/** The same with what was answered (`response`) and why, in the student's own words (`reason`), where there is any. */
+export const firstAnswersGiven = (db: Db, departmentId: string) =>
+  firstAnswers(db, departmentId)
+    .leftJoin("response", (join) =>
+      join
+        .onRef("response.departmentId", "=", "si.departmentId")
+        .onRef("response.sittingId", "=", "si.sittingId")
+        .onRef("response.position", "=", "si.position")
+        .on("response.round", "=", 1),
+    )
+    .leftJoin("reason", (join) =>
+      join
+        .onRef("reason.departmentId", "=", "si.departmentId")
+        .onRef("reason.sittingId", "=", "si.sittingId")
+        .onRef("reason.position", "=", "si.position"),
+    );
+
 /** The marks that {@link firstAnswers} leaves out: given under a ruling for one release only. */
 export const answersUnderOtherKeys = (db: Db, departmentId: string) =>
   ofFirstGoes(db, departmentId).where(sql<boolean>`not (${isUnderOneKey})`);
