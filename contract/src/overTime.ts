@@ -34,8 +34,11 @@ export const TopicOverTime = z.object({
   dueOn: LocalDate.nullable(),
   /** In the order of the releases. */
   returns: z.array(Return),
-  /** From the earlier half of the returns to the later one; null: one return, or too few answers. */
-  change: Change.nullable(),
+  /**
+   * From the earlier half of the returns to the later one (of an odd number without the one in the middle), with what came
+   * out in each; null: one return, or too few answers.
+   */
+  change: Change.extend({ before: Share, now: Share }).nullable(),
 });
 export type TopicOverTime = z.infer<typeof TopicOverTime>;
 
@@ -67,7 +70,10 @@ export type StudentInClass = z.infer<typeof StudentInClass>;
 /** What is new since the last lesson: a sentence each. */
 export const News = z.discriminatedUnion("code", [
   z.object({ code: z.literal("handedIn"), release: Named, handedIn: z.int(), outcome: Share }),
-  z.object({ code: z.literal("topic"), name: z.string(), before: Share, now: Share, verdict: z.enum(changeVerdicts) }),
+  z.object({
+    ...{ code: z.literal("topic"), name: z.string(), returns: z.int() },
+    ...{ before: Share, now: Share, verdict: z.enum(changeVerdicts) },
+  }),
   z.object({ code: z.literal("closed"), release: Named, missing: z.int() }),
   z.object({
     code: z.literal("nothing"),

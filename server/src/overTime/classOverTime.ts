@@ -97,15 +97,19 @@ function topicsOf(plan: ClassDue, releaseIds: readonly string[], credits: readon
     // Of many returns one alone says little: the earlier half is held against the later one.
     const half = Math.floor(returns.length / 2);
     const sumOf = (some: typeof returns) => byStudent(some.flatMap(({ students }) => students));
-    const change = half === 0 ? null : changeOfShares(sumOf(returns.slice(0, half)), sumOf(returns.slice(-half)));
-    return returns.length > 0 ? [{ ...topic, returns, change }] : [];
+    const [before, now] = [sumOf(returns.slice(0, half)), sumOf(returns.slice(returns.length - half))];
+    const halves = { before: shareOfStudents(before), now: shareOfStudents(now) };
+    return returns.length > 0 ? [{ ...topic, returns, halves, change: changeOfShares(before, now) }] : [];
   });
   const verdicts = verdictsOn(shown.map(({ change }) => change));
-  return shown.map(({ returns, change, ...topic }, i) => ({
-    ...topic,
-    returns: returns.map(({ releaseId, students }) => ({ releaseId, share: shareOfStudents(students) })),
-    change: withVerdict(change, verdicts[i] ?? null),
-  }));
+  return shown.map(({ returns, halves, change, ...topic }, i) => {
+    const told = withVerdict(change, verdicts[i] ?? null);
+    return {
+      ...topic,
+      returns: returns.map(({ releaseId, students }) => ({ releaseId, share: shareOfStudents(students) })),
+      change: told && { ...told, ...halves },
+    };
+  });
 }
 
 export const withVerdict = (change: Change | null, verdict: contract.Change["verdict"] | null) =>
@@ -168,9 +172,8 @@ async function newsOf(
   });
   const isNew = new Set(handedIn.map(({ release }) => release.id));
   const moved = of.topics.flatMap(({ name, returns, change }) => {
-    const [first] = returns;
     const last = returns.at(-1);
-    return first && last && change && isNew.has(last.releaseId) ? [{ name, before: first, now: last, change }] : [];
+    return last && change && isNew.has(last.releaseId) ? [{ name, returns: returns.length, change }] : [];
   });
   const isSure = ({ change }: (typeof moved)[number]) => Number(change.verdict !== "unclear");
   const [most] = moved.sort(
@@ -186,8 +189,8 @@ async function newsOf(
     ...(most
       ? [
           {
-            ...{ code: "topic" as const, name: most.name, verdict: most.change.verdict },
-            ...{ before: most.before.share, now: most.now.share },
+            ...{ code: "topic" as const, name: most.name, returns: most.returns, verdict: most.change.verdict },
+            ...{ before: most.change.before, now: most.change.now },
           },
         ]
       : []),

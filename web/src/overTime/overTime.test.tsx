@@ -22,14 +22,15 @@ const change = (difference: number, low: number, high: number, verdict: "rise" |
 });
 
 describe("in words", () => {
-  test("three returns are named; of six the first and the last; one is once so far", () => {
-    const rise = change(0.37, 0.2, 0.5, "rise");
+  test("three returns are named; of six the two halves that the verdict compares; one is once so far", () => {
+    const rise = { ...change(0.37, 0.2, 0.5, "rise"), before: shareOf(48, 100), now: shareOf(69, 100) };
     expect(growthInWords({ returns: [back(41, 100), back(62, 100), back(78, 100)], change: rise })).toBe(
       "41 % then 62 % then 78 %; the rise is more than chance",
     );
-    const six = [41, 50, 52, 60, 70, 78].map((right) => back(right, 100));
+    // The first of them is better than the last: the sentence speaks of what was compared.
+    const six = [80, 30, 34, 60, 70, 77].map((right) => back(right, 100));
     expect(growthInWords({ returns: six, change: rise })).toBe(
-      "41 % the first time, 78 % the last of 6; the rise is more than chance",
+      "48 % in the earlier half of 6 returns, 69 % in the later half; the rise is more than chance",
     );
     expect(growthInWords({ returns: [back(1, 4)], change: null })).toBe("25 %, once so far");
     expect(growthInWords({ returns: [back(1, 4), back(2, 4)], change: null })).toBe(
@@ -56,6 +57,10 @@ describe("in words", () => {
   test("one student is one student, and a mark in the middle is between two", () => {
     const closed = { code: "closed" as const, release: { id: idOf(1), name: "Review 5" }, missing: 1 };
     expect(newsInWords(closed)).toBe("“Review 5” has closed; 1 student did not begin it.");
+    const topic = { code: "topic" as const, name: "Floods", before: shareOf(1, 4), now: shareOf(3, 4) };
+    expect(newsInWords({ ...topic, returns: 2, verdict: "unclear" })).toBe(
+      "Floods came back: 25 % the first time, 75 % now; the difference may be chance.",
+    );
     expect(medianOf([0.2, 1, 0.4, 0.6])).toBe(0.5);
     expect(medianOf([])).toBeNull();
     expect(spreadInWords([0.2, 0.7, 1])).toBe("3 marks from 20 to 100 %, the middle one 70 %");
@@ -70,7 +75,7 @@ const topic = {
   ...{ topicId: idOf(30), name: "Meanders", band: { low: 7, high: 8 }, dueOn: "2031-02-20" },
   strand: { unitId: idOf(31), name: "Rivers", letter: "R", hue: 1 },
   returns: [back(4, 10, 1), back(9, 10, 2)],
-  change: change(0.5, 0.1, 0.8, "rise"),
+  change: { ...change(0.5, 0.1, 0.8, "rise"), before: shareOf(4, 10), now: shareOf(9, 10) },
 };
 
 const showClass = (given: Partial<ClassOverTime> = {}) =>

@@ -10,8 +10,8 @@ const percent = (share: number) => Math.round(share * 100);
 const shortShare = ({ right, outOf }: Pick<Share, "right" | "outOf">): string =>
   t("{{percent}} %", { percent: percent(outOf === 0 ? 0 : right / outOf) });
 
-/** Returns that are named one by one; of more, the first and the last. */
-const mostNamed = 4;
+/** Returns that are named one by one; of more, what came out in the earlier half and in the later one. */
+const mostNamed = 3;
 
 const verdictWords: Record<Change["verdict"], string> = {
   rise: t("the rise is more than chance"),
@@ -24,12 +24,21 @@ export function growthInWords({ returns, change }: Pick<TopicOverTime, "returns"
   const shares = returns.map(({ share }) => shortShare(share));
   const [first = "", last = ""] = [shares[0], shares.at(-1)];
   if (shares.length === 1) return t("{{first}}, once so far", { first });
-  const course =
-    shares.length <= mostNamed
-      ? shares.reduce((before, now) => t("{{before}} then {{now}}", { before, now }))
-      : t("{{first}} the first time, {{last}} the last of {{times}}", { first, last, times: shares.length });
-  return `${course}; ${change === null ? t("too few answers to compare") : verdictWords[change.verdict]}`;
+  const named = shares.reduce((before, now) => t("{{before}} then {{now}}", { before, now }));
+  if (change === null)
+    return t("{{course}}; too few answers to compare", {
+      course: shares.length <= mostNamed ? named : t("{{first}} to {{last}}", { first, last }),
+    });
+  return `${shares.length <= mostNamed ? named : halvesInWords(shares.length, change)}; ${verdictWords[change.verdict]}`;
 }
+
+/** What the verdict compares, so that the two never say different things. */
+const halvesInWords = (returns: number, { before, now }: { readonly before: Share; readonly now: Share }): string =>
+  returns <= mostNamed
+    ? t("{{before}} the first time, {{now}} now", { before: shortShare(before), now: shortShare(now) })
+    : t("{{before}} in the earlier half of {{returns}} returns, {{now}} in the later half", {
+        ...{ before: shortShare(before), now: shortShare(now), returns },
+      });
 
 /** "slipping: 14 in 100 fewer right beside the class than before (2 to 26)" */
 export function besideClassInWords(change: Change | null): string {
@@ -82,10 +91,9 @@ export function newsInWords(news: News): string {
         outcome: outcomeInWords(news.outcome),
       });
     case "topic":
-      return t("{{name}} came back: {{before}} the first time, {{now}} now; {{verdict}}.", {
+      return t("{{name}} came back: {{halves}}; {{verdict}}.", {
         name: news.name === "" ? t("What is not in the course") : news.name,
-        before: shortShare(news.before),
-        now: shortShare(news.now),
+        halves: halvesInWords(news.returns, news),
         verdict: verdictWords[news.verdict],
       });
     case "closed":
