@@ -54,6 +54,11 @@ test("a parents' evening: a student found by name, what to do next, a note that 
   await colleague.goto(teacher.url());
   await expect(colleague.getByRole("textbox", { name: "Note" })).toHaveValue("Reads the map first, then the question.");
   await expect(colleague.getByText(/^Last changed by Ruben Castellow/)).toBeVisible();
+  await colleague.getByRole("link", { name: "Report for the family" }).click();
+  const report = colleague.getByRole("article", { name: "Report about Yara Cadwell" });
+  await expect(report.getByRole("heading", { name: "What stays in memory" })).toBeVisible();
+  await expect(report).not.toContainText("%");
+  await expectAccessible(colleague);
   await teacher.getByRole("link", { name: "Next student" }).click();
   await expect(teacher.getByRole("heading", { name: "Yara Cadwell" })).toHaveCount(0);
   await expect(teacher.getByRole("textbox", { name: "Note" })).toHaveValue("");

@@ -26,6 +26,21 @@ const pages = [
   "/account",
 ];
 
+/** And of a class and one of its students. */
+async function pagesOfClass(page: Page): Promise<string[]> {
+  const [classId, studentId] = await page.evaluate(async () => {
+    const { classes } = (await (await fetch("/api/classes")).json()) as { classes: { id: string; name: string }[] };
+    const id = classes.find((one) => one.name === "8B")?.id ?? "";
+    const { students } = (await (await fetch(`/api/classes/${id}/students`)).json()) as {
+      students: { studentId: string }[];
+    };
+    return [id, students[0]?.studentId ?? ""] as const;
+  });
+  return ["", "/over-time", "/comparison", "/marks", "/seating", "/cards", `/students/${studentId}`].map(
+    (path) => `/classes/${classId}${path}`,
+  );
+}
+
 const isWiderThanTheScreen = (page: Page) =>
   page.evaluate(() => document.documentElement.scrollWidth > document.documentElement.clientWidth);
 
@@ -84,7 +99,7 @@ for (const viewport of [
     await mara.getByRole("button", { name: /Mara Okafor/ }).click();
     await expect(mara.getByRole("heading", { name: "Due for review" })).toBeVisible();
     const wide: string[] = [];
-    for (const path of pages) {
+    for (const path of [...pages, ...(await pagesOfClass(mara))]) {
       await mara.goto(demo.address + path);
       await mara.getByRole("heading", { level: 1 }).first().waitFor();
       await expect(mara.getByRole("progressbar", { name: /^Loading/ })).toHaveCount(0);

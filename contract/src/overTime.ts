@@ -124,6 +124,8 @@ const Note = z.object({
 });
 
 export const StudentOverTime = z.object({
+  /** Where the class is. */
+  today: LocalDate,
   ...{ classId: Id, className: z.string(), studentId: Id, name: z.string() },
   /** The students beside this one in the list of the class. */
   before: Named.nullable(),

@@ -130,6 +130,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./overTime/ClassOverTimePage.tsx")).ClassOverTimePage }),
       },
       {
+        path: "/classes/:classId/students/:studentId/report",
+        lazy: async () => ({ Component: (await import("./overTime/FamilyReportPage.tsx")).FamilyReportPage }),
+      },
+      {
         path: "/classes/:classId/comparison",
         lazy: async () => ({ Component: (await import("./overTime/ComparisonPage.tsx")).ComparisonPage }),
       },

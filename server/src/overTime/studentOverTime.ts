@@ -60,6 +60,7 @@ export async function showStudentOverTime(
   const nameOf = (one: (typeof marks.students)[number] | undefined) =>
     one ? { id: one.studentId, name: one.name } : null;
   return {
+    today: dateOf(plan.today),
     ...{ classId, className: marks.className, studentId, name: student.name },
     before: nameOf(marks.students[at - 1]),
     after: nameOf(marks.students[at + 1]),

@@ -43,6 +43,9 @@ export function StudentOverTimePage() {
         <>
           {beside(data?.before ?? null, t("Previous student"))}
           {beside(data?.after ?? null, t("Next student"))}
+          <Button component={RouterLink} to={`/classes/${classId}/students/${studentId}/report`} variant="outlined">
+            {t("Report for the family")}
+          </Button>
           <Button component={RouterLink} to={`/classes/${classId}/over-time`} variant="outlined">
             {t("Class over time")}
           </Button>

@@ -10,6 +10,8 @@ import { screen, within } from "@testing-library/react";
 import { Route, Routes } from "react-router";
 import { describe, expect, test } from "vitest";
 import { answers, refuses, renderPage, type Stub } from "../platform/testing/pages.tsx";
+import { FamilyReportPage } from "./FamilyReportPage.tsx";
+import { reportOf } from "./familyReport.ts";
 import { ClassOverTimePage } from "./ClassOverTimePage.tsx";
 import { medianOf, spreadInWords } from "../ui/spreadInWords.ts";
 import { besideClassInWords, growthInWords, isOftenMissing, newsInWords } from "./overTimeInWords.ts";
@@ -128,6 +130,7 @@ test("a class without a quiz is told what fills the page", async () => {
 });
 
 const student: StudentOverTime = {
+  today: "2031-02-05",
   ...{ classId: idOf(1), className: "8B", studentId: idOf(11), name: "Ada Finch" },
   before: null,
   after: { id: idOf(12), name: "Ben Hale" },
@@ -202,4 +205,50 @@ test("the note is saved with the version that is known; and when a colleague was
     { text: "Left-handed.", version: 2 },
     { text: "Left-handed.", version: 3 },
   ]);
+});
+
+describe("the report for a family", () => {
+  const topics = [9, 8, 7, 6, 5, 3].map((low) => ({
+    ...{ topicId: idOf(60 + low), name: `Topic ${low}`, strand: topic.strand, share: shareOf(3, 4), dueOn: null },
+    band: { low, high: low + 1 },
+  }));
+  const standards = (["secure", "uncertain", "notYet", "tooEarly", "noEvidence"] as const).map((label, i) => ({
+    ...{ standardId: idOf(70 + i), code: `G${i}`, statement: `Can do ${label}`, secureLine: 0.7, right: 1, given: 2 },
+    ...{ label, toSecure: 3 },
+  }));
+
+  test("each topic and standard stands in one group, in words alone", () => {
+    const report = reportOf({ ...student, topics, standards });
+    expect([report.well, report.fairly, report.little]).toEqual([
+      ["Topic 9", "Topic 8"],
+      ["Topic 7", "Topic 6"],
+      ["Topic 5", "Topic 3"],
+    ]);
+    expect([report.secure, report.onTheWay, report.notYet, report.tooEarly]).toEqual([
+      ["Can do secure"],
+      ["Can do uncertain"],
+      ["Can do notYet"],
+      2,
+    ]);
+    expect([report.taken, report.given, report.missing]).toEqual([1, 2, ["Review 2"]]);
+  });
+
+  test("no mark, share or rank is on it, nor the note for staff; the teacher's words are printed, and sent nowhere", async () => {
+    const { user, asked } = renderPage(
+      <Routes>
+        <Route path="/classes/:classId/students/:studentId/report" element={<FamilyReportPage />} />
+      </Routes>,
+      {
+        path: `/classes/${idOf(1)}/students/${idOf(11)}/report`,
+        stubs: [answers(showStudentOverTime, { ...student, topics, standards })],
+      },
+    );
+    const report = await screen.findByRole("article", { name: "Report about Ada Finch" });
+    await user.type(screen.getByRole("textbox"), "She asks good <b>questions</b>.");
+    expect(report.textContent).toContain("She asks good <b>questions</b>.");
+    expect(report.textContent).toContain("Ada Finch took 1 of 2 so far. Not taken: Review 2.");
+    expect(report.textContent).toContain("8B, Wed 5 Feb 2031".replace("Wed 5", "Wed, 5"));
+    expect(report.textContent).not.toMatch(/%|7 of 10|Sits in front/);
+    expect(asked.every(({ method }) => method === "get")).toBe(true);
+  });
 });
