@@ -50,7 +50,7 @@ export function FiguresPanel({ itemId, use }: { itemId: string; use: "practice" 
       )}
       {data.calibrated && (
         <Typography variant="body2">
-          {t("Of 100 average students, {{low}} to {{high}} would get it right: over all classes and years,", {
+          {t("Over all classes and years, of 100 average students {{low}} to {{high}} would get it right ·", {
             low: Math.round(data.calibrated.low * 100),
             high: Math.round(data.calibrated.high * 100),
           })}{" "}
