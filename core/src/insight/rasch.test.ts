@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import vectors from "../../vectors/rasch-small.json" with { type: "json" };
 import { randomFrom } from "../random.ts";
-import { calibrate, priorOfWriter, type Responses } from "./rasch.ts";
+import { calibrate, calibrateWithWriters, priorOfWriter, type Responses } from "./rasch.ts";
 
 const small: Responses = {
   start: Int32Array.from(vectors.start),
@@ -98,6 +98,19 @@ test("a weaker class does not make its items look harder: the scale is linked by
   // Nineteen of twenty lie within two standard errors, give or take chance.
   const inside = truth.filter((b, i) => Math.abs(b - (found.difficulty[i] ?? 0)) < 1.96 * (found.error[i] ?? 0)).length;
   expect(inside / truth.length).toBeGreaterThan(0.8);
+});
+
+test("writers who take everything for a logit harder do not make it so; where they know little they count little", () => {
+  const { responses, truth } = simulate("writers", 120, 40, 30, () => 0);
+  const random = randomFrom("words");
+  const writers = truth.map((b) => ({ mean: b + 1 + 0.6 * (random() - 0.5), sd: 0.3 }));
+  const bias = (found: ReturnType<typeof calibrate>) =>
+    truth.reduce((sum, b, i) => sum + (found.difficulty[i] ?? 0) - b, 0) / truth.length;
+  expect(bias(calibrate(responses, writers))).toBeGreaterThan(0.3);
+  expect(Math.abs(bias(calibrateWithWriters(responses, writers)))).toBeLessThan(0.2);
+  // With few answers there is nothing to hold them against.
+  const few = simulate("few", 10, 40, 5, () => 0).responses;
+  expect([...calibrateWithWriters(few, writers).difficulty]).toEqual([...calibrate(few, writers).difficulty]);
 });
 
 function simulate(seed: string, persons: number, items: number, each: number, shift: (person: number) => number) {

@@ -230,5 +230,41 @@ export const fewestToCalibrate = 10;
 export const trustOfError = (error: number, answers: number): "estimate" | "provisional" | "settled" =>
   answers < fewestToCalibrate ? "estimate" : error <= 0.3 ? "settled" : "provisional";
 
+/** Items with so many answers tell how good the writers' words are; and so many such items. */
+const [tellingAnswers, tellingItems] = [30, 8];
+
+/**
+ * Calibration that first asks how good the writers of this department are: their words are held against a fit that hardly
+ * listens to them (sd 3), by a line through the items with 30 answers or more, and count from then on as much as they
+ * deserve (sd by moments, at least .3). Writers as a group may take everything for harder than it is. With fewer than 8
+ * such items the priors stay as given.
+ */
+export function calibrateWithWriters(responses: Responses, writers: readonly ItemPrior[]): Calibration {
+  const answers = new Float64Array(writers.length);
+  for (const one of responses.item) answers[one] = (answers[one] as number) + 1;
+  const flat = calibrate(
+    responses,
+    writers.map(({ mean }) => ({ mean, sd: 3 })),
+  );
+  const told = writers.flatMap(({ mean }, i) =>
+    (answers[i] as number) >= tellingAnswers
+      ? [{ x: mean, y: flat.difficulty[i] as number, error: flat.error[i] as number }]
+      : [],
+  );
+  if (told.length < tellingItems) return calibrate(responses, writers);
+  const average = (of: (one: (typeof told)[number]) => number) =>
+    told.reduce((sum, one) => sum + of(one), 0) / told.length;
+  const [x, y] = [average((one) => one.x), average((one) => one.y)];
+  const spread = average((one) => (one.x - x) ** 2);
+  const slope = spread === 0 ? 0 : average((one) => (one.x - x) * (one.y - y)) / spread;
+  const word = (mean: number) => y + slope * (mean - x);
+  const variance = average((one) => (one.y - word(one.x)) ** 2) - average((one) => one.error ** 2);
+  const sd = Math.sqrt(Math.max(0.09, variance));
+  return calibrate(
+    responses,
+    writers.map(({ mean }) => ({ mean: word(mean), sd })),
+  );
+}
+
 /** What a writer's word of 1 (very easy) to 5 (very hard) says before any answer: 0.8 logits a step, give or take as much. */
 export const priorOfWriter = (difficulty: number): ItemPrior => ({ mean: 0.8 * (difficulty - 3), sd: 0.8 });

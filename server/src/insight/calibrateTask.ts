@@ -1,5 +1,6 @@
 /** Calibration in a thread of its own. */
-import { calibrate, type Calibration } from "@verdant/core/insight/rasch";
+import { calibrateWithWriters, type Calibration } from "@verdant/core/insight/rasch";
 import type { CalibrateInput } from "./tasks.ts";
 
-export const calibrateTask = ({ responses, priors }: CalibrateInput): Calibration => calibrate(responses, priors);
+export const calibrateTask = ({ responses, priors }: CalibrateInput): Calibration =>
+  calibrateWithWriters(responses, priors);
