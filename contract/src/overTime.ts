@@ -31,7 +31,6 @@ export const TopicOverTime = z.object({
   strand: Strand.nullable(),
   /** How well the class recalls it today, by the plan; null: not taught. */
   band: Band.nullable(),
-  dueOn: LocalDate.nullable(),
   /** In the order of the releases. */
   returns: z.array(Return),
   /**
@@ -157,8 +156,6 @@ export const StudentOverTime = z.object({
       /** How likely the student recalls it today. */
       band: Band.nullable(),
       share: Share,
-      /** null: before every return that nobody has asked for, or never taught. */
-      dueOn: LocalDate.nullable(),
     }),
   ),
   /** The topics whose return would gain most, the most first: at most three. */

@@ -85,9 +85,8 @@ function topicsOf(plan: ClassDue, releaseIds: readonly string[], credits: readon
   const listed = plan.topics.map((topic) => ({
     ...{ topicId: topic.topicId, name: topic.name, strand: topic.strand },
     band: topic.recall === null ? null : bandOf(topic.recall),
-    dueOn: topic.dueOn === null ? null : dateOf(topic.dueOn),
   }));
-  const other = { topicId: null, name: "", strand: null, band: null, dueOn: null };
+  const other = { topicId: null, name: "", strand: null, band: null };
   const shown = [...listed, other].flatMap((topic) => {
     const byRelease = groupBy(byTopic.get(topic.topicId ?? "") ?? [], (row) => row.releaseId);
     const returns = releaseIds.flatMap((releaseId) => {

@@ -105,7 +105,6 @@ function topicsOf(plan: ClassDue, studentId: string, own: readonly Credits[]) {
         ...{ topicId, name, strand },
         band: standing.recall === null ? null : bandOf(standing.recall),
         share: shareOf(right, outOf),
-        dueOn: standing.dueOn === null ? null : dateOf(standing.dueOn),
         need: standing.need,
       },
     ];

@@ -9,7 +9,6 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { fewestStudents, type Comparison } from "@verdant/contract/comparison";
 import { Link, useParams } from "react-router";
-import { Bead } from "../ui/Bead.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { outcomeInWords } from "../ui/outcomeInWords.ts";
@@ -17,6 +16,7 @@ import { Whisker } from "../ui/Whisker.tsx";
 import { useAddress } from "../platform/useAddress.ts";
 import { t } from "../platform/words.ts";
 import { useShowComparisonQuery } from "./api.ts";
+import { TopicRow } from "./TopicRow.tsx";
 import { differenceInWords } from "./overTimeInWords.ts";
 
 type Compared = NonNullable<Comparison["compared"]>;
@@ -144,29 +144,10 @@ function Sides({ of: compared }: { of: Compared }) {
       {topics.length > 0 && (
         <Paper component="ul" aria-label={t("Topics")} sx={{ listStyle: "none", m: 0, p: 0 }}>
           {topics.map((topic) => (
-            <Box
-              component="li"
-              key={topic.topicId ?? ""}
-              sx={{
-                display: "grid",
-                gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 240px) minmax(0, 1fr) minmax(0, 1fr)" },
-                alignItems: "center",
-                columnGap: 2,
-                rowGap: 0.5,
-                px: 2,
-                py: 1,
-                "& + &": { borderTop: 1, borderColor: "divider" },
-              }}
-            >
-              <Box sx={{ display: "flex", alignItems: "center", gap: 1 }}>
-                {topic.strand && <Bead mark={topic.strand.letter} hue={topic.strand.hue} size={20} />}
-                <Typography component="span" sx={{ fontWeight: 700 }}>
-                  {topic.topicId === null ? t("Not in the course") : topic.name}
-                </Typography>
-              </Box>
+            <TopicRow key={topic.topicId ?? ""} topic={topic} columns="minmax(0, 1fr) minmax(0, 1fr)">
               <Two first={topic.first} second={topic.second} names={[first.name, second]} />
               <Typography variant="body2">{sentenceOf(differenceInWords(topic.change, first.name, second))}</Typography>
-            </Box>
+            </TopicRow>
           ))}
         </Paper>
       )}

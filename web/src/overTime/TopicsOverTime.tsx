@@ -1,42 +1,22 @@
 /** Topics by returns: what came out each time with its interval, and what that says. */
-import Box from "@mui/material/Box";
 import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
 import type { ClassOverTime, TopicOverTime } from "@verdant/contract/overTime";
-import { Bead } from "../ui/Bead.tsx";
 import { RecallTint } from "../ui/RecallTint.tsx";
 import { t } from "../platform/words.ts";
 import { growthInWords } from "./overTimeInWords.ts";
+import { TopicRow } from "./TopicRow.tsx";
 
 export function TopicsOverTime({ of: { topics, releases } }: { of: ClassOverTime }) {
   const places = new Map(releases.map(({ id }, at) => [id, at]));
   return (
     <Paper component="ul" aria-label={t("Topics")} sx={{ listStyle: "none", m: 0, p: 0 }}>
       {topics.map((topic) => (
-        <Box
-          component="li"
-          key={topic.topicId ?? ""}
-          sx={{
-            display: "grid",
-            gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 260px) 300px minmax(0, 1fr) 140px" },
-            alignItems: "center",
-            columnGap: 2,
-            rowGap: 0.5,
-            px: 2,
-            py: 1,
-            "& + &": { borderTop: 1, borderColor: "divider" },
-          }}
-        >
-          <Box sx={{ display: "flex", alignItems: "center", gap: 1, minWidth: 0 }}>
-            {topic.strand && <Bead mark={topic.strand.letter} hue={topic.strand.hue} size={20} />}
-            <Typography component="span" sx={{ fontWeight: 700, overflowWrap: "anywhere" }}>
-              {topic.topicId === null ? t("Not in the course") : topic.name}
-            </Typography>
-          </Box>
+        <TopicRow key={topic.topicId ?? ""} topic={topic} columns="300px minmax(0, 1fr) 140px">
           <Returns topic={topic} places={places} total={releases.length} />
           <Typography variant="body2">{growthInWords(topic)}</Typography>
           <RecallTint band={topic.band} none={t("not taught")} />
-        </Box>
+        </TopicRow>
       ))}
     </Paper>
   );

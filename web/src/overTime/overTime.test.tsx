@@ -74,7 +74,7 @@ const releases = [1, 2].map((n) => ({
   marks: [{ studentId: idOf(11), share: 0.4 }],
 }));
 const topic = {
-  ...{ topicId: idOf(30), name: "Meanders", band: { low: 7, high: 8 }, dueOn: "2031-02-20" },
+  ...{ topicId: idOf(30), name: "Meanders", band: { low: 7, high: 8 } },
   strand: { unitId: idOf(31), name: "Rivers", letter: "R", hue: 1 },
   returns: [back(4, 10, 1), back(9, 10, 2)],
   change: { ...change(0.5, 0.1, 0.8, "rise"), before: shareOf(4, 10), now: shareOf(9, 10) },
@@ -209,7 +209,7 @@ test("the note is saved with the version that is known; and when a colleague was
 
 describe("the report for a family", () => {
   const topics = [9, 8, 7, 6, 5, 3].map((low) => ({
-    ...{ topicId: idOf(60 + low), name: `Topic ${low}`, strand: topic.strand, share: shareOf(3, 4), dueOn: null },
+    ...{ topicId: idOf(60 + low), name: `Topic ${low}`, strand: topic.strand, share: shareOf(3, 4) },
     band: { low, high: low + 1 },
   }));
   const standards = (["secure", "uncertain", "notYet", "tooEarly", "noEvidence"] as const).map((label, i) => ({
