@@ -260,9 +260,15 @@ describe("requests", () => {
 
   test("a create that is sent twice with one key happens once and is answered the same", async () => {
     const headers = { ...(await signedIn(bench.lead.caller.personId)), "idempotency-key": "once" };
-    const send = () => call("POST", `/classes/${bench.classId}/quizzes`, { headers, body: { count: 2 } });
+    const path = `/classes/${bench.classId}/quizzes`;
+    // On a busy machine the second is told to come back while the first is under way, as a page does.
+    const send = async (): Promise<unknown> => {
+      const answer = await call("POST", path, { headers, body: { count: 2 } });
+      return answer.status === 503 ? send() : { status: answer.status, said: await answer.json() };
+    };
     const [first, second] = await Promise.all([send(), send()]);
-    expect(await first.json()).toEqual(await second.json());
+    expect(first).toMatchObject({ status: 200 });
+    expect(second).toEqual(first);
     expect(await bench.db.selectFrom("quiz").select("id").execute()).toHaveLength(1);
   });
 

@@ -22,7 +22,7 @@ const trustWords: Record<ItemFigures["trust"], string> = {
 };
 
 export function FiguresPanel({ itemId, use }: { itemId: string; use: "practice" | "reserved" }) {
-  const { data } = useShowItemFiguresQuery({ params: { itemId } }, { refetchOnMountOrArgChange: true });
+  const { data } = useShowItemFiguresQuery({ params: { itemId } });
   if (!data) return null;
   const { facility, agreement, climb, revisions, given, quizzes } = data;
   const answered = revisions.filter((one) => one.facility.outOf > 0);

@@ -8,6 +8,7 @@ import type { Item } from "@verdant/contract/bank";
 import { creditOf, kindOf, markerOf, type Answer } from "@verdant/core/items/kinds";
 import { Suspense, useState } from "react";
 import { Link } from "react-router";
+import { useShowItemFiguresQuery } from "../../insight/api.ts";
 import { FiguresPanel } from "../../insight/FiguresPanel.tsx";
 import { problemOf } from "../../platform/problem.ts";
 import { Player } from "../../player/Player.tsx";
@@ -17,7 +18,7 @@ import { CommentsPanel } from "../../review/CommentsPanel.tsx";
 import { useShowStimulusQuery } from "../../stimuli/api.ts";
 import { Failed, Loading } from "../../ui/States.tsx";
 import { useToast } from "../../ui/Toasts.tsx";
-import { useSetItemStatusMutation, useShowItemQuery } from "../api.ts";
+import { useListFamilyQuery, useSetItemStatusMutation, useShowItemQuery, useShowTwinsQuery } from "../api.ts";
 import { StimulusOf } from "../fields/StimulusOf.tsx";
 import { SuccessorField } from "../fields/SuccessorField.tsx";
 import { LikePanel } from "../like/LikePanel.tsx";
@@ -126,15 +127,25 @@ function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
         <StatusButtons item={item} />
       </Box>
       {item.status === "retired" && <SuccessorField key={`successor ${item.id}`} item={item} />}
-      <FiguresPanel key={`figures ${item.id}`} itemId={item.id} use={item.tagging.use} />
-      <TwinPanel key={`twin ${item.id}`} item={item} />
-      <LikePanel key={`like ${item.id}`} itemId={item.id} />
-      <FamilyPanel key={item.id} item={item} />
-      <CommentsPanel
-        key={`comments ${item.id}`}
-        item={{ id: item.id, content: item.content, revisionId: item.revision.id }}
-      />
+      <Known key={`known ${item.id}`} item={item} />
     </Paper>
+  );
+}
+
+/** What is known of it. Its panels come in together: one that came later would push the buttons of those below it away. */
+function Known({ item }: { item: Item }) {
+  const of = { params: { itemId: item.id } };
+  const anew = { refetchOnMountOrArgChange: true };
+  const reads = [useShowItemFiguresQuery(of, anew), useShowTwinsQuery(of, anew), useListFamilyQuery(of, anew)];
+  if (reads.some(({ isLoading }) => isLoading)) return null;
+  return (
+    <>
+      <FiguresPanel itemId={item.id} use={item.tagging.use} />
+      <TwinPanel item={item} />
+      <LikePanel itemId={item.id} />
+      <FamilyPanel item={item} />
+      <CommentsPanel item={{ id: item.id, content: item.content, revisionId: item.revision.id }} />
+    </>
   );
 }
 

@@ -17,7 +17,7 @@ import { t } from "../../platform/words.ts";
 
 export function TwinPanel({ item }: { item: Item }) {
   const params = { itemId: item.id };
-  const { data } = useShowTwinsQuery({ params }, { refetchOnMountOrArgChange: true });
+  const { data } = useShowTwinsQuery({ params });
   const [ask, { isLoading }] = useAskForTwinMutation();
   const say = useToast();
   const isReserved = item.tagging.use === "reserved";
