@@ -3,6 +3,8 @@ import { interleave } from "../core/src/assembly/interleave.ts";
 import type { Strand } from "../core/src/assembly/orderCost.ts";
 import { due, type PlanTopic } from "../core/src/plan/due.ts";
 import { calibrate, priorOfWriter } from "../core/src/insight/rasch.ts";
+import { doubtsOf } from "../core/src/insight/doubts.ts";
+import { simulatedClass } from "../core/src/testing/simulatedClass.ts";
 import { noMemory, remember, type ClassMemory } from "../core/src/plan/remember.ts";
 import { randomFrom } from "../core/src/random.ts";
 import { chooseItems, madeUpBank } from "../server/src/assembly/composeTask.ts";
@@ -13,6 +15,7 @@ export async function computation(): Promise<Measure[]> {
   return [
     await dueTable(),
     await rasch(),
+    falseAlarms(),
     ...(await order(20)),
     ...(await order(40)),
     ...(await solver(10_000)),
@@ -40,6 +43,16 @@ async function rasch(): Promise<Measure> {
   const { rounds } = calibrate(responses, priors);
   const note = `${String(rounds)} rounds`;
   return { name: "rasch-2000x500x40", value, unit: "ms", target: "at most 1000", note };
+}
+
+/** Of the sound items of a thousand classes of 28, twelve items each, the share that is flagged as one to look at. */
+function falseAlarms(): Measure {
+  const items = Array.from({ length: 1000 }, (_, n) =>
+    simulatedClass({ seed: `bench ${String(n)}`, students: 28, items: 12, miskeyed: null }),
+  ).flat();
+  const flagged = items.filter((one) => doubtsOf(one).some(({ code }) => code !== "unused")).length;
+  const value = (100 * flagged) / items.length;
+  return { name: "false-alarms", value, unit: "%", target: "at most 5", note: `${String(flagged)} items` };
 }
 
 async function dueTable(): Promise<Measure> {

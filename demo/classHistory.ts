@@ -13,6 +13,7 @@ import type { loadSchedule } from "../server/src/courses/schedule.ts";
 import { hashOf, newId } from "../server/src/platform/id.ts";
 import type { Member, Scope } from "../server/src/platform/scope.ts";
 import { answerOf, normal, type MadeUpStudent } from "./forgetting.ts";
+import { asKnown, heard } from "./oddities.ts";
 import { RowsInOrder } from "./rowsInOrder.ts";
 import type { BankItem } from "./usableItems.ts";
 
@@ -38,6 +39,8 @@ export class ClassHistory {
   readonly rows = new RowsInOrder();
   readonly #scope: Scope<Member>;
   readonly #plan: Plan;
+  readonly #until: Day;
+  readonly #seed: string;
   readonly #items: readonly BankItem[];
   readonly #studentIds: readonly string[];
   readonly #next: () => number;
@@ -51,8 +54,10 @@ export class ClassHistory {
     plan: Plan,
     items: readonly BankItem[],
     studentIds: readonly string[],
-    seed: string,
+    { seed, until }: { readonly seed: string; readonly until: Day },
   ) {
+    this.#until = until;
+    this.#seed = seed;
     this.#scope = scope;
     this.#plan = plan;
     this.#items = items;
@@ -302,10 +307,10 @@ export class ClassHistory {
 
   #answer(index: number, item: BankItem, day: Day): Answer | null {
     const taughtOn = this.#topicOf(item)?.taughtOn ?? day;
-    return answerOf(
+    const own = answerOf(
       this.#students[index] as MadeUpStudent,
       {
-        content: item.content,
+        content: asKnown(item.content),
         topicId: item.topicId,
         difficulty: item.writerDifficulty,
         topicEase: this.#ease.get(item.topicId) ?? 0,
@@ -313,6 +318,7 @@ export class ClassHistory {
       { day, taughtOn },
       this.#next,
     );
+    return heard(item.content, day, this.#until, `${this.#seed} ${String(index)}`) ?? own;
   }
 
   #remember(

@@ -53,7 +53,7 @@ export async function insertHistory(scope: Scope<Member>, until: Day, runningCla
         return listed === undefined ? [] : [{ ...item, topicId: listed }];
       }),
       studentIds,
-      name,
+      { seed: name, until },
     );
     const days = reviewDays(plan, closed, Math.min(until - 3, dayOf(endsOn)));
     for (const day of days) number = story.review(day, number, false);

@@ -7,6 +7,7 @@ import { comparisonEndpoints } from "./comparison.ts";
 import { coursesEndpoints } from "./courses.ts";
 import { coverageEndpoints } from "./coverage.ts";
 import { deliveryEndpoints } from "./delivery.ts";
+import { doubtsEndpoints } from "./doubts.ts";
 import { exchangeEndpoints } from "./exchange.ts";
 import { figuresEndpoints } from "./figures.ts";
 import { finderEndpoints } from "./finder.ts";
@@ -58,6 +59,7 @@ export const endpoints = {
   ...deliveryEndpoints,
   ...pathsEndpoints,
   ...marksEndpoints,
+  ...doubtsEndpoints,
   ...overTimeEndpoints,
   ...comparisonEndpoints,
   ...insightEndpoints,

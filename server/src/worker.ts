@@ -4,7 +4,8 @@ import { dealTask } from "./assembly/dealTask.ts";
 import { compose, dealing, weave } from "./assembly/tasks.ts";
 import { weaveTask } from "./assembly/weaveTask.ts";
 import { calibrateTask } from "./insight/calibrateTask.ts";
-import { calibration } from "./insight/tasks.ts";
+import { doubtTask } from "./insight/doubtTask.ts";
+import { calibration, doubting } from "./insight/tasks.ts";
 import { reencodeTask } from "./media/reencodeTask.ts";
 import { reencode } from "./media/tasks.ts";
 import type { Cancelled, Task } from "./platform/threads.ts";
@@ -23,6 +24,7 @@ serve(weave, weaveTask);
 serve(dealing, dealTask);
 serve(reencode, reencodeTask);
 serve(calibration, calibrateTask);
+serve(doubting, doubtTask);
 
 interface Job {
   readonly name: string;

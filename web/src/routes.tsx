@@ -39,6 +39,7 @@ export const router = createBrowserRouter([
         path: "/coverage",
         lazy: async () => ({ Component: (await import("./coverage/CoveragePage.tsx")).CoveragePage }),
       },
+      { path: "/doubts", lazy: async () => ({ Component: (await import("./insight/DoubtsPage.tsx")).DoubtsPage }) },
       { path: "/review", lazy: async () => ({ Component: (await import("./review/ReviewPage.tsx")).ReviewPage }) },
       {
         path: "/exchange",

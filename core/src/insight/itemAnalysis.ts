@@ -11,9 +11,15 @@ import { wilson } from "./wilson.ts";
  */
 export function topWeights(scores: readonly number[], share: number): number[] {
   const places = share * scores.length;
+  const sorted = Float64Array.from(scores).sort().reverse();
+  const standing = new Map<number, { readonly above: number; equal: number }>();
+  sorted.forEach((score, above) => {
+    const same = standing.get(score);
+    if (same) same.equal++;
+    else standing.set(score, { above, equal: 1 });
+  });
   return scores.map((score) => {
-    const above = scores.filter((other) => other > score).length;
-    const equal = scores.filter((other) => other === score).length;
+    const { above, equal } = standing.get(score) ?? { above: 0, equal: 1 };
     return Math.min(1, Math.max(0, (places - above) / equal));
   });
 }

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import vectors from "../../vectors/rasch-small.json" with { type: "json" };
 import { randomFrom } from "../random.ts";
-import { calibrate, calibrateWithWriters, priorOfWriter, type Responses } from "./rasch.ts";
+import { abilitiesBesides, calibrate, calibrateWithWriters, priorOfWriter, type Responses } from "./rasch.ts";
 
 const small: Responses = {
   start: Int32Array.from(vectors.start),
@@ -150,3 +150,30 @@ function reordered({ start, item, credit, group }: Responses, people: readonly n
     group: Int32Array.from(people.map((p) => group[p] ?? 0)),
   };
 }
+
+test("the ability besides an answer is what the other answers say of it, by Bayes over the grid", () => {
+  const found = calibrate(small, priors, exact);
+  const besides = abilitiesBesides(small, found, vectors.nodes);
+  const nodes = Array.from({ length: vectors.nodes }, (_, q) => -5 + (10 * q) / (vectors.nodes - 1));
+  const [person, dropped] = [3, 2];
+  const [from, to] = [small.start[person]!, small.start[person + 1]!];
+  const weight = (theta: number) => {
+    let product = Math.exp(-0.5 * ((theta - found.mean[0]!) / found.sd[0]!) ** 2);
+    for (let at = from; at < to; at++) {
+      const right = 1 / (1 + Math.exp(found.difficulty[small.item[at]!]! - theta));
+      if (at !== from + dropped) product *= small.credit[at] === 1 ? right : 1 - right;
+    }
+    return product;
+  };
+  const total = nodes.reduce((sum, theta) => sum + weight(theta), 0);
+  const expected = nodes.reduce((sum, theta) => sum + theta * weight(theta), 0) / total;
+  expect(besides[from + dropped]).toBeCloseTo(expected, 9);
+});
+
+test("of somebody with one answer only, the mean of the group is all that is known besides", () => {
+  const one = {
+    ...{ start: Int32Array.of(0, 1, 2), item: Int32Array.of(0, 0), credit: Float64Array.of(1, 0) },
+    group: new Int32Array(2),
+  };
+  near(abilitiesBesides(one, calibrate(one, [{ mean: 0, sd: 1 }])), [0, 0]);
+});

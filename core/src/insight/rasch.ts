@@ -210,6 +210,44 @@ function mustBeInRange({ start, item, credit, group }: Responses, items: number)
 }
 
 /**
+ * For each answer the ability of who gave it, expected a posteriori from their other answers: what an answer says of its
+ * item must not be held against itself (statistics brief B2). Of somebody with no other answer, the mean of the group.
+ *
+ * @param found what {@link calibrate} found of the same answers
+ * @returns logits, in the order of the answers
+ */
+export function abilitiesBesides(
+  { start, item, credit, group }: Responses,
+  found: Pick<Calibration, "difficulty" | "mean" | "sd">,
+  nodes = 21,
+): Float64Array {
+  const node = Float64Array.from({ length: nodes }, (_, q) => lowest + ((highest - lowest) * q) / (nodes - 1));
+  const weights = Array.from(found.mean, (mean, g) => logWeights(node, mean, found.sd[g] as number));
+  const besides = new Float64Array(item.length);
+  const [all, own, post] = [new Float64Array(nodes), new Float64Array(nodes), new Float64Array(nodes)];
+  /** Log-likelihood of one answer at each node. */
+  const tells = (at: number) => {
+    const [x, b] = [credit[at] as number, found.difficulty[item[at] as number] as number];
+    for (let q = 0; q < nodes; q++) own[q] = x * ((node[q] as number) - b) - softplus((node[q] as number) - b);
+  };
+  group.forEach((g, p) => {
+    const [from, to] = [start[p] as number, start[p + 1] as number];
+    all.set(weights[g] as Float64Array);
+    for (let at = from; at < to; at++) {
+      tells(at);
+      for (let q = 0; q < nodes; q++) all[q] = (all[q] as number) + (own[q] as number);
+    }
+    for (let at = from; at < to; at++) {
+      tells(at);
+      for (let q = 0; q < nodes; q++) post[q] = (all[q] as number) - (own[q] as number);
+      normalise(post);
+      besides[at] = post.reduce((sum, weight, q) => sum + weight * (node[q] as number), 0);
+    }
+  });
+  return besides;
+}
+
+/**
  * Of average students (ability 0) the share that gets an item right, with its 95 % interval.
  *
  * @param difficulty in logits, with its standard error

@@ -1,8 +1,13 @@
-/** Puts the items of a department on one scale of difficulty, at most once a day, in a thread beside the requests. */
+/**
+ * Puts the items of a department on one scale of difficulty, and finds those that the answers speak against; at most once
+ * a day, in a thread beside the requests.
+ */
 import { priorOfWriter, type Responses } from "@verdant/core/insight/rasch";
 import type { JobKind } from "../platform/jobs.ts";
 import { atomically } from "../platform/scope.ts";
 import type { Threads } from "../platform/threads.ts";
+import { replaceDoubts } from "./doubtStore.ts";
+import { findDoubts } from "./findDoubts.ts";
 import * as store from "./calibrationStore.ts";
 import { calibration } from "./tasks.ts";
 
@@ -21,14 +26,15 @@ export const calibrations = (threads: Pick<Threads, "run">): JobKind => ({
   work: async (scope, { departmentId }) => {
     const through = await store.findThrough(scope.db, departmentId);
     if (through === null) return;
-    const { responses, parameterIds, answers } = responsesOf(
-      await store.listResponses(scope.db, departmentId, mostStudents),
-    );
+    const rows = await store.listResponses(scope.db, departmentId, mostStudents);
+    const { responses, parameterIds, answers } = responsesOf(rows);
     const writers = await store.listWriters(scope.db, departmentId, parameterIds);
     const priors = parameterIds.map((id) => priorOfWriter(writers.get(id) ?? 3));
     const found = await threads.run(calibration, { responses, priors }, { lane: "slow", budgetMs, departmentId });
-    await atomically(scope, ({ db, now }) =>
-      store.replaceCalibration(
+    const doubts = await findDoubts(scope.db, threads, departmentId, rows, found);
+    await atomically(scope, async ({ db, now }) => {
+      await replaceDoubts(db, departmentId, doubts);
+      await store.replaceCalibration(
         db,
         {
           ...{ departmentId, through, at: now() },
@@ -40,8 +46,8 @@ export const calibrations = (threads: Pick<Threads, "run">): JobKind => ({
           error: found.error[i] ?? 1,
           answers: answers[i] ?? 0,
         })),
-      ),
-    );
+      );
+    });
   },
   mostSeconds: 300,
 });

@@ -27,6 +27,14 @@ export async function findThrough(db: Db, departmentId: string): Promise<Date | 
   return row?.through ?? null;
 }
 
+/** What one student of a year and course answered. */
+export interface AnsweredBy {
+  readonly group: string;
+  readonly studentId: string;
+  readonly parameterIds: string[];
+  readonly credits: number[];
+}
+
 /**
  * Per student of a year and course the first answer to each item as it reads; the earliest year first. Of very many
  * students the newest.
@@ -40,7 +48,7 @@ export async function listResponses(db: Db, departmentId: string, mostStudents: 
     .orderBy("sitting.studentId")
     .orderBy("asMarked.parameterId")
     .orderBy("sitting.handedInAt");
-  const { rows } = await sql<{ group: string; parameterIds: string[]; credits: number[] }>`
+  const { rows } = await sql<AnsweredBy>`
     with met as ${met},
     person as (
       select school_year_id, course_id, student_id, array_agg(parameter_id order by parameter_id) as parameter_ids,

@@ -50,6 +50,7 @@ import * as seats from "./0047_seats.ts";
 import * as extraGoes from "./0048_extraGoes.ts";
 import * as studentNotes from "./0049_studentNotes.ts";
 import * as calibration from "./0050_calibration.ts";
+import * as doubts from "./0051_doubts.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -102,4 +103,5 @@ export const migrations: Record<string, Migration> = {
   "0048_extraGoes": extraGoes,
   "0049_studentNotes": studentNotes,
   "0050_calibration": calibration,
+  "0051_doubts": doubts,
 };

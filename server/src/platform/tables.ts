@@ -6,6 +6,7 @@ import type { KeptFinding } from "@verdant/core/checker/finding";
 import type { Content, KindName } from "@verdant/core/items/kinds";
 import type { Stimulus } from "@verdant/core/stimuli/stimulus";
 import type { Rules } from "@verdant/core/delivery/rules";
+import type { Doubt } from "@verdant/contract/doubts";
 import type { Blueprint, Shortfall } from "@verdant/contract/requirements";
 import type { ColumnType } from "kysely";
 import type { Default, Json, JsonOrNull, Owned, Row } from "./columns.ts";
@@ -196,6 +197,14 @@ export interface Tables
   passwordReset: { tokenHash: Buffer; personId: string; departmentId: string; by: string; expiresAt: Date };
   statsThrough: Owned & { through: Date };
   itemCalibration: Owned & { parameterId: string; difficulty: number; error: number; answers: number };
+  itemDoubt: Owned & {
+    itemId: string;
+    parameterId: string;
+    answers: number;
+    gravity: number;
+    found: Json<readonly Doubt[]>;
+  };
+  doubtLook: Owned & { itemId: string; parameterId: string; answers: number; gravity: number; by: string; at: Date };
   calibration: Owned & { at: Date; through: Date; students: number; reliability: number | null };
   savedView: Row & { personId: string | null; name: string; address: string; by: string; at: Date };
   lexeme: Owned & { word: string };

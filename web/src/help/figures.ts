@@ -82,6 +82,13 @@ export const figures: readonly Figure[] = [
     source: t("Steps: Ebel (1965); interval: Fisher (1915)"),
   },
   {
+    name: t("Items to look at"),
+    how: t(
+      "Each student’s first answer, beside how well the student does on all other items. A key is doubted when the strongest third prefers another answer by more than chance, or when all answers, beside those to its look-alikes, leave the key less than one chance in ten. A wrong option is named when the interval of its agreement with doing well lies above nought; an item, when that of its own lies under .2 and under half of what is usual in the department; neither where doing well in one quiz says little of the next. Of sound items fewer than one in twenty is flagged in simulated classes.",
+    ),
+    source: t("Exact binomial; beta-binomial; Fisher (1915); Newcombe (1998)"),
+  },
+  {
     name: t("Secure in a standard"),
     how: t(
       "From the latest answer to each item, with what is usual before there are answers: secure when the probability of being above the line is at least four-fifths, with four answers or more.",

@@ -11,6 +11,7 @@ import { problemOf } from "../platform/problem.ts";
 import { shortDate } from "../ui/dates.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { Whisker, shareInWords } from "../ui/Whisker.tsx";
+import { DoubtsOf } from "./DoubtsOf.tsx";
 import { useShowItemFiguresQuery } from "./api.ts";
 import { Fit } from "../ui/Fit.tsx";
 import { t } from "../platform/words.ts";
@@ -58,6 +59,11 @@ export function FiguresPanel({ itemId, use }: { itemId: string; use: "practice" 
         </Typography>
       )}
       {agreement && <Fit agreement={agreement} />}
+      {data.doubts && (
+        <Alert severity={data.doubts.lookedAt ? "info" : "warning"} icon={false} sx={{ my: 1, py: 0.25 }}>
+          <DoubtsOf itemId={itemId} doubts={data.doubts} />
+        </Alert>
+      )}
       {answered.length > 1 &&
         answered.map((one) => (
           <Box key={one.n} sx={{ display: "flex", alignItems: "center", gap: 1 }}>

@@ -8,6 +8,7 @@ import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { StrandBeads } from "../ui/StrandBeads.tsx";
 import { ClassesNewest } from "./ClassesNewest.tsx";
+import { KeysInDoubt } from "./KeysInDoubt.tsx";
 import { HowFar, Outcome } from "./OutcomeOf.tsx";
 import { useListResultsInfiniteQuery } from "./api.ts";
 import { t } from "../platform/words.ts";
@@ -28,7 +29,12 @@ export function ReleasesPage() {
       about={data && t("{{count}} releases", { count: total })}
       actions={<ClassSelect all value={classId} {...filter} />}
     >
-      {classId === null && !narrowed.isNarrowed && <ClassesNewest />}
+      {classId === null && !narrowed.isNarrowed && (
+        <>
+          <KeysInDoubt />
+          <ClassesNewest />
+        </>
+      )}
       {isLoading && <Loading what={t("releases")} />}
       {error && <Failed error={error} retry={() => void refetch()} />}
       {data && (releases.length > 0 || narrowed.isNarrowed) && (

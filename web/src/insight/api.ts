@@ -1,4 +1,5 @@
 import { showBeforeTeaching } from "@verdant/contract/beforeTeaching";
+import { listDoubts, lookAtDoubts } from "@verdant/contract/doubts";
 import { showItemFigures } from "@verdant/contract/figures";
 import {
   listResults,
@@ -33,6 +34,8 @@ export const insightApi = api.injectEndpoints({
       ...calls<typeof showBeforeTeaching>(showBeforeTeaching),
       providesTags: ["Results", "Item"],
     }),
+    listDoubts: build.query({ ...calls<typeof listDoubts>(listDoubts), providesTags: ["Item", "Results"] }),
+    lookAtDoubts: build.mutation({ ...calls<typeof lookAtDoubts>(lookAtDoubts), invalidatesTags: ["Results"] }),
     showItemFigures: build.query({
       ...calls<typeof showItemFigures>(showItemFigures),
       providesTags: ["Item", "Results", "Quiz"],
@@ -49,5 +52,7 @@ export const {
   useShowOpenerQuery,
   useShowSheetsQuery,
   useShowItemFiguresQuery,
+  useListDoubtsQuery,
+  useLookAtDoubtsMutation,
   useShowBeforeTeachingQuery,
 } = insightApi;

@@ -202,4 +202,9 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} students wait": "{{count}} student waits",
   "{{count}} students wait, the longest since {{since}}": "{{count}} student waits, since {{since}}",
   "{{count}} answers": "{{count}} answer",
+  "first answers of {{count}} students": "first answer of {{count}} student",
+  "{{count}} items in use have ten answers or more": "{{count}} item in use has ten answers or more",
+  "{{count}} more have too few to say anything": "{{count}} more has too few to say anything",
+  "The answers speak against the key of {{count}} items: look":
+    "The answers speak against the key of {{count}} item: look",
 };

@@ -23,6 +23,8 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
       twinNotAskedFor: t("asked no longer for a twin of"),
       ruled: t("ruled on the key of"),
       rulingUndone: t("undid the ruling on"),
+      doubtsLookedAt: t("looked at what speaks against"),
+      doubtsOpened: t("wants to look again at what speaks against"),
       copiedOut: t("copied into another department"),
     },
   },

@@ -123,6 +123,12 @@ const entries = {
       "The share right from which a standard counts as secure. A student is called secure when we are four-fifths sure of it.",
     ),
   ],
+  doubt: [
+    t("Item to look at"),
+    t(
+      "The answers of many students speak against it: another answer may be the right one, a wrong option may be defensible, or it asks for something else than its neighbours.",
+    ),
+  ],
   fit: [t("Fit"), t("Whether the students who do well in the rest of the quiz get this item right too.")],
   interval: [
     t("Interval"),

@@ -13,6 +13,7 @@ const ways = [
   [t("Media shelf"), "/media"],
   [t("Many from few"), "/many"],
   [t("To check"), "/review"],
+  [t("Items to look at"), "/doubts"],
   [t("Writing day"), "/writing"],
 ] as const;
 

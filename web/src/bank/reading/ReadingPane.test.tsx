@@ -23,7 +23,16 @@ const item: Item = {
 };
 const figures: ItemFigures = {
   ...{ facility: { right: 0, outOf: 0, low: 0, high: 1 }, trust: "estimate", agreement: null, revisions: [] },
-  ...{ underOtherKeys: 0, students: 0, lastUsedOn: null, climb: null, given: [], quizzes: [], calibrated: null },
+  ...{
+    underOtherKeys: 0,
+    students: 0,
+    lastUsedOn: null,
+    climb: null,
+    given: [],
+    quizzes: [],
+    calibrated: null,
+    doubts: null,
+  },
   isMore: { given: false, quizzes: false },
 };
 
