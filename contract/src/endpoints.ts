@@ -23,6 +23,7 @@ import { overTimeEndpoints } from "./overTime.ts";
 import { pathsEndpoints } from "./paths.ts";
 import { planEndpoints } from "./plan.ts";
 import { platformEndpoints } from "./platform.ts";
+import { privacyEndpoints } from "./privacy.ts";
 import { reviewEndpoints } from "./review.ts";
 import { sharingEndpoints } from "./sharing.ts";
 import { standardsEndpoints } from "./standards.ts";
@@ -60,6 +61,7 @@ export const endpoints = {
   ...pathsEndpoints,
   ...marksEndpoints,
   ...doubtsEndpoints,
+  ...privacyEndpoints,
   ...overTimeEndpoints,
   ...comparisonEndpoints,
   ...insightEndpoints,

@@ -87,6 +87,9 @@ export const generalProblems = {
 
 /** What only staff meet. */
 export const staffProblems = {
+  studentErasedAlready: ["conflict"],
+  studentNameDiffers: ["invalid"],
+  studentStillIn: ["conflict", "classes"],
   itemNotInQuiz: ["missing"],
   quizChanged: ["stale"],
   noteChanged: ["stale", "by"],

@@ -20,6 +20,7 @@ import { mountExchange } from "./exchange/routes.ts";
 import { mountFinder } from "./finder/routes.ts";
 import { mountInsight } from "./insight/routes.ts";
 import { mountMarks } from "./marks/routes.ts";
+import { mountPrivacy } from "./privacy/routes.ts";
 import { mountOverTime } from "./overTime/routes.ts";
 import { mountPaths } from "./paths/routes.ts";
 import { mountPlan } from "./plan/routes.ts";
@@ -105,6 +106,7 @@ export function createApp(parts: Parts): Express {
     mountPaths,
     mountMarks,
     mountOverTime,
+    mountPrivacy,
     mountTeam,
     mountStandards,
     mountMergeTopics,

@@ -39,6 +39,11 @@ export const router = createBrowserRouter([
         path: "/coverage",
         lazy: async () => ({ Component: (await import("./coverage/CoveragePage.tsx")).CoveragePage }),
       },
+      { path: "/privacy", lazy: async () => ({ Component: (await import("./privacy/PrivacyPage.tsx")).PrivacyPage }) },
+      {
+        path: "/privacy/:studentId",
+        lazy: async () => ({ Component: (await import("./privacy/KeptStudentPage.tsx")).KeptStudentPage }),
+      },
       { path: "/doubts", lazy: async () => ({ Component: (await import("./insight/DoubtsPage.tsx")).DoubtsPage }) },
       { path: "/review", lazy: async () => ({ Component: (await import("./review/ReviewPage.tsx")).ReviewPage }) },
       {

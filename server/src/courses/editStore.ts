@@ -34,6 +34,42 @@ export function listUnitTopics(db: Db, departmentId: string) {
     .execute();
 }
 
+interface OfStudent {
+  readonly departmentId: string;
+  readonly studentId: string;
+}
+
+export async function renameStudent(
+  db: Db,
+  { departmentId, studentId }: OfStudent,
+  name: Updateable<Tables["student"]>,
+): Promise<void> {
+  await db
+    .updateTable("student")
+    .set(name)
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", studentId)
+    .execute();
+}
+
+/** The cards stop working, and what was arranged for the student is gone; that they were in the class stays. */
+export async function emptyEnrolments(db: Db, { departmentId, studentId }: OfStudent): Promise<void> {
+  await db
+    .updateTable("enrolment")
+    .set({ entryCard: null, cardSealed: null, cardMark: null, arrangements: JSON.stringify({}) })
+    .where("departmentId", "=", departmentId)
+    .where("studentId", "=", studentId)
+    .execute();
+}
+
+export async function deleteMemberships(db: Db, { departmentId, studentId }: OfStudent): Promise<void> {
+  await db
+    .deleteFrom("studentGroupMember")
+    .where("departmentId", "=", departmentId)
+    .where("studentId", "=", studentId)
+    .execute();
+}
+
 export async function upsertCourse(db: Db, row: Insertable<Tables["course"]>): Promise<void> {
   await db
     .insertInto("course")

@@ -39,3 +39,10 @@ export async function replaceSeats(
     .values(seats.map(({ studentId, row, column }) => ({ departmentId, classId, studentId, row, column })))
     .execute();
 }
+
+export async function deleteSeatsOf(
+  db: Db,
+  { departmentId, studentId }: { readonly departmentId: string; readonly studentId: string },
+): Promise<void> {
+  await db.deleteFrom("seat").where("departmentId", "=", departmentId).where("studentId", "=", studentId).execute();
+}

@@ -135,3 +135,16 @@ export function deleteExcused(db: Db, departmentId: string, releaseId: string, s
     .returning(["studentId", "reason"])
     .execute();
 }
+
+/** Why a student was excused is no longer said; that they were stays. */
+export async function forgetWords(
+  db: Db,
+  { departmentId, studentId }: { readonly departmentId: string; readonly studentId: string },
+): Promise<void> {
+  await db
+    .updateTable("excused")
+    .set({ reason: "" })
+    .where("departmentId", "=", departmentId)
+    .where("studentId", "=", studentId)
+    .execute();
+}

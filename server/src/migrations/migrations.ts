@@ -51,6 +51,7 @@ import * as extraGoes from "./0048_extraGoes.ts";
 import * as studentNotes from "./0049_studentNotes.ts";
 import * as calibration from "./0050_calibration.ts";
 import * as doubts from "./0051_doubts.ts";
+import * as erasure from "./0052_erasure.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -104,4 +105,5 @@ export const migrations: Record<string, Migration> = {
   "0049_studentNotes": studentNotes,
   "0050_calibration": calibration,
   "0051_doubts": doubts,
+  "0052_erasure": erasure,
 };

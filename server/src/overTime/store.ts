@@ -96,3 +96,15 @@ export async function writeNote(
           .executeTakeFirst();
   return done !== undefined;
 }
+
+/** What staff noted about a student is gone. */
+export async function forgetWords(
+  db: Db,
+  { departmentId, studentId }: { readonly departmentId: string; readonly studentId: string },
+): Promise<void> {
+  await db
+    .deleteFrom("studentNote")
+    .where("departmentId", "=", departmentId)
+    .where("studentId", "=", studentId)
+    .execute();
+}

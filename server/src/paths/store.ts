@@ -171,3 +171,16 @@ export function deleteTicks(db: Db, departmentId: string, stepId: string, studen
     .returning(["studentId", "at", "note"])
     .execute();
 }
+
+/** What was noted beside a tick is gone; the tick stays. */
+export async function forgetWords(
+  db: Db,
+  { departmentId, studentId }: { readonly departmentId: string; readonly studentId: string },
+): Promise<void> {
+  await db
+    .updateTable("pathTick")
+    .set({ note: null })
+    .where("departmentId", "=", departmentId)
+    .where("studentId", "=", studentId)
+    .execute();
+}

@@ -1,4 +1,5 @@
 /** What happened to data, kept for good: serves the audit, undo and "who changed this?". */
+import { sql } from "kysely";
 import type { Db } from "./database.ts";
 import { newId } from "./id.ts";
 import type { Scope } from "./scope.ts";
@@ -53,4 +54,24 @@ export async function findDeed<Before, After>(db: Db, departmentId: string, batc
     .where("action", "=", action)
     .executeTakeFirst();
   return row && { entityId: row.entityId, before: row.before as Before, after: row.after as After };
+}
+
+/**
+ * Takes the words out of what history says of a student or of their goes: what was done, when and by whom stays. For
+ * erasing a student; history is otherwise never changed.
+ */
+export async function forgetInHistory(
+  db: Db,
+  departmentId: string,
+  studentId: string,
+  goIds: readonly string[],
+): Promise<void> {
+  const without = (column: "before" | "after") => sql`${sql.ref(column)} = case jsonb_typeof(${sql.ref(column)})
+    when 'object' then ${sql.ref(column)} - array['reason', 'note', 'text', 'comment'] else ${sql.ref(column)} end`;
+  await sql`
+    update history set ${without("before")}, ${without("after")}
+    where department_id = ${departmentId}
+      and (entity_id = ${studentId} or entity_id = any(${[...goIds]}::uuid[])
+        or after ->> 'studentId' = ${studentId} or after -> 'studentIds' ? ${studentId}
+        or before ->> 'studentId' = ${studentId} or before -> 'studentIds' ? ${studentId})`.execute(db);
 }

@@ -89,3 +89,12 @@ async function waitFor({ db, secret }: Scope, row: { departmentId: string; key: 
   }
   throw new Failure("underWay");
 }
+
+/** Answers that are kept for somebody who might ask again: gone with the student they were given to. */
+export async function deleteKeysOf(db: Db, departmentId: string, studentId: string): Promise<void> {
+  await db
+    .deleteFrom("requestKey")
+    .where("departmentId", "=", departmentId)
+    .where("key", "like", `${studentId} %`)
+    .execute();
+}

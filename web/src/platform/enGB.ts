@@ -202,6 +202,10 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} students wait": "{{count}} student waits",
   "{{count}} students wait, the longest since {{since}}": "{{count}} student waits, since {{since}}",
   "{{count}} answers": "{{count}} answer",
+  "{{count}} goes at quizzes, with {{answers}} answers and their marks":
+    "{{count}} go at a quiz, with {{answers}} answers and their marks",
+  "{{count}} texts that the student wrote": "{{count}} text that the student wrote",
+  "{{count}} texts that staff wrote about the student": "{{count}} text that staff wrote about the student",
   "first answers of {{count}} students": "first answer of {{count}} student",
   "{{count}} items in use have ten answers or more": "{{count}} item in use has ten answers or more",
   "{{count}} more have too few to say anything": "{{count}} more has too few to say anything",

@@ -201,6 +201,10 @@ export const staffWords: ProblemWords<StaffProblem> = {
   quarterPoints: () => t("In steps of a quarter of a point."),
   atLeastOneQuestion: () => t("Ask for at least one question."),
   sayWhatToDo: () => t("Say in a few words what is to be done."),
+  studentErasedAlready: () => t("This student is erased already."),
+  studentNameDiffers: () => t("That is not the name of this student: write it as it stands above."),
+  studentStillIn: ({ classes }) =>
+    t("The student is still in {{classes}}: take them out of the class first.", { classes }),
   nameMissing: () => t("Give it a name."),
   personNameMissing: () => t("Give a name."),
   wordMissing: () => t("Type a word."),

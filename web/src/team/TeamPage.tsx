@@ -33,9 +33,14 @@ export function TeamPage() {
       about={session.data?.member?.department}
       actions={
         isLead && (
-          <Button component={Link} to="/exchange" variant="outlined">
-            {t("Import and export")}
-          </Button>
+          <>
+            <Button component={Link} to="/privacy">
+              {t("Students’ data")}
+            </Button>
+            <Button component={Link} to="/exchange" variant="outlined">
+              {t("Import and export")}
+            </Button>
+          </>
         )
       }
     >

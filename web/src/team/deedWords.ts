@@ -47,6 +47,7 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
     },
   },
   standard: { noun: t("a standard"), did: { changed: t("changed"), linked: t("linked"), unlinked: t("unlinked") } },
+  student: { noun: t("a student"), did: { erased: t("erased the data of") } },
   framework: { noun: t("standards"), did: { imported: t("brought") } },
   quiz: {
     noun: t("a quiz"),

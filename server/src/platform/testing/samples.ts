@@ -231,6 +231,7 @@ export async function samples(bench: Workbench) {
     giveReason: { text: "I guessed" },
     setTwin: { twinId: null },
     askForTwin: { isWanted: true },
+    eraseStudent: { name: "Nobody" },
     lookAtDoubts: { isLookedAt: true },
     replaceStandard: { by: otherStandard.id },
     changeGrants: { grants: [{ topicId: topic.id, seesReserved: false, mayEdit: false }] },
