@@ -4,7 +4,7 @@ import { beforeAll, expect, test } from "vitest";
 import { changeEnrolment } from "../courses/service.ts";
 import * as delivery from "../delivery/service.ts";
 import { giveReason } from "../delivery/reasons.ts";
-import { computeFigures } from "../insight/itemStatsStore.ts";
+import { showItemFigures } from "../insight/itemFigures.ts";
 import * as marks from "../marks/service.ts";
 import { setStudentNote } from "../overTime/studentOverTime.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
@@ -123,8 +123,8 @@ test("nobody is erased by mistake: not who is in a class, not under another name
 
 test("erased, no word by or about the student is left in any table; marks, answers and figures stay as they were", async () => {
   await changeEnrolment(bench.lead, { params: { classId: bench.classId, studentId }, body: { isIn: false } });
-  const itemIds = (await bench.db.selectFrom("item").select("id").orderBy("id").execute()).map(({ id }) => id);
-  const figures = () => computeFigures(bench.db, bench.departmentId, itemIds);
+  const answered = await bench.db.selectFrom("sittingItem").distinct().select("itemId").orderBy("itemId").execute();
+  const figures = () => Promise.all(answered.map(({ itemId }) => showItemFigures(bench.lead, { params: { itemId } })));
   const markRows = () =>
     sql`select credit, points, position from mark order by sitting_id, position, version`.execute(bench.db);
   const [figuresBefore, marksBefore] = [await figures(), (await markRows()).rows];
