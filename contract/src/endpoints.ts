@@ -1,4 +1,5 @@
 /** All endpoints by feature: for the matrix test, the published description and the student's routes. */
+import { answersEndpoints } from "./answers.ts";
 import { assemblyEndpoints } from "./assembly.ts";
 import { bankEndpoints } from "./bank.ts";
 import { beforeTeachingEndpoints } from "./beforeTeaching.ts";
@@ -61,6 +62,7 @@ export const endpoints = {
   ...pathsEndpoints,
   ...marksEndpoints,
   ...doubtsEndpoints,
+  ...answersEndpoints,
   ...privacyEndpoints,
   ...overTimeEndpoints,
   ...comparisonEndpoints,

@@ -1,9 +1,11 @@
+import { answersEndpoints } from "@verdant/contract/answers";
 import { beforeTeachingEndpoints } from "@verdant/contract/beforeTeaching";
 import { doubtsEndpoints } from "@verdant/contract/doubts";
 import { figuresEndpoints } from "@verdant/contract/figures";
 import { insightEndpoints } from "@verdant/contract/insight";
 import type { Router } from "express";
 import { mountAll } from "../platform/mount.ts";
+import { listAnswersOfRelease } from "./answers.ts";
 import * as beforeTeaching from "./beforeTeaching.ts";
 import { listDoubts, lookAtDoubts } from "./doubts.ts";
 import * as itemFigures from "./itemFigures.ts";
@@ -17,6 +19,7 @@ import * as service from "./service.ts";
 export const mountInsight = (router: Router): void => {
   mountAll(router, insightEndpoints, { ...service, ...outcomes, showClassStandards });
   mountAll(router, figuresEndpoints, itemFigures);
+  mountAll(router, answersEndpoints, { listAnswersOfRelease });
   mountAll(router, doubtsEndpoints, { listDoubts, lookAtDoubts });
   mountAll(router, sheetsEndpoints, { showSheets });
   mountAll(router, beforeTeachingEndpoints, beforeTeaching);

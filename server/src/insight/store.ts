@@ -70,6 +70,7 @@ export function listAnswers(db: Db, departmentId: string, source: Source, go: Go
       "si.itemId",
       "si.revisionId",
       "si.shownAt",
+      "si.spentMs",
     ])
     .select(["mark.credit", "mark.isEvidence", "response.body as answer", "reason.text as reason"])
     .execute();

@@ -68,9 +68,7 @@ export async function exportStudent(
 }
 
 const inWords = (content: Content, answer: Answer): string =>
-  answer.kind === "written" || answer.kind === "opinion"
-    ? JSON.stringify(answer)
-    : answerInWords(kindOf(content).summarise(content, [answer]));
+  answer.kind === "written" ? answer.text : answerInWords(kindOf(content).summarise(content, [answer]));
 
 /** In one transaction, room by room: what is not erased is not half erased. */
 export function eraseStudent(

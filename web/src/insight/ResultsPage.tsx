@@ -23,6 +23,7 @@ import { outcomeInWords } from "../ui/outcomeInWords.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useGoChanges } from "../platform/useGoChanges.ts";
+import { SaveResults } from "./SaveResults.tsx";
 import { MarkSpread } from "./MarkSpread.tsx";
 import { ItemTable } from "./ItemTable.tsx";
 import { StandardsPanel } from "./StandardsPanel.tsx";
@@ -252,6 +253,7 @@ function Actions({ results }: { results: Results }) {
           {t("Close it now")}
         </Button>
       )}
+      {results.handedIn > 0 && !results.isOtherYear && <SaveResults results={results} />}
       <Button component={Link} to={`/plans/${results.classId}`} variant="contained">
         {t("See the plan of {{className}}", { className: results.className })}
       </Button>

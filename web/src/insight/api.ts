@@ -1,3 +1,4 @@
+import { listAnswersOfRelease } from "@verdant/contract/answers";
 import { showBeforeTeaching } from "@verdant/contract/beforeTeaching";
 import { listDoubts, lookAtDoubts } from "@verdant/contract/doubts";
 import { showItemFigures } from "@verdant/contract/figures";
@@ -29,6 +30,10 @@ export const insightApi = api.injectEndpoints({
     }),
     showTimed: build.query({ ...calls<typeof showTimed>(showTimed), providesTags: ["Results"] }),
     showSheets: build.query({ ...calls<typeof showSheets>(showSheets), providesTags: ["Results", "Marking"] }),
+    listAnswersOfRelease: build.query({
+      ...calls<typeof listAnswersOfRelease>(listAnswersOfRelease),
+      providesTags: ["Results", "Marking"],
+    }),
     showOpener: build.query({ ...calls<typeof showOpener>(showOpener), providesTags: ["Results"] }),
     showBeforeTeaching: build.query({
       ...calls<typeof showBeforeTeaching>(showBeforeTeaching),
@@ -50,6 +55,7 @@ export const {
   useShowClassStandardsQuery,
   useShowTimedQuery,
   useShowOpenerQuery,
+  useLazyListAnswersOfReleaseQuery,
   useShowSheetsQuery,
   useShowItemFiguresQuery,
   useListDoubtsQuery,

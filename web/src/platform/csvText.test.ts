@@ -1,0 +1,32 @@
+import fc from "fast-check";
+import Papa from "papaparse";
+import { expect, test } from "vitest";
+import { csvText, neutral } from "./csvText.ts";
+
+test.each([
+  ["=SUM(A1)", "'=SUM(A1)"],
+  ["  @cmd", "'  @cmd"],
+  ["|calc", "'|calc"],
+  ["-13", "-13"],
+  ["-1,5", "-1,5"],
+  ["-13 degrees", "'-13 degrees"],
+  ["in July", "in July"],
+])("%s becomes %s", (text, expected) => {
+  expect(neutral(text)).toBe(expected);
+});
+
+test("whatever stands in the cells, it is read back, and no cell begins as a formula does", () => {
+  const cell = fc.oneof(fc.string(), fc.constantFrom("=1+1", "+x", "-x", "@x", "|x", '"', "a,b", "a\r\nb"));
+  fc.assert(
+    fc.property(fc.array(fc.array(cell, { minLength: 2, maxLength: 2 }), { minLength: 1 }), (rows) => {
+      const text = csvText(["one", "two"], rows);
+      expect(text.startsWith("\uFEFF")).toBe(true);
+      const read = Papa.parse<string[]>(text.slice(1).replace(/\r\n$/, ""), {
+        delimiter: ",",
+        newline: "\r\n",
+      }).data.slice(1);
+      expect(read).toEqual(rows.map((row) => row.map(neutral)));
+      for (const one of read.flat()) expect(/^[=@|]/.test(one)).toBe(false);
+    }),
+  );
+});
