@@ -14,7 +14,6 @@ import { sealedCard } from "../courses/entryCard.ts";
 import { hashPassword } from "../team/passwordRules.ts";
 import { newestMigration } from "./database.ts";
 import { hashOf, newId, newToken } from "./id.ts";
-import { isBounded } from "./wellFormed.ts";
 import { samples, statusElsewhere } from "./testing/samples.ts";
 import { otherDepartment, useWorkbench } from "./testing/workbench.ts";
 
@@ -159,15 +158,6 @@ describe("requests", () => {
       expect(await status("/session", { body: deep(600), headers })).toBe(413);
     expect(await status("/items", { body: "[".repeat(2_000_000), headers: member })).toBe(413);
     expect(defects).toEqual([]);
-  });
-
-  test("a body is bounded by what it holds, not by how its text looks", () => {
-    const most = { depth: 3, values: 4 };
-    const isWithin = (json: string) => isBounded(Buffer.from(json), most);
-    expect(isWithin(JSON.stringify({ a: ["[[[[[[,,,,,,,", '\\"[[[[[['] }))).toBe(true);
-    expect(isWithin("[[[1]]]")).toBe(true);
-    expect(isWithin("[[[[1]]]]")).toBe(false);
-    expect(isWithin("[1,2,3,4]")).toBe(false);
   });
 
   test("the description of the interface is large, the same each time, and made once", async () => {
