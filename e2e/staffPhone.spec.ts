@@ -16,7 +16,7 @@ const pages = [
   "/team",
   "/exchange",
   "/topics",
-  "/coverage",
+  "/coverage", "/doubts", "/privacy",
   "/writing",
   "/media",
   "/stimuli",

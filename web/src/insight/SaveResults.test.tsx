@@ -22,7 +22,7 @@ test("what is shown is what is saved: of this class and these goes, under the na
   await user.click(screen.getByRole("button", { name: "Save as…" }));
   await user.click(await screen.findByRole("menuitem", { name: /^CSV/ }));
   await waitFor(() => {
-    expect(saved).toEqual(["Results 9C Rivers  all some.zip"]);
+    expect(saved).toEqual(["Results 9C Rivers all some.zip"]);
   });
   expect(asked.at(-1)?.query).toEqual({ classId: id, go: "last" });
 });

@@ -87,7 +87,7 @@ export const csvFiles = (tables: readonly ResultTable[]): Readonly<Record<string
   Object.fromEntries(tables.map(({ name, columns, rows }) => [`${name}.csv`, csvText(columns, rows)]));
 
 const nameOf = ({ name, className }: Results) =>
-  t("Results {{className}} {{name}}", { className, name }).replace(/[\\/:*?"<>|]/g, " ");
+  t("Results {{className}} {{name}}", { className, name }).replace(/[\\/:*?"<>|\s]+/g, " ");
 
 export async function saveWorkbook(results: Results, answers: readonly AnswerRow[]): Promise<void> {
   const { default: write } = await import("write-excel-file/universal");
