@@ -1,7 +1,7 @@
 /** Items on one scale: what was answered goes in once, the job rests for a day, and the item says what came out. */
 import { beforeAll, expect, test } from "vitest";
-import { newId } from "../platform/id.ts";
 import { doAll } from "../platform/testing/doAll.ts";
+import { reviseAnew } from "../platform/testing/revise.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
 import { calibrations, responsesOf } from "./calibrationJob.ts";
@@ -81,21 +81,7 @@ test("what is revised so that its difficulty may change is not spoken of by the 
   const [row] = await itemsOf(releaseId);
   const { itemId } = row!;
   expect((await figuresOf(itemId)).calibrated).not.toBeNull();
-  const newest = await bench.db
-    .selectFrom("itemRevision")
-    .selectAll()
-    .where("itemId", "=", itemId)
-    .orderBy("n", "desc")
-    .executeTakeFirstOrThrow();
-  const id = newId();
-  await bench.db
-    .insertInto("itemRevision")
-    .values({
-      ...{ ...newest, id, n: newest.n + 1, parameterId: id, changeKind: "rewritten" as const },
-      content: JSON.stringify(newest.content) as never,
-    })
-    .execute();
-  await bench.db.updateTable("item").set({ latestRevisionId: id }).where("id", "=", itemId).execute();
+  await reviseAnew(bench, itemId);
   expect((await figuresOf(itemId)).calibrated).toBeNull();
 });
 

@@ -1,8 +1,8 @@
 /** What the answers say against items: found with the calibration, listed, looked at, and gone with a revision. */
 import { beforeAll, expect, test } from "vitest";
 import { choiceContent } from "../platform/testing/choices.ts";
-import { newId } from "../platform/id.ts";
 import { doAll } from "../platform/testing/doAll.ts";
+import { reviseAnew } from "../platform/testing/revise.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
 import { calibrations } from "./calibrationJob.ts";
@@ -100,21 +100,7 @@ test("what is retired, or revised so that it reads otherwise, is no longer doubt
   expect((await list()).items.map((one) => one.itemId)).not.toContain(itemId);
   await bench.db.updateTable("item").set({ status: "approved" }).where("id", "=", itemId).execute();
   expect((await list()).items.map((one) => one.itemId)).toContain(itemId);
-  const newest = await bench.db
-    .selectFrom("itemRevision")
-    .selectAll()
-    .where("itemId", "=", itemId)
-    .orderBy("n", "desc")
-    .executeTakeFirstOrThrow();
-  const id = newId();
-  await bench.db
-    .insertInto("itemRevision")
-    .values({
-      ...{ ...newest, id, n: newest.n + 1, parameterId: id, changeKind: "rewritten" as const },
-      content: JSON.stringify(newest.content) as never,
-    })
-    .execute();
-  await bench.db.updateTable("item").set({ latestRevisionId: id }).where("id", "=", itemId).execute();
+  await reviseAnew(bench, itemId);
   expect((await list()).items.map((one) => one.itemId)).not.toContain(itemId);
   expect(await figuresOf()).toBeNull();
 });
