@@ -6,7 +6,6 @@ import type { KeptFinding } from "@verdant/core/checker/finding";
 import type { Content, KindName } from "@verdant/core/items/kinds";
 import type { Stimulus } from "@verdant/core/stimuli/stimulus";
 import type { Rules } from "@verdant/core/delivery/rules";
-import type { Doubt } from "@verdant/contract/doubts";
 import type { Blueprint, Shortfall } from "@verdant/contract/requirements";
 import type { ColumnType } from "kysely";
 import type { Default, Json, JsonOrNull, Owned, Row } from "./columns.ts";
@@ -16,6 +15,7 @@ import type { BeforeGoTables } from "./beforeGoTables.ts";
 import type { CourseTables } from "./courseTables.ts";
 import type { MarkTables } from "./markTables.ts";
 import type { PathTables } from "./pathTables.ts";
+import type { StatisticsTables } from "./statisticsTables.ts";
 import type { TransferTables } from "./transferTables.ts";
 
 /** What the last composition of a quiz was asked for, and how well it did. */
@@ -38,7 +38,15 @@ export type QuizChange =
   | { readonly kind: "order"; readonly order: readonly (readonly number[])[] };
 
 export interface Tables
-  extends BeforeGoTables, CourseTables, MarkTables, PathTables, SittingTables, TransferTables, WritingTables {
+  extends
+    BeforeGoTables,
+    CourseTables,
+    MarkTables,
+    PathTables,
+    SittingTables,
+    StatisticsTables,
+    TransferTables,
+    WritingTables {
   installation: {
     onlyOne: Default<boolean>;
     secret: Buffer;
@@ -166,16 +174,6 @@ export interface Tables
   };
   itemStandard: Owned & { itemId: string; standardId: string };
   itemSearch: Owned & { itemId: string; number: number; doc: string };
-  itemStats: Owned & {
-    itemId: string;
-    answers: number;
-    creditSum: number;
-    agreement: number | null;
-    uses: number;
-    students: number;
-    lastUsedOn: string | null;
-    changeSeq: number;
-  };
   invitation: Row & {
     role: "lead" | "teacher" | "guest";
     note: Default<string>;
@@ -195,17 +193,6 @@ export interface Tables
   secondFactor: { personId: string; secretSealed: Buffer; confirmedAt: Date | null; lastStep: Default<number> };
   recoveryCode: { personId: string; codeHash: Buffer };
   passwordReset: { tokenHash: Buffer; personId: string; departmentId: string; by: string; expiresAt: Date };
-  statsThrough: Owned & { through: Date };
-  itemCalibration: Owned & { parameterId: string; difficulty: number; error: number; answers: number };
-  itemDoubt: Owned & {
-    itemId: string;
-    parameterId: string;
-    answers: number;
-    gravity: number;
-    found: Json<readonly Doubt[]>;
-  };
-  doubtLook: Owned & { itemId: string; parameterId: string; answers: number; gravity: number; by: string; at: Date };
-  calibration: Owned & { at: Date; through: Date; students: number; reliability: number | null };
   savedView: Row & { personId: string | null; name: string; address: string; by: string; at: Date };
   lexeme: Owned & { word: string };
   many: Row & {
