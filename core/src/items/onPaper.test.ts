@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { expect, test } from "vitest";
 import { plainText, richTextOf } from "../richText.ts";
-import { answerInWords, letterOf, onPaper, paperKinds } from "./onPaper.ts";
+import { answerInWords, givenInWords, letterOf, onPaper, paperKinds } from "./onPaper.ts";
 import { kinds, kindOf, type Content } from "./kinds.ts";
 
 const option = (id: string, isKey: boolean) => ({ id, text: richTextOf(`Option ${id}`), isKey });
@@ -58,4 +58,13 @@ test("an answer in words is all that it counts in", () => {
     { text: "Arête", count: 1 },
   ];
   expect(answerInWords(lines)).toBe("Tarn; Arête");
+});
+
+test("an answer by itself is its option, or as it was written; a blank is none", () => {
+  expect(givenInWords(choice, { kind: "oneRightAnswer", optionId: "y" })).toBe("Option y");
+  expect(givenInWords(choice, { kind: "oneRightAnswer", optionId: null })).toBeNull();
+  expect(givenInWords(choice, null)).toBeNull();
+  const essay = kinds.written.blank(() => "id");
+  expect(givenInWords(essay, { kind: "written", text: "One; two\nthree" })).toBe("One; two\nthree");
+  expect(givenInWords(essay, { kind: "written", text: " " })).toBeNull();
 });

@@ -1,6 +1,7 @@
 /** A question as it is asked on paper: its stem, what to choose from, and the key in words. */
 import type { RichText } from "../richText.ts";
-import type { Content } from "./kinds.ts";
+import { isBlank } from "./blank.ts";
+import { kindOf, type Answer, type Content } from "./kinds.ts";
 
 export interface PaperQuestion {
   readonly stem: RichText;
@@ -47,3 +48,9 @@ export const answerInWords = (lines: readonly { readonly text: string; readonly 
     .filter(({ count }) => count > 0)
     .map(({ text }) => text)
     .join("; ");
+
+/** An answer by itself, in words; what was written stands as it was written. Null: left blank. */
+export function givenInWords(content: Content, answer: Answer | null): string | null {
+  if (answer === null || isBlank(answer)) return null;
+  return answer.kind === "written" ? answer.text : answerInWords(kindOf(content).summarise(content, [answer]));
+}

@@ -4,8 +4,8 @@ import type * as contract from "@verdant/contract/answers";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import { isReached } from "@verdant/core/delivery/reached";
 import { isBlank } from "@verdant/core/items/blank";
-import { kindOf, markerOf, type Answer, type Content } from "@verdant/core/items/kinds";
-import { answerInWords } from "@verdant/core/items/onPaper";
+import { markerOf, type Content } from "@verdant/core/items/kinds";
+import { givenInWords } from "@verdant/core/items/onPaper";
 import { headline } from "@verdant/core/richText";
 import { describeRelease, listItemsOfRelease } from "../delivery/service.ts";
 import { need } from "../platform/failure.ts";
@@ -41,7 +41,7 @@ export async function listAnswersOfRelease(
     const row = {
       ...{ studentId: one.studentId, name: student.name, go: one.ordinal, position, itemNumber: item.number },
       ...{ question: headline(item.content.stem), use: item.use, state, reason: one.reason },
-      answer: inWords(item.content, one.answer),
+      answer: givenInWords(item.content, one.answer),
       credit: state === "marked" ? creditBy(item, one) : null,
       seconds: Math.round(one.spentMs / 100) / 10,
     };
@@ -57,11 +57,4 @@ function stateOf(content: Content, given: Given): (typeof answerStates)[number] 
   if (marker === "nobody") return "noMark";
   const isThere = given.answer !== null && !isBlank(given.answer);
   return marker === "person" && !given.isEvidence && isThere ? "waiting" : "marked";
-}
-
-function inWords(content: Content, answer: Answer | null): string | null {
-  if (answer === null || isBlank(answer)) return null;
-  // What is written stands as it was written; of an opinion its step or words.
-  if (answer.kind === "written") return answer.text;
-  return answerInWords(kindOf(content).summarise(content, [answer]));
 }

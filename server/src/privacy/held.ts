@@ -1,6 +1,6 @@
 /**
- * Each table that says something of a student, and what becomes of it when the student is erased. A test compares this
- * with the tables that there are: whoever adds one says here what it holds.
+ * Each table that says something of a student, as it goes into the file. A test compares this with the tables that there
+ * are: whoever adds one says so here, and in its room's `forget.ts` if it holds words by or about the student.
  */
 
 export interface Held {

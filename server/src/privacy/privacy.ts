@@ -3,8 +3,7 @@ import type { Input, Result } from "@verdant/contract/endpoint";
 import { leftOutOfFile, type Kept, type StudentFile } from "@verdant/contract/privacy";
 import type * as contract from "@verdant/contract/privacy";
 import { groupBy } from "@verdant/core/groupBy";
-import { kindOf, type Answer, type Content } from "@verdant/core/items/kinds";
-import { answerInWords } from "@verdant/core/items/onPaper";
+import { givenInWords } from "@verdant/core/items/onPaper";
 import { plainText } from "@verdant/core/richText";
 import { forgetStudent as forgetInCourses } from "../courses/forget.ts";
 import { forgetStudent as forgetInDelivery } from "../delivery/forget.ts";
@@ -50,25 +49,22 @@ export async function exportStudent(
   const { db, caller, now } = scope;
   const { departmentId } = caller;
   const { studentId } = params;
-  const kept = await find(scope, studentId);
   const row = need(await store.findStudent(db, departmentId, studentId), "student");
+  const [kept] = await keptOf(scope, [row]);
   const tables: StudentFile["tables"] = {};
   for (const one of held) tables[one.table] = await store.listHeld(db, departmentId, studentId, one);
   const answers = await store.listAnswers(db, departmentId, studentId);
   return {
     ...{ format: "verdant-loop-student", version: 1, at: now().toISOString(), tables, leftOut: [...leftOutOfFile] },
-    student: { ...kept, externalId: row.externalId },
+    student: { ...need(kept, "student"), externalId: row.externalId },
     answers: answers.map(({ use, content, answer, answeredAt, ...one }) => ({
       ...one,
       answeredAt: answeredAt?.toISOString() ?? null,
       question: use === "reserved" ? null : plainText(content.stem),
-      answer: answer && inWords(content, answer),
+      answer: givenInWords(content, answer),
     })),
   };
 }
-
-const inWords = (content: Content, answer: Answer): string =>
-  answer.kind === "written" ? answer.text : answerInWords(kindOf(content).summarise(content, [answer]));
 
 /** In one transaction, room by room: what is not erased is not half erased. */
 export function eraseStudent(

@@ -3,6 +3,7 @@ import type { Answer, Content } from "@verdant/core/items/kinds";
 import { sql } from "kysely";
 import type { Db } from "../platform/database.ts";
 import { holding } from "../platform/holding.ts";
+import { oneOf } from "../platform/oneOf.ts";
 import type { Held } from "./held.ts";
 
 export interface StudentRow {
@@ -43,7 +44,7 @@ export function listClassesOf(db: Db, departmentId: string, studentIds: readonly
     )
     .innerJoin("department", "department.id", "enrolment.departmentId")
     .where("enrolment.departmentId", "=", departmentId)
-    .where("enrolment.studentId", "in", studentIds.length === 0 ? [sql<string>`null`] : [...studentIds])
+    .where(oneOf("enrolment.studentId", studentIds))
     .select(["enrolment.studentId", "class.id", "class.name", "year.name as year"])
     .select(sql<string | null>`enrolment.left_on::text`.as("leftOn"))
     .select(
