@@ -10,6 +10,7 @@ import { coverageEndpoints } from "./coverage.ts";
 import { deliveryEndpoints } from "./delivery.ts";
 import { doubtsEndpoints } from "./doubts.ts";
 import { exchangeEndpoints } from "./exchange.ts";
+import { packageEndpoints } from "./packages.ts";
 import { figuresEndpoints } from "./figures.ts";
 import { finderEndpoints } from "./finder.ts";
 import { insightEndpoints } from "./insight.ts";
@@ -71,6 +72,7 @@ export const endpoints = {
   ...sheetsEndpoints,
   ...beforeTeachingEndpoints,
   ...exchangeEndpoints,
+  ...packageEndpoints,
   ...finderEndpoints,
   ...sharingEndpoints,
 };

@@ -11,6 +11,7 @@ import { Shape } from "./items/pointOnImage.ts";
 import { Image, RichText } from "./items/richText.ts";
 import { LevelPoints } from "./items/written.ts";
 import { Many } from "./many.ts";
+import { ReportCounts } from "./packages.ts";
 import { FamilyName, GivenName, Id, limits, LocalDate, Moment, Name } from "./wire.ts";
 
 /** Text in a file: plain words where they say everything, the tree where they do not. */
@@ -197,6 +198,9 @@ export const FileItem = z.strictObject({
   stimulus: Key.optional(),
   /** Of a reserved item: the practice item that explains it after a sitting. */
   twin: Key.optional(),
+  /** Who made it and under which licence, where it came from somebody else. */
+  author: z.string().max(limits.name).optional(),
+  licence: z.string().max(limits.name).optional(),
   content: FileContent,
 });
 export type FileItem = z.infer<typeof FileItem>;
@@ -276,6 +280,8 @@ export type DepartmentFile = z.infer<typeof DepartmentFile>;
 
 /** What an import made of a file. */
 export const Imported = z.object({
+  /** Of a package: how many of its parts had which outcome. */
+  parts: ReportCounts.optional(),
   created: z.object({
     standards: z.int(),
     topics: z.int(),
@@ -289,12 +295,16 @@ export const Imported = z.object({
 });
 export type Imported = z.infer<typeof Imported>;
 
+/** "department": our own file, with everything it says; "package": items as QTI, for other programs too. */
+export const fileFormats = ["department", "package"] as const;
+
 export const transferStates = ["receiving", "waiting", "running", "done", "failed", "cancelled"] as const;
 
 /** A file on its way in or out: it is worked on in the background, and stays for a week. */
 export const Transfer = z.object({
   id: Id,
   kind: z.enum(["import", "export"]),
+  format: z.enum(fileFormats),
   state: z.enum(transferStates),
   /** Of the file. */
   name: z.string(),
@@ -331,7 +341,9 @@ export const startExport = endpoint({
   method: "post",
   path: "/department/exports",
   access: "lead",
-  summary: "Begins to write the department's structure and bank as a department file.",
+  summary:
+    "Begins to write a file: the department's structure and bank as a department file, or its items as a package of QTI 3.0.",
+  body: z.object({ format: z.enum(fileFormats).default("department") }),
   result: Transfer,
 });
 

@@ -13,6 +13,7 @@ import { transfers } from "./transferJob.ts";
 import { keepPieces, pieceBytes, piecesOf } from "./transfers.ts";
 
 const bench = useWorkbench();
+const asDepartment = { body: { format: "department" } } as const;
 
 /** Entry cards are unique per installation, so a second copy of a class gets new ones. */
 const withoutCards = (file: DepartmentFile) => ({
@@ -129,7 +130,7 @@ describe("a file that cannot be imported leaves nothing behind, and says why", (
     for (const broken of [text.slice(0, -200), "PK\u0003\u0004 a workbook", "", "[1, 2]", '{"items": 7}', "null"]) {
       const { state, problem } = await bring(bench, lead, broken);
       expect([broken.slice(0, 20), state]).toEqual([broken.slice(0, 20), "failed"]);
-      expect(problem?.code).toMatch(/^(fileNotJson|fileHasErrors)$/);
+      expect(problem?.code).toMatch(/^(fileNotJson|fileHasErrors|archiveBroken)$/);
     }
     expect(await leftIn(lead)).toEqual({ topics: [], pieces: [] });
   });
@@ -170,10 +171,10 @@ describe("a file that cannot be imported leaves nothing behind, and says why", (
   });
 
   test("a teacher neither imports nor exports; who leads no more by the time it is done does not either", async () => {
-    expect(() => exchange.startExport(bench.teacher)).toThrow("notAllowed");
+    expect(() => exchange.startExport(bench.teacher, asDepartment)).toThrow("notAllowed");
     await expect(exchange.bringFile(bench.teacher, "x", inPieces("{}"))).rejects.toMatchObject({ kind: "forbidden" });
     const other = await otherDepartment(bench);
-    await exchange.startExport(other.lead);
+    await exchange.startExport(other.lead, asDepartment);
     const { departmentId } = other.lead.caller;
     await bench.db
       .updateTable("membership")
@@ -187,11 +188,11 @@ describe("a file that cannot be imported leaves nothing behind, and says why", (
 
 test("a department has three files under way at most", async () => {
   const { lead } = await otherDepartment(bench);
-  for (let i = 0; i < 3; i++) await exchange.startExport(lead);
-  await expect(exchange.startExport(lead)).rejects.toMatchObject({ kind: "conflict" });
+  for (let i = 0; i < 3; i++) await exchange.startExport(lead, asDepartment);
+  await expect(exchange.startExport(lead, asDepartment)).rejects.toMatchObject({ kind: "conflict" });
   await expect(exchange.bringFile(lead, "x", inPieces("{}"))).rejects.toMatchObject({ kind: "conflict" });
   await doTransfers(bench);
-  await exchange.startExport(lead);
+  await exchange.startExport(lead, asDepartment);
   await doTransfers(bench);
 });
 

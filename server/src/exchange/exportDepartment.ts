@@ -30,7 +30,8 @@ async function* entriesOf(all: AsyncIterable<unknown>): AsyncGenerator<string> {
   }
 }
 
-async function partsOf(scope: Scope<Member>) {
+/** What a file is made of, whatever its form. */
+export async function partsOf(scope: Scope<Member>) {
   const { db, caller } = scope;
   const { departmentId } = caller;
   const standards = await store.listStandards(db, departmentId);
@@ -225,6 +226,8 @@ async function* itemsOf(
         ...optional("family", familyKey(row.familyId)),
         ...optional("stimulus", names.stimuli.get(row.stimulusId ?? "")),
         ...optional("twin", keys.get(row.twinId ?? "")),
+        ...optional("author", row.origin?.author),
+        ...optional("licence", row.origin?.licence),
         content: fromContent(row.content, (id) => names.misconceptions.get(id) ?? id),
       };
   }

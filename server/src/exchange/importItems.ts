@@ -6,7 +6,7 @@ import { changeKindOf } from "@verdant/core/bank/changeKind";
 import { hasExplanation, mediaOf, type Content } from "@verdant/core/items/kinds";
 import { withMathml } from "../bank/maths.ts";
 import { linkMedia, missingMedia } from "../media/service.ts";
-import { faultsOf, hashOfContent, takeChange, saveItem } from "../bank/service.ts";
+import { faultsOf, hashOfContent, takeChange, saveItem, showItem } from "../bank/service.ts";
 import { refreshSearchWords } from "../bank/index/searchWords.ts";
 import { Failure } from "../platform/failure.ts";
 import { newId } from "../platform/id.ts";
@@ -23,7 +23,13 @@ export interface ImportedItems {
   unchanged: number;
 }
 
-export async function importItems(scope: Scope<Member>, file: FileBody, keys: Keys): Promise<ImportedItems> {
+/** @param ofOthers keys of items whose file says nothing of how this department uses them */
+export async function importItems(
+  scope: Scope<Member>,
+  file: FileBody,
+  keys: Keys,
+  ofOthers: ReadonlySet<string> = new Set(),
+): Promise<ImportedItems> {
   const { db, caller } = scope;
   const known = await store.listItemsOfKeys(
     db,
@@ -44,10 +50,9 @@ export async function importItems(scope: Scope<Member>, file: FileBody, keys: Ke
     if (!before) fresh.push({ id: newId(), item, content });
     else if (hashOfContent(content) === hashOfContent(before.content)) outcome.unchanged += 1;
     else {
-      await saveItem(scope, {
-        params: { itemId: before.id },
-        body: { version: before.version, tagging: taggingOf(item, keys), content },
-      });
+      const params = { itemId: before.id };
+      const tagging = ofOthers.has(item.key) ? (await showItem(scope, { params })).tagging : taggingOf(item, keys);
+      await saveItem(scope, { params, body: { version: before.version, tagging, content } });
       outcome.revised += 1;
     }
   }
@@ -140,7 +145,7 @@ async function insertFresh(
         status: item.status === "approved" && !isUsable ? ("draft" as const) : item.status,
         language: item.language,
         ownerId: personId,
-        origin: JSON.stringify({ key: item.key }),
+        origin: JSON.stringify({ key: item.key, author: item.author, licence: item.licence }),
         latestRevisionId: revisionId,
         approvedRevisionId: isUsable ? revisionId : null,
         changeSeq,

@@ -1,15 +1,18 @@
 import { exchangeEndpoints, exchangePaths } from "@verdant/contract/exchange";
+import { packageEndpoints } from "@verdant/contract/packages";
 import type { Router } from "express";
 import { pipeline } from "node:stream/promises";
 import { Readable } from "node:stream";
 import { mountAll, mustBe } from "../platform/mount.ts";
 import type { Member, OpenScope } from "../platform/scope.ts";
 import { wellFormedText } from "../platform/wellFormed.ts";
+import * as kept from "./keptParts.ts";
 import * as service from "./service.ts";
 
 /** Every endpoint of exchange has a handler, or this does not compile. Files are no JSON bodies, so they are mounted by hand. */
 export const mountExchange = (router: Router): void => {
   mountAll(router, exchangeEndpoints, service);
+  mountAll(router, packageEndpoints, kept);
 
   router.post(exchangePaths.bring, async (req, res) => {
     mustBe("lead", req.scope.caller);
@@ -20,9 +23,9 @@ export const mountExchange = (router: Router): void => {
 
   router.get(exchangePaths.file, async (req, res) => {
     mustBe("lead", req.scope.caller);
-    const { name, bytes, pieces } = await service.openFile(req.scope as OpenScope<Member>, req.params.transferId);
+    const { name, mime, bytes, pieces } = await service.openFile(req.scope as OpenScope<Member>, req.params.transferId);
     res.attachment(name);
-    res.setHeader("content-type", "application/json");
+    res.setHeader("content-type", mime);
     res.setHeader("content-length", bytes);
     await pipeline(Readable.from(pieces), res);
   });

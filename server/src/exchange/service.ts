@@ -21,7 +21,16 @@ import {
 /** All of it or nothing; what the department has already is left as it is, items whose content differs are revised. */
 export function importDepartment(
   scope: Scope<Member>,
-  { body, media = [] }: { body: FileBody; media?: Iterable<contract.FileMedia> | AsyncIterable<contract.FileMedia> },
+  {
+    body,
+    media = [],
+    ofOthers,
+  }: {
+    body: FileBody;
+    media?: Iterable<contract.FileMedia> | AsyncIterable<contract.FileMedia>;
+    /** Keys of items of which the file does not say how this department uses them. */
+    ofOthers?: ReadonlySet<string>;
+  },
 ): Promise<contract.Imported> {
   mayExchange(scope, "import");
   return atomically(scope, async (within) => {
@@ -32,13 +41,11 @@ export function importDepartment(
     const classes = await importClasses(within, body, { courses: courses.keys, topics: topics.keys });
     await importMedia(within, media);
     const stimuli = await importStimuli(within, body);
-    const items = await importItems(within, body, {
-      stimuli,
-      standards: standards.keys,
-      topics: topics.keys,
-      misconceptions,
-      courses: courses.keys,
-    });
+    const keys = {
+      ...{ stimuli, misconceptions },
+      ...{ standards: standards.keys, topics: topics.keys, courses: courses.keys },
+    };
+    const items = await importItems(within, body, keys, ofOthers);
     await importMany(within, body, topics.keys);
     const { departmentId } = within.caller;
     const created = {

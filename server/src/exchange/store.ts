@@ -207,7 +207,6 @@ export async function insertMedia(db: Db, row: Insertable<Tables["media"]>): Pro
     .execute();
 }
 
-/** Pictures that the latest revisions of items and stimuli show. */
 /** Hashes of what items and stimuli show. */
 export async function listShownMedia(db: Db, departmentId: string): Promise<string[]> {
   const inItems = db
@@ -237,6 +236,21 @@ export async function listShownMedia(db: Db, departmentId: string): Promise<stri
     .execute();
   return rows.map((row) => row.hash);
 }
+
+/** What is known of each of them, without its bytes. */
+export async function listShownRows(db: Db, departmentId: string) {
+  const hashes = await listShownMedia(db, departmentId);
+  return db
+    .selectFrom("media")
+    .where("departmentId", "=", departmentId)
+    .where(sql<boolean>`hash = any(${hashes}::text[])`)
+    .select(["hash", "mime", "width", "height", "name", "description", "credit"])
+    .orderBy("hash")
+    .execute();
+}
+
+export const findDepartment = (db: Db, departmentId: string) =>
+  db.selectFrom("department").where("id", "=", departmentId).select("name").executeTakeFirstOrThrow();
 
 export const findMedia = (db: Db, departmentId: string, hash: string) =>
   db

@@ -4,10 +4,18 @@ import { isOverloaded, isUnreachable } from "../platform/database.ts";
 import { Failure } from "../platform/failure.ts";
 import { atomically, type Member, type Nobody, type Scope } from "../platform/scope.ts";
 import { writeDepartmentFile } from "./exportDepartment.ts";
+import type { Transfer } from "@verdant/contract/exchange";
+import { filesOfPackage } from "./exportPackage.ts";
+import { countsOf, keepParts } from "./keptParts.ts";
+import { knownTo } from "./knownTo.ts";
+import { mediaOfPackage } from "./qti/packageMedia.ts";
+import { readPackage } from "./qti/readPackage.ts";
+import { structureOf } from "./qti/structure.ts";
 import { importDepartment } from "./service.ts";
 import { mediaOfFile, readDepartmentFile } from "./readDepartmentFile.ts";
-import { keepPieces, piecesOf, saidOf } from "./transfers.ts";
+import { accessTo, keepPieces, piecesOf, saidOf } from "./transfers.ts";
 import * as store from "./transferStore.ts";
+import { openArchive, writeArchive } from "./zip.ts";
 
 /** Somebody has cancelled it meanwhile: what was begun goes back. */
 class Cancelled extends Error {}
@@ -25,7 +33,7 @@ export const transfers: JobKind = {
     if (!transfer || !(await moveOn({ state: "running", share: 0 }))) return;
     try {
       const caller = await leadOf(scope, departmentId, transfer.askedById);
-      if (transfer.kind === "export") await writeOut({ ...scope, caller }, subject);
+      if (transfer.kind === "export") await writeOut({ ...scope, caller }, subject, transfer.format);
       else await bringIn({ ...scope, caller }, subject, transfer.bytes);
     } catch (error) {
       if (error instanceof Cancelled) return;
@@ -58,6 +66,8 @@ async function bringIn(scope: Scope<Member>, transferId: string, bytes: number):
       if (!(await store.moveOn(db, departmentId, transferId, ["running"], { share }))) throw new Cancelled();
     }
   }
+  const { bytes: start } = (await store.findPiece(db, departmentId, transferId, 0)) ?? { bytes: Buffer.alloc(0) };
+  if (isArchive(start)) return bringPackage(scope, { id: transferId, bytes });
   const file = await readDepartmentFile(counted());
   await atomically(scope, async (within) => {
     const media = mediaOfFile(piecesOf(within.db, departmentId, transferId));
@@ -68,15 +78,51 @@ async function bringIn(scope: Scope<Member>, transferId: string, bytes: number):
   });
 }
 
+const isArchive = (start: Buffer) => start.subarray(0, 4).toString("latin1") === "PK\u0003\u0004";
+
+/** The parts of a package are read first, each by itself; then all that can be used is written in one transaction. */
+async function bringPackage(scope: Scope<Member>, { id, bytes }: { id: string; bytes: number }): Promise<void> {
+  const { db, caller, now } = scope;
+  const { departmentId } = caller;
+  const moveOn = async (share: number) => {
+    if (!(await store.moveOn(db, departmentId, id, ["running"], { share, format: "package" }))) throw new Cancelled();
+  };
+  await moveOn(0);
+  const archive = await openArchive(accessTo(db, departmentId, id, bytes));
+  const structure = await structureOf(archive);
+  const media = await mediaOfPackage(archive, new Map(structure?.media.map((row) => [row.hash, row])));
+  try {
+    const known = await knownTo(scope);
+    const { body, ofOthers, kept, report } = await readPackage({ archive, media, structure, known }, moveOn);
+    await moveOn(1);
+    await atomically(scope, async (within) => {
+      const imported = await importDepartment(within, { body, media: media.all(), ofOthers });
+      await keepParts(within, archive, kept);
+      const parts = countsOf(report);
+      const to = { state: "done", finishedAt: now(), imported: { ...imported, parts }, report, share: 1 } as const;
+      if (!(await store.moveOn(within.db, departmentId, id, ["running"], to))) throw new Cancelled();
+      await store.deletePieces(within.db, departmentId, id);
+    });
+  } finally {
+    await media.close();
+  }
+}
+
 /** All of it as it stood at one moment. */
-async function writeOut(scope: Scope<Member>, transferId: string): Promise<void> {
+async function writeOut(scope: Scope<Member>, transferId: string, format: Transfer["format"]): Promise<void> {
   const { departmentId } = scope.caller;
   const bytes = await scope.db
     .transaction()
     .setIsolationLevel("repeatable read")
     .execute(async (db) => {
       await store.deletePieces(db, departmentId, transferId);
-      return keepPieces(db, { departmentId, id: transferId }, inBytes(writeDepartmentFile({ ...scope, db })));
+      return keepPieces(
+        db,
+        { departmentId, id: transferId },
+        format === "package"
+          ? writeArchive(filesOfPackage({ ...scope, db }))
+          : inBytes(writeDepartmentFile({ ...scope, db })),
+      );
     });
   // Apart from the moment above: a row that somebody has changed since could not be written from there.
   const to = { state: "done", finishedAt: scope.now(), bytes, share: 1 } as const;

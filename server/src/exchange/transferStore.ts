@@ -1,6 +1,7 @@
 /** SQL for files on their way in and out. */
 import { sql, type Insertable } from "kysely";
 import type { Imported, Transfer } from "@verdant/contract/exchange";
+import type { ReportRow } from "@verdant/contract/packages";
 import type { Db } from "../platform/database.ts";
 import { deleteSome } from "../platform/expired.ts";
 import type { Tables } from "../platform/tables.ts";
@@ -10,7 +11,7 @@ const shown = (db: Db, departmentId: string) =>
     .selectFrom("transfer")
     .innerJoin("person", "person.id", "transfer.askedBy")
     .where("transfer.departmentId", "=", departmentId)
-    .select(["transfer.id", "transfer.kind", "transfer.state", "transfer.name", "transfer.share"])
+    .select(["transfer.id", "transfer.kind", "transfer.format", "transfer.state", "transfer.name", "transfer.share"])
     .select(["transfer.askedAt", "transfer.finishedAt", "transfer.imported", "transfer.problem"])
     .select(["person.name as askedBy", "transfer.askedBy as askedById"])
     .select(sql<number>`transfer.bytes::float8`.as("bytes"));
@@ -57,16 +58,19 @@ export async function moveOn(
     bytes?: number;
     share?: number;
     finishedAt?: Date;
+    format?: Transfer["format"];
     imported?: Imported;
+    report?: readonly ReportRow[];
     problem?: NonNullable<Transfer["problem"]>;
   },
 ): Promise<boolean> {
-  const { imported, problem, ...rest } = to;
+  const { imported, report, problem, ...rest } = to;
   const { numUpdatedRows } = await db
     .updateTable("transfer")
     .set({
       ...rest,
       ...(imported && { imported: JSON.stringify(imported) }),
+      ...(report && { report: JSON.stringify(report) }),
       ...(problem && { problem: JSON.stringify(problem) }),
     })
     .where("departmentId", "=", departmentId)
@@ -75,6 +79,16 @@ export async function moveOn(
     .executeTakeFirst();
   return numUpdatedRows > 0n;
 }
+
+/** The first rows of what became of the parts of a package, and how many there are; none where it was no package. */
+export const findReport = (db: Db, departmentId: string, transferId: string, limit: number) =>
+  db
+    .selectFrom("transfer")
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", transferId)
+    .select(sql<ReportRow[] | null>`jsonb_path_query_array(report, ${`$[0 to ${limit - 1}]`}::jsonpath)`.as("rows"))
+    .select(sql<number>`coalesce(jsonb_array_length(report), 0)`.as("total"))
+    .executeTakeFirst();
 
 export async function insertPiece(db: Db, row: Insertable<Tables["transferPiece"]>): Promise<void> {
   await db.insertInto("transferPiece").values(row).execute();

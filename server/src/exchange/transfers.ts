@@ -3,12 +3,14 @@ import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/exchange";
 import { limits } from "@verdant/contract/wire";
 import { can } from "@verdant/core/team/can";
+import { LRUCache } from "lru-cache";
 import type { Db } from "../platform/database.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type OpenScope, type Scope } from "../platform/scope.ts";
 import * as store from "./transferStore.ts";
+import type { RandomAccess } from "./zip.ts";
 
 /** Bytes of one piece: little beside what else a process holds. */
 export const pieceBytes = 512 * 1024;
@@ -17,6 +19,27 @@ const mostUnderWay = 3;
 export const keptMs = 7 * 86_400_000;
 export const mostOnTheWayMs = 2 * 3_600_000;
 const brokeOff = new Failure("fileBrokeOff");
+
+/** Any part of a file that lies in pieces; those read last stay at hand, since what is in an archive lies side by side. */
+export function accessTo(db: Db, departmentId: string, transferId: string, size: number): RandomAccess {
+  const held = new LRUCache<number, Buffer>({ max: 8 });
+  const pieceAt = async (n: number) => {
+    const known = held.get(n);
+    if (known) return known;
+    const bytes = (await store.findPiece(db, departmentId, transferId, n))?.bytes ?? Buffer.alloc(0);
+    held.set(n, bytes);
+    return bytes;
+  };
+  return {
+    size,
+    read: async function* (start, end) {
+      for (let n = Math.floor(start / pieceBytes); n * pieceBytes < end; n++) {
+        const piece = await pieceAt(n);
+        yield piece.subarray(Math.max(0, start - n * pieceBytes), Math.min(piece.length, end - n * pieceBytes));
+      }
+    },
+  };
+}
 
 /** Why a transfer failed, as it is kept. */
 export const saidOf = ({ code, terms, errors = [] }: Failure): NonNullable<contract.Transfer["problem"]> => ({
@@ -111,7 +134,13 @@ export async function* piecesOf(db: Db, departmentId: string, transferId: string
   }
 }
 
-export function startExport(scope: Scope<Member>): Promise<contract.Transfer> {
+const extensionOf = { department: "json", package: "zip" } as const;
+const startOf = { department: "department", package: "items" } as const;
+
+export function startExport(
+  scope: Scope<Member>,
+  { body: { format } }: Input<typeof contract.startExport>,
+): Promise<contract.Transfer> {
   mayExchange(scope, "export");
   return atomically(scope, async (within) => {
     const { db, caller, now } = within;
@@ -119,8 +148,12 @@ export function startExport(scope: Scope<Member>): Promise<contract.Transfer> {
     await mayBegin(db, departmentId);
     const id = newId();
     await store.insertTransfer(db, {
-      ...{ departmentId, id, kind: "export", state: "waiting" },
-      ...{ name: `department-${now().toISOString().slice(0, 10)}.json`, askedBy: caller.personId, askedAt: now() },
+      ...{ departmentId, id, kind: "export", format, state: "waiting" },
+      ...{
+        name: `${startOf[format]}-${now().toISOString().slice(0, 10)}.${extensionOf[format]}`,
+        askedBy: caller.personId,
+        askedAt: now(),
+      },
     });
     await record(within, { departmentId, entity: "department", entityId: departmentId, action: "exported" });
     return showTransfer(within, id);
@@ -150,7 +183,8 @@ export async function openFile(scope: OpenScope<Member>, transferId: string) {
   const { db, caller } = scope;
   const transfer = await showTransfer(scope, transferId);
   if (transfer.kind !== "export" || transfer.state !== "done") throw new Failure("exportNotDone");
-  return { name: transfer.name, bytes: transfer.bytes, pieces: piecesOf(db, caller.departmentId, transferId) };
+  const mime = transfer.format === "package" ? "application/zip" : "application/json";
+  return { name: transfer.name, mime, bytes: transfer.bytes, pieces: piecesOf(db, caller.departmentId, transferId) };
 }
 
 export function mayExchange({ caller }: Scope<Member>, verb: "import" | "export"): void {

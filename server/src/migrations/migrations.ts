@@ -52,6 +52,7 @@ import * as studentNotes from "./0049_studentNotes.ts";
 import * as calibration from "./0050_calibration.ts";
 import * as doubts from "./0051_doubts.ts";
 import * as erasure from "./0052_erasure.ts";
+import * as packages from "./0053_packages.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -106,4 +107,5 @@ export const migrations: Record<string, Migration> = {
   "0050_calibration": calibration,
   "0051_doubts": doubts,
   "0052_erasure": erasure,
+  "0053_packages": packages,
 };

@@ -150,7 +150,7 @@ export interface Tables
     tags: Default<string[]>;
     points: Default<number>;
     hasExplanation: Default<boolean>;
-    origin: JsonOrNull<{ key: string }>;
+    origin: JsonOrNull<{ key: string; author?: string; licence?: string }>;
     latestRevisionId: string | null;
     approvedRevisionId: string | null;
     successorId: string | null;

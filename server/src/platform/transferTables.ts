@@ -1,13 +1,15 @@
 /** The tables of files on their way in and out. */
 import type { Imported, Transfer } from "@verdant/contract/exchange";
+import type { Note, ReportRow } from "@verdant/contract/packages";
 import type { ColumnType } from "kysely";
-import type { Default, Owned, Row } from "./columns.ts";
+import type { Default, Json, Owned, Row } from "./columns.ts";
 
 type JsonUnlessAbsent<T> = ColumnType<T | null, string | undefined, string>;
 
 export interface TransferTables {
   transfer: Row & {
     kind: Transfer["kind"];
+    format: Default<Transfer["format"]>;
     state: Transfer["state"];
     name: string;
     bytes: Default<number>;
@@ -16,7 +18,21 @@ export interface TransferTables {
     askedAt: Date;
     finishedAt: Default<Date | null>;
     imported: JsonUnlessAbsent<Imported>;
+    /** The gravest first. */
+    report: JsonUnlessAbsent<ReportRow[]>;
     problem: JsonUnlessAbsent<NonNullable<Transfer["problem"]>>;
   };
+  /** Parts of packages that cannot be used here. */
+  keptPart: Row & {
+    package: string;
+    identifier: string;
+    title: string;
+    words: string;
+    notes: Json<Note[]>;
+    type: string;
+    cameAt: Date;
+    cameBy: string;
+  };
+  keptFile: Owned & { keptId: string; n: number; path: string; bytes: Buffer };
   transferPiece: Owned & { transferId: string; n: number; bytes: Buffer };
 }

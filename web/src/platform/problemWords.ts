@@ -33,6 +33,7 @@ export const thingWords: Readonly<Record<Thing, string>> = {
   schoolYear: t("school year"),
   sitting: t("quiz"),
   standard: t("standard"),
+  kept: t("part of a package"),
   stimulus: t("text, map or chart"),
   student: t("student"),
   topic: t("topic"),

@@ -124,6 +124,7 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
     did: {
       imported: t("read a file into"),
       exported: t("wrote out"),
+      keptPartDropped: t("did away with a kept part of a package in"),
       secondFactorAsked: t("asked for a second step at sign-in in"),
       secondFactorNotAsked: t("stopped asking for a second step at sign-in in"),
       setReviewRules: t("changed the checking of items in"),

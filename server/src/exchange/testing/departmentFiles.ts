@@ -16,19 +16,29 @@ export async function newest(lead: OpenScope<Member>): Promise<Transfer> {
   return first;
 }
 
-export async function textOf(lead: OpenScope<Member>, transferId: string): Promise<string> {
+export async function bytesOf(lead: OpenScope<Member>, transferId: string): Promise<Buffer> {
   const pieces: Buffer[] = [];
   for await (const piece of (await exchange.openFile(lead, transferId)).pieces) pieces.push(piece);
-  return Buffer.concat(pieces).toString();
+  return Buffer.concat(pieces);
+}
+
+export const textOf = async (lead: OpenScope<Member>, transferId: string): Promise<string> =>
+  (await bytesOf(lead, transferId)).toString();
+
+/** The department's items as a package. */
+export async function packed(bench: Workbench, lead: OpenScope<Member> = bench.lead): Promise<Buffer> {
+  const { id } = await exchange.startExport(lead, { body: { format: "package" } });
+  await doTransfers(bench);
+  return bytesOf(lead, id);
 }
 
 export async function exported(bench: Workbench, lead: OpenScope<Member> = bench.lead): Promise<DepartmentFile> {
-  const { id } = await exchange.startExport(lead);
+  const { id } = await exchange.startExport(lead, { body: { format: "department" } });
   await doTransfers(bench);
   return DepartmentFile.parse(JSON.parse(await textOf(lead, id)));
 }
 
-export function inPieces(text: string, bytes = 1000): AsyncIterable<Buffer> {
+export function inPieces(text: string | Buffer, bytes = 1000): AsyncIterable<Buffer> {
   const all = Buffer.from(text);
   return (async function* () {
     for (let at = 0; at < all.length; at += bytes) yield Promise.resolve(all.subarray(at, at + bytes));
@@ -39,10 +49,10 @@ export function inPieces(text: string, bytes = 1000): AsyncIterable<Buffer> {
 export async function bring(
   bench: Workbench,
   lead: OpenScope<Member>,
-  file: DepartmentFile | string,
+  file: DepartmentFile | string | Buffer,
 ): Promise<Transfer> {
-  const text = typeof file === "string" ? file : JSON.stringify(file);
-  const { id } = await exchange.bringFile(lead, "department.json", inPieces(text));
+  const content = typeof file === "string" || Buffer.isBuffer(file) ? file : JSON.stringify(file);
+  const { id } = await exchange.bringFile(lead, "a file", inPieces(content, Buffer.isBuffer(file) ? 100_000 : 1000));
   await doTransfers(bench);
   const found = (await exchange.listTransfers(lead)).transfers.find((one) => one.id === id);
   if (!found) throw new Error("it is not listed");

@@ -1,0 +1,134 @@
+/** What became of each part of a package of items that came in, and what was kept of it as it came. */
+import { z } from "zod";
+import { endpoint } from "./endpoint.ts";
+import { Id, Moment } from "./wire.ts";
+
+/** Of a part of a package: it came in as it is, with what is noted, was kept as it came but cannot be used, or was refused. */
+export const outcomes = ["imported", "importedWithNotes", "kept", "refused"] as const;
+export type Outcome = (typeof outcomes)[number];
+
+/** What can be said of a part; pages have the words. */
+export const noteCodes = [
+  // Texts
+  "headingMadeBold",
+  "linkMadeText",
+  "activeLeftOut",
+  "formattingLeftOut",
+  "mathsLeftOut",
+  "nestedListSpread",
+  "tableInCellSpread",
+  "pictureInCellLeftOut",
+  "cellsSpread",
+  "pictureLeftOut",
+  "recordingLeftOut",
+  // Questions and answers
+  "scoringDiffers",
+  "pointsAssumed",
+  "pointsRounded",
+  "wordsOfOptionsPlain",
+  "pairsMadeMatch",
+  "bankMadeGaps",
+  "ellipseMadePolygon",
+  "rubricMadeLevel",
+  "feedbackByAnswerLeftOut",
+  "keyMissing",
+  // Where it belongs
+  "topicUnknown",
+  "standardsUnknown",
+  // Why it was kept or refused
+  "interactionUnknown",
+  "severalInteractions",
+  "interactionMissing",
+  "rulesUnknown",
+  "answersUnlike",
+  "adaptive",
+  "templated",
+  "testKept",
+  "notAnItem",
+  "fileMissing",
+  "fileBroken",
+  "xmlBroken",
+  "xmlEncoding",
+  "xmlEntities",
+  "xmlBounds",
+  "identifierTwice",
+  "notValid",
+] as const;
+export type NoteCode = (typeof noteCodes)[number];
+
+export const Note = z.object({
+  code: z.enum(noteCodes),
+  terms: z.record(z.string(), z.union([z.string(), z.number()])),
+});
+export type Note = z.infer<typeof Note>;
+
+export const ReportRow = z.object({
+  file: z.string(),
+  identifier: z.string(),
+  title: z.string(),
+  outcome: z.enum(outcomes),
+  notes: z.array(Note),
+});
+export type ReportRow = z.infer<typeof ReportRow>;
+
+/** How many parts had which outcome; together as many as the package has items, tests and texts. */
+export const ReportCounts = z.object({
+  imported: z.int(),
+  importedWithNotes: z.int(),
+  kept: z.int(),
+  refused: z.int(),
+});
+export type ReportCounts = z.infer<typeof ReportCounts>;
+
+/** Rows of a report that are shown on a page; the file has all. */
+export const shownRows = 300;
+
+export const showReport = endpoint({
+  method: "get",
+  path: "/department/transfers/:transferId/report",
+  access: "lead",
+  summary:
+    "What became of each part of a package that was imported: first what was refused or kept, then what has notes.",
+  params: z.object({ transferId: Id }),
+  result: z.object({
+    rows: z.array(ReportRow),
+    /** Rows that are not shown: the gravest come first. */
+    more: z.int(),
+  }),
+});
+
+export const KeptPart = z.object({
+  id: Id,
+  /** Of the package it came in. */
+  package: z.string(),
+  identifier: z.string(),
+  title: z.string(),
+  /** What it says, in plain words and cut off. */
+  words: z.string(),
+  notes: z.array(Note),
+  files: z.int(),
+  bytes: z.number(),
+  cameAt: Moment,
+});
+export type KeptPart = z.infer<typeof KeptPart>;
+
+export const listKept = endpoint({
+  method: "get",
+  path: "/department/kept",
+  access: "lead",
+  summary:
+    "Parts of packages that cannot be used here and are kept as they came: every export of a package holds them again.",
+  query: z.object({ after: Id.optional() }),
+  result: z.object({ kept: z.array(KeptPart), isMore: z.boolean() }),
+});
+
+export const dropKept = endpoint({
+  method: "delete",
+  path: "/department/kept/:keptId",
+  access: "lead",
+  summary: "Does away with a part that was kept as it came.",
+  params: z.object({ keptId: Id }),
+  result: z.object({}),
+});
+
+export const packageEndpoints = { showReport, listKept, dropKept };

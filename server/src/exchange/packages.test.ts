@@ -1,0 +1,132 @@
+/** Packages of items, out of one department and into another, as a lead does it. */
+import type { DepartmentFile } from "@verdant/contract/exchange";
+import type { ReportRow } from "@verdant/contract/packages";
+import { describe, expect, test } from "vitest";
+import { saveItem, showItem } from "../bank/service.ts";
+import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
+import * as kept from "./keptParts.ts";
+import { archiveOf, fixture, zipped } from "./testing/archives.ts";
+import { bring, exported, packed } from "./testing/departmentFiles.ts";
+
+const bench = useWorkbench();
+
+/** What a package is about: the bank, not classes and courses. */
+const bankOf = ({ framework, topics, misconceptions, stimuli, items, media }: DepartmentFile) => ({
+  ...{ framework, topics, misconceptions, stimuli, items, media },
+});
+
+test("a bank that goes out as a package and comes in elsewhere is the same to the last word", async () => {
+  const bytes = await packed(bench);
+  const other = await otherDepartment(bench);
+  const { state, format, imported, problem } = await bring(bench, other.lead, bytes);
+  expect(problem).toBeNull();
+  expect([state, format]).toEqual(["done", "package"]);
+  expect(imported).toMatchObject({
+    created: { standards: 15, topics: 9, items: 24 },
+    parts: { imported: 24, importedWithNotes: 0, kept: 0, refused: 0 },
+  });
+  expect(bankOf(await exported(bench, other.lead))).toEqual(bankOf(await exported(bench)));
+  // The same once more changes nothing.
+  expect((await bring(bench, other.lead, bytes)).imported).toMatchObject({
+    created: { items: 0, topics: 0 },
+    revised: { items: 0 },
+    unchanged: { items: 24 },
+  });
+});
+
+test("the same bank gives the same package, byte for byte", async () => {
+  expect((await packed(bench)).equals(await packed(bench))).toBe(true);
+});
+
+describe("a colleague's package", () => {
+  const rowsOf = async (lead: typeof bench.lead, transferId: string): Promise<ReportRow[]> =>
+    (await kept.showReport(lead, { params: { transferId } })).rows;
+
+  test("comes in as drafts, with who made it and under which licence; the report counts every part once", async () => {
+    const { lead } = await otherDepartment(bench);
+    const done = await bring(bench, lead, fixture("qti30-geography.zip"));
+    expect(done).toMatchObject({ state: "done", format: "package" });
+    const { imported, importedWithNotes, kept: n, refused } = done.imported!.parts!;
+    const rows = await rowsOf(lead, done.id);
+    expect(rows).toHaveLength(19);
+    expect(imported + importedWithNotes + n + refused).toBe(19);
+    expect([n, refused]).toEqual([3, 0]);
+    expect(rows.slice(0, 3).map((row) => row.outcome)).toEqual(["kept", "kept", "kept"]);
+    const file = await exported(bench, lead);
+    expect(file.items).toHaveLength(15);
+    expect(new Set(file.items.map((item) => item.status))).toEqual(new Set(["draft"]));
+    expect(file.items[0]).toMatchObject({ author: "A. Fenwick-Marlo (fictional)", licence: "CC BY 4.0" });
+  });
+
+  test("once more is unchanged; what the department did with an item stays when its content is revised", async () => {
+    const { lead } = await otherDepartment(bench);
+    await bring(bench, lead, fixture("qti30-geography.zip"));
+    expect((await bring(bench, lead, fixture("qti30-geography.zip"))).imported).toMatchObject({
+      created: { items: 0 },
+      revised: { items: 0 },
+      unchanged: { items: 15 },
+    });
+    const { departmentId } = lead.caller;
+    const row = await bench.db
+      .selectFrom("item")
+      .where("departmentId", "=", departmentId)
+      .where("label", "like", "Landform%")
+      .select("id")
+      .executeTakeFirstOrThrow();
+    const item = await showItem(lead, { params: { itemId: row.id } });
+    await saveItem(lead, {
+      params: { itemId: row.id },
+      body: {
+        version: item.version,
+        tagging: { ...item.tagging, use: "reserved", demand: "reason" },
+        content: item.content,
+      },
+    });
+    const archive = await archiveOf(fixture("qti30-geography.zip"));
+    const files: Record<string, Uint8Array | string> = {};
+    for (const path of archive.paths) files[path] = await archive.read(path, 1e7);
+    const text = Buffer.from(files["items/geo-riv-001.xml"] as Uint8Array).toString();
+    files["items/geo-riv-001.xml"] = text.replace("A pair of levees", "Two levees");
+    expect((await bring(bench, lead, await zipped(files))).imported).toMatchObject({
+      revised: { items: 1 },
+      unchanged: { items: 14 },
+    });
+    const after = await showItem(lead, { params: { itemId: row.id } });
+    expect(JSON.stringify(after.content)).toContain("Two levees");
+    expect(after.tagging).toMatchObject({ use: "reserved", demand: "reason" });
+  });
+
+  test("what is kept as it came is listed, goes out again byte for byte, and comes back elsewhere", async () => {
+    const { lead } = await otherDepartment(bench);
+    await bring(bench, lead, fixture("qti30-geography.zip"));
+    await bring(bench, lead, fixture("qti30-geography.zip"));
+    const { kept: parts } = await kept.listKept(lead, { query: {} });
+    expect(parts.map((part) => part.identifier).sort()).toEqual(["geo-map-017", "geo-pop-016", "review-quiz"]);
+    const bytes = await packed(bench, lead);
+    const out = await archiveOf(bytes);
+    const slider = [...out.paths].find((path) => path.endsWith("geo-map-017.xml"))!;
+    const before = await (await archiveOf(fixture("qti30-geography.zip"))).read("items/geo-map-017.xml", 1e6);
+    expect((await out.read(slider, 1e6)).equals(before)).toBe(true);
+    const elsewhere = await otherDepartment(bench);
+    await bring(bench, elsewhere.lead, bytes);
+    const { kept: again } = await kept.listKept(elsewhere.lead, { query: {} });
+    expect(again.map((part) => part.identifier).sort()).toEqual(["geo-map-017", "geo-pop-016", "review-quiz"]);
+    expect(bankOf(await exported(bench, elsewhere.lead))).toEqual(bankOf(await exported(bench, lead)));
+
+    const [first] = again;
+    await kept.dropKept(elsewhere.lead, { params: { keptId: first!.id } });
+    expect((await kept.listKept(elsewhere.lead, { query: {} })).kept).toHaveLength(2);
+    await expect(kept.dropKept(elsewhere.lead, { params: { keptId: first!.id } })).rejects.toMatchObject({
+      kind: "missing",
+    });
+  });
+
+  test("another department sees neither the report nor what was kept", async () => {
+    const { lead } = await otherDepartment(bench);
+    const { id } = await bring(bench, lead, fixture("qti22-geography.zip"));
+    await expect(kept.showReport(bench.lead, { params: { transferId: id } })).rejects.toMatchObject({
+      kind: "missing",
+    });
+    expect((await kept.listKept(bench.lead, { query: {} })).kept).toEqual([]);
+  });
+});

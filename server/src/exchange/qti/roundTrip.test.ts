@@ -1,0 +1,215 @@
+/** What goes out as an item of the standard comes back the same, and is scored by its own rules as it is here. */
+import type { FileItem } from "@verdant/contract/exchange";
+import fc from "fast-check";
+import { creditOf, kindOf, type Content } from "@verdant/core/items/kinds";
+import type { Block, Inline, Mark, Paragraph, RichText } from "@verdant/core/richText";
+import { describe, expect, test } from "vitest";
+import { fromContent, toContent } from "../fileContent.ts";
+import { withMathml } from "../../bank/maths.ts";
+import { contents } from "../testing/contents.ts";
+import { toRichText, type Shown } from "./readText.ts";
+import { fromRichText, fromShortText } from "./writeText.ts";
+import { Extension } from "./extension.ts";
+import { readItem } from "./readItem.ts";
+import { scoreOf } from "./responseProcessing.ts";
+import { writeItem } from "./writeItem.ts";
+import { el, firstOf, readXml, textIn, writeXml, type Element } from "./xml.ts";
+
+const item = (content: Content, points: number): FileItem => ({
+  key: "rivers.1",
+  standards: [],
+  demand: "recall",
+  use: "reserved",
+  status: "approved",
+  expectedSeconds: 30,
+  writerDifficulty: 2,
+  keptFindings: [],
+  tags: [],
+  points,
+  language: "en",
+  content: fromContent(content, (id) => id),
+});
+
+const shown = (href: string): Shown => ({
+  kind: "picture",
+  hash: href.replace("../media/", ""),
+  width: 480,
+  height: 300,
+});
+
+function outAndIn(
+  content: Content,
+  points = 3,
+): { root: Element; content: Content; notes: readonly unknown[]; points: number } {
+  const file = item(content, points);
+  const { root, own } = writeItem(file, {
+    identifier: "i",
+    title: "t",
+    stimulus: undefined,
+    hrefOf: (hash) => `../media/${hash}`,
+  });
+  const read = readXml(Buffer.from(writeXml(root)));
+  const { key, demand, use, status, expectedSeconds, writerDifficulty, keptFindings, standards } = file;
+  const all = {
+    key,
+    demand,
+    use,
+    status,
+    expectedSeconds,
+    writerDifficulty,
+    keptFindings,
+    standards,
+    kind: content.kind,
+    ...own,
+  };
+  const extension = Extension.parse(JSON.parse(JSON.stringify(all)));
+  const back = readItem(read, { own: extension, shown });
+  return { root: read, content: toContent(back.content, (key_) => key_), notes: back.notes, points: back.points };
+}
+
+const idea = "00000000-0000-4000-8000-000000000000";
+const named = (content: Content) => JSON.parse(JSON.stringify(content).replaceAll('"idea"', `"${idea}"`)) as Content;
+
+describe.each(contents.map((content, i) => [`${i}: ${content.kind}`, named(content)] as const))(
+  "%s",
+  (_name, content) => {
+    test("comes back to the last word, with its points", () => {
+      const back = outAndIn(content);
+      expect(back.content).toEqual(content);
+      expect(back.points).toBe(3);
+      expect(back.notes).toEqual([]);
+    });
+
+    test("that is worth nothing comes back too", () => {
+      expect(outAndIn(content, 0).content).toEqual(content);
+    });
+
+    test("gives its right answer all points by the rules in its file, and no answer none", () => {
+      const { root } = outAndIn(content);
+      const right = kindOf(content).rightAnswer(content);
+      if (right === null) return;
+      expect(creditOf(content, right)).toBe(1);
+      expect(scoreOf(root, keyOf(root))).toBeCloseTo(3, 5);
+      expect(scoreOf(root, {})).toBe(0);
+    });
+  },
+);
+
+/** The right answer as the file says it. */
+function keyOf(root: Element): Record<string, string[]> {
+  const declarations = root.children.filter(
+    (one): one is Element => typeof one === "object" && one.name === "qti-response-declaration",
+  );
+  return Object.fromEntries(
+    declarations.map((one) => [
+      one.attributes["identifier"] ?? "",
+      (firstOf(one, "qti-correct-response")?.children ?? []).flatMap((value) =>
+        typeof value === "object" ? textIn(value) : [],
+      ),
+    ]),
+  );
+}
+
+test("a formula keeps what was typed, and shows to others as MathML", () => {
+  const stem: RichText = {
+    type: "richText",
+    content: [
+      {
+        type: "paragraph",
+        content: [
+          { type: "text", text: "What is " },
+          { type: "maths", latex: "\\frac{a}{b} < 2", mathml: "" },
+          { type: "text", text: "?" },
+        ],
+      },
+    ],
+  };
+  const content = withMathml({
+    kind: "numeric",
+    schemaVersion: 1,
+    stem,
+    value: 2,
+    tolerance: { kind: "absolute", amount: 0 },
+    unit: "",
+    expectedWrong: [],
+  });
+  const { root, content: back } = outAndIn(content);
+  expect(withMathml(back)).toEqual(content);
+  expect(firstOf(root, "mfrac")).toBeDefined();
+});
+
+// Texts
+
+const words = fc
+  .oneof(
+    fc.string({ minLength: 1, maxLength: 12 }),
+    fc.constantFrom(" ", "  a", "a  b ", "\t", "x\ny", "<b>&amp;", "]]>", "漢字 ☃"),
+  )
+  .filter((text) => !/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/.test(text));
+const mark = fc.constantFrom<Mark>("bold", "italic", "subscript", "superscript");
+const inline: fc.Arbitrary<Inline> = fc.oneof(
+  fc.record({ type: fc.constant("text" as const), text: words, marks: fc.uniqueArray(mark, { maxLength: 3 }) }),
+  fc.constant({ type: "lineBreak" as const }),
+);
+/** Runs that are written alike stand as one, as the editor keeps them. */
+function joined(content: readonly Inline[]): Inline[] {
+  const runs: Inline[] = [];
+  for (const one of content) {
+    const last = runs.at(-1);
+    if (one.type === "text" && last?.type === "text" && String(one.marks ?? []) === String(last.marks ?? []))
+      runs[runs.length - 1] = { ...last, text: last.text + one.text };
+    else runs.push(one.type === "text" && one.marks?.length === 0 ? { type: "text", text: one.text } : one);
+  }
+  return runs;
+}
+const paragraph: fc.Arbitrary<Paragraph> = fc
+  .array(inline, { maxLength: 4 })
+  .map((content) => ({ type: "paragraph", content: joined(content) }));
+const cell = fc.array(paragraph, { minLength: 1, maxLength: 2 });
+const block: fc.Arbitrary<Block> = fc.oneof(
+  { weight: 3, arbitrary: paragraph },
+  fc.record({
+    type: fc.constantFrom("bulletList" as const, "orderedList" as const),
+    items: fc.array(cell, { minLength: 1, maxLength: 3 }),
+  }),
+  fc
+    .tuple(fc.boolean(), fc.integer({ min: 1, max: 3 }))
+    .chain(([hasHeadings, columns]) =>
+      fc
+        .array(fc.array(cell, { minLength: columns, maxLength: columns }), { minLength: 1, maxLength: 3 })
+        .map((rows) => ({ type: "table" as const, hasHeadings, rows })),
+    ),
+  fc.record({
+    type: fc.constant("image" as const),
+    hash: fc.constant("a".repeat(64)),
+    alt: words,
+    credit: fc.oneof(fc.constant(""), words),
+    width: fc.constant(480),
+    height: fc.constant(300),
+  }),
+);
+const richText: fc.Arbitrary<RichText> = fc
+  .array(block, { minLength: 1, maxLength: 4 })
+  .map((content) => ({ type: "richText", content }));
+
+test.each([
+  ["with an element around each paragraph", fromRichText],
+  ["as short as it can be", fromShortText],
+] as const)("any text is the same once it was XHTML, %s", (_how, write) => {
+  fc.assert(
+    fc.property(richText, (text) => {
+      const file = writeXml(
+        el(
+          "div",
+          {},
+          write(text, (hash) => hash),
+        ),
+      );
+      const notes: string[] = [];
+      const back = toRichText(readXml(Buffer.from(file)).children, { shown, note: (code) => notes.push(code) });
+      expect(back).toEqual(text);
+      expect(notes).toEqual([]);
+    }),
+    { numRuns: 400 },
+  );
+});

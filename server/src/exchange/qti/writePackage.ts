@@ -1,0 +1,187 @@
+/** Writes a department's items as a package of QTI 3.0: files one at a time, and the manifest at the end. */
+import type { FileItem } from "@verdant/contract/exchange";
+import { headline, type RichText } from "@verdant/core/richText";
+import { toText } from "../fileContent.ts";
+import type { ArchiveFile } from "../zip.ts";
+import { fromRichText, type HrefOf } from "./writeText.ts";
+import type { Extension } from "./extension.ts";
+import { manifestPath } from "./manifest.ts";
+import { writeMetadata } from "./metadata.ts";
+import { namespaces } from "./names.ts";
+import { keptType } from "./readPackage.ts";
+import { structurePath, type Structure } from "./structure.ts";
+import { writeItem } from "./writeItem.ts";
+import { el, writeXml, type Element } from "./xml.ts";
+
+/** A part that was kept as it came, to travel on unchanged. */
+export interface KeptPart {
+  readonly id: string;
+  readonly type: string;
+  readonly files: AsyncIterable<ArchiveFile>;
+}
+
+export interface PackageSource {
+  /** Of the package: the same whenever this department writes one. */
+  readonly identifier: string;
+  readonly title: string;
+  readonly structure: Structure;
+  readonly stimuli: readonly { readonly key: string; readonly title: string; readonly text: RichText }[];
+  readonly items: AsyncIterable<FileItem>;
+  /** Bytes of a picture or recording by its hash. */
+  readonly bytesOf: (hash: string) => Promise<Uint8Array | null>;
+  readonly kept: AsyncIterable<KeptPart>;
+}
+
+const extensions: Readonly<Record<string, string>> = {
+  ...{ "image/png": "png", "image/jpeg": "jpg", "image/webp": "webp", "image/svg+xml": "svg", "audio/mpeg": "mp3" },
+  ...{ "audio/ogg": "ogg", "audio/wav": "wav", "audio/mp4": "m4a", "video/mp4": "mp4", "video/webm": "webm" },
+};
+
+export async function* writePackage(source: PackageSource): AsyncGenerator<ArchiveFile> {
+  const { structure, stimuli, items, bytesOf, kept } = source;
+  const text = (path: string, words: string): ArchiveFile => ({ path, bytes: Buffer.from(words) });
+  const media = new Map(structure.media.map(({ hash, mime }) => [hash, `media/${hash}.${extensions[mime] ?? "bin"}`]));
+  const hrefOf: HrefOf = (hash) => `../${media.get(hash) ?? `media/${hash}`}`;
+  const codes = new Map(structure.framework?.standards.map((one) => [one.code, one.guid ?? ""]) ?? []);
+  const resources: Element[] = [];
+
+  yield text(structurePath, JSON.stringify(structure, null, 1));
+  resources.push(file("department", "webcontent", structurePath));
+
+  for (const { hash } of structure.media) {
+    const [path, bytes] = [media.get(hash) ?? "", await bytesOf(hash)];
+    if (!bytes) continue;
+    yield { path, bytes };
+    resources.push(file(`media-${hash.slice(0, 16)}`, "webcontent", path));
+  }
+
+  const texts = new Map(
+    stimuli.map((one, i) => [one.key, { identifier: `text-${i + 1}`, path: `texts/text-${i + 1}.xml` }]),
+  );
+  for (const { key, title, text: body } of stimuli) {
+    const { identifier, path } = texts.get(key) ?? { identifier: "", path: "" };
+    // The key by which it is known again stands in the one attribute that the standard leaves to tools.
+    const attributes = { xmlns: namespaces.item, identifier, title, label: key, "tool-name": namespaces.own };
+    const root = el("qti-assessment-stimulus", attributes, el("qti-stimulus-body", {}, fromRichText(body, hrefOf)));
+    yield text(path, writeXml(root));
+    resources.push(file(identifier, "imsqti_stimulus_xmlv3p0", path));
+  }
+
+  const taken = new Set<string>();
+  for await (const item of items) {
+    const identifier = identifierFor(item.key, taken);
+    const stimulus = item.stimulus === undefined ? undefined : texts.get(item.stimulus);
+    const title =
+      (item.label ?? headline(toText(item.content.stem))).replaceAll(/\s+/g, " ").slice(0, 120) || identifier;
+    const ref = stimulus && { identifier: stimulus.identifier, href: `../${stimulus.path}` };
+    const { root, interaction, hasFeedback, own } = writeItem(item, { identifier, title, stimulus: ref, hrefOf });
+    const path = `items/${identifier}.xml`;
+    yield text(path, writeXml(root));
+    const metadata = writeMetadata({
+      ...{ item, identifier, title, interaction, hasFeedback },
+      topic: item.topic?.split(" / ") ?? [],
+      standards: item.standards.map((code) => ({ code, guid: codes.get(code) ?? "" })),
+      own: extensionOf(item, own),
+    });
+    resources.push(
+      file(`item-${identifier}`, "imsqti_item_xmlv3p0", path, metadata, stimulus ? [stimulus.identifier] : []),
+    );
+  }
+
+  for await (const part of kept) {
+    const paths: string[] = [];
+    for await (const { path, bytes } of part.files) {
+      paths.push(`kept/${part.id}/${path}`);
+      yield { path: paths.at(-1) ?? "", bytes };
+    }
+    const [first = "", ...others] = paths;
+    const isItem = /^imsqti_item_/.test(part.type);
+    resources.push(
+      el(
+        "resource",
+        { identifier: `kept-${part.id}`, type: isItem ? part.type : keptType, href: first },
+        [first, ...others].map((path) => el("file", { href: path })),
+      ),
+    );
+  }
+  yield text(manifestPath, manifestText(source, resources));
+}
+
+function manifestText({ identifier, title }: PackageSource, resources: readonly Element[]): string {
+  const start = el("manifest", {
+    xmlns: namespaces.manifest,
+    "xmlns:lom": namespaces.lom,
+    "xmlns:qtim": namespaces.metadata,
+    "xmlns:csm": namespaces.standards,
+    "xmlns:own": namespaces.own,
+    identifier,
+  });
+  const metadata = el(
+    "metadata",
+    {},
+    el("schema", {}, "QTI Package"),
+    el("schemaversion", {}, "3.0.0"),
+    el("lom:lom", {}, el("lom:general", {}, el("lom:title", {}, el("lom:string", { language: "en" }, title)))),
+  );
+  return writeXml({ ...start, children: [metadata, el("organizations", {}), el("resources", {}, resources)] });
+}
+
+function file(
+  identifier: string,
+  type: string,
+  path: string,
+  metadata?: Element,
+  dependencies: readonly string[] = [],
+): Element {
+  return el(
+    "resource",
+    { identifier, type, href: path },
+    metadata ?? [],
+    el("file", { href: path }),
+    dependencies.map((identifierref) => el("dependency", { identifierref })),
+  );
+}
+
+/** A name for a file and an identifier of the standard, made of the item's key. */
+function identifierFor(key: string, taken: Set<string>): string {
+  const plain = key
+    .normalize("NFKD")
+    .replaceAll(/[^A-Za-z0-9._-]+/g, "-")
+    .replaceAll(/^[-.]+|[-.]+$/g, "");
+  const start = /^[A-Za-z_]/.test(plain) ? plain : `item-${plain}`;
+  for (let n = 1; ; n++) {
+    const name = n === 1 ? start : `${start}-${n}`;
+    if (taken.has(name.toLowerCase())) continue;
+    taken.add(name.toLowerCase());
+    return name;
+  }
+}
+
+function extensionOf(
+  item: FileItem,
+  own: Pick<Extension, "misconceptions" | "rationales"> & Partial<Extension>,
+): Extension {
+  const {
+    key,
+    label,
+    demand,
+    use,
+    status,
+    expectedSeconds,
+    writerDifficulty,
+    keptFindings,
+    family,
+    twin,
+    topic,
+    standards,
+    content,
+  } = item;
+  return {
+    ...{ key, demand, use, status, expectedSeconds, writerDifficulty, keptFindings, standards, kind: content.kind },
+    ...(label !== undefined && { label }),
+    ...(family !== undefined && { family }),
+    ...(twin !== undefined && { twin }),
+    ...(topic !== undefined && { topic }),
+    ...own,
+  };
+}

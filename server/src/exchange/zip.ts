@@ -1,0 +1,150 @@
+/** Zip archives, read within bounds and written piece by piece. */
+import { Zip, ZipDeflate, ZipPassThrough } from "fflate";
+import { posix } from "node:path";
+import { Readable } from "node:stream";
+import yauzl from "yauzl";
+import { Failure } from "../platform/failure.ts";
+
+/** What bounds the work on an archive, whatever it says of itself: sizes are counted while they are read. */
+export const archiveBounds = {
+  entries: 25_000,
+  bytes: 600 * 1024 * 1024,
+  /** How many times larger than packed an entry above a megabyte may be. */
+  ratio: 200,
+} as const;
+const megabyte = 1024 * 1024;
+
+/** Reads any part of an archive. */
+export interface RandomAccess {
+  readonly size: number;
+  /** Bytes from `start` up to `end`, which is not included. */
+  readonly read: (start: number, end: number) => AsyncIterable<Buffer>;
+}
+
+export interface Archive {
+  /** Paths of all files in it, as they are written. */
+  readonly paths: ReadonlySet<string>;
+  readonly sizeOf: (path: string) => number;
+  /** @throws Failure where it has more than `most` bytes, or is not what the archive says it is */
+  readonly read: (path: string, most: number) => Promise<Buffer>;
+}
+
+class Reader extends yauzl.RandomAccessReader {
+  private readonly source: RandomAccess;
+  constructor(source: RandomAccess) {
+    super();
+    this.source = source;
+  }
+  override _readStreamForRange(start: number, end: number): Readable {
+    return Readable.from(this.source.read(start, end), { objectMode: false });
+  }
+}
+
+/** Folders are none of its files. Names are compared as people and computers read them: in one form, without capitals. */
+const sameName = (path: string) => path.normalize("NFC").toLowerCase();
+
+/**
+ * Opens an archive.
+ *
+ * @throws Failure names that lead out of it, links, names that are there twice, too many files, or no archive at all
+ */
+export async function openArchive(source: RandomAccess): Promise<Archive> {
+  const broken = (error: unknown) =>
+    new Failure("archiveBroken", { why: error instanceof Error ? error.message.slice(0, 200) : "" }, { cause: error });
+  const zip = await yauzl
+    .fromRandomAccessReaderPromise(new Reader(source), source.size, {
+      lazyEntries: true,
+      autoClose: false,
+      strictFileNames: true,
+    })
+    .catch((error: unknown) => {
+      throw broken(error);
+    });
+  if (zip.entryCount > archiveBounds.entries) throw new Failure("archiveTooMany", { most: archiveBounds.entries });
+  const entries = new Map<string, yauzl.Entry>();
+  const names = new Set<string>();
+  try {
+    for await (const entry of zip.eachEntry()) {
+      const { fileName } = entry;
+      if (fileName.endsWith("/")) continue;
+      const isLink = ((entry.externalFileAttributes >>> 16) & 0o170000) === 0o120000;
+      if (isLink || fileName.includes("\0") || entry.isEncrypted())
+        throw new Failure("archiveUnsafe", { file: fileName.slice(0, 200) });
+      if (names.has(sameName(fileName))) throw new Failure("archiveNameTwice", { file: fileName.slice(0, 200) });
+      names.add(sameName(fileName));
+      entries.set(fileName, entry);
+    }
+  } catch (error) {
+    throw error instanceof Failure ? error : broken(error);
+  }
+  let inflated = 0;
+  return {
+    paths: new Set(entries.keys()),
+    sizeOf: (path) => entries.get(path)?.uncompressedSize ?? 0,
+    read: async (path, most) => {
+      const entry = entries.get(path);
+      if (!entry) throw new Failure("archiveFileMissing", { file: path.slice(0, 200) });
+      const tooLarge = () =>
+        new Failure("archiveFileTooLarge", { file: path.slice(0, 200), megabytes: Math.round(most / megabyte) });
+      if (entry.uncompressedSize > most) throw tooLarge();
+      const pieces: Buffer[] = [];
+      let size = 0;
+      try {
+        for await (const piece of (await zip.openReadStreamPromise(entry)) as AsyncIterable<Buffer>) {
+          size += piece.length;
+          inflated += piece.length;
+          if (size > most) throw tooLarge();
+          const isBomb = size > megabyte && size > archiveBounds.ratio * Math.max(1, entry.compressedSize);
+          if (isBomb || inflated > archiveBounds.bytes) throw new Failure("archiveBomb", { file: path.slice(0, 200) });
+          pieces.push(piece);
+        }
+      } catch (error) {
+        throw error instanceof Failure ? error : broken(error);
+      }
+      return Buffer.concat(pieces);
+    },
+  };
+}
+
+/**
+ * The path in an archive that an address in one of its files means; null where it leads out of the archive, or elsewhere.
+ *
+ * @param from path of the file that the address stands in
+ */
+export function pathOf(from: string, href: string): string | null {
+  if (/^[a-z][a-z0-9+.-]*:/i.test(href) || href.startsWith("/") || href.includes("\\")) return null;
+  let plain: string;
+  try {
+    plain = decodeURIComponent(href.replace(/[?#].*$/s, ""));
+  } catch {
+    return null;
+  }
+  const path = posix.normalize(posix.join(posix.dirname(from), plain));
+  return path.startsWith("..") || path.startsWith("/") || path.includes("\0") || plain === "" ? null : path;
+}
+
+export interface ArchiveFile {
+  readonly path: string;
+  readonly bytes: Uint8Array;
+}
+
+/** Files as an archive, piece by piece; what is packed already is not packed again. */
+export async function* writeArchive(files: AsyncIterable<ArchiveFile>): AsyncGenerator<Buffer> {
+  let ready: Uint8Array[] = [];
+  const zip = new Zip((error, piece) => {
+    if (error) throw error;
+    ready.push(piece);
+  });
+  for await (const { path, bytes } of files) {
+    const isPacked = /\.(png|jpe?g|webp|gif|mp[34]|m4a|ogg|wav|webm)$/.test(path);
+    const entry = isPacked ? new ZipPassThrough(path) : new ZipDeflate(path, { level: 6 });
+    // The same bytes give the same archive, whenever it is written.
+    entry.mtime = new Date(1980, 0, 1, 12);
+    zip.add(entry);
+    entry.push(bytes, true);
+    for (const piece of ready) yield Buffer.from(piece);
+    ready = [];
+  }
+  zip.end();
+  for (const piece of ready) yield Buffer.from(piece);
+}
