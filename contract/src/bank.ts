@@ -89,6 +89,8 @@ export const Item = z.object({
   /** Of a retired item: the one that takes its place. */
   successor: z.object({ id: Id, number: z.int() }).nullable(),
   owner: z.string(),
+  /** Who made it and under which licence, of an item that came from elsewhere; empty where its file did not say. */
+  source: z.object({ author: z.string(), licence: z.string() }).nullable(),
   revision: z.object({ id: Id, n: z.int(), at: Moment, author: z.string() }),
   tagging: Tagging,
   content: Content,

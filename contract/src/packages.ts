@@ -7,54 +7,57 @@ import { Id, Moment } from "./wire.ts";
 export const outcomes = ["imported", "importedWithNotes", "kept", "refused"] as const;
 export type Outcome = (typeof outcomes)[number];
 
-/** What can be said of a part; pages have the words. */
-export const noteCodes = [
+/** What can be said of a part, with the terms of each; pages have the words. */
+export const noteTerms = {
   // Texts
-  "headingMadeBold",
-  "linkMadeText",
-  "activeLeftOut",
-  "formattingLeftOut",
-  "mathsLeftOut",
-  "nestedListSpread",
-  "tableInCellSpread",
-  "pictureInCellLeftOut",
-  "cellsSpread",
-  "pictureLeftOut",
-  "recordingLeftOut",
+  headingMadeBold: [],
+  linkMadeText: ["address"],
+  activeLeftOut: ["element"],
+  formattingLeftOut: ["element"],
+  mathsLeftOut: [],
+  nestedListSpread: [],
+  tableInCellSpread: [],
+  pictureInCellLeftOut: ["picture"],
+  cellsSpread: [],
+  pictureLeftOut: ["file"],
+  recordingLeftOut: ["file"],
   // Questions and answers
-  "scoringDiffers",
-  "pointsAssumed",
-  "pointsRounded",
-  "wordsOfOptionsPlain",
-  "pairsMadeMatch",
-  "bankMadeGaps",
-  "ellipseMadePolygon",
-  "rubricMadeLevel",
-  "feedbackByAnswerLeftOut",
-  "keyMissing",
+  scoringDiffers: ["answer", "here", "there", "points"],
+  pointsAssumed: ["points"],
+  pointsRounded: ["points", "rounded"],
+  wordsOfOptionsPlain: ["words"],
+  pairsMadeMatch: [],
+  bankMadeGaps: [],
+  ellipseMadePolygon: [],
+  rubricMadeLevel: [],
+  feedbackByAnswerLeftOut: ["identifier"],
+  keyMissing: [],
   // Where it belongs
-  "topicUnknown",
-  "standardsUnknown",
+  topicUnknown: ["topics"],
+  standardsUnknown: ["codes"],
   // Why it was kept or refused
-  "interactionUnknown",
-  "severalInteractions",
-  "interactionMissing",
-  "rulesUnknown",
-  "answersUnlike",
-  "adaptive",
-  "templated",
-  "testKept",
-  "notAnItem",
-  "fileMissing",
-  "fileBroken",
-  "xmlBroken",
-  "xmlEncoding",
-  "xmlEntities",
-  "xmlBounds",
-  "identifierTwice",
-  "notValid",
-] as const;
-export type NoteCode = (typeof noteCodes)[number];
+  interactionUnknown: ["element"],
+  severalInteractions: [],
+  interactionMissing: [],
+  rulesUnknown: ["element"],
+  answersUnlike: [],
+  adaptive: [],
+  templated: [],
+  testKept: [],
+  notAnItem: ["element"],
+  fileMissing: ["file"],
+  fileBroken: ["file"],
+  xmlBroken: ["line"],
+  xmlEncoding: ["line"],
+  xmlEntities: ["line"],
+  xmlBounds: ["line"],
+  identifierTwice: ["identifier"],
+  notValid: ["place", "code"],
+} as const;
+export type NoteCode = keyof typeof noteTerms;
+export const noteCodes = Object.keys(noteTerms) as [NoteCode, ...NoteCode[]];
+/** What the sentence of a code is made of. */
+export type NoteTerms<C extends NoteCode> = Readonly<Record<(typeof noteTerms)[C][number], string | number>>;
 
 export const Note = z.object({
   code: z.enum(noteCodes),
@@ -80,7 +83,7 @@ export const ReportCounts = z.object({
 });
 export type ReportCounts = z.infer<typeof ReportCounts>;
 
-/** Rows of a report that are shown on a page; the file has all. */
+/** Rows of a report, and kept parts, that are shown on a page. */
 export const shownRows = 300;
 
 export const showReport = endpoint({
@@ -118,8 +121,7 @@ export const listKept = endpoint({
   access: "lead",
   summary:
     "Parts of packages that cannot be used here and are kept as they came: every export of a package holds them again.",
-  query: z.object({ after: Id.optional() }),
-  result: z.object({ kept: z.array(KeptPart), isMore: z.boolean() }),
+  result: z.object({ kept: z.array(KeptPart), total: z.int() }),
 });
 
 export const dropKept = endpoint({

@@ -38,6 +38,12 @@ export { addWords, findKnownWords, listKeyPlaces } from "./words/words.ts";
 export { changeTray, listTray } from "./list/tray.ts";
 export { keepView, listViews, removeView } from "./list/views.ts";
 
+/** Who made what came from elsewhere, as its file says it; null where it says nothing. */
+const sourceOf = (origin: { author?: string; licence?: string } | null): Item["source"] =>
+  origin?.author === undefined && origin?.licence === undefined
+    ? null
+    : { author: origin.author ?? "", licence: origin.licence ?? "" };
+
 export async function showItem(
   { db, caller }: Scope<Member>,
   { params }: Input<typeof contract.showItem>,
@@ -49,6 +55,7 @@ export async function showItem(
     number: row.number,
     familyId: row.familyId,
     familySize: row.familySize ?? 1,
+    source: sourceOf(row.origin),
     version: row.version,
     status: row.status,
     successor: row.successorId === null ? null : { id: row.successorId, number: row.successorNumber ?? 0 },

@@ -24,6 +24,7 @@ export function findItem(db: Db, departmentId: string, itemId: string) {
     .innerJoin("person as owner", "owner.id", "item.ownerId")
     .where("item.id", "=", itemId)
     .select(["item.id", "item.number", "item.version", "item.status", "item.approvedRevisionId", ...tagging])
+    .select("item.origin")
     .leftJoin("item as successor", (join) =>
       join.onRef("successor.departmentId", "=", "item.departmentId").onRef("successor.id", "=", "item.successorId"),
     )

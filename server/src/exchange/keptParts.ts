@@ -17,7 +17,6 @@ import type { KeptFile } from "./qti/readPackage.ts";
 import { findReport } from "./transferStore.ts";
 import type { Archive } from "./zip.ts";
 
-const listed = 50;
 const mostFileBytes = 25 * 1024 * 1024;
 
 export const countsOf = (report: readonly ReportRow[]): ReportCounts => {
@@ -60,18 +59,16 @@ export async function showReport(
   return { rows: rows ?? [], more: Math.max(0, total - shownRows) };
 }
 
-export async function listKept(
-  { db, caller }: Scope<Member>,
-  { query }: Input<typeof ListKept>,
-): Promise<Result<typeof ListKept>> {
-  const rows = await store.listSome(db, caller.departmentId, query.after, listed + 1);
-  const kept = rows.slice(0, listed).map(({ files, bytes, cameAt, ...row }) => ({
+export async function listKept({ db, caller }: Scope<Member>): Promise<Result<typeof ListKept>> {
+  const { departmentId } = caller;
+  const rows = await store.listSome(db, departmentId, shownRows);
+  const kept = rows.map(({ files, bytes, cameAt, ...row }) => ({
     ...row,
     files: files ?? 0,
     bytes: bytes ?? 0,
     cameAt: cameAt.toISOString(),
   }));
-  return { kept, isMore: rows.length > listed };
+  return { kept, total: kept.length < shownRows ? kept.length : await store.countAll(db, departmentId) };
 }
 
 export function dropKept(scope: Scope<Member>, { params }: Input<typeof DropKept>): Promise<Result<typeof DropKept>> {

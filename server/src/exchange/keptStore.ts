@@ -4,11 +4,10 @@ import type { Db } from "../platform/database.ts";
 import type { Tables } from "../platform/tables.ts";
 
 /** The newest first: ids are made in the order of time. */
-export const listSome = (db: Db, departmentId: string, after: string | undefined, limit: number) =>
+export const listSome = (db: Db, departmentId: string, limit: number) =>
   db
     .selectFrom("keptPart")
     .where("departmentId", "=", departmentId)
-    .$if(after !== undefined, (query) => query.where("id", "<", after ?? ""))
     .select(["id", "package", "identifier", "title", "words", "notes", "cameAt"])
     .select((eb) => [
       eb
@@ -27,6 +26,15 @@ export const listSome = (db: Db, departmentId: string, after: string | undefined
     .orderBy("id", "desc")
     .limit(limit)
     .execute();
+
+export async function countAll(db: Db, departmentId: string): Promise<number> {
+  const row = await db
+    .selectFrom("keptPart")
+    .where("departmentId", "=", departmentId)
+    .select(sql<number>`count(*)::int`.as("n"))
+    .executeTakeFirstOrThrow();
+  return row.n;
+}
 
 export const listAll = (db: Db, departmentId: string) =>
   db.selectFrom("keptPart").where("departmentId", "=", departmentId).select(["id", "type"]).orderBy("id").execute();

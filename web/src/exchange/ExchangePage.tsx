@@ -21,6 +21,8 @@ import {
   useListTransfersQuery,
   useStartExportMutation,
 } from "./api.ts";
+import { KeptParts } from "./KeptParts.tsx";
+import { PackageReport } from "./PackageReport.tsx";
 import { placeInWords, transferInWords } from "./transferInWords.ts";
 import { t } from "../platform/words.ts";
 
@@ -39,7 +41,7 @@ export function ExchangePage() {
   return (
     <Page
       title={t("Import and export")}
-      about={t("the department as a file")}
+      about={t("items and the department as files")}
       actions={
         <Button component={Link} to="/team">
           {t("Back to the team")}
@@ -64,6 +66,7 @@ export function ExchangePage() {
           </Paper>
         </section>
       )}
+      <KeptParts />
     </Page>
   );
 }
@@ -100,8 +103,11 @@ function Bring() {
     <Card title={t("Import")}>
       <Typography sx={{ mb: 1.5 }}>
         {t(
-          "Brings topics, standards, courses, classes and items of a department file. What you have already stays; an item that differs gets a new revision. All of it comes in, or nothing.",
+          "A department file, or a package of items from any program that writes QTI (3.0, 2.2 or 2.1). What you have already stays; an item that differs gets a new revision.",
         )}
+      </Typography>
+      <Typography variant="body2" color="textSecondary" sx={{ mb: 1.5 }}>
+        {t("Items that others made come in as drafts: nobody is asked them before you have approved them.")}
       </Typography>
       <Box
         onDragOver={(event) => {
@@ -132,7 +138,7 @@ function Bring() {
           <input
             type="file"
             hidden
-            accept="application/json,.json"
+            accept="application/json,.json,application/zip,.zip"
             onChange={(event) => {
               const file = event.target.files?.[0];
               event.target.value = "";
@@ -154,18 +160,28 @@ function Bring() {
 function WriteOut() {
   const [start, { isLoading }] = useStartExportMutation();
   const say = useToast();
-  const begin = async () => {
-    const { error } = await start();
+  const begin = async (format: Transfer["format"]) => {
+    const { error } = await start({ body: { format } });
     if (error) say({ text: problemOf(error).detail, isError: true });
   };
   return (
     <Card title={t("Export")}>
-      <Typography sx={{ mb: 1.5 }}>
+      <Typography sx={{ mb: 0.5 }}>
+        <strong>{t("Package of items")}</strong>{" "}
         {t(
-          "Holds the items as they are now with their pictures, topics, standards, courses, and this year's classes with their students' names and entry cards. It leaves out quizzes, releases, answers, comments and earlier revisions.",
+          "(QTI 3.0), for other programs or another department: items as they are now, with pictures, texts, topics and standards. It leaves out courses, classes, patterns, quizzes, answers, comments and earlier revisions.",
         )}
       </Typography>
-      <Button variant="outlined" loading={isLoading} onClick={() => void begin()}>
+      <Button variant="outlined" loading={isLoading} sx={{ mb: 2 }} onClick={() => void begin("package")}>
+        {t("Export a package")}
+      </Button>
+      <Typography sx={{ mb: 0.5 }}>
+        <strong>{t("Department file")}</strong>{" "}
+        {t(
+          "(JSON), for another installation of this program: the same, and courses, patterns, and this year's classes with their students' names and entry cards. It leaves out quizzes, releases, answers, comments and earlier revisions.",
+        )}
+      </Typography>
+      <Button variant="outlined" loading={isLoading} onClick={() => void begin("department")}>
         {t("Export the department")}
       </Button>
     </Card>
@@ -173,7 +189,8 @@ function WriteOut() {
 }
 
 function Row({ transfer }: { transfer: Transfer }) {
-  const { id, kind, state, name, share, askedBy, askedAt, problem } = transfer;
+  const { id, kind, state, name, share, askedBy, askedAt, imported, problem } = transfer;
+  const [isOpen, setOpen] = useState(false);
   const [cancel, { isLoading }] = useCancelTransferMutation();
   const say = useToast();
   const stop = async () => {
@@ -225,6 +242,20 @@ function Row({ transfer }: { transfer: Transfer }) {
             ? { variant: "determinate" as const, value: 100 * share }
             : {})}
         />
+      )}
+      {imported?.parts && (
+        <Box sx={{ mt: 0.5 }}>
+          <Button
+            size="small"
+            aria-expanded={isOpen}
+            onClick={() => {
+              setOpen(!isOpen);
+            }}
+          >
+            {isOpen ? t("Hide what became of each part") : t("What became of each part")}
+          </Button>
+          {isOpen && <PackageReport transferId={id} />}
+        </Box>
       )}
       {problem && (
         <Alert severity="error" icon={false} sx={{ mt: 1, py: 0.25 }}>

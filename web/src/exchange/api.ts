@@ -1,4 +1,5 @@
 import { cancelTransfer, exchangePaths, listTransfers, startExport, type Transfer } from "@verdant/contract/exchange";
+import { dropKept, listKept, showReport } from "@verdant/contract/packages";
 import { api, calls } from "../platform/contractApi.ts";
 
 const isDone = ({ kind, state }: Transfer) => kind === "import" && state === "done";
@@ -19,10 +20,13 @@ export const exchangeApi = api.injectEndpoints({
         );
         const answer = await queryFulfilled.catch(() => null);
         if (answer?.data.transfers.some((one) => isDone(one) && !before.has(one.id)))
-          dispatch(api.util.invalidateTags(["Topic", "Item", "Class", "Due", "Media", "Stimulus"]));
+          dispatch(api.util.invalidateTags(["Topic", "Item", "Class", "Due", "Media", "Stimulus", "KeptPart"]));
       },
     }),
     startExport: build.mutation({ ...calls<typeof startExport>(startExport), invalidatesTags: ["Transfer"] }),
+    showReport: build.query({ ...calls<typeof showReport>(showReport) }),
+    listKept: build.query({ ...calls<typeof listKept>(listKept), providesTags: ["KeptPart"] }),
+    dropKept: build.mutation({ ...calls<typeof dropKept>(dropKept), invalidatesTags: ["KeptPart"] }),
     cancelTransfer: build.mutation({ ...calls<typeof cancelTransfer>(cancelTransfer), invalidatesTags: ["Transfer"] }),
     bringFile: build.mutation<Transfer, File>({
       query: (file) => ({
@@ -37,5 +41,12 @@ export const exchangeApi = api.injectEndpoints({
   }),
 });
 
-export const { useListTransfersQuery, useStartExportMutation, useCancelTransferMutation, useBringFileMutation } =
-  exchangeApi;
+export const {
+  useListTransfersQuery,
+  useStartExportMutation,
+  useCancelTransferMutation,
+  useBringFileMutation,
+  useShowReportQuery,
+  useListKeptQuery,
+  useDropKeptMutation,
+} = exchangeApi;

@@ -7,6 +7,7 @@ import { placeInWords, transferInWords } from "./transferInWords.ts";
 const transfer = (change: Partial<Transfer>): Transfer => ({
   id: "a",
   kind: "import",
+  format: "department",
   state: "waiting",
   name: "department.json",
   bytes: 0,

@@ -1,7 +1,21 @@
 /** How an import or an export stands, as a sentence. */
-import type { Transfer } from "@verdant/contract/exchange";
+import type { Imported, Transfer } from "@verdant/contract/exchange";
 import { sizeInWords } from "../ui/sizeInWords.ts";
 import { t } from "../platform/words.ts";
+
+/** How many parts of a package had which outcome. */
+function partsInWords({ imported, importedWithNotes, kept, refused }: NonNullable<Imported["parts"]>): string {
+  const total = imported + importedWithNotes + kept + refused;
+  const some = [
+    ...(importedWithNotes > 0 ? [t("{{n}} with notes", { n: importedWithNotes })] : []),
+    ...(kept > 0 ? [t("{{n}} kept as they came", { n: kept })] : []),
+    ...(refused > 0 ? [t("{{n}} not taken in", { n: refused })] : []),
+  ];
+  const all = t("{{count}} parts in the package", { count: total });
+  return some.length === 0
+    ? t("{{all}}, all taken in as they are", { all })
+    : t("{{all}}: {{some}}", { all, some: some.join(", ") });
+}
 
 export function transferInWords({ kind, state, share, imported, bytes }: Transfer): string {
   switch (state) {
@@ -17,6 +31,7 @@ export function transferInWords({ kind, state, share, imported, bytes }: Transfe
     case "failed":
       return kind === "import" ? t("could not be imported; nothing was changed") : t("could not be written");
     case "done":
+      if (imported?.parts) return `${importedInWords(imported)}. ${partsInWords(imported.parts)}`;
       return imported ? importedInWords(imported) : t("ready, {{bytes}}", { bytes: sizeInWords(bytes) });
   }
 }

@@ -26,6 +26,7 @@ export const tagTypes = [
   "Quiz",
   "Requirements",
   "Release",
+  "KeptPart",
   "Waiting",
   "Path",
   "Running",

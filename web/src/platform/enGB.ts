@@ -208,6 +208,9 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} texts that staff wrote about the student": "{{count}} text that staff wrote about the student",
   "first answers of {{count}} students": "first answer of {{count}} student",
   "{{count}} items in use have ten answers or more": "{{count}} item in use has ten answers or more",
+  "{{count}} parts in the package": "{{count}} part in the package",
+  "{{count}} more parts are not listed: the gravest stand first.":
+    "{{count}} more part is not listed: the gravest stand first.",
   "{{count}} more have too few to say anything": "{{count}} more has too few to say anything",
   "The answers speak against the key of {{count}} items: look":
     "The answers speak against the key of {{count}} item: look",

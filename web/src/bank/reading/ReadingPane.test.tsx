@@ -13,7 +13,16 @@ let n = 0;
 const id = () => `0190a0f0-0000-7000-8000-${String(++n).padStart(12, "0")}`;
 const content = { ...kinds.shortText.blank(id), stem: richTextOf("An inner bank builds up.") };
 const item: Item = {
-  ...{ id: id(), number: 6, familyId: id(), familySize: 2, version: 3, status: "approved", successor: null },
+  ...{
+    id: id(),
+    number: 6,
+    familyId: id(),
+    familySize: 2,
+    source: null,
+    version: 3,
+    status: "approved",
+    successor: null,
+  },
   ...{ owner: "Ines Fairley", revision: { id: id(), n: 1, at: "2031-01-07T09:00:00Z", author: "Ines Fairley" } },
   tagging: {
     ...{ label: null, topicId: null, stimulusId: null, standardIds: [], demand: "recall", use: "practice" },

@@ -63,6 +63,7 @@ function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
     item.tagging.use,
     ...(item.status === "approved" ? [] : [statusNames[item.status]]),
     `by ${item.owner}`,
+    ...sourceInWords(item.source),
     ...(item.familySize > 1 ? [t("one of {{familySize}} look-alikes", { familySize: item.familySize })] : []),
   ];
   return (
@@ -130,6 +131,13 @@ function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
       <Known key={`known ${item.id}`} item={item} />
     </Paper>
   );
+}
+
+/** Who made what came from elsewhere, and under which licence it may be used. */
+function sourceInWords(source: Item["source"]): string[] {
+  if (source === null) return [];
+  const { author, licence } = source;
+  return [...(author === "" ? [] : [t("made by {{author}}", { author })]), ...(licence === "" ? [] : [licence])];
 }
 
 /** What is known of it. Its panels come in together: one that came later would push the buttons of those below it away. */

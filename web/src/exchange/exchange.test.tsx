@@ -1,0 +1,146 @@
+import { listTransfers, startExport, type Transfer } from "@verdant/contract/exchange";
+import {
+  dropKept,
+  listKept,
+  noteCodes,
+  noteTerms,
+  showReport,
+  type KeptPart,
+  type ReportRow,
+} from "@verdant/contract/packages";
+import { screen, waitFor, within } from "@testing-library/react";
+import { describe, expect, test } from "vitest";
+import { answers, refuses, renderPage, type Stub } from "../platform/testing/pages.tsx";
+import { ExchangePage } from "./ExchangePage.tsx";
+import { noteInWords } from "./noteInWords.ts";
+
+const id = "0190a0f0-0000-7000-8000-000000000001";
+const transfer: Transfer = {
+  ...{ id, kind: "import", format: "package", state: "done", name: "rivers.zip", bytes: 20_000, share: 1 },
+  ...{ askedBy: "Mara Okafor", askedAt: "2026-11-30T09:00:00Z", finishedAt: "2026-11-30T09:00:05Z", problem: null },
+  imported: {
+    parts: { imported: 12, importedWithNotes: 4, kept: 2, refused: 1 },
+    created: { standards: 0, topics: 0, courses: 0, classes: 0, students: 0, items: 15 },
+    revised: { items: 1 },
+    unchanged: { items: 0 },
+  },
+};
+const row = (change: Partial<ReportRow>): ReportRow => ({
+  file: "items/a.xml",
+  identifier: "a",
+  title: "",
+  outcome: "imported",
+  notes: [],
+  ...change,
+});
+const rows: ReportRow[] = [
+  row({ identifier: "x", outcome: "refused", file: "items/x.xml", notes: [{ code: "xmlBroken", terms: { line: 7 } }] }),
+  row({
+    identifier: "s",
+    title: "Estimate a slope",
+    outcome: "kept",
+    notes: [{ code: "interactionUnknown", terms: { element: "qti-slider-interaction" } }],
+  }),
+  row({
+    identifier: "d",
+    title: "Name of the drift",
+    outcome: "importedWithNotes",
+    notes: [{ code: "scoringDiffers", terms: { answer: "drift", here: 0, there: 1, points: 2 } }],
+  }),
+];
+const kept: KeptPart = {
+  ...{
+    id,
+    package: "P",
+    identifier: "s",
+    title: "Estimate a slope",
+    words: "Set the slider.",
+    notes: rows.flatMap((one) => (one.identifier === "s" ? one.notes : [])),
+  },
+  ...{ files: 1, bytes: 1400, cameAt: "2026-11-30T09:00:05Z" },
+};
+
+const open = (more: readonly Stub[] = [], parts: KeptPart[] = []) =>
+  renderPage(<ExchangePage />, {
+    stubs: [
+      ...more,
+      answers(listTransfers, { transfers: [transfer] }),
+      answers(listKept, { kept: parts, total: parts.length }),
+    ],
+  });
+
+test("a package that came in says how many of its parts are what, and on asking what became of each, the gravest first", async () => {
+  const { user } = open([answers(showReport, { rows, more: 1 })]);
+  expect(
+    await screen.findByText(
+      /15 new items, 1 changed, 0 as they were\. 19 parts in the package: 4 with notes, 2 kept as they came, 1 not taken in/,
+    ),
+  ).toBeTruthy();
+  await user.click(screen.getByRole("button", { name: "What became of each part" }));
+  const regions = await screen.findAllByRole("region", { name: /taken in|kept as it came/ });
+  expect(regions.map((region) => region.getAttribute("aria-label"))).toEqual([
+    "not taken in",
+    "kept as it came, not usable here",
+    "taken in, with notes",
+  ]);
+  const [refused, , noted] = regions;
+  if (!refused || !noted) throw new Error("not all are shown");
+  expect(within(refused).getByText("The file breaks the rules of XML in line 7.")).toBeTruthy();
+  expect(within(noted).getByText(/“drift” earns 0 of 2 here, and 1 by its file/)).toBeTruthy();
+  expect(screen.getByText("1 more part is not listed: the gravest stand first.")).toBeTruthy();
+  await user.click(screen.getByRole("button", { name: "Hide what became of each part" }));
+  expect(screen.queryByText(/breaks the rules/)).toBeNull();
+});
+
+test("each export says what it holds and leaves out, and asks for its own form", async () => {
+  const { user, asked } = open([
+    answers(startExport, { ...transfer, kind: "export", state: "waiting", imported: null }),
+  ]);
+  expect(await screen.findByText(/It leaves out courses, classes, patterns, quizzes/)).toBeTruthy();
+  await user.click(screen.getByRole("button", { name: "Export a package" }));
+  await waitFor(() => {
+    expect(asked.filter((one) => one.path.endsWith("/exports")).map((one) => one.body)).toEqual([
+      { format: "package" },
+    ]);
+  });
+  await user.click(screen.getByRole("button", { name: "Export the department" }));
+  await waitFor(() => {
+    expect(asked.filter((one) => one.path.endsWith("/exports")).at(-1)?.body).toEqual({ format: "department" });
+  });
+});
+
+describe("what is kept as it came", () => {
+  test("says why, and is removed only once that is meant", async () => {
+    const { user, asked } = open([answers(dropKept, {})], [kept]);
+    const list = await screen.findByRole("list", { name: "Kept as they came" });
+    expect(within(list).getByText("There is no kind of item here for “qti-slider-interaction”.")).toBeTruthy();
+    await user.click(within(list).getByRole("button", { name: "Remove Estimate a slope…" }));
+    expect(asked.some((one) => one.method === "delete")).toBe(false);
+    await user.click(within(list).getByRole("button", { name: "Keep it" }));
+    await user.click(within(list).getByRole("button", { name: "Remove Estimate a slope…" }));
+    await user.click(within(list).getByRole("button", { name: "Remove for good" }));
+    expect(await screen.findByText("“Estimate a slope” is removed.")).toBeTruthy();
+  });
+
+  test("that somebody else has removed already says so", async () => {
+    const { user } = open([refuses(dropKept, { code: "noSuch", terms: { what: "kept" } })], [kept]);
+    await user.click(await screen.findByRole("button", { name: "Remove Estimate a slope…" }));
+    await user.click(screen.getByRole("button", { name: "Remove for good" }));
+    expect(await screen.findByText(/part of a package/)).toBeTruthy();
+  });
+});
+
+test.each(noteCodes)("what is noted as %s is a sentence of its own, with every term in it", (code) => {
+  const terms = Object.fromEntries(
+    Object.values(noteTerms)
+      .flat()
+      .map((name) => [name, `<${name}>`]),
+  );
+  const sentence = noteInWords({ code, terms });
+  expect(sentence).toMatch(/^[A-Z“].*[.“”]$|^[A-Z].*<address>$/);
+  expect(sentence).not.toContain("{{");
+  // A place says more than the code of what is wrong there.
+  for (const name of noteTerms[code])
+    if (name !== "code" && code !== "xmlEncoding") expect(sentence).toContain(`<${name}>`);
+  expect(noteCodes.filter((other) => noteInWords({ code: other, terms }) === sentence)).toEqual([code]);
+});

@@ -1,0 +1,67 @@
+/** What is said of a part of a package, as a sentence. */
+import type { Note, NoteCode, NoteTerms, Outcome } from "@verdant/contract/packages";
+import { t } from "../platform/words.ts";
+
+const sentences: { readonly [C in NoteCode]: (terms: NoteTerms<C>) => string } = {
+  headingMadeBold: () => t("Headings are bold lines now."),
+  linkMadeText: (terms) => t("A link is plain words now, with its address: {{address}}", terms),
+  activeLeftOut: (terms) => t("“{{element}}” acts in a page, and was left out.", terms),
+  formattingLeftOut: (terms) => t("“{{element}}” was left out; its words stay.", terms),
+  mathsLeftOut: () => t("A formula without words was left out."),
+  nestedListSpread: () => t("A list inside another list or table became lines."),
+  tableInCellSpread: () => t("A table inside a list or table became lines."),
+  pictureInCellLeftOut: (terms) =>
+    t("A picture inside a list or table was left out; its description stands there: “{{picture}}”", terms),
+  cellsSpread: () => t("Cells that reached over several columns or rows stand in one now."),
+  pictureLeftOut: (terms) => t("The picture “{{file}}” is missing, too large or none that can be shown.", terms),
+  recordingLeftOut: (terms) => t("The recording “{{file}}” is missing, too large or none that can be played.", terms),
+  scoringDiffers: (terms) =>
+    t(
+      "Scored differently here: “{{answer}}” earns {{here}} of {{points}} here, and {{there}} by its file. It is a draft until somebody has looked at it.",
+      terms,
+    ),
+  pointsAssumed: (terms) => t("Its file does not say what it is worth: {{points}}, by what its key earns.", terms),
+  pointsRounded: (terms) => t("Worth {{rounded}} here, since points go by quarters; its file says {{points}}.", terms),
+  wordsOfOptionsPlain: (terms) =>
+    t("What is chosen from is plain words here; formatting of “{{words}}” was left out.", terms),
+  pairsMadeMatch: () => t("Pairs that stood in one list stand in two now: things on the left, answers on the right."),
+  bankMadeGaps: () => t("A bank of words became gaps with lists: a word can be chosen for several gaps now."),
+  ellipseMadePolygon: () => t("An ellipse on the picture is a shape of 24 corners now."),
+  rubricMadeLevel: () =>
+    t("What counts is written as text in its file: it stands with the best level. Look at the criteria."),
+  feedbackByAnswerLeftOut: (terms) => t("Feedback “{{identifier}}” for one special answer has no place here.", terms),
+  keyMissing: () => t("It cannot be used yet: open it to see what is missing."),
+  topicUnknown: (terms) => t("No topic of yours is called {{topics}}: the name is kept as a tag.", terms),
+  standardsUnknown: (terms) => t("Not among your standards: {{codes}}; kept as tags.", terms),
+  interactionUnknown: (terms) => t("There is no kind of item here for “{{element}}”.", terms),
+  severalInteractions: () => t("It asks several things of different kinds in one item."),
+  interactionMissing: () => t("There is nothing in it to answer."),
+  rulesUnknown: (terms) =>
+    t("It is scored by rules that are not read here (“{{element}}”); nothing is guessed.", terms),
+  answersUnlike: () => t("Its key has a form that no kind of item here has."),
+  adaptive: () => t("It changes while it is answered, step by step."),
+  templated: () => t("Its numbers are drawn anew each time."),
+  testKept: () => t("It is a quiz. Quizzes are made for a class here: its items came in, its order is kept."),
+  notAnItem: (terms) => t("It is no item: the file begins with “{{element}}”.", terms),
+  fileMissing: (terms) => t("“{{file}}” is not in the package, or lies outside it. Ask for a complete package.", terms),
+  fileBroken: (terms) => t("“{{file}}” is damaged or too large. Ask for the package again.", terms),
+  xmlBroken: (terms) => t("The file breaks the rules of XML in line {{line}}.", terms),
+  xmlEncoding: () => t("The file is not in the encoding that it says it is."),
+  xmlEntities: (terms) => t("The file defines or uses entities of its own (line {{line}}); they are not read.", terms),
+  xmlBounds: (terms) => t("The file is nested too deep or too large (line {{line}}).", terms),
+  identifierTwice: (terms) => t("Another item of this package has the identifier “{{identifier}}” too.", terms),
+  notValid: (terms) => t("It does not fit into an item here at {{place}}.", terms),
+};
+
+export function noteInWords({ code, terms }: Note): string {
+  // Safe: the server makes a note with the terms that its code has.
+  return (sentences[code] as (terms: Note["terms"]) => string)(terms);
+}
+
+/** What became of a part. */
+export const outcomeWords: Readonly<Record<Outcome, string>> = {
+  refused: t("not taken in"),
+  kept: t("kept as it came, not usable here"),
+  importedWithNotes: t("taken in, with notes"),
+  imported: t("taken in as it is"),
+};
