@@ -221,6 +221,9 @@ describe("numeric", () => {
     for (const [text, numbers] of Object.entries(read)) expect(readNumber(text, "km")).toEqual(numbers);
     expect([...readNumber("1,200")].sort()).toEqual([1.2, 1200]);
     expect(readNumber("1.234,5")).toEqual([1234.5]);
+    // Thousands do not begin with nought: who types 0.014 has not typed fourteen.
+    expect([readNumber("0.014"), readNumber("0,014"), readNumber("-0.500")]).toEqual([[0.014], [0.014], [-0.5]]);
+    expect(type(number(14), "0.014")).toBe(0);
     for (const text of ["", "km", "twelve", "1.2.3", "--4", "NaN", "Infinity", "0x10"])
       expect(readNumber(text, "km")).toEqual([]);
   });

@@ -59,11 +59,12 @@ export function readNumber(text: string, unit = ""): number[] {
   if (unit !== "" && plain.toLowerCase().endsWith(unit.toLowerCase())) plain = plain.slice(0, -unit.length);
   plain = plain.replaceAll(/[\s\u00a0\u202f'’_]/g, "").replace(/^[−–]/, "-");
   const readings: string[] = [];
-  if (/^[-+]?\d{1,3}(,\d{3})+(\.\d+)?$/.test(plain)) readings.push(plain.replaceAll(",", ""));
-  if (/^[-+]?\d{1,3}(\.\d{3})+(,\d+)?$/.test(plain)) readings.push(plain.replaceAll(".", "").replace(",", "."));
+  // No number in thousands begins with nought: "0,014" is not fourteen.
+  if (/^[-+]?[1-9]\d{0,2}(,\d{3})+(\.\d+)?$/.test(plain)) readings.push(plain.replaceAll(",", ""));
+  if (/^[-+]?[1-9]\d{0,2}(\.\d{3})+(,\d+)?$/.test(plain)) readings.push(plain.replaceAll(".", "").replace(",", "."));
   if (/^[-+]?(\d+[.,]?\d*|[.,]\d+)(e[-+]?\d+)?$/i.test(plain)) readings.push(plain.replace(",", "."));
   // A lone point is a decimal point first; thousands by points come second.
-  if (/^[-+]?\d{1,3}\.\d{3}$/.test(plain)) readings.reverse();
+  if (/^[-+]?[1-9]\d{0,2}\.\d{3}$/.test(plain)) readings.reverse();
   return [...new Set(readings.map(Number).filter(Number.isFinite))];
 }
 

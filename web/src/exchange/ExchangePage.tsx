@@ -254,6 +254,11 @@ function Row({ transfer }: { transfer: Transfer }) {
           >
             {isOpen ? t("Hide what became of each part") : t("What became of each part")}
           </Button>
+          {imported.created.items > 0 && (
+            <Button size="small" component={Link} to="/bank?status=draft">
+              {t("Look at the drafts")}
+            </Button>
+          )}
           {isOpen && <PackageReport transferId={id} />}
         </Box>
       )}

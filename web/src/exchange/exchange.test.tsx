@@ -77,11 +77,11 @@ test("a package that came in says how many of its parts are what, and on asking 
     ),
   ).toBeTruthy();
   await user.click(screen.getByRole("button", { name: "What became of each part" }));
-  const regions = await screen.findAllByRole("region", { name: /taken in|kept as it came/ });
+  const regions = await screen.findAllByRole("region", { name: /taken in|kept as it came/i });
   expect(regions.map((region) => region.getAttribute("aria-label"))).toEqual([
-    "not taken in",
-    "kept as it came, not usable here",
-    "taken in, with notes",
+    "Not taken in",
+    "Kept as it came, not usable here",
+    "Taken in, with notes",
   ]);
   const [refused, , noted] = regions;
   if (!refused || !noted) throw new Error("not all are shown");

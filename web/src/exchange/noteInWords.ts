@@ -60,8 +60,8 @@ export function noteInWords({ code, terms }: Note): string {
 
 /** What became of a part. */
 export const outcomeWords: Readonly<Record<Outcome, string>> = {
-  refused: t("not taken in"),
-  kept: t("kept as it came, not usable here"),
-  importedWithNotes: t("taken in, with notes"),
-  imported: t("taken in as it is"),
+  refused: t("Not taken in"),
+  kept: t("Kept as it came, not usable here"),
+  importedWithNotes: t("Taken in, with notes"),
+  imported: t("Taken in as it is"),
 };

@@ -66,7 +66,8 @@ export function readItem(
       ...(nearly && { nearly }),
     };
     const content = contentOf(own ? whole : withoutIds(whole));
-    if (content.hasFaults) note("keyMissing");
+    // A draft of ours may well have something missing still.
+    if (content.hasFaults && own?.status !== "draft") note("keyMissing");
     return {
       content: plain(own ? whole : withoutIds(whole)),
       points,
@@ -130,7 +131,10 @@ function wayOf(item: Element, { ways, probes }: ReadContent, points: number): Wa
 
 const rounded = (points: number) => Math.round(points * 100) / 100;
 const shareOf = (item: Element, { responses }: Probe, points: number) => scoreOf(item, responses) / points;
-const said = (content: Content, { answer }: Probe) => (givenInWords(content, answer) ?? "").slice(0, 120);
+const said = (content: Content, { answer }: Probe) => {
+  const words = givenInWords(content, answer) ?? "";
+  return words.length > 120 ? `${words.slice(0, 119)}…` : words;
+};
 
 /** What our own form makes of it, so that it can be looked at before it is taken in. */
 function contentOf(file: FileContent): { readonly hasFaults: boolean } {

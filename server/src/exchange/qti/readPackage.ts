@@ -115,7 +115,7 @@ class PackageReader {
       ofOthers: this.ofOthers,
       kept: this.kept,
       // The gravest first, each in the order of the package.
-      report: [...this.report].sort((a, b) => outcomes.indexOf(b.outcome) - outcomes.indexOf(a.outcome)),
+      report: [...this.report].sort((a, b) => gravityOf(b) - gravityOf(a)),
     };
   }
 
@@ -251,13 +251,27 @@ class PackageReader {
       package: manifest.identifier.slice(0, 200),
       identifier: (root.attributes["identifier"] ?? identifier).slice(0, 200),
       title: (root.attributes["title"] ?? "").slice(0, 200),
-      words: wordsIn(childOf(root, "qti-item-body") ?? root).slice(0, 400),
+      words: isItem ? spacedWords(childOf(root, "qti-item-body")).slice(0, 400) : "",
       notes,
       type,
       paths,
     });
   }
 }
+
+/** What was refused before what was kept, and what somebody has to look at before what only has notes. */
+const gravityOf = ({ outcome, notes }: ReportRow): number =>
+  2 * outcomes.indexOf(outcome) + Number(notes.some(({ code }) => code === "scoringDiffers" || code === "keyMissing"));
+
+/** What a body says, with a space between what stands in different elements. */
+const spacedWords = (body: Element | undefined): string =>
+  body === undefined
+    ? ""
+    : [...within(body)]
+        .flatMap((one) => one.children.filter((child) => typeof child === "string"))
+        .join(" ")
+        .replaceAll(/\s+/g, " ")
+        .trim();
 
 /** Texts of ours carry the key by which they are known again. */
 const isOwnLabel = (root: Element) => root.attributes["tool-name"] === namespaces.own;

@@ -159,6 +159,15 @@ export const contents: readonly Content[] = [
     ],
     allowsNearMiss: false,
   },
+  { kind: "numeric", ...shared, value: 14, tolerance: { kind: "absolute", amount: 0 }, unit: "", expectedWrong: [] },
+  {
+    kind: "numeric",
+    ...shared,
+    value: 1234,
+    tolerance: { kind: "absolute", amount: 0 },
+    unit: "people per km²",
+    expectedWrong: [],
+  },
   { kind: "opinion", ...shared, form: "scale", choices: [], steps: 6, low: "dull", high: "clear" },
   { kind: "opinion", ...shared, form: "text", choices: [], steps: 5, low: "", high: "" },
 ];

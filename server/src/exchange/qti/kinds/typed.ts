@@ -100,7 +100,9 @@ export function readNumeric(source: ItemSource, field: Element): ReadContent {
         ? tolerance.amount
         : 0;
   const step = size === 0 ? Math.max(1, Math.abs(value)) : size;
-  const tries = [value, ...[0.5, 0.999, 1.5, 3].flatMap((n) => [value + n * step, value - n * step])];
+  // Also just inside, where there is a tolerance; a thousandth of the key itself might be read as thousands.
+  const steps = size === 0 ? [0.5, 1.5, 3] : [0.5, 0.999, 1.5, 3];
+  const tries = [value, ...steps.flatMap((n) => [value + n * step, value - n * step])];
   const isWhole = declaration?.attributes["base-type"] === "integer";
   const probes = tries
     .filter((one) => Number.isFinite(one) && (!isWhole || Number.isInteger(one)))
