@@ -8,6 +8,7 @@ import { manyDepartments } from "./departments.ts";
 import { live } from "./live.ts";
 import { memory } from "./memory.ts";
 import { lateAnswer } from "./lateAnswer.ts";
+import { packages } from "./packages.ts";
 import { pathBoard } from "./pathBoard.ts";
 import { overTime } from "./overTime.ts";
 import { timedNext } from "./timedNext.ts";
@@ -45,6 +46,7 @@ const parts = {
   timedNext,
   scrolling,
   composer,
+  packages,
   memory,
   manyDepartments,
 };

@@ -23,6 +23,9 @@ export interface ImportedItems {
   unchanged: number;
 }
 
+/** So many are held in their full form at once. */
+const atOnce = 500;
+
 /** @param ofOthers keys of items whose file says nothing of how this department uses them */
 export async function importItems(
   scope: Scope<Member>,
@@ -30,23 +33,42 @@ export async function importItems(
   keys: Keys,
   ofOthers: ReadonlySet<string> = new Set(),
 ): Promise<ImportedItems> {
-  const { db, caller } = scope;
-  const known = await store.listItemsOfKeys(
-    db,
-    caller.departmentId,
-    file.items.map((item) => item.key),
-  );
-  const byKey = new Map(known.map((row) => [keyOfItem(row), row]));
   const familyIds = new Map<string, string>();
-  for (const item of file.items) {
+  const outcome: ImportedItems = { created: 0, revised: 0, unchanged: 0 };
+  for (let from = 0; from < file.items.length; from += atOnce)
+    await importSome(scope, file.items.slice(from, from + atOnce), { from, keys, ofOthers, familyIds, outcome });
+  await tieAllTwins(scope, file);
+  return outcome;
+}
+
+interface Meanwhile {
+  /** Place of the first in the file. */
+  readonly from: number;
+  readonly keys: Keys;
+  readonly ofOthers: ReadonlySet<string>;
+  /** Families that were met, by what the file calls them. */
+  readonly familyIds: Map<string, string>;
+  readonly outcome: ImportedItems;
+}
+
+async function importSome(
+  scope: Scope<Member>,
+  items: readonly FileItem[],
+  { from, keys, ofOthers, familyIds, outcome }: Meanwhile,
+): Promise<void> {
+  const { db, caller } = scope;
+  const named = items.map((item) => item.key);
+  const known = await store.listItemsOfKeys(db, caller.departmentId, named);
+  const byKey = new Map(known.map((row) => [keyOfItem(row), row]));
+  for (const item of items) {
     const member = byKey.get(item.key);
     if (item.family !== undefined && member) familyIds.set(item.family, member.familyId);
   }
   const fresh: { id: string; item: FileItem; content: Content }[] = [];
-  const outcome: ImportedItems = { created: 0, revised: 0, unchanged: 0 };
-  for (const [i, item] of file.items.entries()) {
+  for (const [i, item] of items.entries()) {
     const before = byKey.get(item.key);
-    const content = parsed(before ? { ...item, content: withKnownIds(item.content, before.content) } : item, i, keys);
+    const whole = before ? { ...item, content: withKnownIds(item.content, before.content) } : item;
+    const content = parsed(whole, from + i, keys);
     if (!before) fresh.push({ id: newId(), item, content });
     else if (hashOfContent(content) === hashOfContent(before.content)) outcome.unchanged += 1;
     else {
@@ -57,8 +79,7 @@ export async function importItems(
     }
   }
   await insertFresh(scope, fresh, familyIds, keys);
-  await tieAllTwins(scope, file);
-  return { ...outcome, created: fresh.length };
+  outcome.created += fresh.length;
 }
 
 /** Reserved items point at the practice item that explains them. */

@@ -27,6 +27,8 @@ export interface Archive {
   readonly sizeOf: (path: string) => number;
   /** @throws Failure where it has more than `most` bytes, or is not what the archive says it is */
   readonly read: (path: string, most: number) => Promise<Buffer>;
+  /** The same, piece by piece. */
+  readonly pieces: (path: string, most: number) => AsyncGenerator<Buffer>;
 }
 
 class Reader extends yauzl.RandomAccessReader {
@@ -78,30 +80,34 @@ export async function openArchive(source: RandomAccess): Promise<Archive> {
     throw error instanceof Failure ? error : broken(error);
   }
   let inflated = 0;
+  async function* pieces(path: string, most: number): AsyncGenerator<Buffer> {
+    const named = { file: path.slice(0, 200) };
+    const entry = entries.get(path);
+    if (!entry) throw new Failure("archiveFileMissing", named);
+    const tooLarge = () => new Failure("archiveFileTooLarge", { ...named, megabytes: Math.round(most / megabyte) });
+    if (entry.uncompressedSize > most) throw tooLarge();
+    let size = 0;
+    try {
+      for await (const piece of (await zip.openReadStreamPromise(entry)) as AsyncIterable<Buffer>) {
+        size += piece.length;
+        inflated += piece.length;
+        if (size > most) throw tooLarge();
+        const isBomb = size > megabyte && size > archiveBounds.ratio * Math.max(1, entry.compressedSize);
+        if (isBomb || inflated > archiveBounds.bytes) throw new Failure("archiveBomb", named);
+        yield piece;
+      }
+    } catch (error) {
+      throw error instanceof Failure ? error : broken(error);
+    }
+  }
   return {
     paths: new Set(entries.keys()),
     sizeOf: (path) => entries.get(path)?.uncompressedSize ?? 0,
+    pieces,
     read: async (path, most) => {
-      const entry = entries.get(path);
-      if (!entry) throw new Failure("archiveFileMissing", { file: path.slice(0, 200) });
-      const tooLarge = () =>
-        new Failure("archiveFileTooLarge", { file: path.slice(0, 200), megabytes: Math.round(most / megabyte) });
-      if (entry.uncompressedSize > most) throw tooLarge();
-      const pieces: Buffer[] = [];
-      let size = 0;
-      try {
-        for await (const piece of (await zip.openReadStreamPromise(entry)) as AsyncIterable<Buffer>) {
-          size += piece.length;
-          inflated += piece.length;
-          if (size > most) throw tooLarge();
-          const isBomb = size > megabyte && size > archiveBounds.ratio * Math.max(1, entry.compressedSize);
-          if (isBomb || inflated > archiveBounds.bytes) throw new Failure("archiveBomb", { file: path.slice(0, 200) });
-          pieces.push(piece);
-        }
-      } catch (error) {
-        throw error instanceof Failure ? error : broken(error);
-      }
-      return Buffer.concat(pieces);
+      const all: Buffer[] = [];
+      for await (const piece of pieces(path, most)) all.push(piece);
+      return Buffer.concat(all);
     },
   };
 }
@@ -125,7 +131,8 @@ export function pathOf(from: string, href: string): string | null {
 
 export interface ArchiveFile {
   readonly path: string;
-  readonly bytes: Uint8Array;
+  /** All of it, or piece by piece where that would be much. */
+  readonly bytes: Uint8Array | Iterable<Uint8Array>;
 }
 
 /** Files as an archive, piece by piece; what is packed already is not packed again. */
@@ -135,16 +142,24 @@ export async function* writeArchive(files: AsyncIterable<ArchiveFile>): AsyncGen
     if (error) throw error;
     ready.push(piece);
   });
+  const taken = () => {
+    const all = ready.map((piece) => Buffer.from(piece));
+    ready = [];
+    return all;
+  };
   for await (const { path, bytes } of files) {
     const isPacked = /\.(png|jpe?g|webp|gif|mp[34]|m4a|ogg|wav|webm)$/.test(path);
     const entry = isPacked ? new ZipPassThrough(path) : new ZipDeflate(path, { level: 6 });
     // The same bytes give the same archive, whenever it is written.
     entry.mtime = new Date(1980, 0, 1, 12);
     zip.add(entry);
-    entry.push(bytes, true);
-    for (const piece of ready) yield Buffer.from(piece);
-    ready = [];
+    for (const piece of bytes instanceof Uint8Array ? [bytes] : bytes) {
+      entry.push(piece);
+      yield* taken();
+    }
+    entry.push(new Uint8Array(0), true);
+    yield* taken();
   }
   zip.end();
-  for (const piece of ready) yield Buffer.from(piece);
+  yield* taken();
 }

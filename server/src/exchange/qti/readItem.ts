@@ -5,7 +5,8 @@ import { Content as ContentSchema } from "@verdant/contract/items/kinds";
 import { fieldProblems } from "@verdant/contract/fieldProblems";
 import { creditOf, faultsOf, type Content } from "@verdant/core/items/kinds";
 import { givenInWords } from "@verdant/core/items/onPaper";
-import { fromText, toContent, toText } from "../fileContent.ts";
+import type { RichText } from "@verdant/core/richText";
+import { fromText, toContent } from "../fileContent.ts";
 import type { Reading, Shown } from "./readText.ts";
 import type { Extension } from "./extension.ts";
 import { idOf } from "./names.ts";
@@ -169,15 +170,10 @@ function withoutIds(file: FileContent): FileContent {
   }
 }
 
-/** Plain words where they say everything, as in a department file. */
-function plain(file: FileContent): FileContent {
-  const text = (one: FileContent["stem"]) => fromText(toText(one));
-  const { stem, explanation, nextStep, nearly } = file;
-  return {
-    ...file,
-    stem: text(stem),
-    ...(explanation !== undefined && { explanation: text(explanation) }),
-    ...(nextStep !== undefined && { nextStep: text(nextStep) }),
-    ...(nearly !== undefined && { nearly: text(nearly) }),
-  };
+/** Plain words where they say everything, as in a department file: they also take far less room than trees. */
+function plain<T>(part: T): T {
+  if (Array.isArray(part)) return part.map((one: unknown) => plain(one)) as T;
+  if (typeof part !== "object" || part === null) return part;
+  if ("type" in part && part.type === "richText") return fromText(part as unknown as RichText) as T;
+  return Object.fromEntries(Object.entries(part).map(([key, value]) => [key, plain(value as unknown)])) as T;
 }

@@ -15,7 +15,7 @@ import { Unusable } from "./readBody.ts";
 import { readItem } from "./readItem.ts";
 import { toRichText, type Shown } from "./readText.ts";
 import { emptyStructure, type Structure } from "./structure.ts";
-import { childOf, childrenOf, firstOf, mostXmlBytes, readXml, wordsIn, within, XmlFault, type Element } from "./xml.ts";
+import { childOf, childrenOf, firstOf, mostXmlBytes, readXml, within, XmlFault, type Element } from "./xml.ts";
 
 /** A part that cannot be used here and is kept as it came. */
 export interface KeptFile {
@@ -60,7 +60,7 @@ export const keptType = "webcontent/kept";
 async function manifestOf(archive: Archive): Promise<Manifest> {
   if (!archive.paths.has(manifestPath)) throw new Failure("manifestMissing");
   try {
-    return readManifest(readXml(await archive.read(manifestPath, 4 * mostXmlBytes)));
+    return await readManifest(archive.pieces(manifestPath, 4 * mostXmlBytes));
   } catch (error) {
     if (error instanceof XmlFault) throw new Failure("manifestBroken", { line: error.line });
     throw error;
@@ -162,7 +162,9 @@ class PackageReader {
     root: Element,
     say: (row: Omit<ReportRow, "file" | "identifier"> & { identifier?: string }) => void,
   ): Promise<void> {
-    const metadata = readMetadata(resource.metadata);
+    const { metadata: described } = this.sources.manifest;
+    const metadata = described.get(resource) ?? readMetadata(undefined);
+    described.delete(resource);
     const identifier = (root.attributes["identifier"] ?? resource.identifier).slice(0, 200);
     const title = (root.attributes["title"] ?? metadata.title).slice(0, 200);
     if (this.identifiers.has(identifier)) {

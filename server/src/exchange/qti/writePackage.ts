@@ -11,7 +11,7 @@ import { namespaces } from "./names.ts";
 import { keptType } from "./readPackage.ts";
 import { structurePath, type Structure } from "./structure.ts";
 import { writeItem } from "./writeItem.ts";
-import { el, writeXml, type Element } from "./xml.ts";
+import { el, writeXml, written, type Element } from "./xml.ts";
 
 /** A part that was kept as it came, to travel on unchanged. */
 export interface KeptPart {
@@ -43,16 +43,17 @@ export async function* writePackage(source: PackageSource): AsyncGenerator<Archi
   const media = new Map(structure.media.map(({ hash, mime }) => [hash, `media/${hash}.${extensions[mime] ?? "bin"}`]));
   const hrefOf: HrefOf = (hash) => `../${media.get(hash) ?? `media/${hash}`}`;
   const codes = new Map(structure.framework?.standards.map((one) => [one.code, one.guid ?? ""]) ?? []);
-  const resources: Element[] = [];
+  const resources: string[] = [];
+  const list = (resource: Element) => resources.push(written(resource));
 
   yield text(structurePath, JSON.stringify(structure, null, 1));
-  resources.push(file("department", "webcontent", structurePath));
+  list(file("department", "webcontent", structurePath));
 
   for (const { hash } of structure.media) {
     const [path, bytes] = [media.get(hash) ?? "", await bytesOf(hash)];
     if (!bytes) continue;
     yield { path, bytes };
-    resources.push(file(`media-${hash.slice(0, 16)}`, "webcontent", path));
+    list(file(`media-${hash.slice(0, 16)}`, "webcontent", path));
   }
 
   const texts = new Map(
@@ -64,7 +65,7 @@ export async function* writePackage(source: PackageSource): AsyncGenerator<Archi
     const attributes = { xmlns: namespaces.item, identifier, title, label: key, "tool-name": namespaces.own };
     const root = el("qti-assessment-stimulus", attributes, el("qti-stimulus-body", {}, fromRichText(body, hrefOf)));
     yield text(path, writeXml(root));
-    resources.push(file(identifier, "imsqti_stimulus_xmlv3p0", path));
+    list(file(identifier, "imsqti_stimulus_xmlv3p0", path));
   }
 
   const taken = new Set<string>();
@@ -83,9 +84,7 @@ export async function* writePackage(source: PackageSource): AsyncGenerator<Archi
       standards: item.standards.map((code) => ({ code, guid: codes.get(code) ?? "" })),
       own: extensionOf(item, own),
     });
-    resources.push(
-      file(`item-${identifier}`, "imsqti_item_xmlv3p0", path, metadata, stimulus ? [stimulus.identifier] : []),
-    );
+    list(file(`item-${identifier}`, "imsqti_item_xmlv3p0", path, metadata, stimulus ? [stimulus.identifier] : []));
   }
 
   for await (const part of kept) {
@@ -96,7 +95,7 @@ export async function* writePackage(source: PackageSource): AsyncGenerator<Archi
     }
     const [first = "", ...others] = paths;
     const isItem = /^imsqti_item_/.test(part.type);
-    resources.push(
+    list(
       el(
         "resource",
         { identifier: `kept-${part.id}`, type: isItem ? part.type : keptType, href: first },
@@ -104,26 +103,36 @@ export async function* writePackage(source: PackageSource): AsyncGenerator<Archi
       ),
     );
   }
-  yield text(manifestPath, manifestText(source, resources));
+  yield { path: manifestPath, bytes: manifestPieces(source, resources) };
 }
 
-function manifestText({ identifier, title }: PackageSource, resources: readonly Element[]): string {
-  const start = el("manifest", {
-    xmlns: namespaces.manifest,
-    "xmlns:lom": namespaces.lom,
-    "xmlns:qtim": namespaces.metadata,
-    "xmlns:csm": namespaces.standards,
-    "xmlns:own": namespaces.own,
-    identifier,
-  });
-  const metadata = el(
-    "metadata",
-    {},
-    el("schema", {}, "QTI Package"),
-    el("schemaversion", {}, "3.0.0"),
-    el("lom:lom", {}, el("lom:general", {}, el("lom:title", {}, el("lom:string", { language: "en" }, title)))),
+/** @param resources as they are written: as trees, those of ten thousand items would fill the memory */
+function* manifestPieces({ identifier, title }: PackageSource, resources: readonly string[]): Generator<Uint8Array> {
+  const start = el(
+    "manifest",
+    {
+      xmlns: namespaces.manifest,
+      "xmlns:lom": namespaces.lom,
+      "xmlns:qtim": namespaces.metadata,
+      "xmlns:csm": namespaces.standards,
+      "xmlns:own": namespaces.own,
+      identifier,
+    },
+    el(
+      "metadata",
+      {},
+      el("schema", {}, "QTI Package"),
+      el("schemaversion", {}, "3.0.0"),
+      el("lom:lom", {}, el("lom:general", {}, el("lom:title", {}, el("lom:string", { language: "en" }, title)))),
+    ),
+    el("organizations", {}),
+    el("resources", {}, ""),
   );
-  return writeXml({ ...start, children: [metadata, el("organizations", {}), el("resources", {}, resources)] });
+  const [before = "", after = ""] = writeXml(start).split("<resources></resources>");
+  yield Buffer.from(`${before}<resources>\n`);
+  for (let from = 0; from < resources.length; from += 200)
+    yield Buffer.from(`${resources.slice(from, from + 200).join("\n")}\n`);
+  yield Buffer.from(`</resources>${after}`);
 }
 
 function file(

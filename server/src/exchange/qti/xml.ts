@@ -47,6 +47,21 @@ interface Open {
  * refused; so is nesting deeper than 256, and more than 200,000 elements
  */
 export function readXml(bytes: Uint8Array): Element {
+  const reading = readingXml();
+  for (let at = 0; at < bytes.length; at += pieceBytes) reading.take(bytes.subarray(at, at + pieceBytes));
+  return reading.end();
+}
+
+/** Text takes more room than bytes, so that it is never held as a whole. */
+const pieceBytes = 256 * 1024;
+
+/**
+ * The same piece by piece, for long files.
+ *
+ * @param taken what is done with each element that is complete: those for which it answers true are dropped from the tree,
+ * and not counted among its elements any more
+ */
+export function readingXml(taken?: (element: Element) => boolean) {
   const parser = new SaxesParser({ xmlns: true, position: true });
   const stack: Open[] = [];
   const roots: Open[] = [];
@@ -74,7 +89,10 @@ export function readXml(bytes: Uint8Array): Element {
     stack.push(open);
   });
   parser.on("closetag", () => {
-    stack.pop();
+    const closed = stack.pop();
+    if (!closed || !taken?.(closed)) return;
+    stack.at(-1)?.children.pop();
+    elements = stack.length;
   });
   const text = (words: string) => {
     const parent = stack.at(-1);
@@ -87,20 +105,32 @@ export function readXml(bytes: Uint8Array): Element {
   };
   parser.on("text", text);
   parser.on("cdata", text);
-  parser.write(decoded(bytes)).close();
-  return roots[0] ?? fail("xmlBroken");
+  let decoder: InstanceType<typeof TextDecoder> | null = null;
+  const decoded = (bytes?: Uint8Array): string => {
+    try {
+      decoder ??= new TextDecoder(encodingOf(bytes), { fatal: true });
+      return bytes ? decoder.decode(bytes, { stream: true }) : decoder.decode();
+    } catch {
+      throw new XmlFault("xmlEncoding");
+    }
+  };
+  return {
+    take: (bytes: Uint8Array): void => {
+      parser.write(decoded(bytes));
+    },
+    end: (): Element => {
+      parser.write(decoded()).close();
+      return roots[0] ?? fail("xmlBroken");
+    },
+  };
 }
 
 /** By the byte order mark, else by what the file declares, else UTF-8. */
-function decoded(bytes: Uint8Array): string {
-  const head = Buffer.from(bytes.subarray(0, 200)).toString("latin1");
-  const marked = head.startsWith("\u00ff\u00fe") ? "utf-16le" : head.startsWith("\u00fe\u00ff") ? "utf-16be" : null;
-  const declared = /^<\?xml[^>]*encoding=["']([\w.:-]+)["']/.exec(head)?.[1];
-  try {
-    return new TextDecoder(marked ?? declared ?? "utf-8", { fatal: true }).decode(bytes);
-  } catch {
-    throw new XmlFault("xmlEncoding");
-  }
+function encodingOf(start: Uint8Array = new Uint8Array(0)): string {
+  const head = Buffer.from(start.subarray(0, 200)).toString("latin1");
+  if (head.startsWith("\u00ff\u00fe")) return "utf-16le";
+  if (head.startsWith("\u00fe\u00ff")) return "utf-16be";
+  return /^<\?xml[^>]*encoding=["']([\w.:-]+)["']/.exec(head)?.[1] ?? "utf-8";
 }
 
 export const isElement = (node: Node | undefined): node is Element => typeof node === "object";

@@ -1,0 +1,90 @@
+/** Packages of 10,000 items, in and out: how long it takes, and the most that the process which does it holds. */
+import { spawnSync } from "node:child_process";
+import { fileURLToPath } from "node:url";
+import type { FileItem } from "../contract/src/exchange.ts";
+import { bringFile, startExport } from "../server/src/exchange/service.ts";
+import { partsOf } from "../server/src/exchange/exportDepartment.ts";
+import { toText } from "../server/src/exchange/fileContent.ts";
+import { writePackage } from "../server/src/exchange/qti/writePackage.ts";
+import { findMedia, listShownRows } from "../server/src/exchange/store.ts";
+import { writeArchive } from "../server/src/exchange/zip.ts";
+import { openInstallation } from "./installation.ts";
+import type { Measure } from "./main.ts";
+
+const wanted = 10_000;
+const transferScript = fileURLToPath(new URL("doTransfer.ts", import.meta.url));
+
+export async function packages(): Promise<Measure[]> {
+  const bench = await openInstallation();
+  const { db, departmentId, lead } = bench;
+  const { stimuli, items, format, formatVersion, framework, topics, misconceptions } = await partsOf(lead);
+  const some: FileItem[] = [];
+  for await (const item of items) some.push(item);
+  const source = {
+    identifier: "bench",
+    title: "Ten thousand",
+    structure: {
+      ...{ format, formatVersion, topics, misconceptions },
+      ...(framework && { framework }),
+      media: await listShownRows(db, departmentId),
+    },
+    stimuli: stimuli.map(({ key, title, text }) => ({ key, title, text: toText(text) })),
+    items: copies(some),
+    bytesOf: async (hash: string) => (await findMedia(db, departmentId, hash))?.bytes ?? null,
+    kept: nothing(),
+  };
+  const { id: inId, bytes } = await bringFile(lead, "ten-thousand.zip", writeArchive(writePackage(source)));
+  const into = doTransfer(bench.url, departmentId, inId);
+  const { id: outId } = await startExport(lead, { body: { format: "package" } });
+  const out = doTransfer(bench.url, departmentId, outId);
+  const { n } = await db
+    .selectFrom("item")
+    .select((eb) => eb.fn.countAll<string>().as("n"))
+    .executeTakeFirstOrThrow();
+  await bench.close();
+  const note = `${n} items in the bank then; ${Math.round(bytes / 1e6)} MB packed; the baseline is what the process holds before it begins`;
+  const megabytes = (name: string, { before, peak }: Done): Measure => ({
+    ...{ name, value: peak, unit: "MB resident at most", baseline: before, target: "at most 400", note },
+  });
+  return [
+    { name: "qti-in-10k", value: into.seconds, unit: "s", target: "at most 60", note },
+    megabytes("qti-in-10k-memory", into),
+    { name: "qti-out-10k", value: out.seconds, unit: "s", target: "at most 30", note },
+    megabytes("qti-out-10k-memory", out),
+  ];
+}
+
+interface Done {
+  readonly seconds: number;
+  readonly before: number;
+  readonly peak: number;
+}
+
+/** In a process that does nothing else, so that what it holds is the transfer's. */
+function doTransfer(url: string, departmentId: string, transferId: string): Done {
+  const env = { ...process.env, DATABASE_URL: url };
+  const done = spawnSync(process.execPath, ["--import", "tsx", transferScript, departmentId, transferId], {
+    env,
+    encoding: "utf8",
+  });
+  if (done.status !== 0) throw new Error(done.stderr);
+  return JSON.parse(done.stdout) as Done;
+}
+
+/** The demo's items again and again, each a question of its own. */
+async function* copies(some: readonly FileItem[]): AsyncGenerator<FileItem> {
+  for (let n = 0; n < wanted; n++) {
+    const { twin: _, family: _family, ...item } = some[n % some.length] as FileItem;
+    const stem = { ...toText(item.content.stem) };
+    const line = { type: "paragraph" as const, content: [{ type: "text" as const, text: `Copy ${n}.` }] };
+    yield await Promise.resolve({
+      ...item,
+      key: `copy-${n}`,
+      content: { ...item.content, stem: { ...stem, content: [...stem.content, line] } },
+    });
+  }
+}
+
+async function* nothing(): AsyncGenerator<never> {
+  // No part was kept.
+}
