@@ -1,71 +1,15 @@
 /** What goes out as an item of the standard comes back the same, and is scored by its own rules as it is here. */
-import type { FileItem } from "@verdant/contract/exchange";
 import fc from "fast-check";
 import { creditOf, kindOf, type Content } from "@verdant/core/items/kinds";
 import type { Block, Inline, Mark, Paragraph, RichText } from "@verdant/core/richText";
 import { describe, expect, test } from "vitest";
-import { fromContent, toContent } from "../fileContent.ts";
 import { withMathml } from "../../bank/maths.ts";
 import { contents } from "../testing/contents.ts";
-import { toRichText, type Shown } from "./readText.ts";
+import { outAndIn, shown } from "../testing/outAndIn.ts";
+import { toRichText } from "./readText.ts";
 import { fromRichText, fromShortText } from "./writeText.ts";
-import { Extension } from "./extension.ts";
-import { readItem } from "./readItem.ts";
 import { scoreOf } from "./responseProcessing.ts";
-import { writeItem } from "./writeItem.ts";
 import { el, firstOf, readXml, textIn, writeXml, type Element } from "./xml.ts";
-
-const item = (content: Content, points: number): FileItem => ({
-  key: "rivers.1",
-  standards: [],
-  demand: "recall",
-  use: "reserved",
-  status: "approved",
-  expectedSeconds: 30,
-  writerDifficulty: 2,
-  keptFindings: [],
-  tags: [],
-  points,
-  language: "en",
-  content: fromContent(content, (id) => id),
-});
-
-const shown = (href: string): Shown => ({
-  kind: "picture",
-  hash: href.replace("../media/", ""),
-  width: 480,
-  height: 300,
-});
-
-function outAndIn(
-  content: Content,
-  points = 3,
-): { root: Element; content: Content; notes: readonly unknown[]; points: number } {
-  const file = item(content, points);
-  const { root, own } = writeItem(file, {
-    identifier: "i",
-    title: "t",
-    stimulus: undefined,
-    hrefOf: (hash) => `../media/${hash}`,
-  });
-  const read = readXml(Buffer.from(writeXml(root)));
-  const { key, demand, use, status, expectedSeconds, writerDifficulty, keptFindings, standards } = file;
-  const all = {
-    key,
-    demand,
-    use,
-    status,
-    expectedSeconds,
-    writerDifficulty,
-    keptFindings,
-    standards,
-    kind: content.kind,
-    ...own,
-  };
-  const extension = Extension.parse(JSON.parse(JSON.stringify(all)));
-  const back = readItem(read, { own: extension, shown });
-  return { root: read, content: toContent(back.content, (key_) => key_), notes: back.notes, points: back.points };
-}
 
 const idea = "00000000-0000-4000-8000-000000000000";
 const named = (content: Content) => JSON.parse(JSON.stringify(content).replaceAll('"idea"', `"${idea}"`)) as Content;
@@ -81,7 +25,7 @@ describe.each(contents.map((content, i) => [`${i}: ${content.kind}`, named(conte
     });
 
     test("that is worth nothing comes back too", () => {
-      expect(outAndIn(content, 0).content).toEqual(content);
+      expect(outAndIn(content, { points: 0 }).content).toEqual(content);
     });
 
     test("gives its right answer all points by the rules in its file, and no answer none", () => {

@@ -238,6 +238,7 @@ export async function samples(bench: Workbench) {
     saveSharedItem: { version: 0, topicId: topic.id, demand: "recall", content },
     copySharedItems: { departmentId: newId(), itemIds: [item] },
     changeTray: { add: [item], remove: [] },
+    startExport: { format: "department" },
     renameQuiz: { version: 1, name: "New" },
     releaseQuiz: {
       version: 1,
