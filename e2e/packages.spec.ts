@@ -1,4 +1,4 @@
-/** A colleague's package of items: taken in, looked at, edited, and out again with all that came in it. */
+/** A colleague's package of items: imported, looked at, edited, and out again with all that came in it. */
 import { readFileSync } from "node:fs";
 import { fileURLToPath } from "node:url";
 import { strFromU8, unzipSync } from "fflate";
@@ -7,7 +7,7 @@ import { expect, expectAccessible, serveDemo, teacherAt, test } from "./journey.
 const demo = serveDemo();
 const theirs = fileURLToPath(new URL("../server/src/exchange/testing/fixtures/qti30-geography.zip", import.meta.url));
 
-test("a colleague's package comes in with a report, is edited, and goes out again with what was only kept", async ({
+test("a colleague's package is imported with a report, is edited, and goes out again with what was only kept", async ({
   person,
 }) => {
   const lead = await teacherAt(person, demo.address);
@@ -19,7 +19,7 @@ test("a colleague's package comes in with a report, is edited, and goes out agai
       mimeType: "application/zip",
       buffer: Buffer.from("PK\u0003\u0004 no archive at all"),
     });
-    await expect(lead.getByText(/This is no zip archive that can be read/)).toBeVisible();
+    await expect(lead.getByText(/This is no zip file that can be read/)).toBeVisible();
   });
   await test.step("the report names each part, the gravest first", async () => {
     await lead.getByLabel("Choose a file").setInputFiles(theirs);
@@ -27,7 +27,7 @@ test("a colleague's package comes in with a report, is edited, and goes out agai
     await lead.getByRole("button", { name: "What became of each part" }).click();
     const kept = lead.getByRole("region", { name: "Kept as it came, not usable here" });
     await expect(kept).toContainText("There is no kind of item here for “qti-slider-interaction”.");
-    await expect(lead.getByRole("region", { name: "Taken in, with notes" })).toContainText(
+    await expect(lead.getByRole("region", { name: "Imported, with notes" })).toContainText(
       "“drift” earns 0 of 2 here, and 1 by its file",
     );
     await expectAccessible(lead);

@@ -107,7 +107,7 @@ function Bring() {
         )}
       </Typography>
       <Typography variant="body2" color="textSecondary" sx={{ mb: 1.5 }}>
-        {t("Items that others made come in as drafts: nobody is asked them before you have approved them.")}
+        {t("Items that others made are imported as drafts: no quiz asks them before you approve them.")}
       </Typography>
       <Box
         onDragOver={(event) => {

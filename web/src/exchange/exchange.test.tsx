@@ -73,15 +73,15 @@ test("a package that came in says how many of its parts are what, and on asking 
   const { user } = open([answers(showReport, { rows, more: 1 })]);
   expect(
     await screen.findByText(
-      /15 new items, 1 changed, 0 as they were\. 19 parts in the package: 4 with notes, 2 kept as they came, 1 not taken in/,
+      /15 new items, 1 changed, 0 as they were\. 19 parts in the package: 4 with notes, 2 kept as they came, 1 not imported/,
     ),
   ).toBeTruthy();
   await user.click(screen.getByRole("button", { name: "What became of each part" }));
-  const regions = await screen.findAllByRole("region", { name: /taken in|kept as it came/i });
+  const regions = await screen.findAllByRole("region", { name: /imported|kept as it came/i });
   expect(regions.map((region) => region.getAttribute("aria-label"))).toEqual([
-    "Not taken in",
+    "Not imported",
     "Kept as it came, not usable here",
-    "Taken in, with notes",
+    "Imported, with notes",
   ]);
   const [refused, , noted] = regions;
   if (!refused || !noted) throw new Error("not all are shown");

@@ -41,7 +41,7 @@ const sentences: { readonly [C in NoteCode]: (terms: NoteTerms<C>) => string } =
   answersUnlike: () => t("Its key has a form that no kind of item here has."),
   adaptive: () => t("It changes while it is answered, step by step."),
   templated: () => t("Its numbers are drawn anew each time."),
-  testKept: () => t("It is a quiz. Quizzes are made for a class here: its items came in, its order is kept."),
+  testKept: () => t("It is a quiz. Quizzes are made for a class here: its items are imported, its order is kept."),
   notAnItem: (terms) => t("It is no item: the file begins with “{{element}}”.", terms),
   fileMissing: (terms) => t("“{{file}}” is not in the package, or lies outside it. Ask for a complete package.", terms),
   fileBroken: (terms) => t("“{{file}}” is damaged or too large. Ask for the package again.", terms),
@@ -60,8 +60,8 @@ export function noteInWords({ code, terms }: Note): string {
 
 /** What became of a part. */
 export const outcomeWords: Readonly<Record<Outcome, string>> = {
-  refused: t("Not taken in"),
+  refused: t("Not imported"),
   kept: t("Kept as it came, not usable here"),
-  importedWithNotes: t("Taken in, with notes"),
-  imported: t("Taken in as it is"),
+  importedWithNotes: t("Imported, with notes"),
+  imported: t("Imported as it is"),
 };

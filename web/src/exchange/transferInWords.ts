@@ -9,11 +9,11 @@ function partsInWords({ imported, importedWithNotes, kept, refused }: NonNullabl
   const some = [
     ...(importedWithNotes > 0 ? [t("{{n}} with notes", { n: importedWithNotes })] : []),
     ...(kept > 0 ? [t("{{n}} kept as they came", { n: kept })] : []),
-    ...(refused > 0 ? [t("{{n}} not taken in", { n: refused })] : []),
+    ...(refused > 0 ? [t("{{n}} not imported", { n: refused })] : []),
   ];
   const all = t("{{count}} parts in the package", { count: total });
   return some.length === 0
-    ? t("{{all}}, all taken in as they are", { all })
+    ? t("{{all}}, all imported as they are", { all })
     : t("{{all}}: {{some}}", { all, some: some.join(", ") });
 }
 

@@ -108,17 +108,17 @@ export const staffWords: ProblemWords<StaffProblem> = {
   fileBrokeOff: () => t("It broke off on the way here. Nothing was imported; send the file again."),
   transferFailed: () => t("Something went wrong here, not with your file. It was noted; try again later."),
   askerNoLead: () => t("Whoever asked for it leads this department no more."),
-  archiveBroken: (terms) => t("This is no zip archive that can be read ({{why}}). Nothing was imported.", terms),
-  archiveTooMany: (terms) => t("The archive holds more than {{most}} files. Nothing was imported.", terms),
+  archiveBroken: (terms) => t("This is no zip file that can be read ({{why}}). Nothing was imported.", terms),
+  archiveTooMany: (terms) => t("The zip file holds more than {{most}} files. Nothing was imported.", terms),
   archiveUnsafe: (terms) =>
-    t("“{{file}}” in the archive is locked, or a link to somewhere else. Nothing was imported.", terms),
-  archiveNameTwice: (terms) => t("“{{file}}” is in the archive twice. Nothing was imported.", terms),
-  archiveFileMissing: (terms) => t("“{{file}}” is not in the archive.", terms),
-  archiveFileTooLarge: (terms) => t("“{{file}}” in the archive has more than {{megabytes}} MB.", terms),
+    t("“{{file}}” in the zip file is locked, or a link to somewhere else. Nothing was imported.", terms),
+  archiveNameTwice: (terms) => t("“{{file}}” is in the zip file twice. Nothing was imported.", terms),
+  archiveFileMissing: (terms) => t("“{{file}}” is not in the zip file.", terms),
+  archiveFileTooLarge: (terms) => t("“{{file}}” in the zip file has more than {{megabytes}} MB.", terms),
   archiveBomb: (terms) =>
-    t("“{{file}}” in the archive grows far beyond its packed size when it is opened. Nothing was imported.", terms),
+    t("“{{file}}” in the zip file grows far beyond its packed size when it is opened. Nothing was imported.", terms),
   manifestMissing: () =>
-    t("The archive has no “imsmanifest.xml” at its top: it is no package of items. Nothing was imported."),
+    t("The zip file has no “imsmanifest.xml” at its top: it is no package of items. Nothing was imported."),
   manifestBroken: (terms) =>
     t("“imsmanifest.xml” cannot be read; it is broken in line {{line}}. Nothing was imported.", terms),
   packageEmpty: () => t("The package names no items. Nothing was imported."),
