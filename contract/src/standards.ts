@@ -161,6 +161,17 @@ export const importStandards = endpoint({
   }),
 });
 
+export const exportStandards = endpoint({
+  method: "get",
+  path: "/standards/case",
+  access: "member",
+  summary:
+    "The frameworks of the department as CASE files, with every field of those they came in. Withdrawn standards are not in them; what has taken their place is said.",
+  result: z.object({
+    frameworks: z.array(z.object({ title: z.string(), standards: z.int(), file: z.record(z.string(), z.unknown()) })),
+  }),
+});
+
 export const replaceStandard = endpoint({
   method: "post",
   path: "/standards/:standardId/replacement",
@@ -174,6 +185,7 @@ export const replaceStandard = endpoint({
 
 export const standardsEndpoints = {
   replaceStandard,
+  exportStandards,
   listTopics,
   addTopic,
   changeTopic,

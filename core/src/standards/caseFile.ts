@@ -19,6 +19,8 @@ export interface CaseFramework {
   readonly standards: readonly CaseStandard[];
   /** What the document says has taken the place of what: pairs of guids, the older first. */
   readonly replacements: readonly (readonly [string, string])[];
+  /** What the document says of standards that equal or overlap one another, also of other frameworks: pairs of guids. */
+  readonly links: readonly { readonly from: string; readonly to: string; readonly kind: "equals" | "overlaps" }[];
   /** Guids of which the file says something that cannot be: what is known of them stays as it is. */
   readonly inDoubt: readonly string[];
   readonly notes: readonly string[];
@@ -30,6 +32,9 @@ const isEntry = (value: unknown): value is Entry =>
 const textIn = (entry: Entry, key: string) => (typeof entry[key] === "string" ? entry[key].trim() : "");
 const entriesIn = (entry: Entry, key: string) => (Array.isArray(entry[key]) ? entry[key].filter(isEntry) : []);
 const linkIn = (entry: Entry, key: string) => (isEntry(entry[key]) ? textIn(entry[key], "identifier") : "");
+
+/** Associations that say that two standards ask the same, or some of it. */
+const crossings: Readonly<Record<string, "equals" | "overlaps">> = { exactMatchOf: "equals", isRelatedTo: "overlaps" };
 
 /**
  * The framework of a CASE document; null when it is none. Each entry that is faulty is named in the notes and nothing is
@@ -46,6 +51,11 @@ export function readCase(file: unknown): CaseFramework | null {
     .filter((link) => textIn(link, "associationType") === "replacedBy")
     .map((link) => [linkIn(link, "originNodeURI"), linkIn(link, "destinationNodeURI")] as const)
     .filter(([, newer]) => items.has(newer));
+  const links = entriesIn(file, "CFAssociations").flatMap((link) => {
+    const kind = crossings[textIn(link, "associationType")];
+    const [from, to] = [linkIn(link, "originNodeURI"), linkIn(link, "destinationNodeURI")];
+    return kind === undefined || from === "" || to === "" ? [] : [{ from, to, kind }];
+  });
   const { parents, lost } = parentsOf(file, guid, items, faulty, notes);
   const name = (id: string) => codeOf(items.get(id) ?? {});
   const at = (id: string) => parents.get(id) ?? { parent: guid, sequence: Number.MAX_SAFE_INTEGER };
@@ -75,7 +85,7 @@ export function readCase(file: unknown): CaseFramework | null {
         `${circle.join(", ")} ${circle.length === 1 ? "lies in or under" : "lie in or under"} a circle: left as before.`,
       );
   }
-  return { guid, title, standards: [...standards.values()], replacements, inDoubt, notes };
+  return { guid, title, standards: [...standards.values()], replacements, links, inDoubt, notes };
 }
 
 function itemsOf(file: Entry, notes: string[]) {

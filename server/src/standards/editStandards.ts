@@ -5,6 +5,7 @@ import { itemsInBulk } from "@verdant/contract/bulk";
 import type * as contract from "@verdant/contract/standards";
 import { usualSecureLine } from "@verdant/core/insight/mastery";
 import { readCase } from "@verdant/core/standards/caseFile";
+import { wordingIn } from "@verdant/core/standards/writeCase";
 import { readIndentedList } from "@verdant/core/standards/indentedList";
 import { changeItems } from "../bank/list/bulk.ts";
 import { Failure, need } from "../platform/failure.ts";
@@ -117,6 +118,9 @@ interface Read {
   readonly title: string;
   readonly notes: readonly string[];
   readonly replacements: readonly (readonly [string, string])[];
+  readonly links: readonly { readonly from: string; readonly to: string; readonly kind: "equals" | "overlaps" }[];
+  /** The file without its standards, so that nothing of it is lost; null for a list. */
+  readonly raw: unknown;
   /** Guids of which nothing is changed. */
   readonly inDoubt: readonly string[];
   /** A list says only what it adds; a CASE file is the whole framework. */
@@ -141,7 +145,8 @@ function read(body: Body): Read {
     return {
       ...found,
       isWhole: true,
-      standards: found.standards.map((standard) => ({ ...standard, studentWording: null })),
+      raw: restOf(body.file),
+      standards: found.standards.map((standard) => ({ ...standard, studentWording: wordingIn(standard.raw) })),
     };
   }
   const { standards, faults } = readIndentedList(body.text);
@@ -154,6 +159,8 @@ function read(body: Body): Read {
     title: body.title,
     notes: [],
     replacements: [],
+    links: [],
+    raw: null,
     inDoubt: [],
     isWhole: false,
     standards: standards.map(({ code, statement, studentWording, parent }) => ({
@@ -166,6 +173,11 @@ function read(body: Body): Read {
       raw: null,
     })),
   };
+}
+
+function restOf(file: unknown): unknown {
+  const { CFItems: _items, ...rest } = file as Record<string, unknown>;
+  return rest;
 }
 
 /** The same words give the same identifier, so that a list that comes again is known again. */
@@ -194,6 +206,7 @@ export async function importStandards(
     );
     const framework = known ?? { id: newId(), guid: given.guid, title: given.title };
     if (!known) await store.insertFramework(db, { departmentId, ...framework, raw: null });
+    if (given.isWhole) await store.setFrameworkRaw(db, departmentId, framework.id, given.raw);
     const before = await store.listFrameworkStandards(db, departmentId, framework.id);
     const byGuid = new Map(before.map((row) => [row.guid, row]));
     const byCode = new Map(before.map((row) => [row.code, row]));
@@ -255,6 +268,15 @@ export async function importStandards(
       // What somebody has said of the two already is not overruled.
       if (from !== undefined && to !== undefined && from !== to && !linked.has(`${from} ${to}`))
         await store.setLink(db, departmentId, [from, to], "overlaps");
+    }
+    if (given.links.length > 0) {
+      const all = new Map((await store.listGuids(db, departmentId)).map((row) => [row.guid, row.id]));
+      for (const { from, to, kind } of given.links) {
+        const [a, b] = [all.get(from), all.get(to)].sort();
+        if (a === undefined || b === undefined || a === b || linked.has(`${a} ${b}`)) continue;
+        linked.add(`${a} ${b}`);
+        await store.setLink(db, departmentId, [a, b], kind);
+      }
     }
     const outcome = { created: fresh.length, changed, retired: gone.length };
     await record(within, {

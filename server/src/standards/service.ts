@@ -8,4 +8,5 @@ export {
   setSecureLine,
   showSecureLines,
 } from "./editStandards.ts";
+export { exportStandards } from "./exportStandards.ts";
 export { listTopics } from "./listTopics.ts";

@@ -3,8 +3,15 @@ import { expect, test } from "vitest";
 import framework from "../../../core/vectors/case-geography.json" with { type: "json" };
 import { changeItems, undoChange } from "../bank/list/bulk.ts";
 import { listItems, saveItem, showItem } from "../bank/service.ts";
-import { useWorkbench } from "../platform/testing/workbench.ts";
-import { importStandards, listTopics, replaceStandard } from "./service.ts";
+import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
+import {
+  changeStandard,
+  exportStandards,
+  importStandards,
+  linkStandards,
+  listTopics,
+  replaceStandard,
+} from "./service.ts";
 
 const bench = useWorkbench();
 const { title } = framework.CFDocument;
@@ -110,4 +117,39 @@ test("a faulty file withdraws nothing that it is in doubt about, and takes no st
   expect(outcome).toMatchObject({ created: 0, retired: 0 });
   expect(outcome.notes.join(" ")).toContain("(GEO.1.1) has no statement: left as before.");
   expect(await rows()).toEqual(before);
+});
+
+test("a framework goes out as it came in, with what was said of it here; elsewhere it is the same, links and all", async () => {
+  const { lead } = await otherDepartment(bench);
+  await importStandards(lead, { body: { kind: "case", file: framework } });
+  const { frameworks } = await exportStandards(lead);
+  const byIdentifier = (list: unknown) =>
+    [...(list as { identifier: string }[])].sort((a, b) => (a.identifier < b.identifier ? -1 : 1));
+  const [out] = frameworks;
+  expect(out).toMatchObject({ title, standards: framework.CFItems.length, file: { CFDocument: framework.CFDocument } });
+  expect(byIdentifier(out?.file["CFItems"])).toEqual(byIdentifier(framework.CFItems));
+  expect(byIdentifier(out?.file["CFAssociations"])).toEqual(byIdentifier(framework.CFAssociations));
+
+  const { standards } = await listTopics(lead);
+  const [a, b] = standards.slice(-2);
+  await linkStandards(lead, { params: { standardId: a!.id, otherId: b!.id }, body: { kind: "equals" } });
+  await changeStandard(lead, {
+    params: { standardId: a!.id },
+    body: { code: a!.code, statement: "Said anew.", studentWording: "I can." },
+  });
+  const { lead: elsewhere } = await otherDepartment(bench);
+  const [linked] = (await exportStandards(lead)).frameworks;
+  await importStandards(elsewhere, { body: { kind: "case", file: linked?.file } });
+  const there = (await listTopics(elsewhere)).standards;
+  const said = ({ code, statement, studentWording, links }: (typeof there)[number], all: typeof there) => ({
+    ...{ code, statement, studentWording },
+    links: links.map((link) => [all.find((one) => one.id === link.standardId)?.code, link.kind]),
+  });
+  const here = (await listTopics(lead)).standards;
+  expect(there.map((one) => said(one, there))).toEqual(here.map((one) => said(one, here)));
+  expect(there.find((one) => one.code === a!.code)).toMatchObject({
+    statement: "Said anew.",
+    studentWording: "I can.",
+    links: [{ kind: "equals" }],
+  });
 });

@@ -342,6 +342,40 @@ export async function insertFramework(db: Db, row: Insertable<Tables["framework"
   await db.insertInto("framework").values(row).execute();
 }
 
+export async function setFrameworkRaw(db: Db, departmentId: string, frameworkId: string, raw: unknown): Promise<void> {
+  await db
+    .updateTable("framework")
+    .set({ raw: raw === null ? null : JSON.stringify(raw) })
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", frameworkId)
+    .execute();
+}
+
+export const listGuids = (db: Db, departmentId: string) =>
+  db.selectFrom("standard").select(["id", "guid"]).where("departmentId", "=", departmentId).execute();
+
+export const listFrameworks = (db: Db, departmentId: string) =>
+  db
+    .selectFrom("framework")
+    .select(["id", "guid", "title", "raw"])
+    .where("departmentId", "=", departmentId)
+    .orderBy("id")
+    .execute();
+
+/** All standards of a department with what their files said of them, each framework in its order. */
+export const listWholeStandards = (db: Db, departmentId: string) =>
+  db
+    .selectFrom("standard")
+    .select(["id", "frameworkId", "parentId", "guid", "code", "statement", "studentWording", "retiredAt", "raw"])
+    .where("departmentId", "=", departmentId)
+    .orderBy("frameworkId")
+    .orderBy("position")
+    .orderBy("id")
+    .execute();
+
+export const findDepartmentName = (db: Db, departmentId: string) =>
+  db.selectFrom("department").select("name").where("id", "=", departmentId).executeTakeFirstOrThrow();
+
 /** Standards of a framework, retired ones included. */
 export function listFrameworkStandards(db: Db, departmentId: string, frameworkId: string) {
   return db

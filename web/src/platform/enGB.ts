@@ -208,6 +208,8 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} texts that staff wrote about the student": "{{count}} text that staff wrote about the student",
   "first answers of {{count}} students": "first answer of {{count}} student",
   "{{count}} items in use have ten answers or more": "{{count}} item in use has ten answers or more",
+  "{{count}} CASE files saved. Withdrawn standards are not in them.":
+    "{{count}} CASE file saved. Withdrawn standards are not in it.",
   "{{count}} parts in the package": "{{count}} part in the package",
   "{{count}} more parts are not listed: the gravest stand first.":
     "{{count}} more part is not listed: the gravest stand first.",

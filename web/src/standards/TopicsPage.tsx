@@ -9,6 +9,7 @@ import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useListTopicsQuery } from "./api.ts";
 import { ImportDialog } from "./ImportDialog.tsx";
+import { SaveStandards } from "./SaveStandards.tsx";
 import { SecureLines } from "./SecureLines.tsx";
 import { StandardRow } from "./StandardRow.tsx";
 import { TopicTree } from "./TopicTree.tsx";
@@ -28,16 +29,19 @@ export function TopicsPage() {
         `${t("{{count}} topics", { count: data.topics.length })}, ${t("{{count}} standards", { count: data.standards.length })}`
       }
       actions={
-        isLead && (
-          <Button
-            variant="contained"
-            onClick={() => {
-              setImporting(true);
-            }}
-          >
-            {t("Import standards")}
-          </Button>
-        )
+        <>
+          {data && data.standards.length > 0 && <SaveStandards />}
+          {isLead && (
+            <Button
+              variant="contained"
+              onClick={() => {
+                setImporting(true);
+              }}
+            >
+              {t("Import standards")}
+            </Button>
+          )}
+        </>
       }
     >
       {isLoading && <Loading what={t("topics")} />}

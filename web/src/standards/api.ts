@@ -3,6 +3,7 @@ import {
   archiveTopic,
   changeStandard,
   changeTopic,
+  exportStandards,
   importStandards,
   linkStandards,
   listTopics,
@@ -42,12 +43,14 @@ export const standardsApi = api.injectEndpoints({
       ...calls<typeof setSecureLine>(setSecureLine),
       invalidatesTags: ["Standard", "Results"],
     }),
+    exportStandards: build.query({ ...calls<typeof exportStandards>(exportStandards) }),
     importStandards: build.mutation({ ...calls<typeof importStandards>(importStandards), invalidatesTags: changed }),
   }),
 });
 
 export const {
   useListTopicsQuery,
+  useLazyExportStandardsQuery,
   useAddTopicMutation,
   useChangeTopicMutation,
   useMergeTopicsMutation,
