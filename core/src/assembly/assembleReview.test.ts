@@ -106,6 +106,20 @@ describe("a review", () => {
     );
   });
 
+  test("of a small bank nothing is left out that fits, also where a walk of exchanges gets stuck", () => {
+    const list = [
+      { value: 0, family: 20, topic: 2, seconds: 1 },
+      { value: 0.01, family: 10, topic: 1, seconds: 7 },
+      { value: 1.02, family: 21, topic: 2, seconds: 4 },
+      { value: 0.03, family: 0, topic: 0, seconds: 3 },
+      { value: 0.04, family: 1, topic: 0, seconds: 5 },
+      { value: 0.05, family: 0, topic: 0, seconds: 3 },
+    ];
+    const { assembly, leftOut } = assembleReview(atMost(problemOf(list, 3), list, 12), trivial, budget);
+    expect(leftOut).toEqual([]);
+    expect(assembly.ok && assembly.chosen.map((i) => list[i]?.topic).sort()).toEqual([0, 1, 2]);
+  });
+
   test("told to stop at any moment, what it gives meets everything or is said not to, and the topics left out are those it has none of", () => {
     fc.assert(
       fc.property(

@@ -12,6 +12,7 @@ import {
   type Proven,
 } from "./assemble.ts";
 import { relax } from "./bound.ts";
+import { bestOfFew } from "./fewChoices.ts";
 import { improve } from "./improve.ts";
 import { prefilter } from "./prefilter.ts";
 import { valueOf, violation, type Problem, type Requirement } from "./problem.ts";
@@ -95,7 +96,8 @@ const quickRounds = 12;
 
 /**
  * Any choice that meets every requirement, whatever it is worth, or null where none was found: first by few exchanges
- * from one that nearly does, then from what the relaxation over the best and the extremes of each cell suggests.
+ * from one that nearly does, then from what the relaxation over the best and the extremes of each cell suggests; of a
+ * small bank all choices are tried in the end.
  */
 function meet(problem: Problem, solver: LpSolver, budget: Budget, near: readonly number[]): number[] | null {
   if (shortages(problem).length > 0) return null;
@@ -111,7 +113,7 @@ function meet(problem: Problem, solver: LpSolver, budget: Budget, near: readonly
   const relaxation = relax(problem, prefilter(problem, 4), solver, { startOnly: true });
   if (!relaxation) return null;
   const pool = suggested(relaxation, problem.size);
-  return search(firstOfEachFamily(problem, pool), pool, budget.rounds);
+  return search(firstOfEachFamily(problem, pool), pool, budget.rounds) ?? bestOfFew(problem);
 }
 
 /**
