@@ -1,4 +1,5 @@
 /** Archives and files that are broken, or made to do harm: each says what is wrong, and nothing of it stays. */
+import { createHash } from "node:crypto";
 import { deflateRawSync } from "node:zlib";
 import { beforeAll, describe, expect, test } from "vitest";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
@@ -162,6 +163,27 @@ describe("in parts: the rest comes in", () => {
     const { media } = await exported(bench, lead);
     expect(media).toHaveLength(1);
     expect(Buffer.from(media[0]!.base64, "base64").toString()).not.toMatch(/script|onload/);
+  });
+});
+
+test("what says that it is a picture of ours, and is none, is not taken for one", async () => {
+  const { lead: other } = await otherDepartment(bench);
+  const html = Buffer.from("<html><script>x()</script></html>");
+  const hash = createHash("sha256").update(html).digest("hex");
+  const media = [{ hash, mime: "image/png", width: 9, height: 9, name: "", description: "", credit: "" }];
+  const structure = { format: "verdant-loop-department", formatVersion: 1, topics: [], misconceptions: [], media };
+  const body = `<p><img src="media/${hash}.png" alt="x"/></p>${choice("Forged?")}`;
+  const files = { "imsmanifest.xml": manifest(["f.xml"]), "f.xml": item("forged", body), [`media/${hash}.png`]: html };
+  const done = await bring(bench, other, await zipped({ ...files, "department.json": JSON.stringify(structure) }));
+  expect(
+    (await showReport(other, { params: { transferId: done.id } })).rows[0]?.notes.map((note) => note.code),
+  ).toContain("pictureLeftOut");
+  const file = await exported(bench, other);
+  expect(file.media).toEqual([]);
+  const forged = { ...media[0]!, base64: html.toString("base64") };
+  expect(await bring(bench, other, { ...file, media: [forged] })).toMatchObject({
+    state: "failed",
+    problem: { code: "filePictureDamaged" },
   });
 });
 

@@ -2,7 +2,7 @@
 import type { FileMedia } from "@verdant/contract/exchange";
 import { hashOfBytes } from "../media/service.ts";
 import { recordingTypeOf } from "../media/recording.ts";
-import { reencodeTask } from "../media/reencodeTask.ts";
+import { isPicture, reencodeTask } from "../media/reencodeTask.ts";
 import { Failure } from "../platform/failure.ts";
 import type { Member, Scope } from "../platform/scope.ts";
 import * as store from "./store.ts";
@@ -21,8 +21,9 @@ export async function importMedia(
     // A picture of ours is in its final form already; only a file that somebody has tampered with differs.
     const made = mime === "image/svg+xml" ? await reencodeTask({ bytes }) : null;
     if (made !== null && (!made.ok || hashOfBytes(made.bytes) !== hash)) throw damaged(i, hash);
-    const isPicture = /^image\/(png|jpeg|webp)$/.test(mime);
-    if (made === null && !isPicture && recordingTypeOf(bytes)?.mime !== mime) throw damaged(i, hash);
+    const isFinal = /^image\/(png|jpeg|webp)$/.test(mime);
+    if (isFinal && !(await isPicture(bytes, media))) throw damaged(i, hash);
+    if (made === null && !isFinal && recordingTypeOf(bytes)?.mime !== mime) throw damaged(i, hash);
     await store.insertMedia(db, {
       departmentId,
       ...media,

@@ -97,7 +97,9 @@ async function bringPackage(scope: Scope<Member>, { id, bytes }: { id: string; b
     await moveOn(1);
     await atomically(scope, async (within) => {
       const imported = await importDepartment(within, { body, media: media.all(), ofOthers });
-      await keepParts(within, archive, kept);
+      // Through the transaction's own connection: it must not wait for another.
+      if (kept.length > 0)
+        await keepParts(within, await openArchive(accessTo(within.db, departmentId, id, bytes)), kept);
       const parts = countsOf(report);
       const to = { state: "done", finishedAt: now(), imported: { ...imported, parts }, report, share: 1 } as const;
       if (!(await store.moveOn(within.db, departmentId, id, ["running"], to))) throw new Cancelled();

@@ -39,6 +39,19 @@ export async function reencodeTask({ bytes }: ReencodeInput): Promise<ReencodeOu
   }
 }
 
+/** Whether bytes are the picture that somebody says they are: of that type and size, as their own head says it. */
+export async function isPicture(
+  bytes: Uint8Array,
+  { mime, width, height }: { readonly mime: string; readonly width: number | null; readonly height: number | null },
+): Promise<boolean> {
+  try {
+    const found = await sharp(bytes, { limitInputPixels: 60_000_000 }).metadata();
+    return `image/${found.format}` === mime && found.width === width && found.height === height;
+  } catch {
+    return false;
+  }
+}
+
 /** What the first bytes say it is, whatever its name or declared type. */
 function kindOfBytes(bytes: Uint8Array): "png" | "jpeg" | "gif" | "webp" | "svg" | null {
   const head = Buffer.from(bytes.subarray(0, 600));

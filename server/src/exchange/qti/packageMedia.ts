@@ -6,7 +6,7 @@ import { tmpdir } from "node:os";
 import { basename, join } from "node:path";
 import { hashOfBytes } from "../../media/service.ts";
 import { recordingTypeOf } from "../../media/recording.ts";
-import { reencodeTask } from "../../media/reencodeTask.ts";
+import { isPicture, reencodeTask } from "../../media/reencodeTask.ts";
 import { Failure } from "../../platform/failure.ts";
 import type { Archive } from "../zip.ts";
 import type { Shown } from "./readText.ts";
@@ -63,7 +63,7 @@ export async function mediaOfPackage(
       const { hash } = await keep(bytes, { mime: recording.mime, width: null, height: null }, path);
       return { kind: recording.kind, hash };
     }
-    const own = ownPicture(bytes, path, names);
+    const own = await ownPicture(bytes, path, names);
     const made = own ?? (bytes.length > limits.mediaBytes ? null : await reencodeTask({ bytes }));
     if (!made?.ok) return undefined;
     const { hash } = await keep(made.bytes, { mime: made.mime, width: made.width, height: made.height }, path);
@@ -84,11 +84,12 @@ export async function mediaOfPackage(
 }
 
 /** A picture of ours is in its final form: writing it anew could change its bytes, and with them what it is called. */
-function ownPicture(bytes: Buffer, path: string, names: ReadonlyMap<string, Partial<Row>>) {
+async function ownPicture(bytes: Buffer, path: string, names: ReadonlyMap<string, Partial<Row>>) {
   const row = names.get(hashOfBytes(bytes));
   if (!row || !path.includes(hashOfBytes(bytes)) || row.width == null || row.height == null) return null;
   const { mime = "", width, height } = row;
-  return /^image\/(png|jpeg|webp)$/.test(mime) ? { ok: true as const, bytes, mime, width, height } : null;
+  const isFinal = /^image\/(png|jpeg|webp)$/.test(mime) && (await isPicture(bytes, { mime, width, height }));
+  return isFinal ? { ok: true as const, bytes, mime, width, height } : null;
 }
 
 /** What is said, without times and marks. */
