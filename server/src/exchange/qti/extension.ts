@@ -1,6 +1,6 @@
 /**
  * What an item has that the standard has no place for. It goes along as JSON in an element of our own beside the item's
- * metadata (docs/formats.md); what the standard does have a place for is read from there, and never from here.
+ * metadata (docs/formats.md). What is asked and what is right is never read from here where the standard has a place for it.
  */
 import { FileContent, FileItem } from "@verdant/contract/exchange";
 import { KindName } from "@verdant/contract/items/kinds";
