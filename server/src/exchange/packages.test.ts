@@ -6,7 +6,9 @@ import { saveItem, showItem } from "../bank/service.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
 import * as kept from "./keptParts.ts";
 import { archiveOf, fixture, zipped } from "./testing/archives.ts";
-import { bring, exported, packed } from "./testing/departmentFiles.ts";
+import { bringFile, listTransfers } from "./service.ts";
+import { bring, exported, inPieces, packed } from "./testing/departmentFiles.ts";
+import { transfers } from "./transferJob.ts";
 
 const bench = useWorkbench();
 
@@ -129,4 +131,19 @@ describe("a colleague's package", () => {
     });
     expect((await kept.listKept(bench.lead)).kept).toEqual([]);
   });
+});
+
+test("brought by two leads at once, each item is there once", async () => {
+  const { lead } = await otherDepartment(bench);
+  for (const name of ["one.zip", "two.zip"])
+    await bringFile(lead, name, inPieces(fixture("qti22-geography.zip"), 100_000));
+  const jobs = await transfers.due(bench.nobody, []);
+  expect(jobs).toHaveLength(2);
+  await Promise.all(jobs.map((job) => transfers.work(bench.nobody, job)));
+  const done = (await listTransfers(lead)).transfers.map((one) => [one.state, one.imported?.created.items]);
+  expect(done.sort()).toEqual([
+    ["done", 0],
+    ["done", 6],
+  ]);
+  expect((await exported(bench, lead)).items).toHaveLength(6);
 });

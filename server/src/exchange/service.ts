@@ -9,6 +9,7 @@ import { importStimuli } from "./importStimuli.ts";
 import { importMany } from "./importMany.ts";
 import type { FileBody } from "./readDepartmentFile.ts";
 import { brokenOff, keptMs, mayExchange, mostOnTheWayMs } from "./transfers.ts";
+import { holdImports } from "./store.ts";
 import { deleteTransfersBefore, failBrokenOff } from "./transferStore.ts";
 import {
   importClasses,
@@ -34,6 +35,7 @@ export function importDepartment(
 ): Promise<contract.Imported> {
   mayExchange(scope, "import");
   return atomically(scope, async (within) => {
+    await holdImports(within.db, within.caller.departmentId);
     const standards = await importStandards(within, body);
     const topics = await importTopics(within, body, standards.keys);
     const misconceptions = await importMisconceptions(within, body);

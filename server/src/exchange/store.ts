@@ -21,6 +21,11 @@ export async function insertAll<T extends Owned>(
   }
 }
 
+/** Until the transaction ends, other imports into this department wait: each must know what the one before made. */
+export async function holdImports(db: Db, departmentId: string): Promise<void> {
+  await sql`select pg_advisory_xact_lock(hashtextextended('imports ' || ${departmentId}, 0))`.execute(db);
+}
+
 export function listFrameworks(db: Db, departmentId: string) {
   return db
     .selectFrom("framework")
