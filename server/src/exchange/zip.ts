@@ -6,7 +6,7 @@ import yauzl from "yauzl";
 import { Failure } from "../platform/failure.ts";
 
 /** What bounds the work on an archive, whatever it says of itself: sizes are counted while they are read. */
-export const archiveBounds = {
+const archiveBounds = {
   entries: 25_000,
   bytes: 600 * 1024 * 1024,
   /** How many times larger than packed an entry above a megabyte may be. */
@@ -24,7 +24,6 @@ export interface RandomAccess {
 export interface Archive {
   /** Paths of all files in it, as they are written. */
   readonly paths: ReadonlySet<string>;
-  readonly sizeOf: (path: string) => number;
   /** @throws Failure where it has more than `most` bytes, or is not what the archive says it is */
   readonly read: (path: string, most: number) => Promise<Buffer>;
   /** The same, piece by piece. */
@@ -102,7 +101,6 @@ export async function openArchive(source: RandomAccess): Promise<Archive> {
   }
   return {
     paths: new Set(entries.keys()),
-    sizeOf: (path) => entries.get(path)?.uncompressedSize ?? 0,
     pieces,
     read: async (path, most) => {
       const all: Buffer[] = [];

@@ -1,11 +1,11 @@
 /** Standards: changed by hand, and read from an indented list or a CASE file. */
-import { createHash } from "node:crypto";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import { itemsInBulk } from "@verdant/contract/bulk";
 import type * as contract from "@verdant/contract/standards";
 import { usualSecureLine } from "@verdant/core/insight/mastery";
 import { readCase } from "@verdant/core/standards/caseFile";
 import { wordingIn } from "@verdant/core/standards/writeCase";
+import { guidFrom } from "./guidFrom.ts";
 import { readIndentedList } from "@verdant/core/standards/indentedList";
 import { changeItems } from "../bank/list/bulk.ts";
 import { Failure, need } from "../platform/failure.ts";
@@ -178,14 +178,6 @@ function read(body: Body): Read {
 function restOf(file: unknown): unknown {
   const { CFItems: _items, ...rest } = file as Record<string, unknown>;
   return rest;
-}
-
-/** The same words give the same identifier, so that a list that comes again is known again. */
-function guidFrom(words: string): string {
-  const hex = createHash("sha256").update(`verdant-loop ${words}`).digest("hex");
-  return [hex.slice(0, 8), hex.slice(8, 12), `8${hex.slice(13, 16)}`, `8${hex.slice(17, 20)}`, hex.slice(20, 32)].join(
-    "-",
-  );
 }
 
 type Wrong = "standardEqualsItself" | "standardNotCurrent" | "notCaseFile" | "listEmpty";

@@ -3,8 +3,8 @@ import type { Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/standards";
 import { groupBy } from "@verdant/core/groupBy";
 import { writeCase, type WrittenLink } from "@verdant/core/standards/writeCase";
-import { v5 } from "uuid";
 import type { Member, Scope } from "../platform/scope.ts";
+import { guidFrom } from "./guidFrom.ts";
 import * as store from "./store.ts";
 
 export async function exportStandards({
@@ -37,7 +37,7 @@ export async function exportStandards({
       }));
       const mine = links.filter((one) => one.frameworkId === id).map((one) => one.link);
       const framework = { guid, title, creator, raw, standards, links: mine };
-      const file = writeCase(framework, now().toISOString(), (words) => v5(`${guid} ${words}`, v5.URL));
+      const file = writeCase(framework, now().toISOString(), (words) => guidFrom(`${guid} ${words}`));
       return { title, standards: standards.length, file };
     }),
   };

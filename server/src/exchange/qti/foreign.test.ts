@@ -8,7 +8,7 @@ import { plainText } from "@verdant/core/richText";
 import { describe, expect, test } from "vitest";
 import { toContent, toText } from "../fileContent.ts";
 import { archiveOf, fixture } from "../testing/archives.ts";
-import { mediaOfPackage } from "./packageMedia.ts";
+import { mediaOfPackage, wordsOfCaptions } from "./packageMedia.ts";
 import type { Known } from "./fileItemOf.ts";
 import { readPackage, type ReadPackage } from "./readPackage.ts";
 
@@ -234,4 +234,10 @@ describe("the package of version 3.0, item by item", async () => {
     expect(notes("geo-wea-010").map((note) => note.code)).toContain("topicUnknown");
     expect(body.items.find((one) => one.key.endsWith("/geo-riv-001"))?.topic).toBe("Rivers / Landforms");
   });
+});
+
+test("captions become what is said, without times, numbers and marks", () => {
+  const captions =
+    "WEBVTT\r\n\r\nNOTE made up\r\n\r\n1\r\n00:00.000 --> 00:02.000\r\n<v Ada>The waves\r\ncome in.\r\n\r\n00:02.000 --> 00:04.000 align:start\r\nThey go out.";
+  expect(wordsOfCaptions(captions)).toBe("The waves come in.\nThey go out.");
 });

@@ -4,6 +4,7 @@ import { toText } from "../fileContent.ts";
 import { fromRichText, type HrefOf } from "./writeText.ts";
 import type { Extension } from "./extension.ts";
 import { feedbackNames } from "./readFeedback.ts";
+import { base, variable, when } from "./kinds/writing.ts";
 import { namespaces, templateOf } from "./names.ts";
 import { writeKind } from "./writeKinds.ts";
 import { el, type Element, type Node } from "./xml.ts";
@@ -17,8 +18,6 @@ export interface WrittenItem {
   readonly own: Pick<Extension, "misconceptions" | "rationales"> & Partial<Extension>;
 }
 
-const base = (type: string, value: string | number) => el("qti-base-value", { "base-type": type }, String(value));
-export const variable = (identifier: string) => el("qti-variable", { identifier });
 const set = (identifier: string, value: Element) => el("qti-set-outcome-value", { identifier }, value);
 const outcome = (identifier: string, value: number, attributes: Readonly<Record<string, string | number>> = {}) =>
   el(
@@ -103,8 +102,6 @@ function feedbackRules(feedback: readonly Said[], optionFeedback: string | undef
   if (feedback.length === 0 && optionFeedback === undefined) return [];
   const add = (name: string) =>
     set("FEEDBACK", el("qti-multiple", {}, variable("FEEDBACK"), el("qti-multiple", {}, base("identifier", name))));
-  const when = (condition: Element, name: string) =>
-    el("qti-response-condition", {}, el("qti-response-if", {}, condition, add(name)));
   const isBelow = el("qti-lt", {}, variable("SCORE"), variable("MAXSCORE"));
   const chosen =
     optionFeedback === undefined ? [] : [set("FEEDBACK", el("qti-multiple", {}, variable(optionFeedback)))];
@@ -112,8 +109,8 @@ function feedbackRules(feedback: readonly Said[], optionFeedback: string | undef
     ...chosen,
     ...feedback.map(({ part, name }) => {
       if (part === "explanation" || !isScored) return add(name);
-      if (part === "nextStep") return when(isBelow, name);
-      return when(el("qti-and", {}, isBelow, el("qti-gt", {}, variable("SCORE"), base("float", 0))), name);
+      if (part === "nextStep") return when(isBelow, add(name));
+      return when(el("qti-and", {}, isBelow, el("qti-gt", {}, variable("SCORE"), base("float", 0))), add(name));
     }),
   ];
 }
