@@ -8,7 +8,8 @@ import { ensureBuilt, ensureDebianPackages, ensureNodePackages, root } from "./s
 
 const bin = (name) => join(root, "node_modules/.bin", name);
 let passed = 0;
-let failed = 0;
+/** What failed, by name: said once more at the end, where a long run is looked at first. */
+const failed = [];
 
 /** A check that passes or fails as a whole; what it says stands together, though another runs beside it. */
 async function check(name, command, args) {
@@ -19,7 +20,7 @@ async function check(name, command, args) {
   say(name);
   if (output.trim() !== "") console.log(output.trimEnd());
   if (status === 0) passed += 1;
-  else failed += 1;
+  else failed.push(name);
 }
 
 /** Tests that are counted one by one in the JSON report they leave. */
@@ -29,21 +30,31 @@ function tests(name, report, command, args, env = {}) {
   const done = spawnSync(command, args, { cwd: root, stdio: "inherit", env: { ...process.env, ...env } });
   const counts = countsOf(report);
   passed += counts.passed;
-  failed += counts.failed;
+  failed.push(...counts.failed);
   // A runner that fails without a failed test (an error outside of any) is a failure of its own.
-  if (done.status !== 0 && counts.failed === 0) failed += 1;
+  if (done.status !== 0 && counts.failed.length === 0) failed.push(name);
 }
 
 function countsOf(report) {
   try {
-    const { numPassedTests, numFailedTests, stats } = JSON.parse(readFileSync(report, "utf8"));
+    const { numPassedTests, testResults, stats, suites } = JSON.parse(readFileSync(report, "utf8"));
     return stats
-      ? { passed: stats.expected, failed: stats.unexpected + stats.flaky }
-      : { passed: numPassedTests, failed: numFailedTests };
+      ? { passed: stats.expected, failed: suites.flatMap(failedJourneys) }
+      : { passed: numPassedTests, failed: testResults.flatMap(failedTests) };
   } catch {
-    return { passed: 0, failed: 1 };
+    return { passed: 0, failed: [`no report in ${report}`] };
   }
 }
+
+const failedTests = ({ name, status, assertionResults, message }) => {
+  const those = assertionResults.filter((one) => one.status === "failed").map(({ fullName }) => `${name}: ${fullName}`);
+  return status === "failed" && those.length === 0 ? [`${name}: ${message}`] : those;
+};
+
+const failedJourneys = ({ specs = [], suites = [] }) => [
+  ...specs.filter(({ ok }) => !ok).map(({ file, line, title }) => `${file}:${String(line)} ${title}`),
+  ...suites.flatMap(failedJourneys),
+];
 
 run(async () => {
   ensureDebianPackages({ browser: true });
@@ -69,6 +80,7 @@ run(async () => {
   ]);
   const journeys = join(root, "test-results/e2e.json");
   tests("journeys in the browser", journeys, bin("playwright"), ["test"], { NODE_OPTIONS: "--import tsx" });
-  console.log(`\n${passed} passed, ${failed} failed`);
-  process.exitCode = failed > 0 ? 1 : 0;
+  console.log(`\n${passed} passed, ${failed.length} failed`);
+  for (const name of failed) console.log(`  failed: ${name}`);
+  process.exitCode = failed.length > 0 ? 1 : 0;
 });

@@ -1,10 +1,11 @@
 import { listClasses } from "@verdant/contract/courses";
+import { listDoubts } from "@verdant/contract/doubts";
 import { listResults, listResultsOfClasses, type ReleaseOutcome } from "@verdant/contract/insight";
 import { showSession } from "@verdant/contract/team";
 import { presets } from "@verdant/core/delivery/rules";
 import { screen, within } from "@testing-library/react";
 import { describe, expect, test } from "vitest";
-import { answers, renderPage, type Asked } from "../platform/testing/pages.tsx";
+import { answers, answersLate, refuses, renderPage, type Asked, type Stub } from "../platform/testing/pages.tsx";
 import { ReleasesPage } from "./ReleasesPage.tsx";
 
 const id = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, "0")}`;
@@ -32,7 +33,7 @@ type OfClasses = Parameters<typeof answers<typeof listResultsOfClasses>>[1];
 function open(
   releases: ReleaseOutcome[],
   path = "/results",
-  ofClasses: OfClasses = { classes: [], isOwn: false, more: 0 },
+  ofClasses: OfClasses | Stub = { classes: [], isOwn: false, more: 0 },
 ) {
   const asked: Asked["query"][] = [];
   const page = renderPage(<ReleasesPage />, {
@@ -42,7 +43,8 @@ function open(
       answers(showSession, {
         ...{ isDemo: true, maySignUp: false, now, member: null, guest: null, student: null },
       }),
-      answers(listResultsOfClasses, ofClasses),
+      "pattern" in ofClasses ? ofClasses : answers(listResultsOfClasses, ofClasses),
+      answers(listDoubts, { items: [], isMore: false, at: null, enough: 0, tooEarly: 0 }),
       answers(listResults, ({ query }) => {
         asked.push(query);
         return { releases, total: releases.length, states: { open: 1, closed: 4, toMark: 2 }, next: null };
@@ -59,6 +61,26 @@ async function rowOf(name: string): Promise<HTMLElement> {
 }
 
 describe("the list of results", () => {
+  test("it comes in together with what stands above it, so that nothing is pushed away; without that where it fails", async () => {
+    const late = answersLate(listResultsOfClasses, {
+      ...{
+        classes: [{ classId: id(80), className: "8B", newest: null, missing: 0, toMark: [] }],
+        isOwn: true,
+        more: 0,
+      },
+    });
+    const { asked, unmount } = open([release(1)], "/results", late);
+    await expect.poll(() => asked.length).toBe(1);
+    await screen.findByRole("progressbar");
+    expect(screen.queryByRole("link", { name: "Review 1" })).toBeNull();
+    late.arrive();
+    await rowOf("Review 1");
+    expect(screen.getByRole("article", { name: "8B" })).toBeDefined();
+    unmount();
+    open([release(2)], "/results", refuses(listResultsOfClasses, { code: "internal" }));
+    await rowOf("Review 2");
+  });
+
   test("a row says what was in it, what came out with its uncertainty, and until when it was open", async () => {
     open([release(1)]);
     const row = await rowOf("Review 1");

@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { releaseStates } from "@verdant/contract/insight";
 import { useClassFilter } from "../courses/api.ts";
 import { ClassSelect } from "../ui/ClassSelect.tsx";
@@ -10,7 +11,7 @@ import { StrandBeads } from "../ui/StrandBeads.tsx";
 import { ClassesNewest } from "./ClassesNewest.tsx";
 import { KeysInDoubt } from "./KeysInDoubt.tsx";
 import { HowFar, Outcome } from "./OutcomeOf.tsx";
-import { useListResultsInfiniteQuery } from "./api.ts";
+import { useListDoubtsQuery, useListResultsInfiniteQuery, useListResultsOfClassesQuery } from "./api.ts";
 import { t } from "../platform/words.ts";
 
 /** What was released, with what came out; to one class, or to all. */
@@ -19,7 +20,14 @@ export function ReleasesPage() {
   const narrowed = useListFilter(releaseStates);
   const { text, state, order } = narrowed;
   const list = useListResultsInfiniteQuery({ order, text, ...(state && { state }), ...(classId && { classId }) });
-  const { data, error, isLoading, refetch } = list;
+  // What stands above the list comes in with it: later it would push away what one is about to press.
+  const isHome = classId === null && !narrowed.isNarrowed;
+  const newest = useListResultsOfClassesQuery({}, { skip: !isHome });
+  const doubts = useListDoubtsQuery({}, { skip: !isHome });
+  const [isIn, setIsIn] = useState(false);
+  if (!isIn && !list.isLoading && !newest.isLoading && !doubts.isLoading) setIsIn(true);
+  const { error, refetch } = list;
+  const data = isIn ? list.data : undefined;
   const releases = data?.pages.flatMap((page) => page.releases) ?? [];
   const total = data?.pages.at(-1)?.total ?? 0;
   const states = data?.pages[0]?.states ?? { open: 0, closed: 0, toMark: 0 };
@@ -29,14 +37,14 @@ export function ReleasesPage() {
       about={data && t("{{count}} releases", { count: total })}
       actions={<ClassSelect all value={classId} {...filter} />}
     >
-      {classId === null && !narrowed.isNarrowed && (
+      {isIn && isHome && (
         <>
           <KeysInDoubt />
           <ClassesNewest />
         </>
       )}
-      {isLoading && <Loading what={t("releases")} />}
-      {error && <Failed error={error} retry={() => void refetch()} />}
+      {!isIn && <Loading what={t("releases")} />}
+      {isIn && error && <Failed error={error} retry={() => void refetch()} />}
       {data && (releases.length > 0 || narrowed.isNarrowed) && (
         <ListFilter
           filter={narrowed}
