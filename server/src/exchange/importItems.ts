@@ -91,8 +91,8 @@ async function tieAllTwins({ db, caller }: Scope<Member>, file: FileBody): Promi
   if (twins.length > 0) await tieTwins(db, caller.departmentId, twins);
 }
 
-export const keyOfItem = (row: { origin: { key: string } | null; number: number }) =>
-  row.origin?.key ?? `item ${row.number}`;
+/** What an item is called in files: as it came, else by its id, since numbers are the same in every department. */
+export const keyOfItem = (row: { origin: { key: string } | null; id: string }) => row.origin?.key ?? row.id;
 
 function parsed(item: FileItem, index: number, keys: Keys): Content {
   const content = toContent(item.content, (key) => lookUp(keys.misconceptions, key, "misconception"));

@@ -2,7 +2,8 @@
 import type { DepartmentFile } from "@verdant/contract/exchange";
 import type { ReportRow } from "@verdant/contract/packages";
 import { describe, expect, test } from "vitest";
-import { saveItem, showItem } from "../bank/service.ts";
+import { richTextOf } from "@verdant/core/richText";
+import { addItems, saveItem, showItem } from "../bank/service.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
 import * as kept from "./keptParts.ts";
 import { archiveOf, fixture, zipped } from "./testing/archives.ts";
@@ -33,6 +34,31 @@ test("a bank that goes out as a package and comes in elsewhere is the same to th
     created: { items: 0, topics: 0 },
     revised: { items: 0 },
     unchanged: { items: 24 },
+  });
+});
+
+test("an item that was written here is no other department's item of the same number", async () => {
+  const other = await otherDepartment(bench);
+  const write = (lead: typeof bench.lead, words: readonly string[]) => {
+    const none = { tolerance: { kind: "absolute" as const, amount: 0 }, unit: "", expectedWrong: [] };
+    const content = { kind: "numeric" as const, schemaVersion: 1 as const, value: 4, ...none };
+    const items = words.map((text) => ({ topicId: null, content: { ...content, stem: richTextOf(text) } }));
+    return addItems(lead, { body: { items: items.map((one) => ({ ...one, standardIds: [] })) } });
+  };
+  await write(bench.lead, ["How far is it to the mill?"]);
+  await write(
+    other.lead,
+    Array.from({ length: 40 }, (_, n) => `Own question ${n}`),
+  );
+  const before = await exported(bench, other.lead);
+  const { imported } = await bring(bench, other.lead, await packed(bench));
+  expect(imported).toMatchObject({ created: { items: 25 }, revised: { items: 0 } });
+  const after = await exported(bench, other.lead);
+  expect(after.items.slice(0, 40)).toEqual(before.items);
+  // Back home it is known again.
+  expect((await bring(bench, bench.lead, await packed(bench, other.lead))).imported).toMatchObject({
+    created: { items: 40 },
+    revised: { items: 0 },
   });
 });
 

@@ -174,7 +174,7 @@ const withNewest = (db: Db, departmentId: string) =>
 /** Those of these items that are known by one of `keys`, which an item that was imported keeps as its origin. */
 export const listItemsOfKeys = (db: Db, departmentId: string, keys: readonly string[]) =>
   withNewest(db, departmentId)
-    .where(sql<boolean>`coalesce(item.origin ->> 'key', 'item ' || item.number) = any(${[...keys]}::text[])`)
+    .where(sql<boolean>`coalesce(item.origin ->> 'key', item.id::text) = any(${[...keys]}::text[])`)
     .execute();
 
 /** Items in the order of their numbers, from after `number` on. */
@@ -297,7 +297,9 @@ export async function listMany(db: Db, departmentId: string) {
       join.onRef("item.departmentId", "=", "manyItem.departmentId").onRef("item.id", "=", "manyItem.itemId"),
     )
     .where("manyItem.departmentId", "=", departmentId)
-    .select(["manyItem.manyId", "manyItem.rowKey", "item.origin", "item.number"])
+    // A file that named an item it does not hold could not be imported.
+    .where("item.archivedAt", "is", null)
+    .select(["manyItem.manyId", "manyItem.rowKey", "item.id", "item.origin"])
     .orderBy("item.number")
     .execute();
   return rows.map((row) => ({ ...row, items: made.filter((one) => one.manyId === row.id) }));
