@@ -9,6 +9,7 @@ import { live } from "./live.ts";
 import { memory } from "./memory.ts";
 import { lateAnswer } from "./lateAnswer.ts";
 import { packages } from "./packages.ts";
+import { tables } from "./tables.ts";
 import { pathBoard } from "./pathBoard.ts";
 import { overTime } from "./overTime.ts";
 import { timedNext } from "./timedNext.ts";
@@ -47,6 +48,7 @@ const parts = {
   scrolling,
   composer,
   packages,
+  tables,
   memory,
   manyDepartments,
 };

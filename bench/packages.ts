@@ -54,14 +54,14 @@ export async function packages(): Promise<Measure[]> {
   ];
 }
 
-interface Done {
+export interface Done {
   readonly seconds: number;
   readonly before: number;
   readonly peak: number;
 }
 
 /** In a process that does nothing else, so that what it holds is the transfer's. */
-function doTransfer(url: string, departmentId: string, transferId: string): Done {
+export function doTransfer(url: string, departmentId: string, transferId: string): Done {
   const env = { ...process.env, DATABASE_URL: url };
   const done = spawnSync(process.execPath, ["--import", "tsx", transferScript, departmentId, transferId], {
     env,
@@ -72,7 +72,7 @@ function doTransfer(url: string, departmentId: string, transferId: string): Done
 }
 
 /** The demo's items again and again, each a question of its own. */
-async function* copies(some: readonly FileItem[]): AsyncGenerator<FileItem> {
+export async function* copies(some: readonly FileItem[]): AsyncGenerator<FileItem> {
   for (let n = 0; n < wanted; n++) {
     const { twin: _, family: _family, ...item } = some[n % some.length] as FileItem;
     const stem = { ...toText(item.content.stem) };

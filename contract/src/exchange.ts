@@ -11,7 +11,7 @@ import { Shape } from "./items/pointOnImage.ts";
 import { Image, RichText } from "./items/richText.ts";
 import { LevelPoints } from "./items/written.ts";
 import { Many } from "./many.ts";
-import { ReportCounts } from "./packages.ts";
+import { Note, ReportCounts } from "./packages.ts";
 import { FamilyName, GivenName, Id, limits, LocalDate, Moment, Name } from "./wire.ts";
 
 /** Text in a file: plain words where they say everything, the tree where they do not. */
@@ -280,8 +280,10 @@ export type DepartmentFile = z.infer<typeof DepartmentFile>;
 
 /** What an import made of a file. */
 export const Imported = z.object({
-  /** Of a package: how many of its parts had which outcome. */
+  /** Of a package or a table: how many of its parts had which outcome. */
   parts: ReportCounts.optional(),
+  /** Of a table: what is to be said of it as a whole. */
+  notes: z.array(Note).optional(),
   created: z.object({
     standards: z.int(),
     topics: z.int(),
@@ -295,8 +297,11 @@ export const Imported = z.object({
 });
 export type Imported = z.infer<typeof Imported>;
 
-/** "department": our own file, with everything it says; "package": items as QTI, for other programs too. */
-export const fileFormats = ["department", "package"] as const;
+/**
+ * "department": our own file, with everything it says; "package": items as QTI, for other programs too; "table" and
+ * "workbook": a row for each item, as CSV or for a spreadsheet.
+ */
+export const fileFormats = ["department", "package", "table", "workbook"] as const;
 
 export const transferStates = ["receiving", "waiting", "running", "done", "failed", "cancelled"] as const;
 
@@ -342,7 +347,7 @@ export const startExport = endpoint({
   path: "/department/exports",
   access: "lead",
   summary:
-    "Begins to write a file: the department's structure and bank as a department file, or its items as a package of QTI 3.0.",
+    "Begins to write a file: the department's structure and bank as a department file, or its items as a package of QTI 3.0 or as a table.",
   body: z.object({ format: z.enum(fileFormats).default("department") }),
   result: Transfer,
 });

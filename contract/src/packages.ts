@@ -1,4 +1,4 @@
-/** What became of each part of a package of items that came in, and what was kept of it as it came. */
+/** What became of each part of a package of items, or of each row of a table, that came in, and what was kept of it as it came. */
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
 import { Id, Moment } from "./wire.ts";
@@ -53,6 +53,32 @@ export const noteTerms = {
   xmlBounds: ["line"],
   identifierTwice: ["identifier"],
   notValid: ["place", "code"],
+  // Rows of a table
+  kindUnknown: ["kind", "kinds"],
+  stemMissing: [],
+  keyNoOption: ["key"],
+  cellNoNumber: ["column", "value"],
+  pairUnreadable: ["column", "value"],
+  orderIncomplete: ["key"],
+  gapsMissing: [],
+  picturesNotHere: [],
+  idOfAnother: ["id", "words"],
+  wholeUnreadable: [],
+  valueAssumed: ["column", "value", "taken"],
+  numberRead: ["column", "value", "read"],
+  dateRead: ["column", "value"],
+  formattingLost: [],
+  changedMeanwhile: ["column"],
+  columnStays: ["column"],
+  stimulusUnknown: ["title"],
+  twinUnknown: ["twin"],
+  useAssumed: [],
+  statusDraft: [],
+  // A table as a whole
+  columnLeftOut: ["column"],
+  separatorRead: ["separator"],
+  encodingAssumed: ["encoding"],
+  sheetsLeftOut: ["sheets"],
 } as const;
 export type NoteCode = keyof typeof noteTerms;
 export const noteCodes = Object.keys(noteTerms) as [NoteCode, ...NoteCode[]];

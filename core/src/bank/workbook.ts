@@ -209,19 +209,22 @@ function aboutOf(cellOf: (role: ColumnRole) => string | undefined): { about: Abo
   return { about, notes };
 }
 
-function readUse(text: string): "practice" | "reserved" | null {
+/** What somebody calls the use of an item; null: not understood. */
+export function readUse(text: string): "practice" | "reserved" | null {
   if (/^(reserved?|tests?|exams?|secure|kept|yes|y|true|x|1)\b/i.test(text)) return "reserved";
   return /^(practi[cs]e|no|n|false|0|open|free)\b/i.test(text) ? "practice" : null;
 }
 
-function readDemand(text: string): "recall" | "apply" | "reason" | null {
+/** What somebody calls the demand of an item; null: not understood. */
+export function readDemand(text: string): "recall" | "apply" | "reason" | null {
   const word = text.toLowerCase();
   if (/^(recall|know|remember)/.test(word)) return "recall";
   if (/^(apply|application|use|understand)/.test(word)) return "apply";
   return /^(reason|analy|evaluat|create)/.test(word) ? "reason" : null;
 }
 
-function readDifficulty(text: string): number | null {
+/** A difficulty in [1, 5], as a number or in words; null: not understood. */
+export function readDifficulty(text: string): number | null {
   const words = ["very easy", "easy", "medium", "hard", "very hard"];
   const at = words.indexOf(text.toLowerCase().replace("difficult", "hard").replace("middle", "medium"));
   const n = at >= 0 ? at + 1 : Number(text);

@@ -124,13 +124,13 @@ describe("a file that cannot be imported leaves nothing behind, and says why", (
     expect(await leftIn(lead)).toEqual({ topics: [], pieces: [] });
   });
 
-  test("what is no JSON, is cut off, is empty or is of another kind", async () => {
+  test("what is cut off, is empty, is no table or is of another kind", async () => {
     const { lead } = await otherDepartment(bench);
     const text = JSON.stringify(await exported(bench));
     for (const broken of [text.slice(0, -200), "PK\u0003\u0004 a workbook", "", "[1, 2]", '{"items": 7}', "null"]) {
       const { state, problem } = await bring(bench, lead, broken);
       expect([broken.slice(0, 20), state]).toEqual([broken.slice(0, 20), "failed"]);
-      expect(problem?.code).toMatch(/^(fileNotJson|fileHasErrors|archiveBroken)$/);
+      expect(problem?.code).toMatch(/^(fileNotJson|fileHasErrors|archiveBroken|tableHeadingsMissing)$/);
     }
     expect(await leftIn(lead)).toEqual({ topics: [], pieces: [] });
   });

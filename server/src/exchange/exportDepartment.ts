@@ -73,12 +73,7 @@ export async function partsOf(scope: Scope<Member>) {
     courses: await coursesOf(scope, paths),
     ...(await schoolYearOf(scope, paths)),
     stimuli: stimuli.map(({ key, content }) => ({ key, title: content.title, text: fromText(content.text) })),
-    items: itemsOf(scope, {
-      paths,
-      codes,
-      misconceptions: new Map(misconceptions.map((row) => [row.id, row.name])),
-      stimuli: new Map(stimuli.map((row) => [row.id, row.key])),
-    }),
+    items: (await itemReader(scope)).all(),
     many: (await store.listMany(db, departmentId)).map(({ name, topicId, body, items }) => ({
       name,
       ...optional("topic", paths.get(topicId ?? "")),
@@ -184,16 +179,13 @@ async function schoolYearOf(
 
 const itemsAtOnce = 200;
 
-async function* itemsOf(
-  { db, caller }: Reader,
-  names: {
-    paths: ReadonlyMap<string, string>;
-    codes: ReadonlyMap<string, string>;
-    misconceptions: ReadonlyMap<string, string>;
-    stimuli: ReadonlyMap<string, string>;
-  },
-): AsyncGenerator<FileItem> {
+/** Items in the form of a file: all in the order of their numbers, or those of some keys. */
+export async function itemReader({ db, caller }: Reader) {
   const { departmentId } = caller;
+  const codes = new Map((await store.listStandards(db, departmentId)).map((row) => [row.id, row.code]));
+  const paths = new Map([...topicPaths(await store.listTopics(db, departmentId))].map(([path, id]) => [id, path]));
+  const ideas = new Map((await store.listMisconceptions(db, departmentId)).map((row) => [row.id, row.name]));
+  const stimuli = new Map(keysOfStimuli(await store.listStimuli(db, departmentId)).map((row) => [row.id, row.key]));
   const named = await store.listItemKeys(db, departmentId);
   const families = groupBy(named, (row) => row.familyId);
   const familyKey = (familyId: string) => {
@@ -201,34 +193,51 @@ async function* itemsOf(
     return first && second ? `family of ${keyOfItem(first)}` : undefined;
   };
   const keys = new Map(named.map((row) => [row.id, keyOfItem(row)]));
-  for (let after = 0; ;) {
-    const items = await store.listItemsAfter(db, departmentId, after, itemsAtOnce);
-    const last = items.at(-1);
-    if (!last) return;
-    after = last.number;
-    const ids = items.map((row) => row.id);
+
+  async function asFileItems(rows: Awaited<ReturnType<typeof store.listItemsAfter>>): Promise<FileItem[]> {
+    const ids = rows.map((row) => row.id);
     const standards = groupBy(await store.listStandardsOfItems(db, departmentId, ids), (row) => row.itemId);
-    for (const row of items)
-      yield {
-        key: keyOfItem(row),
-        ...optional("label", row.label),
-        ...optional("topic", names.paths.get(row.topicId ?? "")),
-        standards: codesOf(standards.get(row.id) ?? [], names.codes),
-        demand: row.demand,
-        use: row.use,
-        status: row.status,
-        expectedSeconds: row.expectedSeconds,
-        writerDifficulty: row.writerDifficulty,
-        keptFindings: row.keptFindings,
-        tags: row.tags,
-        points: row.points,
-        language: row.language,
-        ...optional("family", familyKey(row.familyId)),
-        ...optional("stimulus", names.stimuli.get(row.stimulusId ?? "")),
-        ...optional("twin", keys.get(row.twinId ?? "")),
-        ...optional("author", row.origin?.author),
-        ...optional("licence", row.origin?.licence),
-        content: fromContent(row.content, (id) => names.misconceptions.get(id) ?? id),
-      };
+    return rows.map((row) => ({
+      key: keyOfItem(row),
+      ...optional("label", row.label),
+      ...optional("topic", paths.get(row.topicId ?? "")),
+      standards: codesOf(standards.get(row.id) ?? [], codes),
+      demand: row.demand,
+      use: row.use,
+      status: row.status,
+      expectedSeconds: row.expectedSeconds,
+      writerDifficulty: row.writerDifficulty,
+      keptFindings: row.keptFindings,
+      tags: row.tags,
+      points: row.points,
+      language: row.language,
+      ...optional("family", familyKey(row.familyId)),
+      ...optional("stimulus", stimuli.get(row.stimulusId ?? "")),
+      ...optional("twin", keys.get(row.twinId ?? "")),
+      ...optional("author", row.origin?.author),
+      ...optional("licence", row.origin?.licence),
+      content: fromContent(row.content, (id) => ideas.get(id) ?? id),
+    }));
   }
+
+  async function* all(): AsyncGenerator<FileItem> {
+    for (let after = 0; ;) {
+      const rows = await store.listItemsAfter(db, departmentId, after, itemsAtOnce);
+      const last = rows.at(-1);
+      if (!last) return;
+      after = last.number;
+      yield* await asFileItems(rows);
+    }
+  }
+
+  async function ofKeys(wanted: readonly string[]): Promise<FileItem[]> {
+    const found: FileItem[] = [];
+    for (let at = 0; at < wanted.length; at += itemsAtOnce)
+      found.push(
+        ...(await asFileItems(await store.listItemsOfKeys(db, departmentId, wanted.slice(at, at + itemsAtOnce)))),
+      );
+    return found;
+  }
+
+  return { all, ofKeys, keys: new Set(keys.values()), stimuli: new Set(stimuli.values()) };
 }

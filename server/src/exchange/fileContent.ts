@@ -243,6 +243,16 @@ const fromExpected = (expected: readonly ExpectedWrongAnswer[], misconceptionKey
     ...(one.misconceptionId !== undefined && { misconception: misconceptionKey(one.misconceptionId) }),
   }));
 
+/** The wrong ideas that an item names. */
+export function misconceptionsIn({ content }: { content: FileContent }): string[] {
+  const parts = [
+    ...("options" in content ? content.options : []),
+    ...("regions" in content ? content.regions : []),
+    ...("expectedWrong" in content ? content.expectedWrong : []),
+  ];
+  return parts.flatMap((part) => part.misconception ?? []);
+}
+
 /** Parts without ids in the file take those of the item that is there, place by place. */
 export function withKnownIds(file: FileContent, before: Content): FileContent {
   const known = (list: readonly { id: string }[], i: number) => (list[i] ? { id: list[i].id } : {});

@@ -1,4 +1,5 @@
 /** The table of docs/formats.md: made of real round trips, so that it cannot say what is not so. */
+import { FileItem } from "@verdant/contract/exchange";
 import { kinds as kindTable, allKinds, type Content, type KindName } from "@verdant/core/items/kinds";
 import { kindNames } from "@verdant/core/items/kindNames";
 import { readFileSync, writeFileSync } from "node:fs";
@@ -6,6 +7,9 @@ import { expect, test } from "vitest";
 import { fromContent, toContent } from "./fileContent.ts";
 import { Unusable } from "./qti/readBody.ts";
 import { contents } from "./testing/contents.ts";
+import { readRow } from "./table/readRow.ts";
+import type { Here } from "./table/readTagging.ts";
+import { cellsOf } from "./table/writeRow.ts";
 import { outAndIn } from "./testing/outAndIn.ts";
 
 const place = new URL("../../../docs/formats.md", import.meta.url);
@@ -29,6 +33,10 @@ const parts: Readonly<Record<string, string>> = {
   criteria: "names of criteria, and of several all but one",
   showsCriteria: "whether criteria are shown",
   modelAnswer: "the model answer",
+  form: "the form of answer",
+  "opinion.steps": "the scale",
+  "opinion.low": "the scale",
+  "opinion.high": "the scale",
 };
 
 /** Each value by its path, without places in lists and without ids, which others renew. */
@@ -41,15 +49,20 @@ function leaves(value: unknown, path: readonly string[] = []): [string, unknown]
     .flatMap(([key, inner]) => leaves(inner, [...path, key]));
 }
 
-/** Names of what of `before` is not in `after` as it was. */
-function lost(before: Content, after: Content): string[] {
+/**
+ * Names of what of `before` is not in `after` as it was.
+ *
+ * @param texts what it is called when a text is another, wherever it stands
+ */
+function lost(before: Content, after: Content, texts?: string): string[] {
   const found = leaves(after).map(([path, value]) => `${path}=${String(value)}`);
   const gone = leaves(before).filter(([path, value]) => {
     const at = found.indexOf(`${path}=${String(value)}`);
     if (at >= 0) found.splice(at, 1);
     return at < 0;
   });
-  const names = gone.map(([inside]) => {
+  const names = gone.map(([inside, value]) => {
+    if (texts !== undefined && typeof value === "string" && value.includes('"richText"')) return texts;
     const path = `${before.kind}.${inside}`;
     const known = Object.keys(parts).find((part) => `.${path}.`.includes(`.${part}.`));
     return known === undefined ? path : (parts[known] ?? path);
@@ -81,6 +94,38 @@ function elsewhere(kind: KindName): string {
   return [...kept, ...others].join("; ") || "carried";
 }
 
+const itemOf = (content: Content) =>
+  FileItem.parse({
+    ...{ key: "1", topic: "T", demand: "apply", use: "practice", status: "draft", expectedSeconds: 45 },
+    ...{ writerDifficulty: 3, language: "en", content: fromContent(content, (id) => id) },
+  });
+const nobody: Here = { topics: new Map([["t", "T"]]), codes: new Map(), items: new Map(), stimuli: new Set() };
+
+const byTable = (content: Content) => {
+  const item = itemOf(content);
+  const row = { ...cellsOf(item), as_exported: JSON.stringify(item) };
+  return toContent(readRow(row, nobody).item.content, (key) => key);
+};
+
+/** What the columns say that a person reads and writes. */
+function inColumns(kind: KindName): string {
+  const said = every
+    .filter((content) => content.kind === kind)
+    .flatMap((content) => {
+      try {
+        const { item } = readRow(cellsOf(itemOf(content)), nobody);
+        const back = toContent(item.content, (key) => key);
+        return lost(content, back, "formatting");
+      } catch (error) {
+        if (error instanceof Unusable) return ["refused"];
+        throw error;
+      }
+    });
+  const losses = [...new Set(said)].sort();
+  if (losses.includes("refused")) return "needs the whole";
+  return losses.length === 0 ? "carried" : `carried, but for: ${losses.join("; ")}`;
+}
+
 function table(): string {
   const rows = allKinds.map((kind) => {
     const mine = every.filter((content) => content.kind === kind);
@@ -91,11 +136,12 @@ function table(): string {
     );
     const inPackage = isSame((content) => outAndIn(content).content);
     const word = (is: boolean) => (is ? "carried" : "not carried");
-    return `| ${kindNames[kind]} | ${word(inFile)} | ${word(inPackage)} | ${elsewhere(kind)} |`;
+    const inTable = isSame(byTable);
+    return `| ${kindNames[kind]} | ${word(inFile)} | ${word(inPackage)} | ${elsewhere(kind)} | ${word(inTable)} | ${inColumns(kind)} |`;
   });
   return [
-    "| Kind | Department file | Package, read here again | Package without what is our own |",
-    "| --- | --- | --- | --- |",
+    "| Kind | Department file | Package, read here again | Package without what is our own | Table | Table without its last column |",
+    "| --- | --- | --- | --- | --- | --- |",
     ...rows,
   ].join("\n");
 }

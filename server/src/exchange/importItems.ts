@@ -2,11 +2,13 @@
 import { fieldProblems } from "@verdant/contract/fieldProblems";
 import type { FileItem } from "@verdant/contract/exchange";
 import { Content as ContentSchema } from "@verdant/contract/items/kinds";
+import { canonicalJson } from "@verdant/core/canonicalJson";
 import { changeKindOf } from "@verdant/core/bank/changeKind";
+import { groupBy } from "@verdant/core/groupBy";
 import { hasExplanation, mediaOf, type Content } from "@verdant/core/items/kinds";
 import { withMathml } from "../bank/maths.ts";
 import { linkMedia, missingMedia } from "../media/service.ts";
-import { faultsOf, hashOfContent, takeChange, saveItem, showItem } from "../bank/service.ts";
+import { faultsOf, hashOfContent, takeChange, saveItem } from "../bank/service.ts";
 import { refreshSearchWords } from "../bank/index/searchWords.ts";
 import { Failure } from "../platform/failure.ts";
 import { newId } from "../platform/id.ts";
@@ -64,17 +66,22 @@ async function importSome(
     const member = byKey.get(item.key);
     if (item.family !== undefined && member) familyIds.set(item.family, member.familyId);
   }
+  const ids = known.map((row) => row.id);
+  const standards = groupBy(await store.listStandardsOfItems(db, caller.departmentId, ids), (row) => row.itemId);
   const fresh: { id: string; item: FileItem; content: Content }[] = [];
   for (const [i, item] of items.entries()) {
     const before = byKey.get(item.key);
     const whole = before ? { ...item, content: withKnownIds(item.content, before.content) } : item;
     const content = parsed(whole, from + i, keys);
-    if (!before) fresh.push({ id: newId(), item, content });
-    else if (hashOfContent(content) === hashOfContent(before.content)) outcome.unchanged += 1;
+    if (!before) {
+      fresh.push({ id: newId(), item, content });
+      continue;
+    }
+    const now = taggingNow(before, standards.get(before.id) ?? []);
+    const tagging = ofOthers.has(item.key) ? now : taggingOf(item, keys);
+    if (hashOfContent(content) === hashOfContent(before.content) && isSame(tagging, now)) outcome.unchanged += 1;
     else {
-      const params = { itemId: before.id };
-      const tagging = ofOthers.has(item.key) ? (await showItem(scope, { params })).tagging : taggingOf(item, keys);
-      await saveItem(scope, { params, body: { version: before.version, tagging, content } });
+      await saveItem(scope, { params: { itemId: before.id }, body: { version: before.version, tagging, content } });
       outcome.revised += 1;
     }
   }
@@ -115,6 +122,28 @@ const taggingOf = (item: FileItem, keys: Keys) => ({
   tags: item.tags,
   points: item.points,
 });
+
+type Known = Awaited<ReturnType<typeof store.listItemsOfKeys>>[number];
+
+const taggingNow = (row: Known, standards: readonly { standardId: string }[]): ReturnType<typeof taggingOf> => ({
+  label: row.label,
+  topicId: row.topicId,
+  stimulusId: row.stimulusId,
+  standardIds: standards.map((one) => one.standardId),
+  demand: row.demand,
+  use: row.use,
+  expectedSeconds: row.expectedSeconds,
+  writerDifficulty: row.writerDifficulty,
+  keptFindings: row.keptFindings,
+  tags: row.tags,
+  points: row.points,
+});
+
+/** Where it belongs and how it is used, whatever the order of standards. */
+const isSame = (a: ReturnType<typeof taggingOf>, b: ReturnType<typeof taggingOf>): boolean => {
+  const [one, other] = [a, b].map(({ standardIds, ...rest }) => ({ ...rest, standardIds: [...standardIds].sort() }));
+  return canonicalJson(one) === canonicalJson(other);
+};
 
 async function insertFresh(
   scope: Scope<Member>,

@@ -171,22 +171,21 @@ const withNewest = (db: Db, departmentId: string) =>
     .where("item.archivedAt", "is", null)
     .select(["item.id", "item.number", "item.origin", "item.familyId", "item.version", "revision.content"]);
 
+const withTagging = (db: Db, departmentId: string) =>
+  withNewest(db, departmentId)
+    .select(["item.label", "item.topicId", "item.demand", "item.use", "item.status"])
+    .select(["item.stimulusId", "item.twinId", "item.expectedSeconds", "item.writerDifficulty"])
+    .select(["item.keptFindings", "item.tags", "item.points", "item.language"]);
+
 /** Those of these items that are known by one of `keys`, which an item that was imported keeps as its origin. */
 export const listItemsOfKeys = (db: Db, departmentId: string, keys: readonly string[]) =>
-  withNewest(db, departmentId)
+  withTagging(db, departmentId)
     .where(sql<boolean>`coalesce(item.origin ->> 'key', item.id::text) = any(${[...keys]}::text[])`)
     .execute();
 
 /** Items in the order of their numbers, from after `number` on. */
 export const listItemsAfter = (db: Db, departmentId: string, number: number, limit: number) =>
-  withNewest(db, departmentId)
-    .where("item.number", ">", number)
-    .select(["item.label", "item.topicId", "item.demand", "item.use", "item.status"])
-    .select(["item.stimulusId", "item.twinId", "item.expectedSeconds", "item.writerDifficulty"])
-    .select(["item.keptFindings", "item.tags", "item.points", "item.language"])
-    .orderBy("item.number")
-    .limit(limit)
-    .execute();
+  withTagging(db, departmentId).where("item.number", ">", number).orderBy("item.number").limit(limit).execute();
 
 export function listStandardsOfItems(db: Db, departmentId: string, itemIds: readonly string[]) {
   return db

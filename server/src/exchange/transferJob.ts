@@ -3,19 +3,23 @@ import type { JobKind } from "../platform/jobs.ts";
 import { isOverloaded, isUnreachable } from "../platform/database.ts";
 import { Failure } from "../platform/failure.ts";
 import { atomically, type Member, type Nobody, type Scope } from "../platform/scope.ts";
-import { writeDepartmentFile } from "./exportDepartment.ts";
+import { itemReader, writeDepartmentFile } from "./exportDepartment.ts";
 import type { Transfer } from "@verdant/contract/exchange";
+import type { Note } from "@verdant/contract/packages";
 import { filesOfPackage } from "./exportPackage.ts";
 import { countsOf, keepParts } from "./keptParts.ts";
-import { knownTo } from "./knownTo.ts";
+import { askedAbout, knownTo } from "./knownTo.ts";
 import { mediaOfPackage } from "./qti/packageMedia.ts";
 import { readPackage } from "./qti/readPackage.ts";
 import { structureOf } from "./qti/structure.ts";
 import { importDepartment } from "./service.ts";
 import { mediaOfFile, readDepartmentFile } from "./readDepartmentFile.ts";
+import { readTable } from "./table/readTable.ts";
+import { readCsv, readWorkbook, tableBounds, type Sheet } from "./table/sheets.ts";
+import { writeTable } from "./table/writeTable.ts";
 import { accessTo, keepPieces, piecesOf, saidOf } from "./transfers.ts";
 import * as store from "./transferStore.ts";
-import { openArchive, writeArchive } from "./zip.ts";
+import { openArchive, writeArchive, type Archive } from "./zip.ts";
 
 /** Somebody has cancelled it meanwhile: what was begun goes back. */
 class Cancelled extends Error {}
@@ -67,7 +71,8 @@ async function bringIn(scope: Scope<Member>, transferId: string, bytes: number):
     }
   }
   const { bytes: start } = (await store.findPiece(db, departmentId, transferId, 0)) ?? { bytes: Buffer.alloc(0) };
-  if (isArchive(start)) return bringPackage(scope, { id: transferId, bytes });
+  if (isArchive(start)) return bringArchive(scope, { id: transferId, bytes });
+  if (!isJson(start)) return bringTable(scope, transferId, await csvOf(counted()));
   const file = await readDepartmentFile(counted());
   await atomically(scope, async (within) => {
     const media = mediaOfFile(piecesOf(within.db, departmentId, transferId));
@@ -80,15 +85,81 @@ async function bringIn(scope: Scope<Member>, transferId: string, bytes: number):
 
 const isArchive = (start: Buffer) => start.subarray(0, 4).toString("latin1") === "PK\u0003\u0004";
 
+/** What begins like an object or a list, after white space and the mark of UTF-8. */
+const isJson = (start: Buffer) => /^(\u00ef\u00bb\u00bf)?\s*[[{]/.test(start.subarray(0, 1000).toString("latin1"));
+
+interface Archived {
+  readonly id: string;
+  readonly bytes: number;
+}
+
+async function bringArchive(scope: Scope<Member>, file: Archived): Promise<void> {
+  const { db, caller } = scope;
+  const archive = await openArchive(accessTo(db, caller.departmentId, file.id, file.bytes));
+  if (!archive.paths.has(workbookPath)) return bringPackage(scope, file, archive);
+  if (file.bytes > tableBounds.bytes) throw new Failure("fileTooLarge", { megabytes: tableBounds.bytes / 1024 ** 2 });
+  const sheets = await readWorkbook(archive, await allOf(piecesOf(db, caller.departmentId, file.id)));
+  return bringTable(scope, file.id, { sheets, format: "workbook", notes: [] });
+}
+
+/** Every workbook has it, and no package. */
+const workbookPath = "xl/workbook.xml";
+
+async function allOf(pieces: AsyncIterable<Buffer>): Promise<Buffer> {
+  const all: Buffer[] = [];
+  let size = 0;
+  for await (const piece of pieces) {
+    size += piece.length;
+    if (size > tableBounds.bytes) throw new Failure("fileTooLarge", { megabytes: tableBounds.bytes / 1024 ** 2 });
+    all.push(piece);
+  }
+  return Buffer.concat(all);
+}
+
+interface Sheets {
+  readonly sheets: readonly Sheet[];
+  readonly format: "table" | "workbook";
+  readonly notes: readonly Note[];
+}
+
+async function csvOf(pieces: AsyncIterable<Buffer>): Promise<Sheets> {
+  const { sheet, separator, encoding } = readCsv(await allOf(pieces));
+  const notes: Note[] = [
+    ...(separator === ","
+      ? []
+      : [{ code: "separatorRead" as const, terms: { separator: separator === "\t" ? "tab" : separator } }]),
+    ...(encoding === null ? [] : [{ code: "encodingAssumed" as const, terms: { encoding } }]),
+  ];
+  return { sheets: [sheet], format: "table", notes };
+}
+
+/** The rows are read first, each by itself; then all that can be used is written in one transaction. */
+async function bringTable(scope: Scope<Member>, id: string, { sheets, format, notes }: Sheets): Promise<void> {
+  const { db, caller, now } = scope;
+  const { departmentId } = caller;
+  const moveOn = async (share: number) => {
+    if (!(await store.moveOn(db, departmentId, id, ["running"], { share, format }))) throw new Cancelled();
+  };
+  await moveOn(0);
+  const { body, report, notes: ofTable } = await readTable(sheets, askedAbout(scope), moveOn);
+  await moveOn(1);
+  await atomically(scope, async (within) => {
+    const imported = await importDepartment(within, { body });
+    const said = { ...imported, parts: countsOf(report), notes: [...notes, ...ofTable] };
+    const to = { state: "done", finishedAt: now(), imported: said, report, share: 1 } as const;
+    if (!(await store.moveOn(within.db, departmentId, id, ["running"], to))) throw new Cancelled();
+    await store.deletePieces(within.db, departmentId, id);
+  });
+}
+
 /** The parts of a package are read first, each by itself; then all that can be used is written in one transaction. */
-async function bringPackage(scope: Scope<Member>, { id, bytes }: { id: string; bytes: number }): Promise<void> {
+async function bringPackage(scope: Scope<Member>, { id, bytes }: Archived, archive: Archive): Promise<void> {
   const { db, caller, now } = scope;
   const { departmentId } = caller;
   const moveOn = async (share: number) => {
     if (!(await store.moveOn(db, departmentId, id, ["running"], { share, format: "package" }))) throw new Cancelled();
   };
   await moveOn(0);
-  const archive = await openArchive(accessTo(db, departmentId, id, bytes));
   const structure = await structureOf(archive);
   const media = await mediaOfPackage(archive, new Map(structure?.media.map((row) => [row.hash, row])));
   try {
@@ -118,18 +189,18 @@ async function writeOut(scope: Scope<Member>, transferId: string, format: Transf
     .setIsolationLevel("repeatable read")
     .execute(async (db) => {
       await store.deletePieces(db, departmentId, transferId);
-      return keepPieces(
-        db,
-        { departmentId, id: transferId },
-        format === "package"
-          ? writeArchive(filesOfPackage({ ...scope, db }))
-          : inBytes(writeDepartmentFile({ ...scope, db })),
-      );
+      return keepPieces(db, { departmentId, id: transferId }, await bytesOf({ ...scope, db }, format));
     });
   // Apart from the moment above: a row that somebody has changed since could not be written from there.
   const to = { state: "done", finishedAt: scope.now(), bytes, share: 1 } as const;
   if (await store.moveOn(scope.db, departmentId, transferId, ["running"], to)) return;
   await store.deletePieces(scope.db, departmentId, transferId);
+}
+
+async function bytesOf(scope: Scope<Member>, format: Transfer["format"]): Promise<AsyncIterable<Buffer>> {
+  if (format === "package") return writeArchive(filesOfPackage(scope));
+  if (format === "department") return inBytes(writeDepartmentFile(scope));
+  return writeTable((await itemReader(scope)).all, format);
 }
 
 async function* inBytes(texts: AsyncIterable<string>): AsyncGenerator<Buffer> {

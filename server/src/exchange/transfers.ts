@@ -134,8 +134,16 @@ export async function* piecesOf(db: Db, departmentId: string, transferId: string
   }
 }
 
-const extensionOf = { department: "json", package: "zip" } as const;
-const startOf = { department: "department", package: "items" } as const;
+/** What a file of each form is called, and what it is. */
+const forms = {
+  department: { start: "department", extension: "json", mime: "application/json" },
+  package: { start: "items", extension: "zip", mime: "application/zip" },
+  table: { start: "items", extension: "csv", mime: "text/csv; charset=utf-8" },
+  workbook: {
+    ...{ start: "items", extension: "xlsx" },
+    mime: "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+  },
+} as const satisfies Record<contract.Transfer["format"], unknown>;
 
 export function startExport(
   scope: Scope<Member>,
@@ -150,7 +158,7 @@ export function startExport(
     await store.insertTransfer(db, {
       ...{ departmentId, id, kind: "export", format, state: "waiting" },
       ...{
-        name: `${startOf[format]}-${now().toISOString().slice(0, 10)}.${extensionOf[format]}`,
+        name: `${forms[format].start}-${now().toISOString().slice(0, 10)}.${forms[format].extension}`,
         askedBy: caller.personId,
         askedAt: now(),
       },
@@ -183,7 +191,7 @@ export async function openFile(scope: OpenScope<Member>, transferId: string) {
   const { db, caller } = scope;
   const transfer = await showTransfer(scope, transferId);
   if (transfer.kind !== "export" || transfer.state !== "done") throw new Failure("exportNotDone");
-  const mime = transfer.format === "package" ? "application/zip" : "application/json";
+  const { mime } = forms[transfer.format];
   return { name: transfer.name, mime, bytes: transfer.bytes, pieces: piecesOf(db, caller.departmentId, transferId) };
 }
 

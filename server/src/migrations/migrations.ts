@@ -53,6 +53,7 @@ import * as calibration from "./0050_calibration.ts";
 import * as doubts from "./0051_doubts.ts";
 import * as erasure from "./0052_erasure.ts";
 import * as packages from "./0053_packages.ts";
+import * as tables from "./0054_tables.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -108,4 +109,5 @@ export const migrations: Record<string, Migration> = {
   "0051_doubts": doubts,
   "0052_erasure": erasure,
   "0053_packages": packages,
+  "0054_tables": tables,
 };

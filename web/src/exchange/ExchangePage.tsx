@@ -5,6 +5,7 @@ import Button from "@mui/material/Button";
 import LinearProgress from "@mui/material/LinearProgress";
 import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
+import MuiLink from "@mui/material/Link";
 import { exchangePaths, type Transfer } from "@verdant/contract/exchange";
 import { limits } from "@verdant/contract/wire";
 import { useState, type ReactNode } from "react";
@@ -22,6 +23,7 @@ import {
   useStartExportMutation,
 } from "./api.ts";
 import { KeptParts } from "./KeptParts.tsx";
+import { noteInWords } from "./noteInWords.ts";
 import { PackageReport } from "./PackageReport.tsx";
 import { placeInWords, transferInWords } from "./transferInWords.ts";
 import { t } from "../platform/words.ts";
@@ -103,11 +105,14 @@ function Bring() {
     <Card title={t("Import")}>
       <Typography sx={{ mb: 1.5 }}>
         {t(
-          "A department file, or a package of items from any program that writes QTI (3.0, 2.2 or 2.1). What you have already stays; an item that differs gets a new revision.",
+          "A table of items (workbook or CSV) as it is exported here, a package of items from any program that writes QTI (3.0, 2.2 or 2.1), or a department file. What you have already stays; an item that differs gets a new revision.",
         )}
       </Typography>
       <Typography variant="body2" color="textSecondary" sx={{ mb: 1.5 }}>
-        {t("Items that others made are imported as drafts: no quiz asks them before you approve them.")}
+        {t("Items that others made are imported as drafts: no quiz asks them before you approve them.")}{" "}
+        <MuiLink component={Link} to="/bank/paste">
+          {t("Tables with other headings, pasted text, word-processor files")}
+        </MuiLink>
       </Typography>
       <Box
         onDragOver={(event) => {
@@ -138,7 +143,7 @@ function Bring() {
           <input
             type="file"
             hidden
-            accept="application/json,.json,application/zip,.zip"
+            accept="application/json,.json,application/zip,.zip,text/csv,.csv,.tsv,.xlsx"
             onChange={(event) => {
               const file = event.target.files?.[0];
               event.target.value = "";
@@ -167,9 +172,23 @@ function WriteOut() {
   return (
     <Card title={t("Export")}>
       <Typography sx={{ mb: 0.5 }}>
+        <strong>{t("Table of items")}</strong>{" "}
+        {t(
+          "to read and change in a spreadsheet and import again: a row for each item, with all that it says. It leaves out pictures, shared texts and what the standards say.",
+        )}
+      </Typography>
+      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, mb: 2 }}>
+        <Button variant="outlined" loading={isLoading} onClick={() => void begin("workbook")}>
+          {t("Export a workbook")}
+        </Button>
+        <Button variant="outlined" loading={isLoading} onClick={() => void begin("table")}>
+          {t("Export a CSV file")}
+        </Button>
+      </Box>
+      <Typography sx={{ mb: 0.5 }}>
         <strong>{t("Package of items")}</strong>{" "}
         {t(
-          "(QTI 3.0), for other programs or another department: items as they are now, with pictures, texts, topics and standards. It leaves out courses, classes, patterns, quizzes, answers, comments and earlier revisions.",
+          "(QTI 3.0), for other programs or another department: the items, with pictures, texts, topics and standards.",
         )}
       </Typography>
       <Button variant="outlined" loading={isLoading} sx={{ mb: 2 }} onClick={() => void begin("package")}>
@@ -178,12 +197,15 @@ function WriteOut() {
       <Typography sx={{ mb: 0.5 }}>
         <strong>{t("Department file")}</strong>{" "}
         {t(
-          "(JSON), for another installation of this program: the same, and courses, patterns, and this year's classes with their students' names and entry cards. It leaves out quizzes, releases, answers, comments and earlier revisions.",
+          "(JSON), for another installation of this program: what a package holds, and courses, patterns, and this year's classes with their students' names and entry cards.",
         )}
       </Typography>
-      <Button variant="outlined" loading={isLoading} onClick={() => void begin("department")}>
+      <Button variant="outlined" loading={isLoading} sx={{ mb: 1.5 }} onClick={() => void begin("department")}>
         {t("Export the department")}
       </Button>
+      <Typography variant="body2" color="textSecondary">
+        {t("No file holds quizzes, releases, answers, comments or earlier revisions.")}
+      </Typography>
     </Card>
   );
 }
@@ -191,6 +213,7 @@ function WriteOut() {
 function Row({ transfer }: { transfer: Transfer }) {
   const { id, kind, state, name, share, askedBy, askedAt, imported, problem } = transfer;
   const [isOpen, setOpen] = useState(false);
+  const isTable = transfer.format === "table" || transfer.format === "workbook";
   const [cancel, { isLoading }] = useCancelTransferMutation();
   const say = useToast();
   const stop = async () => {
@@ -243,6 +266,11 @@ function Row({ transfer }: { transfer: Transfer }) {
             : {})}
         />
       )}
+      {imported?.notes?.map((note) => (
+        <Typography key={noteInWords(note)} variant="body2">
+          {noteInWords(note)}
+        </Typography>
+      ))}
       {imported?.parts && (
         <Box sx={{ mt: 0.5 }}>
           <Button
@@ -252,7 +280,13 @@ function Row({ transfer }: { transfer: Transfer }) {
               setOpen(!isOpen);
             }}
           >
-            {isOpen ? t("Hide what became of each part") : t("What became of each part")}
+            {isTable
+              ? isOpen
+                ? t("Hide what became of each row")
+                : t("What became of each row")
+              : isOpen
+                ? t("Hide what became of each part")
+                : t("What became of each part")}
           </Button>
           {imported.created.items > 0 && (
             <Button size="small" component={Link} to="/bank?status=draft">

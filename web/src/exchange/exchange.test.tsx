@@ -96,17 +96,43 @@ test("each export says what it holds and leaves out, and asks for its own form",
   const { user, asked } = open([
     answers(startExport, { ...transfer, kind: "export", state: "waiting", imported: null }),
   ]);
-  expect(await screen.findByText(/It leaves out courses, classes, patterns, quizzes/)).toBeTruthy();
-  await user.click(screen.getByRole("button", { name: "Export a package" }));
-  await waitFor(() => {
-    expect(asked.filter((one) => one.path.endsWith("/exports")).map((one) => one.body)).toEqual([
-      { format: "package" },
-    ]);
-  });
-  await user.click(screen.getByRole("button", { name: "Export the department" }));
-  await waitFor(() => {
-    expect(asked.filter((one) => one.path.endsWith("/exports")).at(-1)?.body).toEqual({ format: "department" });
-  });
+  expect(await screen.findByText(/It leaves out pictures, shared texts and what the standards say/)).toBeTruthy();
+  expect(screen.getByText("No file holds quizzes, releases, answers, comments or earlier revisions.")).toBeTruthy();
+  const buttons = [
+    ["Export a workbook", "workbook"],
+    ["Export a CSV file", "table"],
+    ["Export a package", "package"],
+    ["Export the department", "department"],
+  ] as const;
+  for (const [name, format] of buttons) {
+    await user.click(screen.getByRole("button", { name }));
+    await waitFor(() => {
+      expect(asked.filter((one) => one.path.endsWith("/exports")).at(-1)?.body).toEqual({ format });
+    });
+  }
+});
+
+test("a table that came in says what became of its rows, and what is to be said of all of it", async () => {
+  const imported = {
+    ...transfer.imported,
+    parts: { imported: 25, importedWithNotes: 1, kept: 0, refused: 1 },
+    notes: [
+      { code: "columnLeftOut", terms: { column: "Colour" } },
+      { code: "separatorRead", terms: { separator: ";" } },
+    ],
+  } as Transfer["imported"];
+  const faulty = row({ file: "row 26", identifier: "7", outcome: "refused" });
+  const { user } = open([
+    answers(listTransfers, { transfers: [{ ...transfer, format: "table", name: "bank.csv", imported }] }),
+    answers(showReport, { rows: [{ ...faulty, notes: [{ code: "keyNoOption", terms: { key: "d" } }] }], more: 0 }),
+  ]);
+  expect(await screen.findByText(/27 rows in the table: 1 with notes, 1 not imported/)).toBeTruthy();
+  expect(screen.getByText("The column “Colour” was left out: no part of an item is called so.")).toBeTruthy();
+  expect(screen.getByText("Its columns are parted by “;”.")).toBeTruthy();
+  await user.click(screen.getByRole("button", { name: "What became of each row" }));
+  const refused = await screen.findByRole("region", { name: "Not imported" });
+  expect(refused.textContent).toContain("row 26");
+  expect(refused.textContent).toContain("The key “d” is none of the options.");
 });
 
 describe("what is kept as it came", () => {

@@ -1,4 +1,4 @@
-/** What is said of a part of a package, as a sentence. */
+/** What is said of a part of a package, or of a row of a table, as a sentence. */
 import type { Note, NoteCode, NoteTerms, Outcome } from "@verdant/contract/packages";
 import { t } from "../platform/words.ts";
 
@@ -49,8 +49,49 @@ const sentences: { readonly [C in NoteCode]: (terms: NoteTerms<C>) => string } =
   xmlEncoding: () => t("The file is not in the encoding that it says it is."),
   xmlEntities: (terms) => t("The file defines or uses entities of its own (line {{line}}); they are not read.", terms),
   xmlBounds: (terms) => t("The file is nested too deep or too large (line {{line}}).", terms),
-  identifierTwice: (terms) => t("Another item of this package has the identifier “{{identifier}}” too.", terms),
+  identifierTwice: (terms) => t("Another item of this file has the identifier “{{identifier}}” too.", terms),
   notValid: (terms) => t("It does not fit into an item here at {{place}}.", terms),
+  kindUnknown: (terms) =>
+    terms.kind === ""
+      ? t("The column “kind” is empty. Write one of: {{kinds}}.", terms)
+      : t("There is no kind of item called “{{kind}}”. Write one of: {{kinds}}.", terms),
+  stemMissing: () => t("It asks nothing: the column “stem” is empty."),
+  keyNoOption: (terms) => t("The key “{{key}}” is none of the options.", terms),
+  cellNoNumber: (terms) => t("“{{value}}” in the column “{{column}}” is no number.", terms),
+  pairUnreadable: (terms) => t("“{{value}}” in the column “{{column}}” is no pair: write “left => right”.", terms),
+  orderIncomplete: (terms) => t("The key “{{key}}” does not name each option once.", terms),
+  gapsMissing: () => t("It has no gaps: write them in the column “passage”, as [word] or [right | wrong]."),
+  picturesNotHere: () =>
+    t("It shows a picture or recording that this department has not. A table holds none: import it as a package."),
+  idOfAnother: (terms) =>
+    t(
+      "The id “{{id}}” belongs to another item here: “{{words}}”. Empty the cell, and it is imported as a new one.",
+      terms,
+    ),
+  wholeUnreadable: () =>
+    t("The column “as_exported” cannot be read: only what the other columns say was imported of it."),
+  valueAssumed: (terms) =>
+    terms.taken === ""
+      ? t("“{{value}}” in the column “{{column}}” was left out: there is no room for more.", terms)
+      : t("“{{value}}” in the column “{{column}}” is not understood; it is “{{taken}}” now.", terms),
+  numberRead: (terms) => t("“{{value}}” in the column “{{column}}” was read as {{read}}.", terms),
+  dateRead: (terms) =>
+    t(
+      "A spreadsheet has made a date of the column “{{column}}”: it says {{value}} now. Look whether that was meant.",
+      terms,
+    ),
+  formattingLost: () => t("Formatting of words that were changed was left out."),
+  changedMeanwhile: (terms) =>
+    t("“{{column}}” has been changed here since it was exported; what the table says counts now.", terms),
+  columnStays: (terms) => t("“{{column}}” of an item that is here already is not changed by a table.", terms),
+  stimulusUnknown: (terms) => t("There is no shared text “{{title}}” here: it hangs on none now.", terms),
+  twinUnknown: (terms) => t("The item “{{twin}}”, which explains it, is not here.", terms),
+  useAssumed: () => t("The table does not say what it is for: it is reserved for tests until you say otherwise."),
+  statusDraft: () => t("It is a draft, whatever its status says: nobody here has approved it as it is now."),
+  columnLeftOut: (terms) => t("The column “{{column}}” was left out: no part of an item is called so.", terms),
+  separatorRead: (terms) => t("Its columns are parted by “{{separator}}”.", terms),
+  encodingAssumed: (terms) => t("It was read as {{encoding}}: look whether accents are right.", terms),
+  sheetsLeftOut: (terms) => t("Other sheets were left out: {{sheets}}.", terms),
 };
 
 export function noteInWords({ code, terms }: Note): string {

@@ -3,21 +3,27 @@ import type { Imported, Transfer } from "@verdant/contract/exchange";
 import { sizeInWords } from "../ui/sizeInWords.ts";
 import { t } from "../platform/words.ts";
 
-/** How many parts of a package had which outcome. */
-function partsInWords({ imported, importedWithNotes, kept, refused }: NonNullable<Imported["parts"]>): string {
+/** How many parts of a package, or rows of a table, had which outcome. */
+function partsInWords(
+  { imported, importedWithNotes, kept, refused }: NonNullable<Imported["parts"]>,
+  format: Transfer["format"],
+): string {
   const total = imported + importedWithNotes + kept + refused;
   const some = [
     ...(importedWithNotes > 0 ? [t("{{n}} with notes", { n: importedWithNotes })] : []),
     ...(kept > 0 ? [t("{{n}} kept as they came", { n: kept })] : []),
     ...(refused > 0 ? [t("{{n}} not imported", { n: refused })] : []),
   ];
-  const all = t("{{count}} parts in the package", { count: total });
+  const all =
+    format === "package"
+      ? t("{{count}} parts in the package", { count: total })
+      : t("{{count}} rows in the table", { count: total });
   return some.length === 0
     ? t("{{all}}, all imported as they are", { all })
     : t("{{all}}: {{some}}", { all, some: some.join(", ") });
 }
 
-export function transferInWords({ kind, state, share, imported, bytes }: Transfer): string {
+export function transferInWords({ kind, format, state, share, imported, bytes }: Transfer): string {
   switch (state) {
     case "receiving":
       return t("on its way here");
@@ -31,7 +37,7 @@ export function transferInWords({ kind, state, share, imported, bytes }: Transfe
     case "failed":
       return kind === "import" ? t("could not be imported; nothing was changed") : t("could not be written");
     case "done":
-      if (imported?.parts) return `${importedInWords(imported)}. ${partsInWords(imported.parts)}`;
+      if (imported?.parts) return `${importedInWords(imported)}. ${partsInWords(imported.parts, format)}`;
       return imported ? importedInWords(imported) : t("ready, {{bytes}}", { bytes: sizeInWords(bytes) });
   }
 }

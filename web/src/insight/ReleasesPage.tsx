@@ -77,7 +77,7 @@ export function ReleasesPage() {
           }))}
         />
       )}
-      <MorePages list={list} shown={releases.length} total={total} />
+      {isIn && <MorePages list={list} shown={releases.length} total={total} />}
     </Page>
   );
 }

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import Papa from "papaparse";
 import { expect, test } from "vitest";
-import { csvText, neutral } from "./csvText.ts";
+import { neutralCell as neutral } from "@verdant/core/cellText";
+import { csvText } from "./csvText.ts";
 
 test.each([
   ["=SUM(A1)", "'=SUM(A1)"],

@@ -211,6 +211,7 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} CASE files saved. Withdrawn standards are not in them.":
     "{{count}} CASE file saved. Withdrawn standards are not in it.",
   "{{count}} parts in the package": "{{count}} part in the package",
+  "{{count}} rows in the table": "{{count}} row in the table",
   "{{count}} more parts are not listed: the gravest stand first.":
     "{{count}} more part is not listed: the gravest stand first.",
   "{{count}} more have too few to say anything": "{{count}} more has too few to say anything",

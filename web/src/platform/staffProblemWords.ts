@@ -117,6 +117,24 @@ export const staffWords: ProblemWords<StaffProblem> = {
   archiveFileTooLarge: (terms) => t("“{{file}}” in the zip file has more than {{megabytes}} MB.", terms),
   archiveBomb: (terms) =>
     t("“{{file}}” in the zip file grows far beyond its packed size when it is opened. Nothing was imported.", terms),
+  tableQuoteOpen: (terms) =>
+    t(
+      'Row {{row}} opens a quotation mark (") that is not closed: what follows would be taken for one cell. Close it, and import the file again.',
+      terms,
+    ),
+  tableTooManyRows: (terms) => t("A table may have {{most}} rows at most: import it in parts.", terms),
+  tableTooManyColumns: (terms) => t("Row {{row}} has more than {{most}} columns: this is no table of items.", terms),
+  tableCellTooLong: (terms) => t("A cell of row {{row}} has more than {{most}} characters: shorten it.", terms),
+  tableNoText: () => t("This is no table: save it as CSV (UTF-8) or as a workbook (.xlsx)."),
+  tableHeadingsMissing: () =>
+    t(
+      "No row of this file names the columns of a table of items: “id”, or “kind” and “stem”. Tables with other headings can be imported at Bank → Import items.",
+    ),
+  tableHeadingTwice: (terms) => t("Two columns are called “{{heading}}”: rename or remove one.", terms),
+  tableEmpty: () => t("There is no row under the headings."),
+  workbookBroken: () => t("This is no workbook that can be read: it is damaged, or protected by a password."),
+  workbookCellTooLong: (terms) =>
+    t("“{{item}}” has a text that is too long for a cell of a workbook: export a table (CSV) instead.", terms),
   manifestMissing: () =>
     t("The zip file has no “imsmanifest.xml” at its top: it is no package of items. Nothing was imported."),
   manifestBroken: (terms) =>

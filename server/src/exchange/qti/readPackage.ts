@@ -3,7 +3,7 @@ import type { FileItem } from "@verdant/contract/exchange";
 import { limits } from "@verdant/contract/wire";
 import { outcomes, type Note, type ReportRow } from "@verdant/contract/packages";
 import { Failure } from "../../platform/failure.ts";
-import { fromText } from "../fileContent.ts";
+import { fromText, misconceptionsIn } from "../fileContent.ts";
 import type { FileBody } from "../readDepartmentFile.ts";
 import { pathOf, type Archive } from "../zip.ts";
 import { fileItemOf, type Known } from "./fileItemOf.ts";
@@ -284,15 +284,6 @@ function uniqueKey(title: string, all: ReadonlyMap<string, { key: string }>): st
     const key = n === 1 ? title : `${title} (${n})`;
     if (!taken.has(key)) return key;
   }
-}
-
-function misconceptionsIn({ content }: FileItem): string[] {
-  const parts = [
-    ...("options" in content ? content.options : []),
-    ...("regions" in content ? content.regions : []),
-    ...("expectedWrong" in content ? content.expectedWrong : []),
-  ];
-  return parts.flatMap((part) => part.misconception ?? []);
 }
 
 function without<K extends keyof FileItem>(item: FileItem, key: K): FileItem {

@@ -25,12 +25,20 @@ export async function bytesOf(lead: OpenScope<Member>, transferId: string): Prom
 export const textOf = async (lead: OpenScope<Member>, transferId: string): Promise<string> =>
   (await bytesOf(lead, transferId)).toString();
 
-/** The department's items as a package. */
-export async function packed(bench: Workbench, lead: OpenScope<Member> = bench.lead): Promise<Buffer> {
-  const { id } = await exchange.startExport(lead, { body: { format: "package" } });
+/** The department as a file of some form. */
+export async function saved(
+  bench: Workbench,
+  format: Transfer["format"],
+  lead: OpenScope<Member> = bench.lead,
+): Promise<Buffer> {
+  const { id } = await exchange.startExport(lead, { body: { format } });
   await doTransfers(bench);
   return bytesOf(lead, id);
 }
+
+/** The department's items as a package. */
+export const packed = (bench: Workbench, lead: OpenScope<Member> = bench.lead): Promise<Buffer> =>
+  saved(bench, "package", lead);
 
 export async function exported(bench: Workbench, lead: OpenScope<Member> = bench.lead): Promise<DepartmentFile> {
   const { id } = await exchange.startExport(lead, { body: { format: "department" } });

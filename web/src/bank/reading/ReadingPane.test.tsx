@@ -45,6 +45,25 @@ const figures: ItemFigures = {
   isMore: { given: false, quizzes: false },
 };
 
+test("with the key stands all that a student is told", async () => {
+  const told = { nearly: richTextOf("Close: look at the unit."), nextStep: richTextOf("Trace it on the map.") };
+  const { user } = renderPage(<ReadingPane itemId={item.id} isSetAside={false} setAside={() => undefined} />, {
+    stubs: [
+      answers(showItem, { ...item, content: { ...content, ...told } }),
+      answers(listFamily, { isMore: false, items: [] }),
+      answers(showTwins, { twin: null, explains: [], explainsMore: false, asked: null }),
+      answers(listComments, { comments: [] }),
+      answers(showReviewRules, { mode: "off", mayApproveOwn: true }),
+      answers(showItemFigures, figures),
+    ],
+  });
+  const key = await screen.findByRole("switch", { name: "Show the key" });
+  expect(screen.queryByText("Trace it on the map.")).toBeNull();
+  await user.click(key);
+  for (const text of ["Nearly there", "Close: look at the unit.", "Next step", "Trace it on the map."])
+    expect(screen.getByText(text)).toBeTruthy();
+});
+
 test("no button stands below what is still to come in: it would move away from under a finger", async () => {
   const late = answersLate(showItemFigures, figures);
   renderPage(<ReadingPane itemId={item.id} isSetAside={false} setAside={() => undefined} />, {

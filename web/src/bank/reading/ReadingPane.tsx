@@ -6,6 +6,7 @@ import Switch from "@mui/material/Switch";
 import Typography from "@mui/material/Typography";
 import type { Item } from "@verdant/contract/bank";
 import { creditOf, kindOf, markerOf, type Answer } from "@verdant/core/items/kinds";
+import type { RichText } from "@verdant/core/richText";
 import { Suspense, useState } from "react";
 import { Link } from "react-router";
 import { useShowItemFiguresQuery } from "../../insight/api.ts";
@@ -35,6 +36,16 @@ interface Aside {
 }
 
 /** The item as a student sees it. It can be answered here, which is recorded nowhere; the key shows on demand. */
+/** What else a student is told, under the heading that it has there. */
+const Told = ({ title, text }: { title: string; text: RichText }) => (
+  <Box sx={{ mt: 1 }}>
+    <Typography variant="body2" sx={{ fontWeight: 700 }}>
+      {title}
+    </Typography>
+    <RichTextView text={text} />
+  </Box>
+);
+
 export function ReadingPane({ itemId, ...aside }: { itemId: string } & Aside) {
   const { data, error } = useShowItemQuery({ params: { itemId } }, { refetchOnMountOrArgChange: true });
   // What stands above the buttons is there before them, or they would jump away from under a click.
@@ -89,6 +100,8 @@ function Pane({ item, isSetAside, setAside }: { item: Item } & Aside) {
           {!content.explanation && rationales.length === 0 && (
             <Typography variant="body2">{t("This item has no explanation yet.")}</Typography>
           )}
+          {content.nearly && <Told title={t("Nearly there")} text={content.nearly} />}
+          {content.nextStep && <Told title={t("Next step")} text={content.nextStep} />}
         </Box>
       )}
       <FormControlLabel
