@@ -39,9 +39,9 @@ export async function tables(): Promise<Measure[]> {
     },
   ];
   return [
-    ...measures("table-in", csvIn, { s: 60, mb: 600 }),
+    ...measures("table-in", csvIn, { s: 60, mb: 500 }),
     ...measures("table-out", csv.ended, { s: 30, mb: 400 }),
-    ...measures("workbook-out", workbook.ended, { s: 60, mb: 1000 }),
-    ...measures("workbook-in-unchanged", again, { s: 60, mb: 1000 }),
+    ...measures("workbook-out", workbook.ended, { s: 60, mb: 500 }),
+    ...measures("workbook-in-unchanged", again, { s: 60, mb: 500 }),
   ];
 }

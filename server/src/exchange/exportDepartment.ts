@@ -230,12 +230,14 @@ export async function itemReader({ db, caller }: Reader) {
     }
   }
 
-  async function ofKeys(wanted: readonly string[]): Promise<FileItem[]> {
-    const found: FileItem[] = [];
-    for (let at = 0; at < wanted.length; at += itemsAtOnce)
-      found.push(
-        ...(await asFileItems(await store.listItemsOfKeys(db, departmentId, wanted.slice(at, at + itemsAtOnce)))),
-      );
+  /** Each with the version that it was read at. */
+  async function ofKeys(wanted: readonly string[]): Promise<{ item: FileItem; version: number }[]> {
+    const found: { item: FileItem; version: number }[] = [];
+    for (let at = 0; at < wanted.length; at += itemsAtOnce) {
+      const rows = await store.listItemsOfKeys(db, departmentId, wanted.slice(at, at + itemsAtOnce));
+      const versions = new Map(rows.map((row) => [keyOfItem(row), row.version]));
+      for (const item of await asFileItems(rows)) found.push({ item, version: versions.get(item.key) ?? 0 });
+    }
     return found;
   }
 

@@ -99,7 +99,13 @@ const itemOf = (content: Content) =>
     ...{ key: "1", topic: "T", demand: "apply", use: "practice", status: "draft", expectedSeconds: 45 },
     ...{ writerDifficulty: 3, language: "en", content: fromContent(content, (id) => id) },
   });
-const nobody: Here = { topics: new Map([["t", "T"]]), codes: new Map(), items: new Map(), stimuli: new Set() };
+const nobody: Here = {
+  topics: new Map([["t", "T"]]),
+  codes: new Map(),
+  items: new Map(),
+  versions: new Map(),
+  stimuli: new Set(),
+};
 
 const byTable = (content: Content) => {
   const item = itemOf(content);

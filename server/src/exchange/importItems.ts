@@ -28,17 +28,24 @@ export interface ImportedItems {
 /** So many are held in their full form at once. */
 const atOnce = 500;
 
-/** @param ofOthers keys of items whose file says nothing of how this department uses them */
+export interface Besides {
+  /** Keys of items whose file says nothing of how this department uses them. */
+  readonly ofOthers?: ReadonlySet<string> | undefined;
+  /** Versions of the items that the file was compared with. */
+  readonly versions?: ReadonlyMap<string, number> | undefined;
+}
+
+/** @throws Failure where an item has been saved since the file was compared with it */
 export async function importItems(
   scope: Scope<Member>,
   file: FileBody,
   keys: Keys,
-  ofOthers: ReadonlySet<string> = new Set(),
+  besides: Besides = {},
 ): Promise<ImportedItems> {
   const familyIds = new Map<string, string>();
   const outcome: ImportedItems = { created: 0, revised: 0, unchanged: 0 };
   for (let from = 0; from < file.items.length; from += atOnce)
-    await importSome(scope, file.items.slice(from, from + atOnce), { from, keys, ofOthers, familyIds, outcome });
+    await importSome(scope, file.items.slice(from, from + atOnce), { from, keys, besides, familyIds, outcome });
   await tieAllTwins(scope, file);
   return outcome;
 }
@@ -47,7 +54,7 @@ interface Meanwhile {
   /** Place of the first in the file. */
   readonly from: number;
   readonly keys: Keys;
-  readonly ofOthers: ReadonlySet<string>;
+  readonly besides: Besides;
   /** Families that were met, by what the file calls them. */
   readonly familyIds: Map<string, string>;
   readonly outcome: ImportedItems;
@@ -56,7 +63,7 @@ interface Meanwhile {
 async function importSome(
   scope: Scope<Member>,
   items: readonly FileItem[],
-  { from, keys, ofOthers, familyIds, outcome }: Meanwhile,
+  { from, keys, besides: { ofOthers, versions }, familyIds, outcome }: Meanwhile,
 ): Promise<void> {
   const { db, caller } = scope;
   const named = items.map((item) => item.key);
@@ -78,10 +85,11 @@ async function importSome(
       continue;
     }
     const now = taggingNow(before, standards.get(before.id) ?? []);
-    const tagging = ofOthers.has(item.key) ? now : taggingOf(item, keys);
+    const tagging = ofOthers?.has(item.key) === true ? now : taggingOf(item, keys);
     if (hashOfContent(content) === hashOfContent(before.content) && isSame(tagging, now)) outcome.unchanged += 1;
     else {
-      await saveItem(scope, { params: { itemId: before.id }, body: { version: before.version, tagging, content } });
+      const version = versions?.get(item.key) ?? before.version;
+      await saveItem(scope, { params: { itemId: before.id }, body: { version, tagging, content } });
       outcome.revised += 1;
     }
   }

@@ -23,8 +23,10 @@ export function askedAbout(scope: Scope<Member>): Asked {
   return {
     here: async (keys) => {
       const { ofKeys, stimuli } = await reader;
-      const items = new Map((await ofKeys(keys)).map((item) => [item.key, item]));
-      return { ...(await knownTo(scope)), items, stimuli };
+      const found = await ofKeys(keys);
+      const items = new Map(found.map(({ item }) => [item.key, item]));
+      const versions = new Map(found.map(({ item, version }) => [item.key, version]));
+      return { ...(await knownTo(scope)), items, versions, stimuli };
     },
     missing: (hashes) => missingMedia(scope, hashes),
     unknown: async (keys) => {

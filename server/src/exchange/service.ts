@@ -26,11 +26,14 @@ export function importDepartment(
     body,
     media = [],
     ofOthers,
+    versions,
   }: {
     body: FileBody;
     media?: Iterable<contract.FileMedia> | AsyncIterable<contract.FileMedia>;
     /** Keys of items of which the file does not say how this department uses them. */
     ofOthers?: ReadonlySet<string>;
+    /** Of items that the file was compared with: one that has another since is a conflict. */
+    versions?: ReadonlyMap<string, number>;
   },
 ): Promise<contract.Imported> {
   mayExchange(scope, "import");
@@ -47,7 +50,7 @@ export function importDepartment(
       ...{ stimuli, misconceptions },
       ...{ standards: standards.keys, topics: topics.keys, courses: courses.keys },
     };
-    const items = await importItems(within, body, keys, ofOthers);
+    const items = await importItems(within, body, keys, { ofOthers, versions });
     await importMany(within, body, topics.keys);
     const { departmentId } = within.caller;
     const created = {

@@ -12,7 +12,9 @@ import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts"
 import { toContent } from "./fileContent.ts";
 import { showReport } from "./keptParts.ts";
 import { fixture, zipped } from "./testing/archives.ts";
-import { bring, exported, saved } from "./testing/departmentFiles.ts";
+import { bringFile, listTransfers } from "./service.ts";
+import { holdImports } from "./store.ts";
+import { bring, doTransfers, exported, inPieces, saved } from "./testing/departmentFiles.ts";
 
 const bench = useWorkbench();
 
@@ -27,6 +29,16 @@ async function emptyDepartment(): Promise<Lead> {
   const file = await exported(bench);
   await bring(bench, lead, { ...file, items: [], many: [] } satisfies DepartmentFile);
   return lead;
+}
+
+async function firstItem({ caller }: Lead): Promise<string> {
+  const { id } = await bench.db
+    .selectFrom("item")
+    .where("departmentId", "=", caller.departmentId)
+    .orderBy("number")
+    .select("id")
+    .executeTakeFirstOrThrow();
+  return id;
 }
 
 /** The rows of a table by their ids, as somebody has them open. */
@@ -82,12 +94,7 @@ describe("what somebody changes in a table", () => {
     const lead = await emptyDepartment();
     await bring(bench, lead, await saved(bench, "table"));
     const { rows } = opened(await saved(bench, "table", lead));
-    const { id: itemId } = await bench.db
-      .selectFrom("item")
-      .where("departmentId", "=", lead.caller.departmentId)
-      .orderBy("number")
-      .select("id")
-      .executeTakeFirstOrThrow();
+    const itemId = await firstItem(lead);
     const { version, tagging, content } = await showItem(lead, { params: { itemId } });
     const body = { version, content, tagging: { ...tagging, label: "Renamed by a colleague", expectedSeconds: 77 } };
     await saveItem(lead, { params: { itemId }, body });
@@ -99,6 +106,40 @@ describe("what somebody changes in a table", () => {
     });
     expect((await exported(bench, lead)).items[0]).toMatchObject({
       ...{ label: "Renamed by a colleague", expectedSeconds: 88, points: 3 },
+    });
+  });
+
+  test("what a colleague saves while the table is on its way in is not taken back either", async () => {
+    const lead = await emptyDepartment();
+    const { departmentId } = lead.caller;
+    await bring(bench, lead, await saved(bench, "table"));
+    const { rows } = opened(await saved(bench, "table", lead));
+    const { id } = await bringFile(
+      lead,
+      "late.csv",
+      inPieces(csvOf(rows.map((row, i) => (i === 0 ? { ...row, next_step: "Look it up." } : row)))),
+    );
+    const itemId = await firstItem(lead);
+    let work = Promise.resolve();
+    await bench.db.transaction().execute(async (other) => {
+      // The import is held up between reading and writing.
+      await holdImports(other, departmentId);
+      work = doTransfers(bench);
+      await expect
+        .poll(async () => (await listTransfers(lead)).transfers.find((one) => one.id === id)?.share, {
+          timeout: 20_000,
+        })
+        .toBe(1);
+      const { version, tagging, content } = await showItem(lead, { params: { itemId } });
+      const body = { version, content, tagging: { ...tagging, label: "Renamed just now" } };
+      await saveItem(lead, { params: { itemId }, body });
+    });
+    await work;
+    expect((await listTransfers(lead)).transfers.find((one) => one.id === id)).toMatchObject({
+      ...{ state: "done", imported: { revised: { items: 1 }, unchanged: { items: 23 } } },
+    });
+    expect((await exported(bench, lead)).items[0]).toMatchObject({
+      ...{ label: "Renamed just now", content: { nextStep: "Look it up." } },
     });
   });
 

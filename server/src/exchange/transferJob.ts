@@ -133,6 +133,9 @@ async function csvOf(pieces: AsyncIterable<Buffer>): Promise<Sheets> {
   return { sheets: [sheet], format: "table", notes };
 }
 
+/** So often a table is compared anew, where somebody saves an item of it between reading and writing. */
+const mostTries = 5;
+
 /** The rows are read first, each by itself; then all that can be used is written in one transaction. */
 async function bringTable(scope: Scope<Member>, id: string, { sheets, format, notes }: Sheets): Promise<void> {
   const { db, caller, now } = scope;
@@ -140,16 +143,23 @@ async function bringTable(scope: Scope<Member>, id: string, { sheets, format, no
   const moveOn = async (share: number) => {
     if (!(await store.moveOn(db, departmentId, id, ["running"], { share, format }))) throw new Cancelled();
   };
-  await moveOn(0);
-  const { body, report, notes: ofTable } = await readTable(sheets, askedAbout(scope), moveOn);
-  await moveOn(1);
-  await atomically(scope, async (within) => {
-    const imported = await importDepartment(within, { body });
-    const said = { ...imported, parts: countsOf(report), notes: [...notes, ...ofTable] };
-    const to = { state: "done", finishedAt: now(), imported: said, report, share: 1 } as const;
-    if (!(await store.moveOn(within.db, departmentId, id, ["running"], to))) throw new Cancelled();
-    await store.deletePieces(within.db, departmentId, id);
-  });
+  for (let tries = 1; ; tries++) {
+    await moveOn(0);
+    const { body, report, notes: ofTable, versions } = await readTable(sheets, askedAbout(scope), moveOn);
+    await moveOn(1);
+    try {
+      await atomically(scope, async (within) => {
+        const imported = await importDepartment(within, { body, versions });
+        const said = { ...imported, parts: countsOf(report), notes: [...notes, ...ofTable] };
+        const to = { state: "done", finishedAt: now(), imported: said, report, share: 1 } as const;
+        if (!(await store.moveOn(within.db, departmentId, id, ["running"], to))) throw new Cancelled();
+        await store.deletePieces(within.db, departmentId, id);
+      });
+      return;
+    } catch (error) {
+      if (!(error instanceof Failure) || error.kind !== "stale" || tries === mostTries) throw error;
+    }
+  }
 }
 
 /** The parts of a package are read first, each by itself; then all that can be used is written in one transaction. */

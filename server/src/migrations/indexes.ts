@@ -19,6 +19,7 @@ const indexes: Readonly<Record<string, string>> = {
   item_search_in_department: "item_search using gin (department_id, doc)",
   evidence_of_topic: "evidence (department_id, class_id, topic_id, seq)",
   enrolment_of_student: "enrolment (department_id, student_id)",
+  item_known_by: "item (department_id, (coalesce(origin ->> 'key', id::text)))",
 };
 
 /** Builds what is missing; an index that was broken off is built anew. One process at a time. */

@@ -5,7 +5,7 @@ import { limits } from "@verdant/contract/wire";
 export type Kind = FileContent["kind"];
 
 /** Letters of options, and of the other parts of an answer that are listed. */
-export const letters = [..."abcdefghijklmnopqrst"].slice(0, limits.options);
+export const letters = Array.from({ length: limits.options }, (_, i) => "abcdefghijklmnopqrstuvwxyz".charAt(i));
 /** So many are always there, however few an item has. */
 const usual = 6;
 

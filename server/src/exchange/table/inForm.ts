@@ -73,7 +73,7 @@ function inTurn(said: readonly Value[], start: readonly Value[], lost: () => voi
 function nameOf(part: Value): string {
   if (!isObj(part)) return String(part);
   const words = part["text"] ?? part["label"] ?? part["name"] ?? part["left"] ?? part["points"] ?? "";
-  const name = isText(words) || typeof words === "string" ? wordsOf(words) : String(words as number);
+  const name = isText(words) || typeof words === "string" ? wordsOf(words) : JSON.stringify(words);
   return "right" in part ? `${name} => ${String(part["right"])}` : name;
 }
 

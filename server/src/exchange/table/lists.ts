@@ -31,7 +31,7 @@ function rawParts(text: string, sign: string): string[] {
     const pair = kept.exec(text)?.[0];
     const taken = pair ?? (text.startsWith(sign, at) ? sign : (text[at] ?? ""));
     if (pair === undefined && taken === sign) parts.push("");
-    else parts[parts.length - 1] += taken;
+    else parts.push(`${parts.pop() ?? ""}${taken}`);
     at += taken.length;
   }
   return parts;

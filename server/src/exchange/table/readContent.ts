@@ -38,7 +38,7 @@ export function contentOf(row: Row): PlainContent {
     nextStep: cells.next_step || incorrect || undefined,
     nearly: cells.nearly || undefined,
   };
-  return { ...shared, ...answersOf(kind, row) } as PlainContent;
+  return { ...shared, ...answersOf(kind, row) };
 }
 
 type Answers = Record<string, unknown> & { kind: FileContent["kind"]; stem?: string };

@@ -18,6 +18,8 @@ export interface ReadTable {
   readonly report: readonly ReportRow[];
   /** Of the table as a whole. */
   readonly notes: readonly Note[];
+  /** Versions of the items that the rows were compared with. */
+  readonly versions: ReadonlyMap<string, number>;
 }
 
 /** What a department is asked about a table. */
@@ -62,14 +64,11 @@ export async function readTable(
   for (const { of, notes: ofItem } of items)
     report.push({ ...of, outcome: ofItem.length === 0 ? "imported" : "importedWithNotes", notes: ofItem });
   report.push(...refused);
-  return {
-    body: bodyOf(
-      items.map(({ item }) => item),
-      here,
-    ),
-    report: gravestFirst(report),
-    notes,
-  };
+  const body = bodyOf(
+    items.map(({ item }) => item),
+    here,
+  );
+  return { body, report: gravestFirst(report), notes, versions: here.versions };
 }
 
 interface Read {

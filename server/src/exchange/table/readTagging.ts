@@ -12,6 +12,8 @@ import { listIn } from "./lists.ts";
 export interface Here extends Known {
   /** Its items, by the keys that the table names. */
   readonly items: ReadonlyMap<string, FileItem>;
+  /** Of each of them, the version that it was read at. */
+  readonly versions: ReadonlyMap<string, number>;
   /** Keys of its shared texts. */
   readonly stimuli: ReadonlySet<string>;
 }

@@ -34,6 +34,7 @@ const elsewhere: Here = {
     ["g2", "LG.2"],
   ]),
   items: new Map(),
+  versions: new Map(),
   stimuli: new Set(["A map"]),
 };
 const at = (item: FileItem): Here => ({ ...elsewhere, items: new Map([[item.key, item]]) });
@@ -288,7 +289,7 @@ test("whatever words an item has, it comes back by its columns alone", () => {
           ...{ kind: "match", ...shared, scoring: "partial" },
           pairs: parts.map((one, i) => ({ id: one, left: richTextOf(one), rightId: parts[i === 0 ? 1 : 0] ?? "" })),
           rights: parts.slice(0, 2).map((one) => ({ id: one, text: one })),
-        } as Content,
+        },
       ];
       for (const content of made) {
         const item = itemOf(content);

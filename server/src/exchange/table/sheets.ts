@@ -121,7 +121,7 @@ export async function* writeCsv(rows: AsyncIterable<readonly string[]>): AsyncGe
 const widths = new Map([
   ["stem", 60],
   ...["passage", "explanation", "next_step", "topic", "title"].map((name) => [name, 36] as const),
-  ...[..."abcdef"].map((letter) => [`option_${letter}`, 28] as const),
+  ...["a", "b", "c", "d", "e", "f"].map((letter) => [`option_${letter}`, 28] as const),
 ]);
 
 /** Rows as the only sheet of a workbook. */
