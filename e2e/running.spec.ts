@@ -21,7 +21,7 @@ test("more minutes, a later end and a word reach a student in the middle of a qu
   await expect(student.getByText("Question 1 of")).toBeVisible();
 
   await teacher.getByRole("link", { name: "Times, minutes, a word" }).click();
-  const inIt = teacher.getByRole("list", { name: "Students in it now" });
+  const inIt = teacher.getByRole("list", { name: "Students in progress" });
   await expect(inIt.getByRole("listitem")).toHaveCount(1);
   await expect(inIt).toContainText("2 min left");
   await expect(teacher.getByText("1 student is in it and gets the new end.")).toBeVisible();

@@ -95,6 +95,7 @@ export const staffProblems = {
   noteChanged: ["stale", "by"],
   goVoidedAlready: ["conflict"],
   goBegunSince: ["conflict"],
+  goRunningNow: ["conflict"],
   closedForStudent: ["conflict"],
   reasonMissing: ["invalid"],
   pathChanged: ["stale"],

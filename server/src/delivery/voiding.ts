@@ -94,6 +94,8 @@ export function bringGoBack(
     const voided = need(await store.findVoided(db, departmentId, sitting.id), "sitting");
     if (others.some((go) => go.startedAt > voided.at)) throw new Failure("goBegunSince");
     const { state } = voided;
+    // A go that was handed in before may have been let back in: nobody is in two at once.
+    if (state === "running" && others.some((go) => go.state === "running")) throw new Failure("goRunningNow");
     // Its place in time: others may have been taken out and brought back since.
     const ordinal = others.filter((go) => go.startedAt < sitting.startedAt).length + 1;
     await store.putBack(db, { ...place, ordinal, last, state });

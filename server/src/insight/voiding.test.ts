@@ -191,6 +191,22 @@ test("of a go that is under way: answers from then on are refused, and the devic
   expect(await send(3)).toMatchObject({ state: "running", stored: [{ disposition: "counted" }] });
 });
 
+test("who was let back into an earlier go is in no other at the same time", async () => {
+  const { releaseId } = await given();
+  const first = await sit(bench, 8, releaseId, () => false);
+  bench.clock.now = new Date(bench.clock.now.getTime() + 60_000);
+  const second = await delivery.beginSitting(student(8).scope, { params: { releaseId } });
+  await take(releaseId, second.sitting.id);
+  await delivery.letBackIn(bench.lead, { params: { releaseId, sittingId: first.sittingId } });
+  await expect(bringBack(releaseId, second.sitting.id)).rejects.toMatchObject({ code: "goRunningNow" });
+  await delivery.handIn(first.sitter, { params: { sittingId: first.sittingId } });
+  await bringBack(releaseId, second.sitting.id);
+  expect(await ordinals(releaseId)).toEqual([
+    [first.sittingId, 1],
+    [second.sitting.id, 2],
+  ]);
+});
+
 test("at the moment somebody hands in, one of the two comes first, and the go is out either way", async () => {
   const { releaseId } = await given();
   for (let n = 6; n < 10; n++) {

@@ -119,7 +119,7 @@ describe("changing what runs", () => {
 
   test("without a time limit nobody is offered minutes", async () => {
     page({ students: [inIt(0, { deadlineAt: null })], messages: [] });
-    const list = await screen.findByRole("list", { name: "Students in it now" });
+    const list = await screen.findByRole("list", { name: "Students in progress" });
     await within(list).findByText(/no time limit/);
     expect([screen.queryByRole("checkbox"), screen.queryByText(/More minutes/)]).toEqual([null, null]);
   });

@@ -158,9 +158,9 @@ function Minutes({ releaseId, running }: { releaseId: string; running: Running }
   return (
     <Paper sx={{ p: 3 }} component="section" aria-labelledby="minutes-heading">
       <Typography variant="h2" id="minutes-heading" sx={{ mb: 1 }}>
-        {t("In it now: {{number}}", { number: running.students.length })}
+        {t("In progress: {{number}}", { number: running.students.length })}
       </Typography>
-      <Box component="ul" aria-label={t("Students in it now")} sx={{ m: 0, p: 0, listStyle: "none" }}>
+      <Box component="ul" aria-label={t("Students in progress")} sx={{ m: 0, p: 0, listStyle: "none" }}>
         {running.students.map((one) => (
           <Box
             key={one.studentId}

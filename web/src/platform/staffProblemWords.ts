@@ -9,6 +9,8 @@ export const staffWords: ProblemWords<StaffProblem> = {
     t("A colleague changed this quiz after you opened it. Look at the new version, then change it again."),
   goVoidedAlready: () => t("A colleague has taken this go out already."),
   closedForStudent: () => t("The quiz is closed for this student. Give it a later closing time first."),
+  goRunningNow: () =>
+    t("The student is in another go now. Bring this one back once that is handed in, or take that one out first."),
   goBegunSince: () => t("The student has begun another go since, so this one cannot come back."),
   reasonMissing: () => t("Say why; the student reads it."),
   pathChanged: () =>
