@@ -88,7 +88,11 @@ export function ensureBuilt() {
   say("building pages and server");
   // Whatever the shell or a test runner says: a build for development is twice the size, and over its budget.
   const env = { ...process.env, NODE_ENV: "production" };
-  const done = spawnSync("npm", ["run", "build", "--silent"], { cwd: root, env, stdio: ["ignore", "ignore", "inherit"] });
+  const done = spawnSync("npm", ["run", "build", "--silent"], {
+    cwd: root,
+    env,
+    stdio: ["ignore", "ignore", "inherit"],
+  });
   if (done.status !== 0) throw new Obstacle("The build failed; see its message above.");
   writeFileSync(stamp, "");
 }
