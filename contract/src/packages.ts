@@ -35,6 +35,8 @@ export const noteTerms = {
   // Where it belongs
   topicUnknown: ["topics"],
   standardsUnknown: ["codes"],
+  tagsLeftOut: ["tags"],
+  titleCut: ["kept"],
   // Why it was kept or refused
   interactionUnknown: ["element"],
   severalInteractions: [],
@@ -65,6 +67,7 @@ export const noteTerms = {
   idOfAnother: ["id", "words"],
   wholeUnreadable: [],
   valueAssumed: ["column", "value", "taken"],
+  cellUnused: ["column", "value", "kind"],
   numberRead: ["column", "value", "read"],
   dateRead: ["column", "value"],
   formattingLost: [],

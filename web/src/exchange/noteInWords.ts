@@ -33,6 +33,8 @@ const sentences: { readonly [C in NoteCode]: (terms: NoteTerms<C>) => string } =
   keyMissing: () => t("It cannot be used yet: open it to see what is missing."),
   topicUnknown: (terms) => t("No topic of yours is called {{topics}}: the name is kept as a tag.", terms),
   standardsUnknown: (terms) => t("Not among your standards: {{codes}}; kept as tags.", terms),
+  tagsLeftOut: (terms) => t("Tags for which an item has no room were left out: {{tags}}.", terms),
+  titleCut: (terms) => t("Its title is too long for a label, which is “{{kept}}” now.", terms),
   interactionUnknown: (terms) => t("There is no kind of item here for “{{element}}”.", terms),
   severalInteractions: () => t("It asks several things of different kinds in one item."),
   interactionMissing: () => t("There is nothing in it to answer."),
@@ -70,10 +72,12 @@ const sentences: { readonly [C in NoteCode]: (terms: NoteTerms<C>) => string } =
     ),
   wholeUnreadable: () =>
     t("The column “as_exported” cannot be read: only what the other columns say was imported of it."),
-  valueAssumed: (terms) =>
-    terms.taken === ""
-      ? t("“{{value}}” in the column “{{column}}” was left out: there is no room for more.", terms)
-      : t("“{{value}}” in the column “{{column}}” is not understood; it is “{{taken}}” now.", terms),
+  valueAssumed: (terms) => t("“{{value}}” in the column “{{column}}” is not understood; it is “{{taken}}” now.", terms),
+  cellUnused: (terms) =>
+    t(
+      "“{{value}}” in the column “{{column}}” was left out: an item of the kind “{{kind}}” has no place for it.",
+      terms,
+    ),
   numberRead: (terms) => t("“{{value}}” in the column “{{column}}” was read as {{read}}.", terms),
   dateRead: (terms) =>
     t(

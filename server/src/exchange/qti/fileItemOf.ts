@@ -4,6 +4,7 @@ import { fieldProblems } from "@verdant/contract/fieldProblems";
 import type { Note } from "@verdant/contract/packages";
 import { limits } from "@verdant/contract/wire";
 import { createHash } from "node:crypto";
+import { tagsOf } from "../tags.ts";
 import type { Manifest } from "./manifest.ts";
 import type { Metadata } from "./metadata.ts";
 import { Unusable } from "./readBody.ts";
@@ -48,10 +49,10 @@ export function fileItemOf(
   if (unknownTopics.length > 0)
     notes.push({ code: "topicUnknown", terms: { topics: unknownTopics.join("; ").slice(0, 300) } });
   if (unknown.length > 0) notes.push({ code: "standardsUnknown", terms: { codes: unknown.join(", ").slice(0, 300) } });
-  const tags = [...keywords, ...unknownTopics, ...unknown]
-    .map((tag) => tag.trim().toLowerCase().slice(0, limits.tag))
-    .filter((tag, i, all) => tag !== "" && all.indexOf(tag) === i)
-    .slice(0, limits.tags);
+  const { tags, left } = tagsOf([...keywords, ...unknownTopics, ...unknown]);
+  if (left.length > 0) notes.push({ code: "tagsLeftOut", terms: { tags: left.join("; ").slice(0, 300) } });
+  if (!own && title.length > limits.label)
+    notes.push({ code: "titleCut", terms: { kept: title.slice(0, limits.label) } });
   const language = root.attributes["xml:lang"] ?? (metadata.language || "en");
   const common = {
     ...(topic !== undefined && { topic }),

@@ -59,6 +59,7 @@ export function readRow(cells: Cells, here: Here): ReadRow {
   );
   if (!checked.success) throw notValid(checked.error);
   checkContent(checked.data, asksAnew, say);
+  if (asksAnew) sayUnused({ said, touched, item: checked.data }, say);
   if (current && !exported && asksAnew) mustBeTheSame(checked.data, current);
   return { item: checked.data, notes };
 }
@@ -121,6 +122,24 @@ function changesIn(cells: Cells, { exported, current }: Before, say: Say): { sai
     said[column] = cell;
   }
   return { said, touched };
+}
+
+/** Ways to write what stands in other cells when it is written here. */
+const writtenElsewhere = new Set(["true_false", "categorise", "cloze_choice"]);
+
+/** What the kind has no place for is not dropped without a word. */
+function sayUnused(
+  { said, touched, item }: { said: Cells; touched: readonly Column[]; item: FileItem },
+  say: Say,
+): void {
+  if (writtenElsewhere.has((said.kind ?? "").toLowerCase())) return;
+  const written = cellsOf(item);
+  for (const column of touched) {
+    const cell = said[column] ?? "";
+    // "No" is what all the others have.
+    if (!isOfContent(column) || /^(no|n|false|0|)$/i.test(cell) || written[column] !== undefined) continue;
+    say("cellUnused", { column, value: cell.slice(0, 100), kind: said.kind ?? "" });
+  }
 }
 
 const notValid = (error: Parameters<typeof fieldProblems>[0]) => {

@@ -5,6 +5,7 @@ import { limits } from "@verdant/contract/wire";
 import { readDemand, readDifficulty, readUse } from "@verdant/core/bank/workbook";
 import type { Known } from "../qti/fileItemOf.ts";
 import { quarters } from "../qti/points.ts";
+import { tagsOf } from "../tags.ts";
 import type { Cells, Column } from "./columns.ts";
 import { listIn } from "./lists.ts";
 
@@ -48,7 +49,7 @@ export function taggingOf(row: Row, here: Here, say: Say): Tagging {
     label: labelOf(said, say),
     topic: topic.known,
     standards: [...new Set(standards.flatMap(({ known }) => known ?? []))],
-    tags: isTouched("tags") || asTags.length > 0 ? tagsOf(said, asTags, say) : (start?.tags ?? []),
+    tags: isTouched("tags") || asTags.length > 0 ? tagsIn(said, asTags, say) : (start?.tags ?? []),
     demand: understood(row, { column: "demand", read: readDemand, otherwise: "apply" }, say),
     use: useOf(row, say),
     writerDifficulty: understood(row, { column: "difficulty", read: readDifficulty, otherwise: 3 }, say),
@@ -70,16 +71,14 @@ function topicOf({ said, exported }: Row, here: Here): { known: string | undefin
 }
 
 function labelOf({ title = "" }: Cells, say: Say): string | undefined {
-  if (title.length > limits.label)
-    say("valueAssumed", { column: "title", value: title.slice(0, 100), taken: title.slice(0, limits.label) });
+  if (title.length > limits.label) say("titleCut", { kept: title.slice(0, limits.label) });
   return title === "" ? undefined : title.slice(0, limits.label);
 }
 
-function tagsOf({ tags = "" }: Cells, more: readonly string[], say: Say): string[] {
-  const all = [...new Set([...listIn(tags, ";"), ...more].map((tag) => tag.toLowerCase().slice(0, limits.tag).trim()))];
-  if (all.length > limits.tags)
-    say("valueAssumed", { column: "tags", value: all.slice(limits.tags).join("; ").slice(0, 100), taken: "" });
-  return all.slice(0, limits.tags);
+function tagsIn({ tags: cell = "" }: Cells, more: readonly string[], say: Say): string[] {
+  const { tags, left } = tagsOf([...listIn(cell, ";"), ...more]);
+  if (left.length > 0) say("tagsLeftOut", { tags: left.join("; ").slice(0, 300) });
+  return tags;
 }
 
 interface Reading<T> {

@@ -178,7 +178,10 @@ describe("what comes from somewhere else", () => {
     [{ as_exported: '{"key":"x","content":{"__proto__":1}}' }, ["wholeUnreadable"]],
     [{ kind: "multiple_choice", key: "a:1|b:-0.5" }, ["scoringDiffers"]],
     [{ kind: "multiple_choice", key: "a:1|b:-1" }, []],
-    [{ title: "x".repeat(130) }, ["valueAssumed"]],
+    [{ title: "x".repeat(130) }, ["titleCut"]],
+    [{ tags: Array.from({ length: 22 }, (_, i) => `tag ${String(i)}`).join(";") }, ["tagsLeftOut"]],
+    [{ tolerance: "5%", case_sensitive: "no" }, ["cellUnused"]],
+    [{ kind: "text_entry", key: "clay", option_a: "", option_b: "chalk", unit: "km" }, ["cellUnused", "cellUnused"]],
     [{ topic: "rivers/meanders", key: "" }, ["keyMissing"]],
   ] satisfies [Cells, string[]][])("%j is said", (more, expected) => {
     expect(codes({ ...plain, ...more })).toEqual(expected);
