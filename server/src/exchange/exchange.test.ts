@@ -71,6 +71,26 @@ test("what is exported and imported elsewhere is exported there the same: nothin
   ).toMatchObject({ added: 0, changed: 0, same: 2 });
 });
 
+test("a pattern one of whose items is in the bank no longer goes out and comes in without it", async () => {
+  const [from, to] = [await otherDepartment(bench), await otherDepartment(bench)];
+  await bring(bench, from.lead, await exported(bench));
+  const { departmentId } = from.lead.caller;
+  const ofThem = () => bench.db.selectFrom("item").where("departmentId", "=", departmentId).orderBy("number");
+  const [gone, stays] = await ofThem().select("id").limit(2).execute();
+  const [pattern] = (await listMany(from.lead)).many;
+  for (const [itemId, rowKey] of [
+    [gone!.id, "gone"],
+    [stays!.id, "stays"],
+  ] as const)
+    await bench.db.insertInto("manyItem").values({ departmentId, manyId: pattern!.id, itemId, rowKey }).execute();
+  const { now } = bench.clock;
+  await bench.db.updateTable("item").set({ archivedAt: now }).where("id", "=", gone!.id).execute();
+  const file = await exported(bench, from.lead);
+  const rows = file.many[0]?.items.map(({ row }) => row);
+  expect([rows?.includes("stays"), rows?.includes("gone")]).toEqual([true, false]);
+  expect(await bring(bench, to.lead, file)).toMatchObject({ state: "done", problem: null });
+});
+
 test("names of one word, very long ones and ones in any script go out and come in again", async () => {
   const lines = ["Zola", "王小明", "محمد الأمين", `Ana ${"Maria".repeat(50)}`, "Søren Ærø-Þórsson"];
   await enrolStudents(bench.lead, { params: { classId: bench.classId }, body: { names: lines.join("\n") } });
