@@ -36,7 +36,7 @@ export const noteTerms = {
   topicUnknown: ["topics"],
   standardsUnknown: ["codes"],
   tagsLeftOut: ["tags"],
-  titleCut: ["kept"],
+  cellCut: ["column", "kept"],
   // Why it was kept or refused
   interactionUnknown: ["element"],
   severalInteractions: [],

@@ -5,7 +5,7 @@ import { kindNames } from "@verdant/core/items/kindNames";
 import { readFileSync, writeFileSync } from "node:fs";
 import { expect, test } from "vitest";
 import { fromContent, toContent } from "./fileContent.ts";
-import { Unusable } from "./qti/readBody.ts";
+import { Unusable } from "./unusable.ts";
 import { contents } from "./testing/contents.ts";
 import { readRow } from "./table/readRow.ts";
 import type { Here } from "./table/readTagging.ts";

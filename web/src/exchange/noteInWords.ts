@@ -34,7 +34,7 @@ const sentences: { readonly [C in NoteCode]: (terms: NoteTerms<C>) => string } =
   topicUnknown: (terms) => t("No topic of yours is called {{topics}}: the name is kept as a tag.", terms),
   standardsUnknown: (terms) => t("Not among your standards: {{codes}}; kept as tags.", terms),
   tagsLeftOut: (terms) => t("Tags for which an item has no room were left out: {{tags}}.", terms),
-  titleCut: (terms) => t("Its title is too long for a label, which is “{{kept}}” now.", terms),
+  cellCut: (terms) => t("Its {{column}} is too long, and “{{kept}}” now.", terms),
   interactionUnknown: (terms) => t("There is no kind of item here for “{{element}}”.", terms),
   severalInteractions: () => t("It asks several things of different kinds in one item."),
   interactionMissing: () => t("There is nothing in it to answer."),

@@ -4,10 +4,11 @@ import { fieldProblems } from "@verdant/contract/fieldProblems";
 import type { Note } from "@verdant/contract/packages";
 import { limits } from "@verdant/contract/wire";
 import { createHash } from "node:crypto";
+import { cutTo } from "../cutTo.ts";
 import { tagsOf } from "../tags.ts";
 import type { Manifest } from "./manifest.ts";
 import type { Metadata } from "./metadata.ts";
-import { Unusable } from "./readBody.ts";
+import { Unusable } from "../unusable.ts";
 import type { ReadItem } from "./readItem.ts";
 import type { Structure } from "./structure.ts";
 import type { Element } from "./xml.ts";
@@ -44,6 +45,7 @@ export function fileItemOf(
   const { content, points, wantsLook } = read;
   const { own, keywords } = metadata;
   const notes: Note[] = [];
+  const say = (code: Note["code"], terms: Note["terms"]) => void notes.push({ code, terms });
   const { topic, unknownTopics } = topicOf(metadata, sources);
   const { standards, unknown } = standardsOf(metadata, sources);
   if (unknownTopics.length > 0)
@@ -51,8 +53,6 @@ export function fileItemOf(
   if (unknown.length > 0) notes.push({ code: "standardsUnknown", terms: { codes: unknown.join(", ").slice(0, 300) } });
   const { tags, left } = tagsOf([...keywords, ...unknownTopics, ...unknown]);
   if (left.length > 0) notes.push({ code: "tagsLeftOut", terms: { tags: left.join("; ").slice(0, 300) } });
-  if (!own && title.length > limits.label)
-    notes.push({ code: "titleCut", terms: { kept: title.slice(0, limits.label) } });
   const language = root.attributes["xml:lang"] ?? (metadata.language || "en");
   const common = {
     ...(topic !== undefined && { topic }),
@@ -78,7 +78,7 @@ export function fileItemOf(
       }
     : {
         key: keyOf(sources.manifest.identifier, identifier),
-        ...(title !== "" && { label: title.slice(0, limits.label) }),
+        ...(title !== "" && { label: cutTo(limits.label, title, "title", say) }),
         demand: "apply" as const,
         use: "practice" as const,
         // Whoever has not seen it has not approved it, whatever its file says.
@@ -88,8 +88,8 @@ export function fileItemOf(
         keptFindings: [],
       };
   const source = {
-    ...(metadata.author !== "" && { author: metadata.author.slice(0, limits.name) }),
-    ...(metadata.licence !== "" && { licence: metadata.licence.slice(0, limits.name) }),
+    ...(metadata.author !== "" && { author: cutTo(limits.name, metadata.author, "author", say) }),
+    ...(metadata.licence !== "" && { licence: cutTo(limits.name, metadata.licence, "licence", say) }),
   };
   const checked = FileItem.safeParse({ ...given, ...source, ...common });
   if (checked.success) return { item: checked.data, notes };

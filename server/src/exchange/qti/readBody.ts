@@ -1,21 +1,7 @@
 /** The parts of an item's body: its question, and the interactions in it. */
 import type { RichText } from "@verdant/core/richText";
-import type { NoteCode } from "@verdant/contract/packages";
 import { toRichText, type Reading } from "./readText.ts";
 import { childOf, el, isElement, textIn, within, wordsIn, type Element, type Node } from "./xml.ts";
-
-/** What cannot be used here: the part is kept as it came. */
-export class Unusable extends Error {
-  override readonly name = "Unusable";
-  readonly code: NoteCode;
-  readonly terms: Readonly<Record<string, string | number>>;
-
-  constructor(code: NoteCode, terms: Unusable["terms"] = {}) {
-    super(code);
-    this.code = code;
-    this.terms = terms;
-  }
-}
 
 export const bodyOf = (item: Element): Element => childOf(item, "qti-item-body") ?? el("qti-item-body", {});
 

@@ -11,7 +11,7 @@ import type { Reading, Shown } from "./readText.ts";
 import type { Extension } from "./extension.ts";
 import { idOf } from "./names.ts";
 import { pointsOf, quarters } from "./points.ts";
-import { Unusable } from "./readBody.ts";
+import { Unusable } from "../unusable.ts";
 import { readFeedback } from "./readFeedback.ts";
 import type { Probe, ReadContent } from "./kinds/reading.ts";
 import { readContent } from "./readKinds.ts";

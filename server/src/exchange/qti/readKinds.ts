@@ -10,7 +10,8 @@ import { readAssociate, readMatch } from "./kinds/pairs.ts";
 import { declarationOf, isNumber, type ItemSource, type ReadContent } from "./kinds/reading.ts";
 import { readNumeric, readShortText } from "./kinds/typed.ts";
 import { readWritten } from "./kinds/written.ts";
-import { interactionsIn, Unusable } from "./readBody.ts";
+import { interactionsIn } from "./readBody.ts";
+import { Unusable } from "../unusable.ts";
 import type { Element } from "./xml.ts";
 
 export function readContent(source: ItemSource): ReadContent {

@@ -11,7 +11,7 @@ import { manifestPath, readManifest, type Manifest, type Resource } from "./mani
 import type { PackageMedia } from "./packageMedia.ts";
 import { readMetadata } from "./metadata.ts";
 import { inNewNames, namespaces } from "./names.ts";
-import { Unusable } from "./readBody.ts";
+import { Unusable } from "../unusable.ts";
 import { readItem } from "./readItem.ts";
 import { toRichText, type Shown } from "./readText.ts";
 import { emptyStructure, type Structure } from "./structure.ts";

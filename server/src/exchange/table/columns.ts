@@ -29,7 +29,7 @@ const after = [
   ...(["lang", "as_exported"] as const),
 ] as const;
 /** Columns that others write, which are read as ours. */
-const alsoRead = ["shuffle", "feedback_correct", "feedback_incorrect", "feedback_general"] as const;
+export const alsoRead = ["shuffle", "feedback_correct", "feedback_incorrect", "feedback_general"] as const;
 
 export type Column =
   | (typeof before)[number]
@@ -58,23 +58,23 @@ export function columnOf(heading: string): Column | null {
   return known.has(name) ? (name as Column) : null;
 }
 
-/** How much is right or wrong about an item, and what it says, stands in these; all else is where it belongs and how it is used. */
-export const isOfContent = (column: Column): boolean => contentColumns.has(column.replace(/_[a-t]$/, ""));
-const contentColumns = new Set<string>([
-  ...(["kind", "stem", "passage", ...lettered, "key", "scoring", "pinned", "case_sensitive", "near_miss"] as const),
+/** Where an item belongs, how it is used and what it is known by; everything else is what it asks and what is right. */
+const aboutItem = new Set<Column>([
   ...([
-    "tolerance",
-    "unit",
-    "other_units",
-    "wrong_answers",
-    "first",
-    "last",
-    "option_set",
-    "letters",
-    "lines",
+    "id",
+    "title",
+    "points",
+    "topic",
+    "standards",
+    "use",
+    "demand",
+    "difficulty",
+    "expected_seconds",
+    "tags",
   ] as const),
-  ...(["criteria", "shows_criteria", "model_answer", "explanation", "next_step", "nearly"] as const),
+  ...(["family", "twin", "stimulus", "author", "licence", "status", "lang", "as_exported"] as const),
 ]);
+export const isOfContent = (column: Column): boolean => !aboutItem.has(column);
 
 export const kindNames: Readonly<Record<Kind, string>> = {
   oneRightAnswer: "single_choice",

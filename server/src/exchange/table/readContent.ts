@@ -5,7 +5,7 @@ import { readNumber } from "@verdant/core/items/numeric";
 import { startingSets } from "@verdant/core/items/optionSet";
 import { foldedText } from "@verdant/core/foldedText";
 import { quarters } from "../qti/points.ts";
-import { Unusable } from "../qti/readBody.ts";
+import { Unusable } from "../unusable.ts";
 import { kindNames, kindOf, letters, type Cells, type Column } from "./columns.ts";
 import { cut, listIn, parted, unescaped } from "./lists.ts";
 

@@ -11,10 +11,11 @@ import { askedIn, itemLikeness } from "@verdant/core/checker/likeness";
 import { faultsOf } from "@verdant/core/items/kinds";
 import { createHash } from "node:crypto";
 import { toContent } from "../fileContent.ts";
-import { Unusable } from "../qti/readBody.ts";
-import { isOfContent, type Cells, type Column } from "./columns.ts";
+import { Unusable } from "../unusable.ts";
+import { alsoRead, isOfContent, type Cells, type Column } from "./columns.ts";
 import { inForm } from "./inForm.ts";
 import { contentOf } from "./readContent.ts";
+import { cutTo } from "../cutTo.ts";
 import { taggingOf, type Here, type Say } from "./readTagging.ts";
 import { cellsOf } from "./writeRow.ts";
 
@@ -25,8 +26,6 @@ export interface ReadRow {
 
 /** What an item is known by, who made it and how far it has come is not changed by a table. */
 const stays: readonly Column[] = ["family", "status", "author", "licence", "lang"];
-/** Read as ours where others write them. */
-const ofOthers: readonly Column[] = ["shuffle", "feedback_correct", "feedback_incorrect", "feedback_general"];
 
 /** @throws Unusable where the row cannot be an item */
 export function readRow(cells: Cells, here: Here): ReadRow {
@@ -39,7 +38,7 @@ export function readRow(cells: Cells, here: Here): ReadRow {
   const { said, touched } = changesIn(cells, { exported, current }, say);
   if (current) for (const column of touched.filter((one) => stays.includes(one))) say("columnStays", { column });
   const tagging = taggingOf({ said, touched, cells, exported, start }, here, say);
-  const asksAnew = !start || touched.some((column) => isOfContent(column) || ofOthers.includes(column));
+  const asksAnew = !start || touched.some(isOfContent);
   const content = asksAnew
     ? inForm(contentOf({ cells: said, points: tagging.points, note: say }), start?.content ?? null, () => {
         if (!notes.some(({ code }) => code === "formattingLost")) say("formattingLost");
@@ -51,7 +50,7 @@ export function readRow(cells: Cells, here: Here): ReadRow {
     key,
     // Whoever has not seen it has not approved it, whatever its file says.
     ...(!current && (asksAnew || !exported) && { status: draftOf(said, say) }),
-    ...(!start && { ...optional("family", said.family), ...sourceOf(said) }),
+    ...(!start && { ...optional("family", said.family), ...sourceOf(said, say) }),
     content,
   };
   const checked = FileItem.safeParse(
@@ -67,9 +66,9 @@ export function readRow(cells: Cells, here: Here): ReadRow {
 const optional = <K extends string>(key: K, value: string | undefined) =>
   value === undefined || value === "" ? {} : ({ [key]: value } as { [P in K]: string });
 
-const sourceOf = ({ author, licence }: Cells) => ({
-  ...optional("author", author?.slice(0, limits.name)),
-  ...optional("licence", licence?.slice(0, limits.name)),
+const sourceOf = ({ author = "", licence = "" }: Cells, say: Say) => ({
+  ...optional("author", cutTo(limits.name, author, "author", say)),
+  ...optional("licence", cutTo(limits.name, licence, "licence", say)),
 });
 
 function draftOf({ status }: Cells, say: Say): "draft" {
@@ -133,11 +132,18 @@ function sayUnused(
   say: Say,
 ): void {
   if (writtenElsewhere.has((said.kind ?? "").toLowerCase())) return;
-  const written = cellsOf(item);
+  const written: Cells = cellsOf(item);
+  const readAsOurs: readonly Column[] = alsoRead;
   for (const column of touched) {
     const cell = said[column] ?? "";
     // "No" is what all the others have.
-    if (!isOfContent(column) || /^(no|n|false|0|)$/i.test(cell) || written[column] !== undefined) continue;
+    if (
+      !isOfContent(column) ||
+      readAsOurs.includes(column) ||
+      /^(no|n|false|0|)$/i.test(cell) ||
+      written[column] !== undefined
+    )
+      continue;
     say("cellUnused", { column, value: cell.slice(0, 100), kind: said.kind ?? "" });
   }
 }

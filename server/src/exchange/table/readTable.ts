@@ -5,7 +5,7 @@ import { mediaOf } from "@verdant/core/items/kinds";
 import { Failure } from "../../platform/failure.ts";
 import { misconceptionsIn, toContent } from "../fileContent.ts";
 import { emptyStructure } from "../qti/structure.ts";
-import { Unusable } from "../qti/readBody.ts";
+import { Unusable } from "../unusable.ts";
 import type { FileBody } from "../readDepartmentFile.ts";
 import { columnOf, type Cells, type Column } from "./columns.ts";
 import { keyOf, readRow } from "./readRow.ts";

@@ -5,6 +5,7 @@ import { limits } from "@verdant/contract/wire";
 import { readDemand, readDifficulty, readUse } from "@verdant/core/bank/workbook";
 import type { Known } from "../qti/fileItemOf.ts";
 import { quarters } from "../qti/points.ts";
+import { cutTo } from "../cutTo.ts";
 import { tagsOf } from "../tags.ts";
 import type { Cells, Column } from "./columns.ts";
 import { listIn } from "./lists.ts";
@@ -46,7 +47,7 @@ export function taggingOf(row: Row, here: Here, say: Say): Tagging {
   const asTags = [...unknown, ...(topic.unknown === undefined ? [] : [topic.unknown])];
   const isTouched = (column: Column) => !start || touched.includes(column);
   return {
-    label: labelOf(said, say),
+    label: cutTo(limits.label, said.title ?? "", "title", say) || undefined,
     topic: topic.known,
     standards: [...new Set(standards.flatMap(({ known }) => known ?? []))],
     tags: isTouched("tags") || asTags.length > 0 ? tagsIn(said, asTags, say) : (start?.tags ?? []),
@@ -68,11 +69,6 @@ function topicOf({ said, exported }: Row, here: Here): { known: string | undefin
   const known = here.topics.get(path.toLowerCase());
   if (known !== undefined) return { known };
   return exported?.topic === said.topic ? { known: said.topic } : { known: undefined, unknown: path };
-}
-
-function labelOf({ title = "" }: Cells, say: Say): string | undefined {
-  if (title.length > limits.label) say("titleCut", { kept: title.slice(0, limits.label) });
-  return title === "" ? undefined : title.slice(0, limits.label);
 }
 
 function tagsIn({ tags: cell = "" }: Cells, more: readonly string[], say: Say): string[] {

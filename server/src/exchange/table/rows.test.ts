@@ -142,6 +142,11 @@ describe("what comes from somewhere else", () => {
     expect(readRow({ ...plain, stem: "Which is soft?" }, elsewhere).item.key).not.toBe(item.key);
   });
 
+  test("options that are not to be mixed all stay in their place", () => {
+    const { content } = readRow({ ...plain, shuffle: "No" }, elsewhere).item;
+    expect(content).toMatchObject({ options: [{ staysPut: true }, { staysPut: true }] });
+  });
+
   test("what was ours stays reserved where the column of use was taken out", () => {
     const id = "01a22e68-4c28-71c5-a434-d024157b9867";
     expect(readRow({ ...plain, id }, elsewhere)).toMatchObject({
@@ -178,8 +183,9 @@ describe("what comes from somewhere else", () => {
     [{ as_exported: '{"key":"x","content":{"__proto__":1}}' }, ["wholeUnreadable"]],
     [{ kind: "multiple_choice", key: "a:1|b:-0.5" }, ["scoringDiffers"]],
     [{ kind: "multiple_choice", key: "a:1|b:-1" }, []],
-    [{ title: "x".repeat(130) }, ["titleCut"]],
+    [{ title: "x".repeat(130) }, ["cellCut"]],
     [{ tags: Array.from({ length: 22 }, (_, i) => `tag ${String(i)}`).join(";") }, ["tagsLeftOut"]],
+    [{ author: "x".repeat(130), shuffle: "no", feedback_general: "Since." }, ["cellCut"]],
     [{ tolerance: "5%", case_sensitive: "no" }, ["cellUnused"]],
     [{ kind: "text_entry", key: "clay", option_a: "", option_b: "chalk", unit: "km" }, ["cellUnused", "cellUnused"]],
     [{ topic: "rivers/meanders", key: "" }, ["keyMissing"]],

@@ -4,7 +4,8 @@ import { plainText, richTextOf, type RichText } from "@verdant/core/richText";
 import { toText } from "../../fileContent.ts";
 import { toRichText } from "../readText.ts";
 import { lineNode, type HrefOf, fromRichText } from "../writeText.ts";
-import { bodyOf, Unusable } from "../readBody.ts";
+import { bodyOf } from "../readBody.ts";
+import { Unusable } from "../../unusable.ts";
 import type { Responses } from "../responseProcessing.ts";
 import { childOf, childrenOf, el, elementsIn, isElement, type Element, type Node, within } from "../xml.ts";
 import {

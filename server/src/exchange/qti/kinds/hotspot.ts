@@ -3,7 +3,8 @@ import type { FileContent } from "@verdant/contract/exchange";
 import { readArea, writeArea } from "../areas.ts";
 import { pictureOf } from "../readText.ts";
 import type { HrefOf } from "../writeText.ts";
-import { stemAround, Unusable } from "../readBody.ts";
+import { stemAround } from "../readBody.ts";
+import { Unusable } from "../../unusable.ts";
 import type { ReadFeedback } from "../readFeedback.ts";
 import { childOf, childrenOf, el, type Element, within } from "../xml.ts";
 import {

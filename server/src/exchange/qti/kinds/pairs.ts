@@ -2,7 +2,8 @@
 import { toText } from "../../fileContent.ts";
 import { toRichText } from "../readText.ts";
 import { fromShortText, type HrefOf } from "../writeText.ts";
-import { stemAround, Unusable } from "../readBody.ts";
+import { stemAround } from "../readBody.ts";
+import { Unusable } from "../../unusable.ts";
 import { childrenOf, el, type Element, type Node } from "../xml.ts";
 import {
   type Probe,
