@@ -90,7 +90,7 @@ async function start(): Promise<void> {
   const jobs = await startJobs({
     databaseUrl: config.databaseUrl,
     scope: ofServer,
-    kinds: [closing, memories, figures, calibrations(threads), transfers],
+    kinds: [closing({ signals }), memories, figures, calibrations(threads), transfers],
     chores,
   });
   const observed = { db, threads, jobs, countRunningSittings: () => countRunningSittings(background) };

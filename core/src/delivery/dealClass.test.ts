@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { randomFrom } from "../random.ts";
+import { neighboursOf, pairsOf } from "./seating.ts";
 import { dealClass, dealOne, expectedOf, type ClassPool, type ClassStudent, type Hands } from "./dealClass.ts";
 
 /** Pools of items whose expected credit is anything; families of one unless said otherwise. */
@@ -30,6 +31,30 @@ const spreadOf = (hands: Hands, pools: readonly ClassPool[]) => {
   return Math.sqrt(scores.reduce((sum, one) => sum + (one - mean) ** 2, 0) / scores.length);
 };
 const none = new Set<string>();
+
+/** A room of so many in a row, who sit beside, in front and behind one another. */
+function seated(class_: readonly ClassStudent[], columns: number) {
+  const seats = class_.map(({ studentId }, i) => ({
+    ...{ studentId, row: Math.floor(i / columns) + 1, column: (i % columns) + 1 },
+  }));
+  return {
+    pairs: pairsOf(seats),
+    neighbours: new Map(seats.map(({ studentId }) => [studentId, neighboursOf(seats, studentId)])),
+  };
+}
+/** Places at which neighbours have the same family, of all places that they could. */
+function sameOf(hands: Hands, pools: readonly ClassPool[], pairs: readonly (readonly [string, string])[]) {
+  const families = new Map(pools.flatMap((pool) => pool.items.map((item) => [item.itemId, item.familyId])));
+  const row = (id: string) =>
+    pools.map((pool) => (hands.get(id)?.get(pool.placeId) ?? []).map((one) => families.get(one)));
+  let [same, places] = [0, 0];
+  for (const [a, b] of pairs)
+    row(a).forEach((list, p) => {
+      places += list.length;
+      same += list.filter((family, i) => family === row(b)[p]?.[i]).length;
+    });
+  return same / places;
+}
 
 describe("dealing to a class", () => {
   test("each item of a pool goes to as many as any other, give or take one, over several goes; nothing comes again before it must", () => {
@@ -144,5 +169,80 @@ describe("dealing to a class", () => {
     }
     expect(Math.abs(expectedOf(late, pools) - mean)).toBeLessThan(0.5);
     expect(dealClass([], deal).size).toBe(0);
+  });
+
+  test("where draws stay in order, neighbours have hardly the same question at the same place; all else is as without a plan", () => {
+    const class_ = classOf(30);
+    const { pairs, neighbours } = seated(class_, 6);
+    for (const [count, size, take, most] of [
+      [10, 6, 1, 0.05],
+      [5, 12, 4, 0.01],
+      // With three to draw from, equal scores leave little to choose.
+      [8, 3, 1, 0.36],
+    ] as const) {
+      const pools = poolsOf(count, size, take).map((pool) => ({ ...pool, staysInOrder: true }));
+      const deal = { pools, fixedFamilies: none, seed: "seats" };
+      const [plain, apart] = [dealClass(class_, deal), dealClass(class_, { ...deal, neighbours })];
+      expect(sameOf(apart, pools, pairs)).toBeLessThanOrEqual(most);
+      expect(sameOf(plain, pools, pairs)).toBeGreaterThan(sameOf(apart, pools, pairs));
+      expect(countsOf(apart)).toEqual(countsOf(plain));
+      const mean = [...apart.values()].reduce((sum, hand) => sum + expectedOf(hand, pools), 0) / apart.size;
+      for (const hand of apart.values()) expect(Math.abs(expectedOf(hand, pools) - mean)).toBeLessThan(0.11);
+    }
+  });
+
+  test("apart from neighbours too: nobody gets two of a family, what they had before, or more than one more of an item", () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 2, max: 20 }),
+        fc.integer({ min: 2, max: 8 }),
+        fc.integer({ min: 1, max: 3 }),
+        fc.string(),
+        (students, size, wanted, seed) => {
+          const take = Math.min(wanted, size);
+          const pools = poolsOf(3, size, take, (p, i) => (i === 0 ? "shared" : `${p} ${i}`)).map((pool) => ({
+            ...{ ...pool, staysInOrder: true },
+          }));
+          const first = dealClass(classOf(students), { pools, fixedFamilies: none, seed });
+          const class_ = classOf(students).map(({ studentId }) => ({
+            studentId,
+            met: new Map([...(first.get(studentId)?.values() ?? [])].flat().map((itemId) => [itemId, 1] as const)),
+          }));
+          const { neighbours } = seated(class_, 5);
+          const deal = { pools, fixedFamilies: none, seed: `${seed} 2` };
+          const [plain, apart] = [dealClass(class_, deal), dealClass(class_, { ...deal, neighbours })];
+          expect(countsOf(apart)).toEqual(countsOf(plain));
+          const metOf = (hands: Hands) =>
+            class_.reduce(
+              (sum, { studentId, met }) =>
+                sum + [...(hands.get(studentId)?.values() ?? [])].flat().filter((itemId) => met.has(itemId)).length,
+              0,
+            );
+          expect(metOf(apart)).toBeLessThanOrEqual(metOf(plain));
+          for (const hand of apart.values()) {
+            const held = [...hand.values()].flat();
+            expect(new Set(held).size).toBe(held.length);
+            expect(held.filter((itemId) => itemId.endsWith(" 0")).length).toBeLessThanOrEqual(1);
+          }
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  test("who comes later has little in common with those who already sit beside", () => {
+    const class_ = classOf(24);
+    const { neighbours } = seated([...class_, { studentId: "late", met: new Map() }], 5);
+    const pools = poolsOf(8, 6, 1).map((pool) => ({ ...pool, staysInOrder: true }));
+    const deal = { pools, fixedFamilies: none, neighbours, seed: "late" };
+    const hands = dealClass(class_, deal);
+    const mean = [...hands.values()].reduce((sum, hand) => sum + expectedOf(hand, pools), 0) / hands.size;
+    const beside = (neighbours.get("late") ?? []).map((id) => ["late", id] as const);
+    const shareWith = (others: Hands) => {
+      const late = dealOne({ studentId: "late", met: new Map() }, { ...deal, dealt: countsOf(hands) }, mean, others);
+      return { late, same: sameOf(new Map([...hands, ["late", late]]), pools, beside) };
+    };
+    expect(shareWith(hands).same).toBeLessThan(shareWith(new Map()).same);
+    expect(Math.abs(expectedOf(shareWith(hands).late, pools) - mean)).toBeLessThan(0.5);
   });
 });

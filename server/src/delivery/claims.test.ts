@@ -50,7 +50,7 @@ describe.each(presetNames)("with the rules of %s", (preset) => {
       const keys = await keysOf(bench, begun.sitting.id);
       const inTime = ms() + 9 * 60_000;
       minutesOn(11);
-      await doAll(bench.nobody, closing);
+      await doAll(bench.nobody, closing(bench.installation));
       // In its grace nothing shows, in no list either.
       const early = await resultOf(0, begun);
       expect([early.points, early.items, early.settlesAt !== null]).toEqual([null, [], true]);
@@ -75,7 +75,7 @@ test("the result opens by itself when the grace is over, and from then on nothin
   const keys = await keysOf(bench, begun.sitting.id);
   const inTime = ms() + 60_000;
   minutesOn(11);
-  await doAll(bench.nobody, closing);
+  await doAll(bench.nobody, closing(bench.installation));
   minutesOn(30);
   expect(await resultOf(1, begun)).toMatchObject({ points: 0, settlesAt: null });
   expect(await deliver(begun, [choice(1, 1, keys.get(1)!.key, inTime)])).toEqual(["rejected"]);
@@ -105,7 +105,7 @@ test("another go at the same questions ends the grace of the one before", async 
   const keys = await keysOf(bench, first.sitting.id);
   const inTime = ms() + 60_000;
   minutesOn(11);
-  await doAll(bench.nobody, closing);
+  await doAll(bench.nobody, closing(bench.installation));
   const second = await begin(4, releaseId);
   await delivery.handIn(bench.sitter(second.token), { params: { sittingId: second.sitting.id } });
   expect((await resultOf(4, second)).items).toHaveLength(3);
@@ -122,7 +122,7 @@ describe("a device that contradicts itself", () => {
     expect(await deliver(begun, [choice(1, 1, keys.get(1)!.wrong, ms())])).toEqual(["counted"]);
     const after = ms() + 60_000;
     minutesOn(5);
-    await doAll(bench.nobody, closing);
+    await doAll(bench.nobody, closing(bench.installation));
     expect(
       await deliver(begun, [choice(2, 1, keys.get(1)!.key, early), choice(3, 2, keys.get(2)!.key, after)], {
         queuedTo: 3,
@@ -138,7 +138,7 @@ describe("a device that contradicts itself", () => {
     const keys = await keysOf(bench, begun.sitting.id);
     const inTime = ms() + 60_000;
     minutesOn(12);
-    await doAll(bench.nobody, closing);
+    await doAll(bench.nobody, closing(bench.installation));
     expect(await deliver(begun, [choice(1, 1, keys.get(1)!.key, inTime)], { queuedTo: 2 })).toEqual(["late"]);
     minutesOn(3);
     expect(await deliver(begun, [choice(2, 2, keys.get(2)!.key, inTime)], { queuedTo: 2 })).toEqual(["late"]);
@@ -154,7 +154,7 @@ test("the teacher sees which answers came late", async () => {
   const inTime = ms() + 60_000;
   await deliver(begun, [choice(1, 1, keys.get(1)!.key, ms())]);
   minutesOn(12);
-  await doAll(bench.nobody, closing);
+  await doAll(bench.nobody, closing(bench.installation));
   await deliver(begun, [choice(2, 2, keys.get(2)!.key, inTime)]);
   const { perStudent } = await showResults(bench.lead, { params: { releaseId }, query: { go: "first" } });
   const { studentId } = bench.students[7]!;

@@ -191,8 +191,12 @@ describe("handing in", () => {
     const inTime = ms() + 60_000;
     await deliver(begun, [choice(1, 1, keys.get(1)!.wrong, inTime)]);
     minutesOn(11);
-    expect(await doAll(bench.nobody, closing)).toBe(1);
-    expect(await doAll(bench.nobody, closing)).toBe(0);
+    const told: string[] = [];
+    const signals = { ...bench.installation.signals, tell: (topic: string) => void told.push(topic) };
+    expect(await doAll(bench.nobody, closing({ signals }))).toBe(1);
+    expect(await doAll(bench.nobody, closing({ signals }))).toBe(0);
+    // Whoever watches it, and whoever counts its goes, hears of it at once.
+    expect(told).toEqual([releaseId, `${releaseId}:goes`]);
     const points = async () =>
       (
         await bench.db

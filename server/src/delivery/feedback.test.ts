@@ -8,6 +8,7 @@ import { saveItem, showItem } from "../bank/service.ts";
 import { choiceContent } from "../platform/testing/choices.ts";
 import { choice, keysOf, release, sit } from "../platform/testing/sittings.ts";
 import { useWorkbench } from "../platform/testing/workbench.ts";
+import { showResults } from "../insight/service.ts";
 import * as delivery from "./service.ts";
 
 const bench = useWorkbench();
@@ -134,6 +135,11 @@ describe("what counts", () => {
       .where("position", "=", 1)
       .executeTakeFirstOrThrow();
     expect(credit).toBe(0);
+    const { items } = await showResults(bench.lead, { params: { releaseId: here.releaseId }, query: { go: "first" } });
+    expect(items.map((item) => item.second).filter((one) => one !== null)).toEqual(
+      second === null ? [] : [{ right: 1, given: 1 }],
+    );
+    expect(items.reduce((sum, { facility }) => sum + facility.right, 0)).toBe(0);
   });
 
   test("a worse second answer takes nothing away, and hints are there without a share of points too", async () => {

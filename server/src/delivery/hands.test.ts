@@ -1,14 +1,14 @@
 /** Draws that are dealt to the whole class: each item to as many, whoever begins first, however many begin at once. */
-import { presets } from "@verdant/core/delivery/rules";
+import { presets, type Rules } from "@verdant/core/delivery/rules";
 import { expect, test } from "vitest";
 import { createQuiz, setLayout } from "../assembly/service.ts";
-import { enrolStudents, listEnrolments } from "../courses/service.ts";
+import { enrolStudents, listEnrolments, setSeating } from "../courses/service.ts";
 import { useWorkbench } from "../platform/testing/workbench.ts";
 import * as delivery from "./service.ts";
 
 const bench = useWorkbench();
 
-async function releaseDraw(size: number, take: number) {
+async function releaseDraw(size: number, take: number, rules: Partial<Rules> = {}) {
   const rows = await bench.db.selectFrom("item").select(["id", "familyId"]).orderBy("number").execute();
   const families = new Map(rows.map((row) => [row.familyId, row.id]));
   const itemIds = [...families.values()].slice(0, size);
@@ -27,7 +27,7 @@ async function releaseDraw(size: number, take: number) {
     params: { quizId: quiz.id },
     body: {
       version: laid.version,
-      rules: { ...presets.weeklyReview, goes: null, waitHours: 0 },
+      rules: { ...presets.weeklyReview, goes: null, waitHours: 0, ...rules },
       targets: [{ classId, groupId: null, studentId: null, opensAt: null, shutsAt: null }],
     },
   });
@@ -66,6 +66,28 @@ test("a class that begins at the same moment: each item goes to as many, give or
   expect(isAgain).toBe(false);
   const dealt = await bench.db.selectFrom("hand").select("ordinal").where("releaseId", "=", releaseId).execute();
   expect(dealt.filter((row) => row.ordinal === 1)).toHaveLength(bench.students.length);
+});
+
+test("with a seating plan, draws in the quiz's order are dealt so that neighbours hardly have the same at the same place", async () => {
+  const seats = bench.students.map(({ studentId }, i) => ({
+    ...{ studentId, row: Math.floor(i / 4) + 1, column: (i % 4) + 1 },
+  }));
+  const sit = async () => {
+    const { releaseId, itemIds } = await releaseDraw(8, 3, { ownOrder: false });
+    await Promise.all(bench.students.map(({ scope }) => delivery.beginSitting(scope, { params: { releaseId } })));
+    expect(range(countsOf(itemIds, await given(releaseId, 1)))).toBeLessThanOrEqual(1);
+    return releaseId;
+  };
+  const before = await sit();
+  await setSeating(bench.lead, { params: { classId: bench.classId }, body: { seats, before: [] } });
+  const after = await sit();
+  const shareSame = async (releaseId: string) => {
+    const { neighbours } = await delivery.showNeighbours(bench.lead, { params: { releaseId } });
+    return (neighbours?.same ?? 1) / (neighbours?.places ?? 1);
+  };
+  // By chance one place in eight.
+  expect(await shareSame(after)).toBeLessThan(0.04);
+  expect(await shareSame(before)).toBeGreaterThan(await shareSame(after));
 });
 
 test("who joins later gets what was dealt least; a release without draws deals nothing", async () => {

@@ -5,6 +5,7 @@ import { kindOf, markerOf, type Content } from "@verdant/core/items/kinds";
 import { expectedScore, slipKnown } from "@verdant/core/plan/posterior";
 import { atomically, beforehand, type Scope, type Student } from "../platform/scope.ts";
 import * as store from "./handStore.ts";
+import { listNeighbours } from "./neighbours.ts";
 
 interface PoolItem extends DealtItem {
   readonly now: {
@@ -26,16 +27,21 @@ const usualRecall = 0.8;
  * What this student draws in this go, by place; undefined where nothing is drawn. Dealing waits for nobody but another
  * dealing of the same release.
  *
- * @param met what the student has met in earlier goes, with the go
+ * @param given.met what the student has met in earlier goes, with the go
+ * @param given.ownOrder each student has an order of their own
  */
 export async function handFor(
   scope: Scope<Student>,
   { releaseId, ordinal }: { releaseId: string; ordinal: number },
   parts: readonly DealPart<PoolItem>[],
-  met: ReadonlyMap<string, number>,
+  { met, ownOrder }: { readonly met: ReadonlyMap<string, number>; readonly ownOrder: boolean },
 ): Promise<Hand | undefined> {
   const places = parts.flatMap((part) => part.places);
-  const pools = places.filter((place) => place.items.length > 1).map(toPool);
+  const pools = parts.flatMap((part) =>
+    part.places
+      .filter((place) => place.items.length > 1)
+      .map((place) => ({ ...toPool(place), staysInOrder: staysInOrder(part, ownOrder) })),
+  );
   if (pools.length === 0) return undefined;
   const key = { departmentId: scope.caller.departmentId, studentId: scope.caller.studentId, releaseId, ordinal };
   const known = await findHand(scope, key);
@@ -78,13 +84,17 @@ async function dealHands(
       metBy.set(row.studentId, own.set(itemId, row.ordinal));
     }
   const fixedFamilies = new Set(places.flatMap(({ items }) => (items.length === 1 ? (items[0]?.familyId ?? []) : [])));
-  const deal = { pools, fixedFamilies, dealt, seed: `${releaseId} ${ordinal}` };
+  const neighbours = pools.some((pool) => pool.staysInOrder)
+    ? await listNeighbours(scope, { departmentId, releaseId })
+    : new Map<string, string[]>();
+  const deal = { pools, fixedFamilies, dealt, neighbours, seed: `${releaseId} ${ordinal}` };
   const studentOf = (id: string) => ({ studentId: id, met: (id === studentId ? met : metBy.get(id)) ?? new Map() });
   const hands = new Map<string, Hand>();
   if (isDealt) {
     const ofThisGo = earlier.filter((row) => row.ordinal === ordinal);
-    const sum = ofThisGo.reduce((all, row) => all + expectedOf(new Map(Object.entries(row.drawn)), pools), 0);
-    hands.set(studentId, dealOne(studentOf(studentId), deal, sum / ofThisGo.length));
+    const others = new Map(ofThisGo.map((row) => [row.studentId, new Map(Object.entries(row.drawn))]));
+    const sum = [...others.values()].reduce((all, hand) => all + expectedOf(hand, pools), 0);
+    hands.set(studentId, dealOne(studentOf(studentId), deal, sum / ofThisGo.length, others));
   } else {
     const ids = new Set([...(await store.listStudentsFor(db, departmentId, releaseId)), studentId]);
     for (const [id, hand] of dealClass([...ids].map(studentOf), deal)) hands.set(id, hand);
@@ -96,6 +106,10 @@ async function dealHands(
   );
   return hands.get(studentId);
 }
+
+/** Whether draws of this part stand in the quiz's order, the same for everybody. */
+const staysInOrder = ({ orderRule }: DealPart<PoolItem>, ownOrder: boolean) =>
+  orderRule === "asWritten" || (orderRule === "woven" && !ownOrder);
 
 function toPool({ placeId, items, take }: DealPart<PoolItem>["places"][number]): ClassPool {
   return {

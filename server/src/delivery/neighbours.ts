@@ -33,6 +33,19 @@ export async function neighboursAt(
   return [...(await familiesOf(scope, departmentId, releaseId, neighbours)).values()];
 }
 
+/** Who sits beside whom, in all classes that a release was given to. */
+export async function listNeighbours(
+  scope: Scope,
+  { departmentId, releaseId }: { readonly departmentId: string; readonly releaseId: string },
+): Promise<Map<string, string[]>> {
+  const beside = new Map<string, string[]>();
+  for (const classId of await neighbourStore.listClassesOf(scope.db, departmentId, releaseId)) {
+    const seats = await listSeats(scope, departmentId, [classId]);
+    for (const { studentId } of seats) beside.set(studentId, neighboursOf(seats, studentId));
+  }
+  return beside;
+}
+
 export async function showNeighbours(
   scope: Scope<Member>,
   { params: { releaseId } }: Input<typeof contract.showNeighbours>,

@@ -72,10 +72,11 @@ describe("times", () => {
     await change(releaseId, target(after(12)));
     bench.clock.now = after(13);
     expect((await newsOf(begun)).state).toBe("handedIn");
-    const due = await closing.due(bench.nobody, []);
+    const close = closing(bench.installation);
+    const due = await close.due(bench.nobody, []);
     const mine = due.find((one) => one.subject === begun.sitting.id);
     expect(mine).toBeDefined();
-    await closing.work(bench.nobody, mine!);
+    await close.work(bench.nobody, mine!);
     const row = await bench.db
       .selectFrom("sitting")
       .selectAll()

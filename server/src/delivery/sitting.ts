@@ -121,8 +121,8 @@ async function dealGo(scope: OpenScope<Student>, release: GivenRelease, goes: re
       ? new Map<string, number>()
       : await sittingStore.listMetItems(db, departmentId, releaseId, studentId);
   const parts = await partsToDeal(scope, departmentId, release);
-  const hand = await handFor(scope, { releaseId, ordinal }, parts, met);
   const { ownOrder } = completeRules(release.rules);
+  const hand = await handFor(scope, { releaseId, ordinal }, parts, { met, ownOrder });
   const neighbours = ownOrder ? await neighboursAt(scope, release) : [];
   return { ordinal, seed, dealt: await dealQuestions(scope, parts, { seed, ownOrder, met, hand, neighbours }) };
 }

@@ -7,7 +7,7 @@ import { groupBy } from "@verdant/core/groupBy";
 import { blankAnswer } from "@verdant/core/items/blank";
 import { creditOf, kindOf, markerOf, type Answer } from "@verdant/core/items/kinds";
 import { isReached } from "@verdant/core/delivery/reached";
-import { summariseUnder } from "@verdant/core/items/ruling";
+import { creditUnder, summariseUnder } from "@verdant/core/items/ruling";
 import { headline } from "@verdant/core/richText";
 import type { listItemsOfRelease } from "../delivery/service.ts";
 import { strandOf } from "../delivery/views.ts";
@@ -137,6 +137,7 @@ function resultOf(
     ),
     waiting: marker === "person" ? all.length - telling.length : 0,
     notReached: dealt.length - all.length,
+    second: secondsOf(item, all),
     reasons: all.flatMap(({ studentId, reason }) => (reason === null ? [] : [{ studentId, text: reason }])),
     discrimination: r === null || interval === null ? null : { r, ...interval },
     choices: counts.map(({ misconceptionId, ...choice }, i) => {
@@ -150,6 +151,16 @@ function resultOf(
         notes: choice.id === null || !use ? [] : use.flags.filter(isNote),
       };
     }),
+  };
+}
+
+/** Second answers, by the key as it is ruled on. */
+function secondsOf(item: ReleaseItem, answers: readonly Given[]): Results["items"][number]["second"] {
+  const given = answers.flatMap(({ secondAnswer }) => secondAnswer ?? []);
+  if (given.length === 0) return null;
+  return {
+    right: given.filter((answer) => creditUnder(item.ruled, item.content, answer).credit >= 1).length,
+    given: given.length,
   };
 }
 

@@ -36,6 +36,13 @@ export function listAnswers(db: Db, departmentId: string, source: Source, go: Go
         .onRef("response.position", "=", "si.position")
         .on("response.round", "=", 1),
     )
+    .leftJoin("response as second", (join) =>
+      join
+        .onRef("second.departmentId", "=", "si.departmentId")
+        .onRef("second.sittingId", "=", "si.sittingId")
+        .onRef("second.position", "=", "si.position")
+        .on("second.round", "=", 2),
+    )
     .leftJoin("reason", (join) =>
       join
         .onRef("reason.departmentId", "=", "si.departmentId")
@@ -73,6 +80,7 @@ export function listAnswers(db: Db, departmentId: string, source: Source, go: Go
       "si.spentMs",
     ])
     .select(["mark.credit", "mark.isEvidence", "response.body as answer", "reason.text as reason"])
+    .select("second.body as secondAnswer")
     .execute();
 }
 

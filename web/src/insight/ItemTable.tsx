@@ -125,6 +125,11 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
             {noteInWords(note)}
           </Typography>
         ))}
+        {item.second && (
+          <Typography variant="body2" color="textSecondary">
+            {t("Right at the second answer: {{right}} of {{given}}", item.second)}
+          </Typography>
+        )}
         {item.notReached > 0 && (
           <Typography variant="body2" color="textSecondary">
             {t("{{count}} students did not reach it", { count: item.notReached })}

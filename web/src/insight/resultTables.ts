@@ -53,10 +53,12 @@ export function resultTables(results: Results, answers: readonly AnswerRow[]): R
       columns: [
         ...[t("Question number"), t("Item"), t("Question"), t("Kind"), t("Topic")],
         ...[t("Right"), t("Of"), t("At least"), t("At most"), t("Not reached"), t("Waits for a mark")],
+        ...[t("Second answers"), t("Right at the second answer")],
       ],
-      rows: items.map(({ position, number, stem, kind, topic, facility, notReached, waiting }) => [
+      rows: items.map(({ position, number, stem, kind, topic, facility, notReached, waiting, second }) => [
         ...[position, number, stem, kindNames[kind], topic],
         ...[facility.right, facility.outOf, facility.low, facility.high, notReached, waiting],
+        ...[second?.given ?? 0, second?.right ?? 0],
       ]),
     },
     {
