@@ -52,7 +52,7 @@ export async function lookAtAnswer(
     await feedbackStore.setLookedAt(db, key, 2);
     return { releaseId: sitting.releaseId, feedback: feedbackOf({ ...item, secondAnswer: second }, ruling, rules) };
   });
-  scope.signals.tell(releaseId);
+  scope.signals.tell(releaseId, sittingId);
   return feedback;
 }
 

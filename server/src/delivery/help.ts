@@ -17,7 +17,7 @@ export async function askForHelp(
   // Over meanwhile: the page goes on to how it went, and nobody waits.
   const asks = body.asks && held.state === "running";
   const helpAt = await store.setHelp(db, { departmentId, sittingId }, now(), asks);
-  signals.tell(releaseId);
+  signals.tell(releaseId, sittingId);
   return { help: await helpOf(db, departmentId, releaseId, helpAt, now()) };
 }
 

@@ -6,6 +6,7 @@ import { choice, keysOf, release as releaseOf } from "../platform/testing/sittin
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
 import { showResults } from "../insight/service.ts";
 import { bringInStep, replayClass } from "../plan/memory.ts";
+import { readFrame, readLive, readTouched } from "./live.ts";
 import { presence } from "./presence.ts";
 import * as delivery from "./service.ts";
 
@@ -282,6 +283,39 @@ describe("let back in", () => {
       delivery.letBackIn(lead, { params: { releaseId, sittingId: first.sitting.id } }),
     ).rejects.toMatchObject({ kind: "missing" });
   });
+});
+
+test("read again only where something was told, it is the same as read as a whole", async () => {
+  const { releaseId } = await release({ count: 3 });
+  const { departmentId } = bench;
+  const begun = [];
+  for (const n of [0, 1, 2, 3]) begun.push(await begin(n, releaseId));
+  const frame = await readFrame(bench.teacher, departmentId, releaseId);
+  let reading = await readLive(bench.teacher, departmentId, releaseId, frame);
+  const [one, two, three] = begun as [Begun, Begun, Begun];
+  const deeds: [Begun, () => Promise<unknown>][] = [
+    [one, () => answer(one, 1, true)],
+    [two, () => answer(two, 2, false)],
+    [one, () => answer(one, 1, false, 5)],
+    [two, () => news(two, 3)],
+    [three, () => ask(three, true)],
+    [one, () => answer(one, 3, true)],
+  ];
+  for (const [minute, [{ sitting }, deed]] of deeds.entries()) {
+    bench.clock.now = after(minute + 1);
+    await deed();
+    const untouched = reading.live.students;
+    reading = await readTouched(bench.teacher, departmentId, reading, frame, [sitting.id]);
+    expect(reading.live).toEqual((await readLive(bench.teacher, departmentId, releaseId, frame)).live);
+    // Whoever did nothing is the very same row: it is not even compared.
+    expect(reading.live.students.filter((row, i) => row !== untouched[i])).toHaveLength(1);
+  }
+  // What reaches an earlier go late is no news of the one that is under way.
+  await delivery.handIn(bench.sitter(one.token), { params: { sittingId: one.sitting.id } });
+  await begin(0, releaseId);
+  reading = await readLive(bench.teacher, departmentId, releaseId, frame);
+  const again = await readTouched(bench.teacher, departmentId, reading, frame, [one.sitting.id]);
+  expect(again.live).toEqual(reading.live);
 });
 
 test("is nobody else's business: another department's release, another release's go, another token's sitting", async () => {

@@ -37,7 +37,7 @@ export async function showLive(
   const { departmentId } = caller;
   need((await listReleases(db, departmentId, { releaseId }))[0], "release");
   await noteWatch(db, departmentId, releaseId, now());
-  return readLive(scope, departmentId, releaseId);
+  return (await readLive(scope, departmentId, releaseId)).live;
 }
 
 export const noteWatch = (db: Db, departmentId: string, releaseId: string, now: Date) =>
@@ -53,40 +53,75 @@ export async function readFrame(scope: Scope, departmentId: string, releaseId: s
   };
 }
 
-export async function readLive(
+/** What was read of a release, for whoever reads it again. */
+export interface Reading {
+  readonly live: Live;
+  /** By sitting. */
+  readonly answers: ReadonlyMap<string, readonly store.LiveAnswer[]>;
+}
+
+type Frame = Awaited<ReturnType<typeof readFrame>>;
+
+export async function readLive(scope: Scope, departmentId: string, releaseId: string, frame?: Frame): Promise<Reading> {
+  const { audience, items, allowance } = frame ?? (await readFrame(scope, departmentId, releaseId));
+  const { goOf, answers } = await readGoes(scope, departmentId, releaseId);
+  const now = scope.now();
+  const students = audience.map(({ studentId, name, className }) => {
+    const go = goOf.get(studentId);
+    const own = go ? (answers.get(go.sittingId) ?? []) : [];
+    return liveStudent({ studentId, name, className }, go, own, { now, allowance });
+  });
+  return {
+    live: { releaseId, now: now.toISOString(), students, items: liveItems(items, [...answers.values()].flat()) },
+    answers,
+  };
+}
+
+/**
+ * The same after something happened in these sittings, all else as it was read before: of 600 who sit, a hundred or so answer
+ * between two readings. A student's new go is not found by this: it comes with the next whole reading.
+ */
+export async function readTouched(
   scope: Scope,
   departmentId: string,
-  releaseId: string,
-  frame?: Awaited<ReturnType<typeof readFrame>>,
-): Promise<Live> {
-  const { db, now } = scope;
-  const { audience, items, allowance } = frame ?? (await readFrame(scope, departmentId, releaseId));
-  const goes = await store.listNewestGoes(db, departmentId, releaseId);
-  const answers = await store.listLiveAnswers(
-    db,
-    departmentId,
-    goes.map((go) => go.sittingId),
-  );
-  const bySitting = groupBy(answers, (one) => one.sittingId);
-  const goOf = new Map(goes.map((go) => [go.studentId, go]));
+  before: Reading,
+  { items, allowance }: Frame,
+  touched: readonly string[],
+): Promise<Reading> {
+  const { releaseId } = before.live;
+  const { goOf, answers: anew } = await readGoes(scope, departmentId, releaseId, touched);
+  const answers = new Map(before.answers);
+  const now = scope.now();
+  const students = before.live.students.map((student) => {
+    const go = goOf.get(student.studentId);
+    if (go?.sittingId !== student.sittingId) return student;
+    const own = anew.get(go.sittingId) ?? [];
+    answers.set(go.sittingId, own);
+    return liveStudent(student, go, own, { now, allowance });
+  });
   return {
-    releaseId,
-    now: now().toISOString(),
-    students: audience.map(({ studentId, name, className }) => {
-      const go = goOf.get(studentId);
-      const answers = go ? (bySitting.get(go.sittingId) ?? []) : [];
-      return liveStudent({ studentId, name, className }, go, answers, { now: now(), allowance });
-    }),
-    items: liveItems(items, answers),
+    live: { releaseId, now: now.toISOString(), students, items: liveItems(items, [...answers.values()].flat()) },
+    answers,
+  };
+}
+
+async function readGoes({ db }: Scope, departmentId: string, releaseId: string, touched?: readonly string[]) {
+  const goes = await store.listNewestGoes(db, departmentId, releaseId, touched);
+  const sittingIds = goes.map((go) => go.sittingId);
+  const answers = await store.listLiveAnswers(db, departmentId, sittingIds);
+  return {
+    goOf: new Map(goes.map((go) => [go.studentId, go])),
+    answers: groupBy(answers, (one) => one.sittingId),
   };
 }
 
 function liveStudent(
-  student: { readonly studentId: string; readonly name: string; readonly className: string },
+  { studentId, name, className }: Pick<LiveStudent, "studentId" | "name" | "className">,
   go: store.LiveGo | undefined,
   answers: readonly store.LiveAnswer[],
   { now, allowance }: { readonly now: Date; readonly allowance: number },
 ): LiveStudent {
+  const student = { studentId, name, className };
   if (!go)
     return {
       ...student,

@@ -16,8 +16,13 @@ export interface LiveGo {
   readonly helpAt: Date | null;
 }
 
-/** The newest go of each student. */
-export async function listNewestGoes(db: Db, departmentId: string, releaseId: string): Promise<LiveGo[]> {
+/** The newest go of each student; of these sittings only, where they are given. */
+export async function listNewestGoes(
+  db: Db,
+  departmentId: string,
+  releaseId: string,
+  sittingIds?: readonly string[],
+): Promise<LiveGo[]> {
   const { rows } = await sql<LiveGo>`
     select distinct on (sitting.student_id) sitting.student_id, sitting.id as sitting_id, sitting.ordinal, sitting.state,
       sitting.deadline_at, sitting.minutes_given, sitting.handed_in_at, presence.heard_at, presence.at_position,
@@ -26,6 +31,7 @@ export async function listNewestGoes(db: Db, departmentId: string, releaseId: st
     left join sitting_presence presence on presence.department_id = sitting.department_id
       and presence.sitting_id = sitting.id
     where sitting.department_id = ${departmentId} and sitting.release_id = ${releaseId} and sitting.state <> 'voided'
+      ${sittingIds ? sql`and sitting.id = any(${[...sittingIds]}::uuid[])` : sql``}
     order by sitting.student_id, sitting.ordinal desc`.execute(db);
   return rows;
 }

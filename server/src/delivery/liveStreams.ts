@@ -1,13 +1,13 @@
 /**
  * Those who watch a release, in this process. However many they are, it is read once for all of them: when a signal says that
- * something has changed, at most twice a second, and every few seconds anyway, for what the clock changes and for signals
- * that were missed. Each is sent the whole state once and then what is new, so whoever comes back has no gaps.
+ * something has changed, at most twice a second and only where it says so, and every few seconds as a whole, for what the
+ * clock changes and for signals that were missed. Each is sent the whole state once and then what is new, so whoever comes back has no gaps.
  */
 import type { Live, LiveChange } from "@verdant/contract/live";
 import { isUnreachable } from "../platform/database.ts";
 import { Failure } from "../platform/failure.ts";
 import type { Member, OpenScope } from "../platform/scope.ts";
-import { noteWatch, readFrame, readLive } from "./live.ts";
+import { noteWatch, readFrame, readLive, readTouched, type Reading } from "./live.ts";
 
 /** At least so many milliseconds between two readings; longer where one takes long, so that watching never takes all. */
 const leastMs = 500;
@@ -61,6 +61,9 @@ class WatchedRelease {
   readonly #unhear: () => void;
   readonly #anyway: NodeJS.Timeout;
   #state: Live | null = null;
+  /** What was read last, and the sittings that were touched since; null: all of it has to be read. */
+  #reading: Reading | null = null;
+  #touched: Set<string> | null = null;
   #frame: Awaited<ReturnType<typeof readFrame>> | null = null;
   #frameAt = 0;
   #notedAt = 0;
@@ -73,11 +76,11 @@ class WatchedRelease {
   constructor(scope: OpenScope<Member>, releaseId: string) {
     this.#scope = scope;
     this.#releaseId = releaseId;
-    this.#unhear = scope.signals.on(releaseId, () => {
-      this.#ask();
+    this.#unhear = scope.signals.on(releaseId, (sittingId) => {
+      this.#ask(sittingId);
     });
     this.#anyway = setInterval(() => {
-      this.#ask();
+      this.#ask(null);
     }, anywayMs).unref();
   }
 
@@ -91,7 +94,7 @@ class WatchedRelease {
 
   add(viewer: Viewer): void {
     this.#viewers.set(viewer, true);
-    this.#ask();
+    this.#ask(null);
   }
 
   remove(viewer: Viewer): void {
@@ -106,8 +109,15 @@ class WatchedRelease {
     this.#viewers.clear();
   }
 
-  #ask(): void {
+  /** @param sittingId what was touched; null: anything may have been */
+  #ask(sittingId: string | null): void {
     this.#asked++;
+    if (sittingId === null) this.#touched = null;
+    else this.#touched?.add(sittingId);
+    this.#readSoon();
+  }
+
+  #readSoon(): void {
     if (this.#isReading || this.#timer !== undefined) return;
     this.#timer = setTimeout(
       () => {
@@ -130,14 +140,22 @@ class WatchedRelease {
       if (this.#frame === null || began - this.#frameAt > frameMs) {
         this.#frame = await readFrame(this.#scope, caller.departmentId, this.#releaseId);
         this.#frameAt = began;
+        this.#touched = null;
       }
-      this.#tell(await readLive(this.#scope, caller.departmentId, this.#releaseId, this.#frame));
+      const touched = this.#touched;
+      this.#touched = new Set();
+      this.#reading =
+        this.#reading && touched
+          ? await readTouched(this.#scope, caller.departmentId, this.#reading, this.#frame, [...touched])
+          : await readLive(this.#scope, caller.departmentId, this.#releaseId, this.#frame);
+      this.#tell(this.#reading.live);
     } catch (error) {
+      this.#touched = null;
       if (!isUnreachable(error)) log.error({ err: error }, "a release that is watched could not be read");
     }
     this.#restUntil = Date.now() + Math.max(leastMs - (Date.now() - began), share * (Date.now() - began));
     this.#isReading = false;
-    if (this.#asked > asked && !this.isAlone) this.#ask();
+    if (this.#asked > asked && !this.isAlone) this.#readSoon();
   }
 
   #tell(state: Live): void {
@@ -157,14 +175,16 @@ class WatchedRelease {
 
 /** What is new in `after`; the whole of it where somebody has gone. */
 export function changeOf(before: Live, after: Live): LiveChange | null {
-  const known = new Map(before.students.map((one) => [one.studentId, JSON.stringify(one)]));
   const isSameList =
     before.students.length === after.students.length &&
     after.students.every((one, i) => one.studentId === before.students[i]?.studentId);
   if (!isSameList) return null;
   return {
     now: after.now,
-    students: after.students.filter((one) => known.get(one.studentId) !== JSON.stringify(one)),
+    students: after.students.filter((one, i) => {
+      const was = before.students[i];
+      return was !== one && JSON.stringify(was) !== JSON.stringify(one);
+    }),
     items: JSON.stringify(before.items) === JSON.stringify(after.items) ? null : after.items,
   };
 }

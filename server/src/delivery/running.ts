@@ -163,7 +163,7 @@ export async function showNews(
   if (news.state === "running" && !isOver) {
     const heard = { departmentId, sittingId, heardAt: now(), atPosition: query.at ?? null };
     caches.of(presence).note(heard, () => {
-      signals.tell(releaseId);
+      signals.tell(releaseId, sittingId);
     });
   }
   return {

@@ -314,7 +314,7 @@ export async function saveAnswers(
     ...body,
   });
   const { departmentId, releaseId, state, epoch, stored } = need(saved, "sitting");
-  scope.signals.tell(releaseId);
+  scope.signals.tell(releaseId, params.sittingId);
   const hasLate = stored.some((one) => one.disposition === "late");
   if (hasLate && state === "handedIn") await markAgain(scope, departmentId, params.sittingId);
   return { state, epoch, stored: [...stored] };

@@ -2,8 +2,8 @@
  * "Something about this has changed", told from any process of an installation to all of them. PostgreSQL carries it; each
  * process listens on one connection of its own, from the first time that it wants to hear anything.
  *
- * A signal says that there is something to read, never what: one that is lost costs time and no truth, since whoever waits
- * for one looks now and then anyway. It is told after the deed, in a statement of its own: a NOTIFY inside the deed's
+ * A signal says that there is something to read, and at most where, never what: one that is lost costs time and no truth,
+ * since whoever waits for one looks at everything now and then anyway. It is told after the deed, in a statement of its own: a NOTIFY inside the deed's
  * transaction would make all commits of the installation wait for one another.
  */
 import { sql } from "kysely";
@@ -14,14 +14,19 @@ const channel = "verdant_changed";
 /** Milliseconds in which what is told is gathered. */
 const gatherMs = 100;
 /** Ids in one message: PostgreSQL takes 8,000 bytes. */
-const mostInOne = 200;
+const mostInOne = 100;
 const againMs = 1000;
+
+export type Hear = (about: string | null) => void;
 
 export interface Signals {
   /** Returns at once; all that is told within a tenth of a second goes together. */
-  readonly tell: (id: string) => void;
-  /** Calls `hear` when `id` was told anywhere, and when signals may have been missed. Returns how to stop that. */
-  readonly on: (id: string, hear: () => void) => () => void;
+  readonly tell: (id: string, about?: string) => void;
+  /**
+   * Calls `hear` when `id` was told anywhere, with what it was told about, an id too; with null where all of it may have
+   * changed, also when signals may have been missed. Returns how to stop that.
+   */
+  readonly on: (id: string, hear: Hear) => () => void;
   readonly stop: () => Promise<void>;
 }
 
@@ -30,7 +35,7 @@ export interface Signals {
  * @param db what tells; a pooler may be before it
  */
 export function createSignals(directUrl: string, db: Db): Signals {
-  const heard = new Map<string, Set<() => void>>();
+  const heard = new Map<string, Set<Hear>>();
   let toTell = new Set<string>();
   let timer: NodeJS.Timeout | undefined;
   let client: pg.Client | undefined;
@@ -67,22 +72,25 @@ export function createSignals(directUrl: string, db: Db): Signals {
     mine.on("error", again);
     mine.on("end", again);
     mine.on("notification", ({ payload = "" }) => {
-      for (const id of payload.split(" ")) for (const hear of heard.get(id) ?? []) hear();
+      for (const told of payload.split(" ")) {
+        const [id = "", about] = told.split("/");
+        for (const hear of heard.get(id) ?? []) hear(about ?? null);
+      }
     });
     mine
       .connect()
       .then(() => mine.query(`listen ${channel}`))
       .then(() => {
         // What was told while nobody listened.
-        for (const all of heard.values()) for (const hear of all) hear();
+        for (const all of heard.values()) for (const hear of all) hear(null);
       })
       .catch(again);
   };
 
   return {
-    tell: (id) => {
+    tell: (id, about) => {
       if (isStopped) return;
-      toTell.add(id);
+      toTell.add(about === undefined ? id : `${id}/${about}`);
       timer ??= setTimeout(() => void send(), gatherMs).unref();
     },
     on: (id, hear) => {
