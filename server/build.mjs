@@ -8,6 +8,7 @@ await build({
     loadDemo: "../demo/load.ts",
     newDepartment: "src/newDepartment.ts",
     newKey: "src/newKey.ts",
+    archive: "src/archive.ts",
   },
   outdir: "dist",
   bundle: true,

@@ -42,10 +42,30 @@ export function listPlainCards(db: Db, limit: number) {
 }
 
 /** Enrolments after the one that is named, in a fixed order. */
-export function listEnrolmentsAfter(db: Db, after: { classId: string; studentId: string } | undefined, limit: number) {
+export function listEnrolmentsAfter(
+  db: Db,
+  {
+    after,
+    departmentId,
+  }: { after: { classId: string; studentId: string } | undefined; departmentId: string | undefined },
+  limit: number,
+) {
   return db
     .selectFrom("enrolment")
     .select(["departmentId", "classId", "studentId"])
+    .where((eb) =>
+      eb.not(
+        eb.exists(
+          eb
+            .selectFrom("student")
+            .select("student.id")
+            .whereRef("student.departmentId", "=", "enrolment.departmentId")
+            .whereRef("student.id", "=", "enrolment.studentId")
+            .where("student.pseudonymisedAt", "is not", null),
+        ),
+      ),
+    )
+    .$if(departmentId !== undefined, (query) => query.where("departmentId", "=", departmentId ?? ""))
     .$if(after !== undefined, (query) =>
       query.where(sql<boolean>`(class_id, student_id) > (${after?.classId}, ${after?.studentId})`),
     )

@@ -16,11 +16,11 @@ export async function sealPlainCards(db: Db, key: Buffer): Promise<number> {
   }
 }
 
-/** Gives every student in every class a new card; how many. */
-export async function giveNewCards(db: Db, key: Buffer): Promise<number> {
+/** Gives every student in every class, or in every one of a department, a new card; how many. Who was erased gets none. */
+export async function giveNewCards(db: Db, key: Buffer, departmentId?: string): Promise<number> {
   let given = 0;
   for (let after: { classId: string; studentId: string } | undefined; ;) {
-    const rows = await store.listEnrolmentsAfter(db, after, atOnce);
+    const rows = await store.listEnrolmentsAfter(db, { after, departmentId }, atOnce);
     for (const row of rows) await store.updateCard(db, row, sealedCard(key, newEntryCard()));
     given += rows.length;
     after = rows.at(-1);

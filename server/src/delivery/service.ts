@@ -38,7 +38,7 @@ export {
   waitingPointsOf,
 } from "./written.ts";
 export { showResult } from "./result.ts";
-export { beginSitting, handIn, saveAnswers, settleSitting, showSitting } from "./sitting.ts";
+export { beginSitting, handIn, saveAnswers, settleSitting, showSitting, sittingTokenHash } from "./sitting.ts";
 export { showTimed } from "./timed.ts";
 export { listDone, whatNow } from "./whatNow.ts";
 

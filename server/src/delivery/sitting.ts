@@ -33,6 +33,9 @@ type Begun = Result<typeof contract.beginSitting>;
 const tokenFor = (secret: Buffer, sittingId: string) =>
   createHmac("sha256", secret).update(`sitting ${sittingId}`).digest("base64url");
 
+/** What a sitting is found by, made from the installation's key. */
+export const sittingTokenHash = (secret: Buffer, sittingId: string): Buffer => hashOf(tokenFor(secret, sittingId));
+
 /** Begins the next go; or, when one is running, takes it over to this device: the other one's epoch is then stale. */
 export async function beginSitting(
   scope: OpenScope<Student>,
@@ -161,7 +164,7 @@ async function startGo(
       graceUntil: deadline === null ? null : new Date(deadline + rules.graceMinutes * 60_000),
       forwardOnly: rules.paging === "forwardOnly",
       handedInAt: null,
-      tokenHash: hashOf(tokenFor(secret, id)),
+      tokenHash: sittingTokenHash(secret, id),
       points: null,
       outOf: dealt.reduce((sum, { item }) => sum + (markerOf(item.now) === "nobody" ? 0 : item.now.points), 0),
       evidenceSeq: null,

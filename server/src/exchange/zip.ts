@@ -6,12 +6,13 @@ import yauzl from "yauzl";
 import { Failure } from "../platform/failure.ts";
 
 /** What bounds the work on an archive, whatever it says of itself: sizes are counted while they are read. */
-const archiveBounds = {
-  entries: 25_000,
-  bytes: 600 * 1024 * 1024,
+export interface ArchiveBounds {
+  readonly entries: number;
+  readonly bytes: number;
   /** How many times larger than packed an entry above a megabyte may be. */
-  ratio: 200,
-} as const;
+  readonly ratio: number;
+}
+const archiveBounds: ArchiveBounds = { entries: 25_000, bytes: 600 * 1024 * 1024, ratio: 200 };
 const megabyte = 1024 * 1024;
 
 /** Reads any part of an archive. */
@@ -49,7 +50,7 @@ const sameName = (path: string) => path.normalize("NFC").toLowerCase();
  *
  * @throws Failure names that lead out of it, links, names that are there twice, too many files, or no archive at all
  */
-export async function openArchive(source: RandomAccess): Promise<Archive> {
+export async function openArchive(source: RandomAccess, bounds: ArchiveBounds = archiveBounds): Promise<Archive> {
   const broken = (error: unknown) =>
     new Failure("archiveBroken", { why: error instanceof Error ? error.message.slice(0, 200) : "" }, { cause: error });
   const zip = await yauzl
@@ -61,7 +62,7 @@ export async function openArchive(source: RandomAccess): Promise<Archive> {
     .catch((error: unknown) => {
       throw broken(error);
     });
-  if (zip.entryCount > archiveBounds.entries) throw new Failure("archiveTooMany", { most: archiveBounds.entries });
+  if (zip.entryCount > bounds.entries) throw new Failure("archiveTooMany", { most: bounds.entries });
   const entries = new Map<string, yauzl.Entry>();
   const names = new Set<string>();
   try {
@@ -91,8 +92,8 @@ export async function openArchive(source: RandomAccess): Promise<Archive> {
         size += piece.length;
         inflated += piece.length;
         if (size > most) throw tooLarge();
-        const isBomb = size > megabyte && size > archiveBounds.ratio * Math.max(1, entry.compressedSize);
-        if (isBomb || inflated > archiveBounds.bytes) throw new Failure("archiveBomb", named);
+        const isBomb = size > megabyte && size > bounds.ratio * Math.max(1, entry.compressedSize);
+        if (isBomb || inflated > bounds.bytes) throw new Failure("archiveBomb", named);
         yield piece;
       }
     } catch (error) {
@@ -133,6 +134,9 @@ export interface ArchiveFile {
   readonly bytes: Uint8Array | Iterable<Uint8Array>;
 }
 
+/** Of which packing again makes nothing smaller. */
+export const isPacked = (path: string): boolean => /\.(png|jpe?g|webp|gif|mp[34]|m4a|ogg|wav|webm)$/.test(path);
+
 /** Files as an archive, piece by piece; what is packed already is not packed again. */
 export async function* writeArchive(files: AsyncIterable<ArchiveFile>): AsyncGenerator<Buffer> {
   let ready: Uint8Array[] = [];
@@ -146,8 +150,7 @@ export async function* writeArchive(files: AsyncIterable<ArchiveFile>): AsyncGen
     return all;
   };
   for await (const { path, bytes } of files) {
-    const isPacked = /\.(png|jpe?g|webp|gif|mp[34]|m4a|ogg|wav|webm)$/.test(path);
-    const entry = isPacked ? new ZipPassThrough(path) : new ZipDeflate(path, { level: 6 });
+    const entry = isPacked(path) ? new ZipPassThrough(path) : new ZipDeflate(path, { level: 6 });
     // The same bytes give the same archive, whenever it is written.
     entry.mtime = new Date(1980, 0, 1, 12);
     zip.add(entry);
