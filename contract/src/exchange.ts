@@ -299,9 +299,10 @@ export type Imported = z.infer<typeof Imported>;
 
 /**
  * "department": our own file, with everything it says; "package": items as QTI, for other programs too; "table" and
- * "workbook": a row for each item, as CSV or for a spreadsheet.
+ * "workbook": a row for each item, as CSV or for a spreadsheet. "archive" and "archiveWithoutPeople": all that the department
+ * has, only out; whoever runs an installation restores it.
  */
-export const fileFormats = ["department", "package", "table", "workbook"] as const;
+export const fileFormats = ["department", "package", "table", "workbook", "archive", "archiveWithoutPeople"] as const;
 
 export const transferStates = ["receiving", "waiting", "running", "done", "failed", "cancelled"] as const;
 
@@ -347,7 +348,7 @@ export const startExport = endpoint({
   path: "/department/exports",
   access: "lead",
   summary:
-    "Begins to write a file: the department's structure and bank as a department file, or its items as a package of QTI 3.0 or as a table.",
+    "Begins to write a file: the department's structure and bank as a department file, its items as a package of QTI 3.0 or as a table, or all that it has as an archive.",
   body: z.object({ format: z.enum(fileFormats).default("department") }),
   result: Transfer,
 });

@@ -166,6 +166,8 @@ export const staffProblems = {
   archiveFileMissing: ["invalid", "file"],
   archiveFileTooLarge: ["tooLarge", "file", "megabytes"],
   archiveBomb: ["invalid", "file"],
+  archiveNotHere: ["invalid"],
+  archiveTooLarge: ["tooLarge", "megabytes"],
   manifestMissing: ["invalid"],
   manifestBroken: ["invalid", "line"],
   packageEmpty: ["invalid"],

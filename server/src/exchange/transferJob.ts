@@ -6,8 +6,11 @@ import { atomically, type Member, type Nobody, type Scope } from "../platform/sc
 import { itemReader, writeDepartmentFile } from "./exportDepartment.ts";
 import type { Transfer } from "@verdant/contract/exchange";
 import type { Note } from "@verdant/contract/packages";
+import { manifestPath } from "./archive/manifest.ts";
+import { filesOfArchive } from "./archive/writeDepartmentArchive.ts";
 import { filesOfPackage } from "./exportPackage.ts";
 import { countsOf, keepParts } from "./keptParts.ts";
+import { writeLargeZip } from "./largeZip.ts";
 import { askedAbout, knownTo } from "./knownTo.ts";
 import { mediaOfPackage } from "./qti/packageMedia.ts";
 import { readPackage } from "./qti/readPackage.ts";
@@ -96,6 +99,7 @@ interface Archived {
 async function bringArchive(scope: Scope<Member>, file: Archived): Promise<void> {
   const { db, caller } = scope;
   const archive = await openArchive(accessTo(db, caller.departmentId, file.id, file.bytes));
+  if (archive.paths.has(manifestPath)) throw new Failure("archiveNotHere");
   if (!archive.paths.has(workbookPath)) return bringPackage(scope, file, archive);
   if (file.bytes > tableBounds.bytes) throw new Failure("fileTooLarge", { megabytes: tableBounds.bytes / 1024 ** 2 });
   const sheets = await readWorkbook(archive, await allOf(piecesOf(db, caller.departmentId, file.id)));
@@ -199,7 +203,8 @@ async function writeOut(scope: Scope<Member>, transferId: string, format: Transf
     .setIsolationLevel("repeatable read")
     .execute(async (db) => {
       await store.deletePieces(db, departmentId, transferId);
-      return keepPieces(db, { departmentId, id: transferId }, await bytesOf({ ...scope, db }, format));
+      const tooLarge = isWhole(format) ? () => new Failure("archiveTooLarge", { megabytes: 500 }) : undefined;
+      return keepPieces(db, { departmentId, id: transferId }, await bytesOf({ ...scope, db }, format), tooLarge);
     });
   // Apart from the moment above: a row that somebody has changed since could not be written from there.
   const to = { state: "done", finishedAt: scope.now(), bytes, share: 1 } as const;
@@ -207,8 +212,14 @@ async function writeOut(scope: Scope<Member>, transferId: string, format: Transf
   await store.deletePieces(scope.db, departmentId, transferId);
 }
 
+const isWhole = (format: Transfer["format"]) => format === "archive" || format === "archiveWithoutPeople";
+
 async function bytesOf(scope: Scope<Member>, format: Transfer["format"]): Promise<AsyncIterable<Buffer>> {
   if (format === "package") return writeArchive(filesOfPackage(scope));
+  if (format === "archive" || format === "archiveWithoutPeople") {
+    const asked = { departmentId: scope.caller.departmentId, withPeople: format === "archive" };
+    return writeLargeZip(filesOfArchive(scope.db, asked));
+  }
   if (format === "department") return inBytes(writeDepartmentFile(scope));
   return writeTable((await itemReader(scope)).all, format);
 }

@@ -103,6 +103,7 @@ export async function keepPieces(
   db: Db,
   { departmentId, id }: { departmentId: string; id: string },
   source: AsyncIterable<Buffer>,
+  tooLarge = () => new Failure("fileTooLarge", { megabytes: 500 }),
 ): Promise<number> {
   let [n, size, waiting] = [0, 0, [] as Buffer[]];
   let held = 0;
@@ -111,7 +112,7 @@ export async function keepPieces(
   };
   for await (const some of source) {
     size += some.length;
-    if (size > limits.departmentFileBytes) throw new Failure("fileTooLarge", { megabytes: 500 });
+    if (size > limits.departmentFileBytes) throw tooLarge();
     waiting.push(some);
     held += some.length;
     if (held < pieceBytes) continue;
@@ -138,6 +139,8 @@ export async function* piecesOf(db: Db, departmentId: string, transferId: string
 const forms = {
   department: { start: "department", extension: "json", mime: "application/json" },
   package: { start: "items", extension: "zip", mime: "application/zip" },
+  archive: { start: "everything", extension: "zip", mime: "application/zip" },
+  archiveWithoutPeople: { start: "everything-without-people", extension: "zip", mime: "application/zip" },
   table: { start: "items", extension: "csv", mime: "text/csv; charset=utf-8" },
   workbook: {
     ...{ start: "items", extension: "xlsx" },
@@ -163,7 +166,13 @@ export function startExport(
         askedAt: now(),
       },
     });
-    await record(within, { departmentId, entity: "department", entityId: departmentId, action: "exported" });
+    await record(within, {
+      departmentId,
+      entity: "department",
+      entityId: departmentId,
+      action: "exported",
+      after: { format },
+    });
     return showTransfer(within, id);
   });
 }

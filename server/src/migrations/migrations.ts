@@ -54,6 +54,7 @@ import * as doubts from "./0051_doubts.ts";
 import * as erasure from "./0052_erasure.ts";
 import * as packages from "./0053_packages.ts";
 import * as tables from "./0054_tables.ts";
+import * as archives from "./0055_archives.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -110,4 +111,5 @@ export const migrations: Record<string, Migration> = {
   "0052_erasure": erasure,
   "0053_packages": packages,
   "0054_tables": tables,
+  "0055_archives": archives,
 };

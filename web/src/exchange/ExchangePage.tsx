@@ -203,8 +203,22 @@ function WriteOut() {
       <Button variant="outlined" loading={isLoading} sx={{ mb: 1.5 }} onClick={() => void begin("department")}>
         {t("Export the department")}
       </Button>
+      <Typography sx={{ mb: 0.5 }}>
+        <strong>{t("Everything")}</strong>{" "}
+        {t(
+          "(zip file), to keep, or to move to another installation, where whoever runs it restores it: also quizzes, releases, answers, comments and earlier revisions, which no other file holds. It leaves out passwords, entry cards and links.",
+        )}
+      </Typography>
+      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, mb: 0.5 }}>
+        <Button variant="outlined" loading={isLoading} onClick={() => void begin("archive")}>
+          {t("Export everything")}
+        </Button>
+        <Button variant="outlined" loading={isLoading} onClick={() => void begin("archiveWithoutPeople")}>
+          {t("Export everything without people")}
+        </Button>
+      </Box>
       <Typography variant="body2" color="textSecondary">
-        {t("No file holds quizzes, releases, answers, comments or earlier revisions.")}
+        {t("Without people: no names, addresses or answers; comments on items stay, and nobody is their author.")}
       </Typography>
     </Card>
   );

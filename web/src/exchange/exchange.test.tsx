@@ -97,12 +97,15 @@ test("each export says what it holds and leaves out, and asks for its own form",
     answers(startExport, { ...transfer, kind: "export", state: "waiting", imported: null }),
   ]);
   expect(await screen.findByText(/It leaves out pictures, shared texts and what the standards say/)).toBeTruthy();
-  expect(screen.getByText("No file holds quizzes, releases, answers, comments or earlier revisions.")).toBeTruthy();
+  expect(screen.getByText(/also quizzes, releases, answers, comments and earlier revisions/)).toBeTruthy();
+  expect(screen.getByText(/It leaves out passwords, entry cards and links/)).toBeTruthy();
   const buttons = [
     ["Export a workbook", "workbook"],
     ["Export a CSV file", "table"],
     ["Export a package", "package"],
     ["Export the department", "department"],
+    ["Export everything", "archive"],
+    ["Export everything without people", "archiveWithoutPeople"],
   ] as const;
   for (const [name, format] of buttons) {
     await user.click(screen.getByRole("button", { name }));

@@ -119,6 +119,15 @@ export const staffWords: ProblemWords<StaffProblem> = {
   archiveFileTooLarge: (terms) => t("“{{file}}” in the zip file has more than {{megabytes}} MB.", terms),
   archiveBomb: (terms) =>
     t("“{{file}}” in the zip file grows far beyond its packed size when it is opened. Nothing was imported.", terms),
+  archiveNotHere: () =>
+    t(
+      "This zip file holds everything of a department. Whoever runs an installation restores it where the department is not (docs/operating.md); it cannot be put into one that is here.",
+    ),
+  archiveTooLarge: (terms) =>
+    t(
+      "Everything together has more than {{megabytes}} MB, too much to be kept here. Whoever runs the installation writes it to a file (docs/operating.md).",
+      terms,
+    ),
   tableQuoteOpen: (terms) =>
     t(
       'Row {{row}} opens a quotation mark (") that is not closed: what follows would be taken for one cell. Close it, and import the file again.',

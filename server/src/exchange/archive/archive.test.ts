@@ -1,4 +1,8 @@
 /** A department's archive: everything is in it, nothing that lets anybody in, and restored elsewhere it is the same again. */
+import { verify } from "@node-rs/argon2";
+import { mkdtemp, readdir, readFile, rm, stat } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { sql } from "kysely";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { addComment } from "../../review/service.ts";
@@ -10,12 +14,15 @@ import { newId } from "../../platform/id.ts";
 import { choice, keysOf, release, sit } from "../../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../../platform/testing/workbench.ts";
 import { writeLargeZip, type LargeFile } from "../largeZip.ts";
+import { bring, saved } from "../testing/departmentFiles.ts";
 import { otherInstallation, type OtherInstallation } from "../testing/otherInstallation.ts";
 import { openArchive, type RandomAccess } from "../zip.ts";
 import { listTables } from "./archiveStore.ts";
 import { archived, leftOut, nobody } from "./holds.ts";
 import { Manifest, manifestPath, pathOfTable } from "./manifest.ts";
-import { restoreDepartment } from "./restoreDepartment.ts";
+import { startExport } from "../service.ts";
+import * as command from "../../archive.ts";
+import { CannotRestore, restoreDepartment } from "./restoreDepartment.ts";
 import { filesOfArchive } from "./writeDepartmentArchive.ts";
 
 const bench = useWorkbench();
@@ -255,6 +262,74 @@ describe("restored in another installation", () => {
     const caller = { ...bench.lead.caller, personId, name: "Nell Quarry" };
     const item = await showItem({ ...bench.lead, caller, db: there.db }, { params: { itemId: id } });
     expect(item.content).toEqual((await showItem(bench.lead, { params: { itemId: id } })).content);
+  });
+});
+
+describe("from the page", () => {
+  test("a lead has it written; the file is what was asked for, and the department's changes say who took it", async () => {
+    for (const [format, people] of [
+      ["archive", true],
+      ["archiveWithoutPeople", false],
+    ] as const) {
+      const file = await saved(bench, format);
+      const manifest = Manifest.parse(JSON.parse(await textOf(file, manifestPath)));
+      expect(manifest).toMatchObject({ people, department: { id: bench.departmentId } });
+      const there = await other();
+      const lead = { email: "lead@elsewhere.example", name: "Nell Quarry", passwordHash: "theirs", at: new Date() };
+      expect(await restoreDepartment({ ...there, source: access(file), lead })).toMatchObject({ people });
+      const said = await bench.db
+        .selectFrom("history")
+        .select(["actorId", "after"])
+        .where("departmentId", "=", bench.departmentId)
+        .where("action", "=", "exported")
+        .orderBy("at", "desc")
+        .orderBy("id", "desc")
+        .executeTakeFirst();
+      expect(said).toEqual({ actorId: bench.lead.caller.personId, after: { format } });
+    }
+    await expect((async () => startExport(bench.teacher, { body: { format: "archive" } }))()).rejects.toMatchObject({
+      code: "notAllowed",
+    });
+  });
+
+  test("it cannot be imported into a department that is here, and says where it belongs", async () => {
+    const transfer = await bring(bench, bench.lead, whole);
+    expect(transfer).toMatchObject({ state: "failed", problem: { code: "archiveNotHere" } });
+  });
+});
+
+describe("from the command", () => {
+  test("written to a file, looked at, and restored; a lead without an account here gets a password that fits", async () => {
+    const folder = await mkdtemp(join(tmpdir(), "archive-"));
+    const file = join(folder, "geography.zip");
+    try {
+      const { name } = await bench.db
+        .selectFrom("department")
+        .select("name")
+        .where("id", "=", bench.departmentId)
+        .executeTakeFirstOrThrow();
+      await expect(command.write(bench.db, "Geology", file, true)).rejects.toThrow(/no department called Geology/);
+      expect(await command.write(bench.db, bench.departmentId, file, true)).toContain("with its staff and students");
+      expect(await command.look(file)).toContain(`${name}, with people, from version`);
+      expect((await stat(file)).mode & 0o077).toBe(0);
+      const there = await other();
+      const said = await command.restore(there.db, there.secret, file);
+      const [, email = "", password = ""] = /signs in with (\S+) and the password (\S+)/.exec(said) ?? [];
+      const { passwordHash } = await there.db
+        .selectFrom("person")
+        .select("passwordHash")
+        .where("email", "=", email)
+        .executeTakeFirstOrThrow();
+      expect(await verify(passwordHash ?? "", password)).toBe(true);
+      await expect(command.restore(there.db, there.secret, file)).rejects.toThrow(CannotRestore);
+      // What was there before stays whole when writing fails half-way.
+      const before = await readFile(file);
+      await expect(command.write(bench.db, bench.departmentId, join(folder, "no", "such.zip"), true)).rejects.toThrow();
+      expect((await readFile(file)).equals(before)).toBe(true);
+      expect(await readdir(folder)).toEqual(["geography.zip"]);
+    } finally {
+      await rm(folder, { recursive: true });
+    }
   });
 });
 
