@@ -1,4 +1,5 @@
 /** Runs every measure and prints one JSON line each: { name, value, unit, baseline?, ratio?, target, note? }. */
+import { archives } from "./archives.ts";
 import { bankSearch } from "./bankSearch.ts";
 import { bundles } from "./bundles.ts";
 import { firstQuestion } from "./firstQuestion.ts";
@@ -48,6 +49,7 @@ const parts = {
   scrolling,
   composer,
   packages,
+  archives,
   tables,
   memory,
   manyDepartments,

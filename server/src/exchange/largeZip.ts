@@ -1,5 +1,5 @@
 /** Zip files of any size, written piece by piece: more than four gigabytes need a form that the smaller writer does not know. */
-import { Readable } from "node:stream";
+import { PassThrough, Readable } from "node:stream";
 import { finished } from "node:stream/promises";
 import yazl from "yazl";
 import { isPacked } from "./zip.ts";
@@ -12,17 +12,24 @@ export interface LargeFile {
 /** Files as a zip file; each is asked for when the one before it has been written. The same files give the same bytes. */
 export async function* writeLargeZip(files: AsyncIterable<LargeFile>): AsyncGenerator<Buffer> {
   const zip = new yazl.ZipFile();
-  const out = zip.outputStream as Readable;
+  const out = new PassThrough();
+  zip.outputStream.pipe(out);
   const feed = async () => {
     for await (const { path, bytes } of files) {
-      const stream = Readable.from(bytes, { objectMode: false });
-      zip.addReadStream(stream, path, {
-        mtime: new Date(1980, 0, 1, 12),
-        forceDosTimestamp: true,
-        mode: 0o100644,
+      const options = {
+        ...{ mtime: new Date(1980, 0, 1, 12), forceDosTimestamp: true, mode: 0o100644 },
         compress: !isPacked(path),
+      };
+      await new Promise<void>((resolve, reject) => {
+        // The list of what was written stays until the end, and would hold all bytes with it.
+        let source: LargeFile["bytes"] | null = bytes;
+        zip.addReadStreamLazy(path, options, (give) => {
+          const stream = Readable.from(source ?? [], { objectMode: false });
+          source = null;
+          finished(stream, { writable: false }).then(resolve, reject);
+          give(null, stream);
+        });
       });
-      await finished(stream, { writable: false });
     }
     zip.end();
   };

@@ -14,16 +14,15 @@ import { newId } from "../../platform/id.ts";
 import { choice, keysOf, release, sit } from "../../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../../platform/testing/workbench.ts";
 import { writeLargeZip, type LargeFile } from "../largeZip.ts";
+import { access, archiveAsBytes, bytesOf, changed, open, rowsOf, textOf } from "../testing/archiveFiles.ts";
 import { bring, saved } from "../testing/departmentFiles.ts";
 import { otherInstallation, type OtherInstallation } from "../testing/otherInstallation.ts";
-import { openArchive, type RandomAccess } from "../zip.ts";
 import { listTables } from "./archiveStore.ts";
 import { archived, leftOut, nobody } from "./holds.ts";
 import { Manifest, manifestPath, pathOfTable } from "./manifest.ts";
 import { startExport } from "../service.ts";
 import * as command from "../../archive.ts";
 import { CannotRestore, restoreDepartment } from "./restoreDepartment.ts";
-import { filesOfArchive } from "./writeDepartmentArchive.ts";
 
 const bench = useWorkbench();
 const others: OtherInstallation[] = [];
@@ -36,43 +35,7 @@ afterAll(async () => {
   await Promise.all(others.map(({ db }) => db.destroy()));
 });
 
-async function bytesOf(pieces: AsyncIterable<Buffer>): Promise<Buffer> {
-  const all: Buffer[] = [];
-  for await (const piece of pieces) all.push(piece);
-  return Buffer.concat(all);
-}
-const archiveOf = (db: Db, withPeople = true, departmentId = bench.departmentId): Promise<Buffer> =>
-  db
-    .transaction()
-    .setIsolationLevel("repeatable read")
-    .execute((within) => bytesOf(writeLargeZip(filesOfArchive(within, { departmentId, withPeople }))));
-const access = (bytes: Buffer): RandomAccess => ({
-  size: bytes.length,
-  // eslint-disable-next-line @typescript-eslint/require-await -- what reads from a disk waits
-  read: async function* (start, end) {
-    yield bytes.subarray(start, end);
-  },
-});
-const open = (bytes: Buffer) => openArchive(access(bytes));
-const textOf = async (bytes: Buffer, path: string) => (await (await open(bytes)).read(path, 1e9)).toString();
-const rowsOf = async (bytes: Buffer, table: string) =>
-  (await textOf(bytes, pathOfTable(table)))
-    .split("\n")
-    .filter(Boolean)
-    .map((line) => JSON.parse(line) as Record<string, unknown>);
-
-/** An archive with some of its files changed, and what it says of them too where `isSaid`. */
-async function changed(bytes: Buffer, change: (path: string, text: string) => string | null): Promise<Buffer> {
-  const archive = await open(bytes);
-  async function* files(): AsyncGenerator<LargeFile> {
-    for (const path of archive.paths) {
-      const was = await archive.read(path, 1e9);
-      const text = change(path, was.toString("latin1"));
-      if (text !== null) yield { path, bytes: [Buffer.from(text, "latin1")] };
-    }
-  }
-  return bytesOf(writeLargeZip(files()));
-}
+const archiveOf = (db: Db, withPeople = true) => archiveAsBytes(db, bench.departmentId, withPeople);
 
 let whole: Buffer;
 let releaseId: string;
@@ -255,11 +218,11 @@ describe("restored in another installation", () => {
       at: new Date("2031-03-01T08:00:00Z"),
     };
     await restoreDepartment({ ...there, source: access(bank), lead });
-    const [{ id: personId = "" } = {}, ...more] = await there.db.selectFrom("person").select("id").execute();
+    const [person, ...more] = await there.db.selectFrom("person").select("id").execute();
     expect(more).toEqual([]);
     expect((await archiveOf(there.db, false)).equals(bank)).toBe(true);
     const { id } = await there.db.selectFrom("item").select("id").executeTakeFirstOrThrow();
-    const caller = { ...bench.lead.caller, personId, name: "Nell Quarry" };
+    const caller = { ...bench.lead.caller, personId: person!.id, name: "Nell Quarry" };
     const item = await showItem({ ...bench.lead, caller, db: there.db }, { params: { itemId: id } });
     expect(item.content).toEqual((await showItem(bench.lead, { params: { itemId: id } })).content);
   });

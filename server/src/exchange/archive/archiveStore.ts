@@ -108,17 +108,26 @@ export async function listFiles(db: Db, departmentId: string, { table, held }: K
   return rows;
 }
 
-export async function findBytes(
+/** Bytes that are read at once. */
+const sliceBytes = 1024 ** 2;
+
+/** The bytes of a row, some at a time. */
+export async function* slices(
   db: Db,
   departmentId: string,
   { table, held }: Kept,
   key: readonly string[],
-): Promise<Buffer> {
+): AsyncGenerator<Buffer> {
   const named = (held.files?.named ?? []).map((name, i) => sql`${sql.ref(name)}::text = ${key[i] ?? ""}`);
-  const { rows } = await sql<{ bytes: Buffer }>`
-    select bytes from ${sql.table(table.name)}
-    where department_id = ${departmentId} and ${sql.join(named, sql` and `)}`.execute(db);
-  return rows[0]?.bytes ?? Buffer.alloc(0);
+  for (let from = 1; ; from += sliceBytes) {
+    const { rows } = await sql<{ bytes: Buffer }>`
+      select substring(bytes from ${from}::int for ${sliceBytes}::int) as bytes from ${sql.table(table.name)}
+      where department_id = ${departmentId} and ${sql.join(named, sql` and `)}`.execute(db);
+    const bytes = rows[0]?.bytes;
+    if (!bytes || bytes.length === 0) return;
+    yield bytes;
+    if (bytes.length < sliceBytes) return;
+  }
 }
 
 /** Name and address of all who appear in these tables, as lines of JSON. */

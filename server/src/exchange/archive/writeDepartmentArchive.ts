@@ -55,25 +55,32 @@ export async function* filesOfArchive(db: Db, { departmentId, withPeople }: Aske
     if (!files) continue;
     for (const { key, mime } of await store.listFiles(db, departmentId, one)) {
       const path = `${files.folder}/${key.join("/")}${extensions[mime ?? ""] ?? ""}`;
-      const bytes = await store.findBytes(db, departmentId, one, key);
-      const sha256 = createHash("sha256").update(bytes).digest("hex");
-      manifest.files.push({ path, table: one.table.name, key: [...key], sha256 });
-      yield { path, bytes: [bytes] };
+      const hash = createHash("sha256");
+      yield { path, bytes: hashed(store.slices(db, departmentId, one, key), hash) };
+      // It has been written when the next file is asked for.
+      manifest.files.push({ path, table: one.table.name, key: [...key], sha256: hash.digest("hex") });
     }
   }
   yield { path: manifestPath, bytes: [Buffer.from(`${JSON.stringify(manifest, null, 1)}\n`)] };
 }
 
-async function* tableFile(
+function* tableFile(
   { tables }: Manifest,
   name: string,
   lines: AsyncIterable<string[]> | Iterable<string[]>,
-): AsyncGenerator<LargeFile> {
+): Generator<LargeFile> {
   const hash = createHash("sha256");
   let rows = 0;
   yield { path: pathOfTable(name), bytes: counted(lines, hash, (some) => (rows += some)) };
   // It has been written when the next file is asked for.
   tables.push({ name, rows, sha256: hash.digest("hex") });
+}
+
+async function* hashed(bytes: AsyncIterable<Buffer>, hash: Hash): AsyncGenerator<Buffer> {
+  for await (const some of bytes) {
+    hash.update(some);
+    yield some;
+  }
 }
 
 async function* counted(
