@@ -7,7 +7,8 @@ import { t } from "../platform/words.ts";
 /** A wrong address, or a page that broke. */
 export function NotHere() {
   const error = useRouteError();
-  const broke = error !== undefined && !isRouteErrorResponse(error);
+  // Null where nothing was thrown, whatever its type says.
+  const broke = error != null && !isRouteErrorResponse(error);
   return (
     <Page title={broke ? t("This page broke") : t("There is nothing here")}>
       <Empty
