@@ -79,7 +79,7 @@ test("a word-processor file comes as text to look over; what is no file of quest
   };
   for (const [name, buffer, reason] of [
     ["bomb.xlsx", archiveBomb(), "unpacks to far more"],
-    ["old.doc", Buffer.from("x"), "Choose a .csv, .xlsx or .docx file"],
+    ["old.doc", Buffer.from("x"), "Choose a .csv, .xlsx, .docx or .txt file"],
     ["broken.docx", Buffer.from("not an archive"), "not what its name says"],
     ["broken.xlsx", Buffer.from("PK\\u0003\\u0004 and nothing more"), "could not be read"],
     ["empty.csv", Buffer.from(""), "no rows"],

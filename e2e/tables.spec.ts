@@ -63,3 +63,38 @@ test("next steps are written in a spreadsheet: just these items are revised, and
     await expect(refused).toContainText("There is no kind of item called “riddle”.");
   });
 });
+
+test("the questions as text and as a word-processor file: taken to Bank again they are the same questions", async ({
+  person,
+}) => {
+  const lead = await teacherAt(person, demo.address);
+  const numbers: number[] = [];
+  for (const [button, file] of [
+    ["Export a word-processor file", /^Download items-.*\.docx$/],
+    ["Export plain text", /^Download items-.*\.txt$/],
+  ] as const) {
+    await lead.goto(`${demo.address}/exchange`);
+    await lead.getByRole("button", { name: button }).click();
+    const [download] = await Promise.all([
+      lead.waitForEvent("download"),
+      lead.getByRole("link", { name: file }).first().click({ timeout: 60_000 }),
+    ]);
+    const bytes = readFileSync(await download.path());
+    await lead.goto(`${demo.address}/bank/paste`);
+    await lead.getByRole("tab", { name: "A file" }).click();
+    await lead
+      .getByLabel("File of questions")
+      .setInputFiles({ name: download.suggestedFilename(), mimeType: "application/octet-stream", buffer: bytes });
+    const words = lead.getByRole("textbox", { name: "Questions" });
+    await expect(words).toHaveValue(/## Key and explanations/);
+    const said = /¦ .+: (\d+) questions/.exec(bytes.toString("utf8"))?.[1];
+    const understood = lead.getByRole("region", { name: "What was understood" });
+    await expect(understood.getByRole("article").first()).toBeVisible();
+    if (said !== undefined) numbers.push(Number(said));
+    const count = await understood.getByRole("article").count();
+    expect(count).toBeGreaterThan(12);
+    numbers.push(count);
+  }
+  // From the word-processor file, said by the text, and from the text.
+  expect(new Set(numbers).size).toBe(1);
+});

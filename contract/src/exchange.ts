@@ -299,10 +299,19 @@ export type Imported = z.infer<typeof Imported>;
 
 /**
  * "department": our own file, with everything it says; "package": items as QTI, for other programs too; "table" and
- * "workbook": a row for each item, as CSV or for a spreadsheet. "archive" and "archiveWithoutPeople": all that the department
- * has, only out; whoever runs an installation restores it.
+ * "workbook": a row for each item, as CSV or for a spreadsheet. "text" and "word": questions with their key to read, print and
+ * paste. "archive" and "archiveWithoutPeople": all that the department has, only out; whoever runs an installation restores it.
  */
-export const fileFormats = ["department", "package", "table", "workbook", "archive", "archiveWithoutPeople"] as const;
+export const fileFormats = [
+  "department",
+  "package",
+  "table",
+  "workbook",
+  "text",
+  "word",
+  "archive",
+  "archiveWithoutPeople",
+] as const;
 
 export const transferStates = ["receiving", "waiting", "running", "done", "failed", "cancelled"] as const;
 

@@ -58,6 +58,8 @@ export const ItemResult = z.object({
   waiting: z.int(),
   /** Students who were given it and never had it before them; they are in no other figure of it. */
   notReached: z.int(),
+  /** Seconds that students were at it: the middle, and the middle half; null: fewer than five were measured. */
+  time: z.object({ low: z.number(), median: z.number(), high: z.number(), of: z.int() }).nullable(),
   /** Second answers after feedback, and how many of them were right; in no other figure. null: there are none. */
   second: z.object({ right: z.int(), given: z.int() }).nullable(),
   /** Why students answered as they did, in their own words. */

@@ -167,6 +167,7 @@ export const staffProblems = {
   archiveFileTooLarge: ["tooLarge", "file", "megabytes"],
   archiveBomb: ["invalid", "file"],
   archiveNotHere: ["invalid"],
+  wordFileNotHere: ["invalid"],
   archiveTooLarge: ["tooLarge", "megabytes"],
   manifestMissing: ["invalid"],
   manifestBroken: ["invalid", "line"],

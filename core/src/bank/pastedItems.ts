@@ -40,10 +40,13 @@ export interface PastedItems {
 /** A question as it was brought, before it is known what kind it is. */
 export interface Draft {
   readonly line: number;
+  /** As it was written; null where none was. */
+  readonly number?: number | null;
+  use?: "practice" | "reserved" | null;
   readonly topic: string | null;
   standards: readonly string[];
   readonly stem: string[];
-  readonly options: { text: string; reason: string | null; isKey: boolean }[];
+  readonly options: { readonly text: string; reason: string | null; isKey: boolean }[];
   answer: string | null;
   why: string | null;
   next: string | null;
@@ -57,6 +60,11 @@ const numbered = /^\s*\d{1,3}\s*[.):]\s+/;
 const pair = /^\s*(.+?)\s+(?:=|→|->)\s+(.+?)\s*$/;
 const heading = /^\s*(?:#{1,3}\s+|topic\s*[:=]\s*)(.+?)\s*$/i;
 const labelled = /^\s*(answer|key|ans|why|because|reason|next|next step|standards?)\s*[:=]\s*(.+?)\s*$/i;
+const useLabel = /^\s*use\s*[:=]\s*(practice|reserved)\b/i;
+/** What is only there to be looked at, as what there is to choose from. */
+export const onlySeen = "¦";
+/** The heading under which stands what belongs to the questions above it, by their numbers. */
+export const keyHeading = "Key and explanations";
 
 /**
  * Reads a block of text.
@@ -71,6 +79,7 @@ const labelled = /^\s*(answer|key|ans|why|because|reason|next|next step|standard
  * Without options, `Answer:` gives a word ("stack / a stack"), a number with its unit, true or false, or an order
  * ("crack > cave > arch"); lines "coal = fossil" make a match; square brackets in the text make gaps. A question begins
  * with a number or after an empty line. What cannot be used is said with its line; lines of over 5,000 characters are.
+ * Under the heading "Key and explanations" stands, by the numbers of the questions above, what else belongs to them.
  *
  * @param newId makes ids of options
  */
@@ -82,11 +91,16 @@ export function readPastedItems(text: string, newId: () => string): PastedItems 
   lines.forEach((line, i) => {
     if (line.length > longestLine) findings.push({ line: i + 1, text: "This line is too long for a question." });
   });
-  for (const draft of readDrafts(lines.map((line) => (line.length > longestLine ? "" : line)))) {
-    const { line, topic, standards } = draft;
+  const { drafts, strange } = readDrafts(lines.map((line) => (line.length > longestLine ? "" : line)));
+  findings.push(...strange.map((line) => ({ line, text: "There is no question of this number above." })));
+  for (const draft of drafts) {
+    const { line, topic, standards, use } = draft;
     const made = contentOfDraft(draft, newId);
     if (typeof made === "string") findings.push({ line, text: made });
-    else items.push({ content: made, line, topic, standards, notes: keyNotes(made) });
+    else {
+      const about = use === undefined || use === null ? {} : { about: { use } };
+      items.push({ content: made, line, topic, standards, notes: keyNotes(made), ...about });
+    }
   }
   return { items, findings };
 }
@@ -98,8 +112,11 @@ export function keyNotes(content: Content): string[] {
   return [`${keys} options are marked as right, so it asks for several answers.`];
 }
 
-function readDrafts(lines: readonly string[]): Draft[] {
+/** @returns also the lines under the key's heading that belong to no question */
+function readDrafts(lines: readonly string[]): { drafts: Draft[]; strange: number[] } {
   const drafts: Draft[] = [];
+  const strange: number[] = [];
+  let isKey = false;
   let current: Draft | undefined;
   let topic: string | null = null;
   let standards: readonly string[] = [];
@@ -108,22 +125,35 @@ function readDrafts(lines: readonly string[]): Draft[] {
       current = undefined;
       return;
     }
+    if (raw.startsWith(onlySeen)) return;
     const named = heading.exec(raw)?.[1];
+    if (named?.toLowerCase() === keyHeading.toLowerCase()) {
+      [isKey, current] = [true, undefined];
+      return;
+    }
+    if (isKey && named === undefined) {
+      const number = numbered.exec(raw)?.[0];
+      if (number !== undefined) current = drafts.findLast((one) => one.number === Number.parseInt(number, 10));
+      if (!current || !addToKey(current, raw.replace(numbered, ""))) strange.push(index + 1);
+      return;
+    }
+    isKey = false;
     if (named !== undefined) {
       [topic, standards, current] = [named, [], undefined];
       return;
     }
     const [, label = "", value = ""] = labelled.exec(raw) ?? [];
     if (/^standard/i.test(label)) {
-      const codes = value.split(/[\s,;]+/).filter((code) => code !== "");
-      if (current) current.standards = codes;
-      else standards = codes;
+      if (current) current.standards = codesIn(value);
+      else standards = codesIn(value);
       return;
     }
     // A label or an option after an empty line still belongs to the question above it.
     const latest = current ?? drafts.at(-1);
     const chosen = option.exec(raw);
-    if (latest && label !== "") setLabelled(latest, label.toLowerCase(), value);
+    const use = useIn(raw);
+    if (latest && use !== null) latest.use = use;
+    else if (latest && label !== "") setLabelled(latest, label.toLowerCase(), value);
     else if (latest && chosen) {
       const [words = "", reason = null] = (chosen[3] ?? "").split(/\s+(?:--|—)\s+/, 2);
       const isKey = chosen[1] === "*" || chosen[4] !== undefined || / \*$/.test(words);
@@ -131,11 +161,30 @@ function readDrafts(lines: readonly string[]): Draft[] {
     } else if (!current || numbered.test(raw)) {
       const stem = [raw.replace(numbered, "").trim()];
       const none = { answer: null, why: null, next: null };
-      current = { line: index + 1, topic, standards, stem, options: [], ...none };
+      const number = numbered.test(raw) ? Number.parseInt(raw, 10) : null;
+      current = { line: index + 1, number, topic, standards, stem, options: [], ...none };
       drafts.push(current);
     } else current.stem.push(raw.trim());
   });
-  return drafts;
+  return { drafts, strange };
+}
+
+const codesIn = (value: string) => value.split(/[\s,;]+/).filter((code) => code !== "");
+const useIn = (line: string) => (useLabel.exec(line)?.[1]?.toLowerCase() ?? null) as Draft["use"] & (string | null);
+
+/** What stands under the key's heading: false where it belongs to nothing. */
+function addToKey(draft: Draft, said: string): boolean {
+  const [, label = "", value = ""] = labelled.exec(said) ?? [];
+  const [, , letter = "", words = ""] = option.exec(said) ?? [];
+  const reasoned = draft.options["abcdefgh".indexOf(letter.toLowerCase())];
+  const use = useIn(said);
+  if (use !== null) draft.use = use;
+  else if (/^standard/i.test(label)) draft.standards = codesIn(value);
+  else if (label !== "") setLabelled(draft, label.toLowerCase(), value);
+  else if (letter === "") draft.stem.push(said);
+  else if (reasoned && words.startsWith("-- ")) reasoned.reason = words.slice(3);
+  else return false;
+  return true;
 }
 
 function setLabelled(draft: Draft, label: string, value: string): void {

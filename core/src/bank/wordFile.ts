@@ -1,6 +1,7 @@
 /** A word-processor file of questions becomes text in the notation of pasted items, to be looked over like any other. */
 
 import { kindOf, type Content } from "../items/kinds.ts";
+import { onlySeen } from "./pastedItems.ts";
 import { plainText, richTextOf, type Block, type Image } from "../richText.ts";
 
 /** A paragraph or table as it stands in the file. */
@@ -71,7 +72,7 @@ export function notationOfWord(blocks: readonly WordBlock[]): WordText {
     const words = block.text.trim();
     if (words === "" && marks !== "" && !current) findings.push("A picture before the first question was left out.");
     if (words === "" && marks !== "") current?.lines.push(marks);
-    if (words === "") continue;
+    if (words === "" || (words.startsWith(onlySeen) && !block.isHeading)) continue;
     const text = marks === "" ? words : `${words} ${marks}`;
     const listed = [...text.matchAll(keyPair)];
     if (/^(answers?|keys?|answer key|solutions?)\b/i.test(text) && listed.length >= 2) {

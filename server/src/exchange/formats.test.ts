@@ -1,5 +1,7 @@
 /** The table of docs/formats.md: made of real round trips, so that it cannot say what is not so. */
 import { FileItem } from "@verdant/contract/exchange";
+import { readPastedItems } from "@verdant/core/bank/pastedItems";
+import { textOf, writeItems } from "@verdant/core/bank/writtenItems";
 import { kinds as kindTable, allKinds, type Content, type KindName } from "@verdant/core/items/kinds";
 import { kindNames } from "@verdant/core/items/kindNames";
 import { readFileSync, writeFileSync } from "node:fs";
@@ -132,6 +134,23 @@ function inColumns(kind: KindName): string {
   return losses.length === 0 ? "carried" : `carried, but for: ${losses.join("; ")}`;
 }
 
+/** What a text, or a word-processor file, says: all of it that is not words is named, what it refuses is not in it. */
+function inText(kind: KindName): string {
+  const said = every
+    .filter((content) => content.kind === kind)
+    .flatMap((content) => {
+      const about = { name: "", topic: null, standards: [], use: "practice" as const };
+      const [read] = readPastedItems(textOf(writeItems([{ ...about, content }]).lines), () => "id").items;
+      return read ? lost(content, read.content, "formatting") : ["left out"];
+    });
+  const losses = [...new Set(said)].sort();
+  const isLeft = losses.includes("left out");
+  const others = losses.filter((one) => one !== "left out");
+  if (isLeft && others.length === 0) return "named as left out";
+  const carried = others.length === 0 ? "carried" : `carried, but for: ${others.join("; ")}`;
+  return isLeft ? `${carried}; some are named as left out` : carried;
+}
+
 function table(): string {
   const rows = allKinds.map((kind) => {
     const mine = every.filter((content) => content.kind === kind);
@@ -143,11 +162,11 @@ function table(): string {
     const inPackage = isSame((content) => outAndIn(content).content);
     const word = (is: boolean) => (is ? "carried" : "not carried");
     const inTable = isSame(byTable);
-    return `| ${kindNames[kind]} | ${word(inFile)} | ${word(inPackage)} | ${elsewhere(kind)} | ${word(inTable)} | ${inColumns(kind)} |`;
+    return `| ${kindNames[kind]} | ${word(inFile)} | ${word(inPackage)} | ${elsewhere(kind)} | ${word(inTable)} | ${inColumns(kind)} | ${inText(kind)} |`;
   });
   return [
-    "| Kind | Department file | Package, read here again | Package without what is our own | Table | Table without its last column |",
-    "| --- | --- | --- | --- | --- | --- |",
+    "| Kind | Department file | Package, read here again | Package without what is our own | Table | Table without its last column | Text, word-processor file |",
+    "| --- | --- | --- | --- | --- | --- | --- |",
     ...rows,
   ].join("\n");
 }

@@ -1,5 +1,6 @@
 /** Does imports and exports in the background; what cannot be done says why, and leaves all as it was. */
 import type { JobKind } from "../platform/jobs.ts";
+import { textOf } from "@verdant/core/bank/writtenItems";
 import { isOverloaded, isUnreachable } from "../platform/database.ts";
 import { Failure } from "../platform/failure.ts";
 import { atomically, type Member, type Nobody, type Scope } from "../platform/scope.ts";
@@ -19,6 +20,8 @@ import { importDepartment } from "./service.ts";
 import { mediaOfFile, readDepartmentFile } from "./readDepartmentFile.ts";
 import { readTable } from "./table/readTable.ts";
 import { readCsv, readWorkbook, tableBounds, type Sheet } from "./table/sheets.ts";
+import { wordFileOf } from "./text/wordFile.ts";
+import { linesOf } from "./text/writtenText.ts";
 import { writeTable } from "./table/writeTable.ts";
 import { accessTo, keepPieces, piecesOf, saidOf } from "./transfers.ts";
 import * as store from "./transferStore.ts";
@@ -100,6 +103,7 @@ async function bringArchive(scope: Scope<Member>, file: Archived): Promise<void>
   const { db, caller } = scope;
   const archive = await openArchive(accessTo(db, caller.departmentId, file.id, file.bytes));
   if (archive.paths.has(manifestPath)) throw new Failure("archiveNotHere");
+  if (archive.paths.has("word/document.xml")) throw new Failure("wordFileNotHere");
   if (!archive.paths.has(workbookPath)) return bringPackage(scope, file, archive);
   if (file.bytes > tableBounds.bytes) throw new Failure("fileTooLarge", { megabytes: tableBounds.bytes / 1024 ** 2 });
   const sheets = await readWorkbook(archive, await allOf(piecesOf(db, caller.departmentId, file.id)));
@@ -214,14 +218,25 @@ async function writeOut(scope: Scope<Member>, transferId: string, format: Transf
 
 const isWhole = (format: Transfer["format"]) => format === "archive" || format === "archiveWithoutPeople";
 
-async function bytesOf(scope: Scope<Member>, format: Transfer["format"]): Promise<AsyncIterable<Buffer>> {
+async function bytesOf(
+  scope: Scope<Member>,
+  format: Transfer["format"],
+): Promise<AsyncIterable<Buffer> | Iterable<Buffer>> {
   if (format === "package") return writeArchive(filesOfPackage(scope));
   if (format === "archive" || format === "archiveWithoutPeople") {
     const asked = { departmentId: scope.caller.departmentId, withPeople: format === "archive" };
     return writeLargeZip(filesOfArchive(scope.db, asked));
   }
+  if (format === "text" || format === "word") return [await textFileOf(scope, format)];
   if (format === "department") return inBytes(writeDepartmentFile(scope));
   return writeTable((await itemReader(scope)).all, format);
+}
+
+async function textFileOf(scope: Scope<Member>, format: "text" | "word"): Promise<Buffer> {
+  const { name } = await store.findDepartmentName(scope.db, scope.caller.departmentId);
+  const lines = await linesOf((await itemReader(scope)).all(), name);
+  // With the mark of UTF-8, by which every editor knows what it is.
+  return format === "word" ? wordFileOf(lines, name) : Buffer.from(`\ufeff${textOf(lines)}\n`);
 }
 
 async function* inBytes(texts: AsyncIterable<string>): AsyncGenerator<Buffer> {

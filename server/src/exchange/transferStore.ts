@@ -141,3 +141,6 @@ export async function failBrokenOff(
     .where("askedAt", "<", at)
     .execute();
 }
+
+export const findDepartmentName = (db: Db, departmentId: string) =>
+  db.selectFrom("department").select("name").where("id", "=", departmentId).executeTakeFirstOrThrow();

@@ -102,7 +102,7 @@ export async function bringFile(
 export async function keepPieces(
   db: Db,
   { departmentId, id }: { departmentId: string; id: string },
-  source: AsyncIterable<Buffer>,
+  source: AsyncIterable<Buffer> | Iterable<Buffer>,
   tooLarge = () => new Failure("fileTooLarge", { megabytes: 500 }),
 ): Promise<number> {
   let [n, size, waiting] = [0, 0, [] as Buffer[]];
@@ -139,6 +139,11 @@ export async function* piecesOf(db: Db, departmentId: string, transferId: string
 const forms = {
   department: { start: "department", extension: "json", mime: "application/json" },
   package: { start: "items", extension: "zip", mime: "application/zip" },
+  text: { start: "items", extension: "txt", mime: "text/plain; charset=utf-8" },
+  word: {
+    ...{ start: "items", extension: "docx" },
+    mime: "application/vnd.openxmlformats-officedocument.wordprocessingml.document",
+  },
   archive: { start: "everything", extension: "zip", mime: "application/zip" },
   archiveWithoutPeople: { start: "everything-without-people", extension: "zip", mime: "application/zip" },
   table: { start: "items", extension: "csv", mime: "text/csv; charset=utf-8" },

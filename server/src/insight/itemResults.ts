@@ -1,6 +1,7 @@
 /** Item by item: how many were right, who chose what, thirds, discrimination and what deserves a look. */
 import type { ChoiceNote, ItemNote, Results, StudentMark } from "@verdant/contract/insight";
 import { correlation, correlationInterval, optionUses, type OptionFlag } from "@verdant/core/insight/itemAnalysis";
+import { timeSpent } from "@verdant/core/insight/timeSpent";
 import { shareOf, shareOfStudents } from "@verdant/core/insight/wilson";
 import { keyPosterior, surpriseOf } from "@verdant/core/insight/wrongKey";
 import { groupBy } from "@verdant/core/groupBy";
@@ -137,6 +138,7 @@ function resultOf(
     ),
     waiting: marker === "person" ? all.length - telling.length : 0,
     notReached: dealt.length - all.length,
+    time: timeSpent(all.map((answer) => answer.spentMs)),
     second: secondsOf(item, all),
     reasons: all.flatMap(({ studentId, reason }) => (reason === null ? [] : [{ studentId, text: reason }])),
     discrimination: r === null || interval === null ? null : { r, ...interval },

@@ -1,5 +1,5 @@
 /**
- * Archives of a department are files too.
+ * Archives of a department are files too, and its items as text.
  *
  * @allow drop constraint transfer_format_check: a wider one takes its place in the same transaction; what the version before writes fits it
  */
@@ -11,7 +11,7 @@ export async function up(db: Kysely<unknown>): Promise<void> {
       `
 alter table transfer drop constraint transfer_format_check;
 alter table transfer add constraint transfer_format_check
-  check (format in ('department', 'package', 'table', 'workbook', 'archive', 'archiveWithoutPeople')) not valid;
+  check (format in ('department', 'package', 'table', 'workbook', 'text', 'word', 'archive', 'archiveWithoutPeople')) not valid;
 `,
     )
     .execute(db);

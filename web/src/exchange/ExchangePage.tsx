@@ -4,6 +4,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import LinearProgress from "@mui/material/LinearProgress";
 import Paper from "@mui/material/Paper";
+import Stack from "@mui/material/Stack";
 import Typography from "@mui/material/Typography";
 import MuiLink from "@mui/material/Link";
 import { exchangePaths, type Transfer } from "@verdant/contract/exchange";
@@ -162,6 +163,60 @@ function Bring() {
   );
 }
 
+/** What goes out: what each form holds and leaves out, and its buttons. */
+const forms: readonly {
+  readonly name: string;
+  readonly about: string;
+  readonly buttons: readonly (readonly [Transfer["format"], string])[];
+  readonly below?: string;
+}[] = [
+  {
+    name: t("Table of items"),
+    about: t(
+      "to read and change in a spreadsheet and import again: a row for each item, with all that it says. It leaves out pictures, shared texts and what the standards say.",
+    ),
+    buttons: [
+      ["workbook", t("Export a workbook")],
+      ["table", t("Export a CSV file")],
+    ],
+  },
+  {
+    name: t("Questions as text"),
+    about: t(
+      "to read, print or change, and to import again under Bank: the questions by topic, then key and explanations. It leaves out pictures, shared texts, formatting and wrong ideas, and names the items that it cannot hold.",
+    ),
+    buttons: [
+      ["word", t("Export a word-processor file")],
+      ["text", t("Export plain text")],
+    ],
+  },
+  {
+    name: t("Package of items"),
+    about: t(
+      "(QTI 3.0), for other programs or another department: the items, with pictures, texts, topics and standards.",
+    ),
+    buttons: [["package", t("Export a package")]],
+  },
+  {
+    name: t("Department file"),
+    about: t(
+      "(JSON), for another installation of this program: what a package holds, and courses, patterns, and this year's classes with their students' names and entry cards.",
+    ),
+    buttons: [["department", t("Export the department")]],
+  },
+  {
+    name: t("Everything"),
+    about: t(
+      "(zip file), to keep, or to move to another installation, where whoever runs it restores it: also quizzes, releases, answers, comments and earlier revisions, which no other file holds. It leaves out passwords, entry cards and links.",
+    ),
+    buttons: [
+      ["archive", t("Export everything")],
+      ["archiveWithoutPeople", t("Export everything without people")],
+    ],
+    below: t("Without people: no names, addresses or answers; comments on items stay, and nobody is their author."),
+  },
+];
+
 function WriteOut() {
   const [start, { isLoading }] = useStartExportMutation();
   const say = useToast();
@@ -171,55 +226,27 @@ function WriteOut() {
   };
   return (
     <Card title={t("Export")}>
-      <Typography sx={{ mb: 0.5 }}>
-        <strong>{t("Table of items")}</strong>{" "}
-        {t(
-          "to read and change in a spreadsheet and import again: a row for each item, with all that it says. It leaves out pictures, shared texts and what the standards say.",
-        )}
-      </Typography>
-      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, mb: 2 }}>
-        <Button variant="outlined" loading={isLoading} onClick={() => void begin("workbook")}>
-          {t("Export a workbook")}
-        </Button>
-        <Button variant="outlined" loading={isLoading} onClick={() => void begin("table")}>
-          {t("Export a CSV file")}
-        </Button>
-      </Box>
-      <Typography sx={{ mb: 0.5 }}>
-        <strong>{t("Package of items")}</strong>{" "}
-        {t(
-          "(QTI 3.0), for other programs or another department: the items, with pictures, texts, topics and standards.",
-        )}
-      </Typography>
-      <Button variant="outlined" loading={isLoading} sx={{ mb: 2 }} onClick={() => void begin("package")}>
-        {t("Export a package")}
-      </Button>
-      <Typography sx={{ mb: 0.5 }}>
-        <strong>{t("Department file")}</strong>{" "}
-        {t(
-          "(JSON), for another installation of this program: what a package holds, and courses, patterns, and this year's classes with their students' names and entry cards.",
-        )}
-      </Typography>
-      <Button variant="outlined" loading={isLoading} sx={{ mb: 1.5 }} onClick={() => void begin("department")}>
-        {t("Export the department")}
-      </Button>
-      <Typography sx={{ mb: 0.5 }}>
-        <strong>{t("Everything")}</strong>{" "}
-        {t(
-          "(zip file), to keep, or to move to another installation, where whoever runs it restores it: also quizzes, releases, answers, comments and earlier revisions, which no other file holds. It leaves out passwords, entry cards and links.",
-        )}
-      </Typography>
-      <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1, mb: 0.5 }}>
-        <Button variant="outlined" loading={isLoading} onClick={() => void begin("archive")}>
-          {t("Export everything")}
-        </Button>
-        <Button variant="outlined" loading={isLoading} onClick={() => void begin("archiveWithoutPeople")}>
-          {t("Export everything without people")}
-        </Button>
-      </Box>
-      <Typography variant="body2" color="textSecondary">
-        {t("Without people: no names, addresses or answers; comments on items stay, and nobody is their author.")}
-      </Typography>
+      <Stack spacing={2}>
+        {forms.map(({ name, about, buttons, below }) => (
+          <div key={name}>
+            <Typography sx={{ mb: 0.5 }}>
+              <strong>{name}</strong> {about}
+            </Typography>
+            <Box sx={{ display: "flex", flexWrap: "wrap", gap: 1 }}>
+              {buttons.map(([format, label]) => (
+                <Button key={format} variant="outlined" loading={isLoading} onClick={() => void begin(format)}>
+                  {label}
+                </Button>
+              ))}
+            </Box>
+            {below !== undefined && (
+              <Typography variant="body2" color="textSecondary" sx={{ mt: 0.5 }}>
+                {below}
+              </Typography>
+            )}
+          </div>
+        ))}
+      </Stack>
     </Card>
   );
 }

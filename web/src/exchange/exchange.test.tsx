@@ -102,6 +102,8 @@ test("each export says what it holds and leaves out, and asks for its own form",
   const buttons = [
     ["Export a workbook", "workbook"],
     ["Export a CSV file", "table"],
+    ["Export a word-processor file", "word"],
+    ["Export plain text", "text"],
     ["Export a package", "package"],
     ["Export the department", "department"],
     ["Export everything", "archive"],

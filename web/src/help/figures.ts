@@ -49,6 +49,13 @@ export const figures: readonly Figure[] = [
     source: t("Wilson (1927)"),
   },
   {
+    name: t("How long a question took"),
+    how: t(
+      "The time that the question was before each student, as their device measured it: half of the students lie between the two numbers. Who left the page open hardly moves them. Said from five students on.",
+    ),
+    source: t("Quartiles: Hyndman and Fan (1996), definition 7"),
+  },
+  {
     name: t("Differences between classes or years"),
     how: t("The hybrid score interval of a difference. If nought lies in it, the two may well be equal."),
     source: t("Newcombe (1998)"),

@@ -19,7 +19,8 @@ import { Bead } from "../ui/Bead.tsx";
 import { Whisker, shareInWords } from "../ui/Whisker.tsx";
 import { choiceWords, noteInWords } from "./noteInWords.ts";
 import { Fit } from "../ui/Fit.tsx";
-import { t } from "../platform/words.ts";
+import { Reasons } from "./Reasons.tsx";
+import { numberOf, t } from "../platform/words.ts";
 
 export function ItemTable({ results }: { results: Results }) {
   const [showsThirds, setShowsThirds] = useState(false);
@@ -88,16 +89,7 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
           {item.topic}
         </Typography>
         {item.discrimination && <Fit agreement={item.discrimination} />}
-        {item.reasons.length > 0 && (
-          <Box component="details" sx={{ mt: 0.5, "& summary": { cursor: "pointer", color: "primary.main" } }}>
-            <summary>{t("{{count}} students said why", { count: item.reasons.length })}</summary>
-            {item.reasons.map((one) => (
-              <Typography key={one.studentId} variant="body2">
-                “{one.text}” {results.perStudent.find((student) => student.studentId === one.studentId)?.name}
-              </Typography>
-            ))}
-          </Box>
-        )}
+        <Reasons item={item} names={names} />
         {stimulus && (
           <Box component="details" sx={{ mt: 0.5, "& summary": { cursor: "pointer", color: "primary.main" } }}>
             <summary>{t("on “{{title}}”", { title: stimulus.content.title })}</summary>
@@ -125,6 +117,14 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
             {noteInWords(note)}
           </Typography>
         ))}
+        {item.time && (
+          <Typography variant="body2" color="textSecondary">
+            {t("Half of them took {{low}} to {{high}} seconds", {
+              low: numberOf(Math.round(item.time.low)),
+              high: numberOf(Math.round(item.time.high)),
+            })}
+          </Typography>
+        )}
         {item.second && (
           <Typography variant="body2" color="textSecondary">
             {t("Right at the second answer: {{right}} of {{given}}", item.second)}

@@ -20,7 +20,7 @@ const item = (position: number, stem: string): ItemResult => ({
     facility: { right: 14, outOf: 20, low: 0.48, high: 0.85 },
     discrimination: null,
   },
-  ...{ choices: [], notes: [], waiting: 0, notReached: 1, reasons: [], ruling: null, second: null },
+  ...{ choices: [], notes: [], waiting: 0, notReached: 1, reasons: [], ruling: null, second: null, time: null },
 });
 const student = (name: string, mark: number | null, credits: (number | null)[]): StudentResult => ({
   ...{ studentId: name, name, className: "9C", state: mark === null ? "running" : "handedIn", leftOn: null, goes: [] },
@@ -30,7 +30,10 @@ const student = (name: string, mark: number | null, credits: (number | null)[]):
 const results = {
   ...{ name: "Rivers", className: "9C" },
   // As the page has them: the weakest first.
-  items: [item(2, "=HYPERLINK(1)"), { ...item(1, "Where?"), second: { right: 2, given: 5 } }],
+  items: [
+    item(2, "=HYPERLINK(1)"),
+    { ...item(1, "Where?"), second: { right: 2, given: 5 }, time: { low: 12, median: 20.5, high: 31, of: 9 } },
+  ],
   perStudent: [student("Ada Norbury", 1.5, [1, 0.5]), student("@Bea", null, [0, null])],
 } as unknown as Results;
 const answer: AnswerRow = {
@@ -42,7 +45,7 @@ const tables = resultTables(results, [answer, { ...answer, state: "waiting", cre
 test("marks, questions and answers: in the order of the quiz, each student's credit under its question", () => {
   expect(tables.map(({ name, columns }) => [name, columns.length])).toEqual([
     ["Marks", 6],
-    ["Questions", 13],
+    ["Questions", 16],
     ["Answers", 11],
   ]);
   const [marks, questions, answers] = tables;
@@ -53,8 +56,8 @@ test("marks, questions and answers: in the order of the quiz, each student's cre
   ]);
   expect(questions?.rows[0]?.slice(0, 3)).toEqual([1, 11, "Where?"]);
   expect(questions?.rows.map((row) => row.slice(11))).toEqual([
-    [5, 2],
-    [0, 0],
+    [5, 2, 20.5, 12, 31],
+    [0, 0, null, null, null],
   ]);
   expect(answers?.rows[0]?.slice(5)).toEqual(["reserved for tests", "-13", "marked", 0.5, 12.5, "+1 from my brother"]);
   expect(answers?.rows[1]?.slice(6, 9)).toEqual([null, "waits for a mark", null]);

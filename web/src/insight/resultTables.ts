@@ -54,11 +54,13 @@ export function resultTables(results: Results, answers: readonly AnswerRow[]): R
         ...[t("Question number"), t("Item"), t("Question"), t("Kind"), t("Topic")],
         ...[t("Right"), t("Of"), t("At least"), t("At most"), t("Not reached"), t("Waits for a mark")],
         ...[t("Second answers"), t("Right at the second answer")],
+        ...[t("Seconds, middle"), t("Seconds, lower quarter"), t("Seconds, upper quarter")],
       ],
-      rows: items.map(({ position, number, stem, kind, topic, facility, notReached, waiting, second }) => [
+      rows: items.map(({ position, number, stem, kind, topic, facility, notReached, waiting, second, time }) => [
         ...[position, number, stem, kindNames[kind], topic],
         ...[facility.right, facility.outOf, facility.low, facility.high, notReached, waiting],
         ...[second?.given ?? 0, second?.right ?? 0],
+        ...[time?.median ?? null, time?.low ?? null, time?.high ?? null],
       ]),
     },
     {

@@ -123,6 +123,8 @@ export const staffWords: ProblemWords<StaffProblem> = {
     t(
       "This zip file holds everything of a department. Whoever runs an installation restores it where the department is not (docs/operating.md); it cannot be put into one that is here.",
     ),
+  wordFileNotHere: () =>
+    t("This is a word-processor file: take it to Bank, Import items, where you see what it makes."),
   archiveTooLarge: (terms) =>
     t(
       "Everything together has more than {{megabytes}} MB, too much to be kept here. Whoever runs the installation writes it to a file (docs/operating.md).",

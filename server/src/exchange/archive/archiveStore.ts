@@ -146,9 +146,6 @@ export async function listPeople(db: Db, departmentId: string, tables: readonly 
   return rows.map((row) => row.line);
 }
 
-export const findName = (db: Db, departmentId: string) =>
-  db.selectFrom("department").select("name").where("id", "=", departmentId).executeTakeFirstOrThrow();
-
 /** Departments of this name, or the one with this id. */
 export const listDepartmentsNamed = (db: Db, name: string) =>
   db

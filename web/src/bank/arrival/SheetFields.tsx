@@ -52,7 +52,7 @@ export function FileField(props: { choose: (file: File) => void; isReading: bool
       <Stack spacing={1.5} sx={{ alignItems: "start" }}>
         <Typography>
           {t(
-            "A workbook (.xlsx, .csv) as it is, with your own headings, or a word-processor file (.docx) with numbered questions and lettered options. It is read on this device; nothing is saved until you import the items.",
+            "A workbook (.xlsx, .csv) as it is, with your own headings, or text (.docx, .txt) with numbered questions and lettered options. It is read on this device; nothing is saved until you import the items.",
           )}
         </Typography>
         <Button
@@ -68,7 +68,7 @@ export function FileField(props: { choose: (file: File) => void; isReading: bool
           ref={input}
           type="file"
           hidden
-          accept=".csv,.tsv,.xlsx,.docx"
+          accept=".csv,.tsv,.xlsx,.docx,.txt"
           aria-label={t("File of questions")}
           onChange={(event) => {
             const [file] = event.target.files ?? [];

@@ -24,6 +24,7 @@ export interface PictureRead {
 export type FileRead =
   | { readonly kind: "sheets"; readonly sheets: readonly Sheet[] }
   | { readonly kind: "word"; readonly blocks: readonly WordBlock[]; readonly pictures: readonly PictureRead[] }
+  | { readonly kind: "text"; readonly text: string }
   | { readonly kind: "refused"; readonly reason: string };
 
 /** Bytes that an archive may grow to: far more than any file of questions, far less than what would stop the page. */
@@ -40,9 +41,10 @@ onmessage = async ({ data }: MessageEvent<{ name: string; bytes: ArrayBuffer }>)
 async function read(name: string, bytes: ArrayBuffer): Promise<FileRead> {
   const extension = /\.(\w+)$/.exec(name.toLowerCase())?.[1] ?? "";
   try {
+    if (extension === "txt" && !hasCells(textOf(bytes))) return { kind: "text", text: textOf(bytes) };
     if (extension === "csv" || extension === "tsv" || extension === "txt") return sheetsOfText(name, bytes);
     if (extension !== "xlsx" && extension !== "docx")
-      return refuse(t("Choose a .csv, .xlsx or .docx file. Other formats can be saved as one of these."));
+      return refuse(t("Choose a .csv, .xlsx, .docx or .txt file. Other formats can be saved as one of these."));
     if (!isArchive(bytes))
       return refuse(t("This is not what its name says: the file is damaged or of another format."));
     if (unpackedSize(bytes) > mostUnpacked)
@@ -87,6 +89,12 @@ function textOf(bytes: ArrayBuffer): string {
   } catch {
     return new TextDecoder("windows-1252").decode(bytes);
   }
+}
+
+/** A text whose lines are mostly parted by tabs is a table that a spreadsheet has saved as text. */
+function hasCells(text: string): boolean {
+  const lines = text.split(/\r?\n/).filter((line) => line.trim() !== "");
+  return lines.filter((line) => line.includes("\t")).length > lines.length / 2;
 }
 
 function sheetsOfText(name: string, bytes: ArrayBuffer): FileRead {

@@ -27,14 +27,14 @@ const none: SheetInHand["all"] = [];
 /** Stands for all sheets at once. */
 export const allSheets = -1;
 
-/** The words of a word-processor file, what could not be carried over, and its pictures by their number. */
+/** The words of a text or word-processor file, what could not be carried over, and its pictures by their number. */
 export interface WordsOfFile {
   readonly text: string;
   readonly findings: readonly string[];
   readonly pictures: ReadonlyMap<number, Image>;
 }
 
-/** @param take what becomes of the words of a word-processor file */
+/** @param take what becomes of the words of a text or word-processor file */
 export function useFileOfQuestions(take: (words: WordsOfFile) => void) {
   const [keepMedia] = useKeepMediaMutation();
   const [sheets, setSheets] = useState<readonly Sheet[]>([]);
@@ -71,7 +71,10 @@ export function useFileOfQuestions(take: (words: WordsOfFile) => void) {
       read.kind === "sheets" ? read.sheets.findIndex((one) => guessMapping(one.cells).headings >= 0) : -1;
     choose(Math.max(0, withHeadings));
     if (read.kind === "refused") setRefused(read.reason);
-    else if (read.kind === "word") {
+    else if (read.kind === "text") {
+      if (read.text.trim() === "") setRefused(t("This file has no words in it."));
+      else take({ text: read.text.trim(), findings: [], pictures: new Map() });
+    } else if (read.kind === "word") {
       const { text, findings } = notationOfWord(read.blocks);
       if (text === "") setRefused(t("This file has no words in it."));
       else take({ text, ...(await keepPictures(read.pictures, findings)) });
