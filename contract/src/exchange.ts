@@ -3,6 +3,7 @@ import { opinionForms } from "@verdant/core/items/opinion";
 import { tolerances } from "@verdant/core/items/numeric";
 import { scorings } from "@verdant/core/items/severalRightAnswers";
 import { z } from "zod";
+import { Which } from "./bulk.ts";
 import { FieldProblem, Problem } from "./problem.ts";
 import { Demand, ItemPoints, KeptFindings, Status, Tags, Use } from "./bank.ts";
 import { endpoint } from "./endpoint.ts";
@@ -313,6 +314,9 @@ export const fileFormats = [
   "archiveWithoutPeople",
 ] as const;
 
+/** Of these a file may hold some items only; the others hold the whole department. */
+export const itemFormats: readonly (typeof fileFormats)[number][] = ["package", "table", "workbook", "text", "word"];
+
 export const transferStates = ["receiving", "waiting", "running", "done", "failed", "cancelled"] as const;
 
 /** A file on its way in or out: it is worked on in the background, and stays for a week. */
@@ -358,7 +362,13 @@ export const startExport = endpoint({
   access: "lead",
   summary:
     "Begins to write a file: the department's structure and bank as a department file, its items as a package of QTI 3.0 or as a table, or all that it has as an archive.",
-  body: z.object({ format: z.enum(fileFormats).default("department") }),
+  body: z
+    .object({
+      format: z.enum(fileFormats).default("department"),
+      /** Only these items; absent: all. */
+      which: Which.optional(),
+    })
+    .refine(({ format, which }) => which === undefined || itemFormats.includes(format), "formatHoldsAll"),
   result: Transfer,
 });
 

@@ -168,6 +168,7 @@ export const staffProblems = {
   archiveBomb: ["invalid", "file"],
   archiveNotHere: ["invalid"],
   wordFileNotHere: ["invalid"],
+  formatHoldsAll: ["invalid"],
   archiveTooLarge: ["tooLarge", "megabytes"],
   manifestMissing: ["invalid"],
   manifestBroken: ["invalid", "line"],

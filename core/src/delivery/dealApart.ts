@@ -7,8 +7,9 @@ import { targetOf, type Hand, type Table } from "./dealTable.ts";
  */
 export const leeway = 0.1;
 
-/** Changes that are tried for each student. */
+/** Changes that are tried for each student, and for all: a year group is dealt to while its students wait. */
 const tries = 600;
+const most = 36_000;
 /** What a point beyond the leeway weighs, in coincidences, while ways are tried. */
 const weight = 40;
 const [hot, cold] = [1, 0.05];
@@ -84,7 +85,7 @@ export function dealApart(
   let [sames, overs, best] = [0, 0, 0];
   /** The changes made since the best hands so far that are allowed. */
   let since: Move[] = [];
-  const moves = tries * hands.length;
+  const moves = Math.min(most, tries * hands.length);
   for (let n = 0; n < moves; n++) {
     const move = someMove();
     if (!move) continue;

@@ -191,7 +191,7 @@ describe("a file that cannot be imported leaves nothing behind, and says why", (
   });
 
   test("a teacher neither imports nor exports; who leads no more by the time it is done does not either", async () => {
-    expect(() => exchange.startExport(bench.teacher, asDepartment)).toThrow("notAllowed");
+    await expect(exchange.startExport(bench.teacher, asDepartment)).rejects.toMatchObject({ code: "notAllowed" });
     await expect(exchange.bringFile(bench.teacher, "x", inPieces("{}"))).rejects.toMatchObject({ kind: "forbidden" });
     const other = await otherDepartment(bench);
     await exchange.startExport(other.lead, asDepartment);

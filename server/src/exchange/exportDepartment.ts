@@ -30,8 +30,12 @@ async function* entriesOf(all: AsyncIterable<unknown>): AsyncGenerator<string> {
   }
 }
 
-/** What a file is made of, whatever its form. */
-export async function partsOf(scope: Scope<Member>) {
+/**
+ * What a file is made of, whatever its form.
+ *
+ * @param itemIds the items that it is to hold; null: all
+ */
+export async function partsOf(scope: Scope<Member>, itemIds: readonly string[] | null = null) {
   const { db, caller } = scope;
   const { departmentId } = caller;
   const standards = await store.listStandards(db, departmentId);
@@ -73,7 +77,7 @@ export async function partsOf(scope: Scope<Member>) {
     courses: await coursesOf(scope, paths),
     ...(await schoolYearOf(scope, paths)),
     stimuli: stimuli.map(({ key, content }) => ({ key, title: content.title, text: fromText(content.text) })),
-    items: (await itemReader(scope)).all(),
+    items: (await itemReader(scope, itemIds)).all(),
     many: (await store.listMany(db, departmentId)).map(({ name, topicId, body, items }) => ({
       name,
       ...optional("topic", paths.get(topicId ?? "")),
@@ -180,7 +184,7 @@ async function schoolYearOf(
 const itemsAtOnce = 200;
 
 /** Items in the form of a file: all in the order of their numbers, or those of some keys. */
-export async function itemReader({ db, caller }: Reader) {
+export async function itemReader({ db, caller }: Reader, itemIds: readonly string[] | null = null) {
   const { departmentId } = caller;
   const codes = new Map((await store.listStandards(db, departmentId)).map((row) => [row.id, row.code]));
   const paths = new Map([...topicPaths(await store.listTopics(db, departmentId))].map(([path, id]) => [id, path]));
@@ -193,6 +197,7 @@ export async function itemReader({ db, caller }: Reader) {
     return first && second ? `family of ${keyOfItem(first)}` : undefined;
   };
   const keys = new Map(named.map((row) => [row.id, keyOfItem(row)]));
+  const chosen = itemIds && new Set(itemIds);
 
   async function asFileItems(rows: Awaited<ReturnType<typeof store.listItemsAfter>>): Promise<FileItem[]> {
     const ids = rows.map((row) => row.id);
@@ -213,7 +218,8 @@ export async function itemReader({ db, caller }: Reader) {
       language: row.language,
       ...optional("family", familyKey(row.familyId)),
       ...optional("stimulus", stimuli.get(row.stimulusId ?? "")),
-      ...optional("twin", keys.get(row.twinId ?? "")),
+      // A twin that does not go along could not be found where the file is read.
+      ...optional("twin", chosen?.has(row.twinId ?? "") === false ? null : keys.get(row.twinId ?? "")),
       ...optional("author", row.origin?.author),
       ...optional("licence", row.origin?.licence),
       content: fromContent(row.content, (id) => ideas.get(id) ?? id),
@@ -222,7 +228,7 @@ export async function itemReader({ db, caller }: Reader) {
 
   async function* all(): AsyncGenerator<FileItem> {
     for (let after = 0; ;) {
-      const rows = await store.listItemsAfter(db, departmentId, after, itemsAtOnce);
+      const rows = await store.listItemsAfter(db, departmentId, { after, itemIds }, itemsAtOnce);
       const last = rows.at(-1);
       if (!last) return;
       after = last.number;

@@ -19,6 +19,9 @@ const [start, end] = ["<!-- table: made by a test -->", "<!-- end of the table -
 
 /** What is said of a part of an item that does not come back. */
 const parts: Readonly<Record<string, string>> = {
+  staysPut: "which options stay in their place",
+  caseMatters: "whether capitals count",
+  tolerance: "how near a number must be",
   misconceptionId: "wrong ideas",
   allowsNearMiss: "whether a near miss counts",
   expectedWrong: "expected wrong answers",

@@ -183,9 +183,19 @@ export const listItemsOfKeys = (db: Db, departmentId: string, keys: readonly str
     .where(sql<boolean>`coalesce(item.origin ->> 'key', item.id::text) = any(${[...keys]}::text[])`)
     .execute();
 
-/** Items in the order of their numbers, from after `number` on. */
-export const listItemsAfter = (db: Db, departmentId: string, number: number, limit: number) =>
-  withTagging(db, departmentId).where("item.number", ">", number).orderBy("item.number").limit(limit).execute();
+/** Items in the order of their numbers, from after a number on; only these, where they are named. */
+export const listItemsAfter = (
+  db: Db,
+  departmentId: string,
+  { after, itemIds }: { readonly after: number; readonly itemIds: readonly string[] | null },
+  limit: number,
+) =>
+  withTagging(db, departmentId)
+    .where("item.number", ">", after)
+    .$if(itemIds !== null, (query) => query.where(sql<boolean>`item.id = any(${[...(itemIds ?? [])]}::uuid[])`))
+    .orderBy("item.number")
+    .limit(limit)
+    .execute();
 
 export function listStandardsOfItems(db: Db, departmentId: string, itemIds: readonly string[]) {
   return db

@@ -5,7 +5,7 @@ import { isOverloaded, isUnreachable } from "../platform/database.ts";
 import { Failure } from "../platform/failure.ts";
 import { atomically, type Member, type Nobody, type Scope } from "../platform/scope.ts";
 import { itemReader, writeDepartmentFile } from "./exportDepartment.ts";
-import type { Transfer } from "@verdant/contract/exchange";
+import type { FileItem, Transfer } from "@verdant/contract/exchange";
 import type { Note } from "@verdant/contract/packages";
 import { manifestPath } from "./archive/manifest.ts";
 import { filesOfArchive } from "./archive/writeDepartmentArchive.ts";
@@ -24,6 +24,7 @@ import { wordFileOf } from "./text/wordFile.ts";
 import { linesOf } from "./text/writtenText.ts";
 import { writeTable } from "./table/writeTable.ts";
 import { accessTo, keepPieces, piecesOf, saidOf } from "./transfers.ts";
+import { findDepartment } from "./store.ts";
 import * as store from "./transferStore.ts";
 import { openArchive, writeArchive, type Archive } from "./zip.ts";
 
@@ -202,13 +203,19 @@ async function bringPackage(scope: Scope<Member>, { id, bytes }: Archived, archi
 /** All of it as it stood at one moment. */
 async function writeOut(scope: Scope<Member>, transferId: string, format: Transfer["format"]): Promise<void> {
   const { departmentId } = scope.caller;
+  const itemIds = await store.findItemIds(scope.db, departmentId, transferId);
   const bytes = await scope.db
     .transaction()
     .setIsolationLevel("repeatable read")
     .execute(async (db) => {
       await store.deletePieces(db, departmentId, transferId);
       const tooLarge = isWhole(format) ? () => new Failure("archiveTooLarge", { megabytes: 500 }) : undefined;
-      return keepPieces(db, { departmentId, id: transferId }, await bytesOf({ ...scope, db }, format), tooLarge);
+      return keepPieces(
+        db,
+        { departmentId, id: transferId },
+        await bytesOf({ ...scope, db }, format, itemIds),
+        tooLarge,
+      );
     });
   // Apart from the moment above: a row that somebody has changed since could not be written from there.
   const to = { state: "done", finishedAt: scope.now(), bytes, share: 1 } as const;
@@ -218,23 +225,29 @@ async function writeOut(scope: Scope<Member>, transferId: string, format: Transf
 
 const isWhole = (format: Transfer["format"]) => format === "archive" || format === "archiveWithoutPeople";
 
+/** @param itemIds the items that it is to hold; null: all */
 async function bytesOf(
   scope: Scope<Member>,
   format: Transfer["format"],
+  itemIds: readonly string[] | null,
 ): Promise<AsyncIterable<Buffer> | Iterable<Buffer>> {
-  if (format === "package") return writeArchive(filesOfPackage(scope));
+  if (format === "package") return writeArchive(filesOfPackage(scope, itemIds));
   if (format === "archive" || format === "archiveWithoutPeople") {
     const asked = { departmentId: scope.caller.departmentId, withPeople: format === "archive" };
     return writeLargeZip(filesOfArchive(scope.db, asked));
   }
-  if (format === "text" || format === "word") return [await textFileOf(scope, format)];
   if (format === "department") return inBytes(writeDepartmentFile(scope));
-  return writeTable((await itemReader(scope)).all, format);
+  const { all } = await itemReader(scope, itemIds);
+  return format === "text" || format === "word" ? [await textFileOf(scope, format, all())] : writeTable(all, format);
 }
 
-async function textFileOf(scope: Scope<Member>, format: "text" | "word"): Promise<Buffer> {
-  const { name } = await store.findDepartmentName(scope.db, scope.caller.departmentId);
-  const lines = await linesOf((await itemReader(scope)).all(), name);
+async function textFileOf(
+  { db, caller }: Scope<Member>,
+  format: "text" | "word",
+  items: AsyncIterable<FileItem>,
+): Promise<Buffer> {
+  const { name } = await findDepartment(db, caller.departmentId);
+  const lines = await linesOf(items, name);
   // With the mark of UTF-8, by which every editor knows what it is.
   return format === "word" ? wordFileOf(lines, name) : Buffer.from(`\ufeff${textOf(lines)}\n`);
 }

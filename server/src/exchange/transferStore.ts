@@ -142,5 +142,13 @@ export async function failBrokenOff(
     .execute();
 }
 
-export const findDepartmentName = (db: Db, departmentId: string) =>
-  db.selectFrom("department").select("name").where("id", "=", departmentId).executeTakeFirstOrThrow();
+/** The items that an export is to hold; null: all. */
+export async function findItemIds(db: Db, departmentId: string, transferId: string): Promise<string[] | null> {
+  const row = await db
+    .selectFrom("transfer")
+    .select("itemIds")
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", transferId)
+    .executeTakeFirst();
+  return row?.itemIds ?? null;
+}

@@ -5,6 +5,7 @@ import { limits } from "@verdant/contract/wire";
 import { can } from "@verdant/core/team/can";
 import { LRUCache } from "lru-cache";
 import type { Db } from "../platform/database.ts";
+import { idsOf } from "../bank/list/bulk.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
@@ -153,11 +154,12 @@ const forms = {
   },
 } as const satisfies Record<contract.Transfer["format"], unknown>;
 
-export function startExport(
-  scope: Scope<Member>,
-  { body: { format } }: Input<typeof contract.startExport>,
+export async function startExport(
+  scope: OpenScope<Member>,
+  { body: { format, which } }: Input<typeof contract.startExport>,
 ): Promise<contract.Transfer> {
   mayExchange(scope, "export");
+  const itemIds = which && (await idsOf(scope, which));
   return atomically(scope, async (within) => {
     const { db, caller, now } = within;
     const { departmentId } = caller;
@@ -165,6 +167,7 @@ export function startExport(
     const id = newId();
     await store.insertTransfer(db, {
       ...{ departmentId, id, kind: "export", format, state: "waiting" },
+      ...(itemIds && { itemIds: JSON.stringify(itemIds) }),
       ...{
         name: `${forms[format].start}-${now().toISOString().slice(0, 10)}.${forms[format].extension}`,
         askedBy: caller.personId,
@@ -176,7 +179,7 @@ export function startExport(
       entity: "department",
       entityId: departmentId,
       action: "exported",
-      after: { format },
+      after: { format, ...(itemIds && { items: itemIds.length }) },
     });
     return showTransfer(within, id);
   });

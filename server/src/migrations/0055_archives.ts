@@ -1,5 +1,5 @@
 /**
- * Archives of a department are files too, and its items as text.
+ * Archives of a department are files too, its items as text, and some of its items.
  *
  * @allow drop constraint transfer_format_check: a wider one takes its place in the same transaction; what the version before writes fits it
  */
@@ -12,6 +12,8 @@ export async function up(db: Kysely<unknown>): Promise<void> {
 alter table transfer drop constraint transfer_format_check;
 alter table transfer add constraint transfer_format_check
   check (format in ('department', 'package', 'table', 'workbook', 'text', 'word', 'archive', 'archiveWithoutPeople')) not valid;
+-- The items that a file holds; null: all.
+alter table transfer add column item_ids jsonb;
 `,
     )
     .execute(db);

@@ -13,6 +13,8 @@ export interface TransferTables {
     state: Transfer["state"];
     name: string;
     bytes: Default<number>;
+    /** The items that an export holds; null: all. */
+    itemIds: JsonUnlessAbsent<string[]>;
     share: Default<number>;
     askedBy: string;
     askedAt: Date;

@@ -125,6 +125,8 @@ export const staffWords: ProblemWords<StaffProblem> = {
     ),
   wordFileNotHere: () =>
     t("This is a word-processor file: take it to Bank, Import items, where you see what it makes."),
+  formatHoldsAll: () =>
+    t("This file holds the whole department: some items alone go out as a table, a text or a package."),
   archiveTooLarge: (terms) =>
     t(
       "Everything together has more than {{megabytes}} MB, too much to be kept here. Whoever runs the installation writes it to a file (docs/operating.md).",

@@ -36,7 +36,8 @@ export async function changeItems(
   });
 }
 
-async function idsOf(scope: OpenScope<Member>, which: Body["which"]): Promise<string[]> {
+/** @throws Failure where a search finds another number than its asker saw */
+export async function idsOf(scope: OpenScope<Member>, which: Body["which"]): Promise<string[]> {
   if ("itemIds" in which) return [...new Set(which.itemIds)];
   const found = await listMatchingIds(scope, which.query);
   if (found.length !== which.expected)

@@ -2,7 +2,7 @@
 import { createHash, type Hash } from "node:crypto";
 import type { Db } from "../../platform/database.ts";
 import type { LargeFile } from "../largeZip.ts";
-import { findDepartmentName } from "../transferStore.ts";
+import { findDepartment } from "../store.ts";
 import * as store from "./archiveStore.ts";
 import { archived } from "./holds.ts";
 import { manifestPath, pathOfTable, readme, version, type Manifest } from "./manifest.ts";
@@ -37,7 +37,7 @@ const extensions: Readonly<Record<string, string>> = {
 export async function* filesOfArchive(db: Db, { departmentId, withPeople }: Asked): AsyncGenerator<LargeFile> {
   await store.prepare(db);
   const kept = await tablesToKeep(db, withPeople);
-  const { name } = await findDepartmentName(db, departmentId);
+  const { name } = await findDepartment(db, departmentId);
   const manifest: Manifest = {
     ...{ format: "verdant-loop archive", version, schema: await store.findSchema(db) },
     department: { id: departmentId, name },

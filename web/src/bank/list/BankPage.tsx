@@ -11,7 +11,7 @@ import { useState } from "react";
 import { Link as RouterLink, useNavigate } from "react-router";
 import { useListClassesQuery } from "../../courses/api.ts";
 import { useListTopicsQuery } from "../../standards/api.ts";
-import { useListMembersQuery } from "../../team/api.ts";
+import { useListMembersQuery, useShowSessionQuery } from "../../team/api.ts";
 import { problemOf } from "../../platform/problem.ts";
 import { useToast } from "../../ui/Toasts.tsx";
 import { Page } from "../../ui/Page.tsx";
@@ -20,6 +20,7 @@ import { SidePanel, useIsWide } from "../../ui/SidePanel.tsx";
 import { Empty, Failed, Loading } from "../../ui/States.tsx";
 import { useChangeTrayMutation, useListTrayQuery, useListViewsQuery } from "../api.ts";
 import { BulkDialog } from "./BulkDialog.tsx";
+import { ExportMenu } from "./ExportMenu.tsx";
 import { MoreMenu } from "./MoreMenu.tsx";
 import { Facets } from "./Facets.tsx";
 import { ItemList } from "./ItemList.tsx";
@@ -57,6 +58,7 @@ export function BankPage() {
   const [changeTray] = useChangeTrayMutation();
   const known = useKnownValues({ topics, standards, members, classes, counts: first?.facets });
   const inTray = new Set(tray.data?.items.map((item) => item.id));
+  const isLead = useShowSessionQuery().data?.member?.role === "lead";
   const say = useToast();
   const putAside = async (itemId: string, isOn: boolean) => {
     const { error } = await changeTray({ body: isOn ? { add: [itemId], remove: [] } : { add: [], remove: [itemId] } });
@@ -80,6 +82,9 @@ export function BankPage() {
             >
               {t("Edit all {{total}}", { total: first.total })}
             </Button>
+          )}
+          {isLead && filter.isFiltered && first && first.total > 0 && (
+            <ExportMenu which={{ query: filter.query, expected: first.total }} total={first.total} />
           )}
           <Button component={RouterLink} to="/bank/paste" variant="outlined">
             {t("Import items")}
