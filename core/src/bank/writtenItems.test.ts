@@ -44,9 +44,12 @@ test("all questions come first, then by their numbers the keys and what explains
   const stack = typed(["stack", "a stack"]);
   const { lines, written, left } = writeItems([
     item(meander),
-    item({ ...stack, stem: richTextOf("What is left of an arch?"), expectedWrong: [] } as Content, {
-      ...{ topic: null, standards: [], use: "reserved" },
-    }),
+    item(
+      { ...stack, stem: richTextOf("What is left of an arch?"), expectedWrong: [] },
+      {
+        ...{ topic: null, standards: [], use: "reserved" },
+      },
+    ),
     item(essay),
   ]);
   expect(textOf(lines)).toBe(

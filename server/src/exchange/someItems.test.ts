@@ -60,10 +60,10 @@ test("as a package, imported by a colleague elsewhere: these items, their topics
     .select(["id", "name", "parentId"])
     .where("departmentId", "=", bench.departmentId)
     .execute();
+  const byId = new Map(here.map((one) => [one.id, one]));
   const needed = new Set<string>();
   for (const { topicId } of some)
-    for (let at = here.find(({ id }) => id === topicId); at; at = here.find(({ id }) => id === at?.parentId))
-      needed.add(at.name);
+    for (let at = byId.get(topicId ?? ""); at !== undefined; at = byId.get(at.parentId ?? "")) needed.add(at.name);
   for (const name of needed) expect(topics.map((one) => one.name)).toContain(name);
   expect(topics.length).toBeLessThan(here.length);
 });
