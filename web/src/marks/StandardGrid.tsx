@@ -9,7 +9,7 @@ import { countSecure } from "@verdant/core/insight/mastery";
 import { Link as RouterLink } from "react-router";
 import { useShowClassStandardsQuery } from "../insight/api.ts";
 import { t } from "../platform/words.ts";
-import { masteryOrder, masteryTones, masteryWords, rightOf } from "../ui/masteryInWords.ts";
+import { masteryOrder, masteryTextTone, masteryTones, masteryWords, rightOf } from "../ui/masteryInWords.ts";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 
 export function StandardGrid({ classId }: { classId: string }) {
@@ -73,7 +73,7 @@ export function StandardGrid({ classId }: { classId: string }) {
                     >
                       {own && (
                         <>
-                          <Box component="span" sx={{ color: toneOfText(own.label), fontWeight: 700 }}>
+                          <Box component="span" sx={{ color: masteryTextTone(own.label), fontWeight: 700 }}>
                             {masteryWords[own.label]}
                           </Box>
                           {own.given > 0 && (
@@ -94,10 +94,6 @@ export function StandardGrid({ classId }: { classId: string }) {
     </Stack>
   );
 }
-
-/** "divider" is a line's colour, too pale for words. */
-const toneOfText = (label: StandardResult["students"][number]["label"]) =>
-  label === "noEvidence" ? "text.secondary" : masteryTones[label];
 
 function Head({ standard }: { standard: StandardResult }) {
   return (

@@ -12,7 +12,7 @@ import { Link as RouterLink, useParams } from "react-router";
 import { Bead } from "../ui/Bead.tsx";
 import { shortDate } from "../ui/dates.ts";
 import { bandInWords } from "../ui/dueReason.ts";
-import { masteryTones, masteryWords, rightOf } from "../ui/masteryInWords.ts";
+import { masteryTextTone, masteryWords, rightOf } from "../ui/masteryInWords.ts";
 import { Page } from "../ui/Page.tsx";
 import { RecallTint } from "../ui/RecallTint.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
@@ -277,7 +277,7 @@ function Standards({ of: { standards } }: { of: StudentOverTime }) {
           <Typography component="span">
             <strong>{code}</strong> {statement}
           </Typography>
-          <Typography variant="body2" sx={{ fontWeight: 700, color: masteryTones[label] }}>
+          <Typography variant="body2" sx={{ fontWeight: 700, color: masteryTextTone(label) }}>
             {masteryWords[label]}
           </Typography>
           <Typography variant="body2" color="textSecondary">

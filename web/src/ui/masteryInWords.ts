@@ -23,6 +23,10 @@ export const masteryTones: Record<MasteryWord, string> = {
   noEvidence: "divider",
 };
 
+/** Of its word: the colour of a line is too pale to read. */
+export const masteryTextTone = (label: MasteryWord): string =>
+  label === "noEvidence" ? "text.secondary" : masteryTones[label];
+
 /** "4.5 of 6" */
 export const rightOf = ({ right, given }: { readonly right: number; readonly given: number }): string =>
   t("{{right}} of {{given}}", { right: tenthOf(right), given });
