@@ -71,10 +71,7 @@ export async function readLive(scope: Scope, departmentId: string, releaseId: st
     const own = go ? (answers.get(go.sittingId) ?? []) : [];
     return liveStudent({ studentId, name, className }, go, own, { now, allowance });
   });
-  return {
-    live: { releaseId, now: now.toISOString(), students, items: liveItems(items, [...answers.values()].flat()) },
-    answers,
-  };
+  return readingOf({ releaseId, now, students, items }, answers);
 }
 
 /**
@@ -99,11 +96,20 @@ export async function readTouched(
     answers.set(go.sittingId, own);
     return liveStudent(student, go, own, { now, allowance });
   });
-  return {
-    live: { releaseId, now: now.toISOString(), students, items: liveItems(items, [...answers.values()].flat()) },
-    answers,
-  };
+  return readingOf({ releaseId, now, students, items }, answers);
 }
+
+const readingOf = (
+  {
+    now,
+    items,
+    ...rest
+  }: Pick<Live, "releaseId" | "students"> & { readonly now: Date; readonly items: readonly ReleaseItem[] },
+  answers: Reading["answers"],
+): Reading => ({
+  live: { ...rest, now: now.toISOString(), items: liveItems(items, [...answers.values()].flat()) },
+  answers,
+});
 
 async function readGoes({ db }: Scope, departmentId: string, releaseId: string, touched?: readonly string[]) {
   const goes = await store.listNewestGoes(db, departmentId, releaseId, touched);
