@@ -1,21 +1,17 @@
 /** Takes the results of a release away, as a workbook or as CSV; what is shown is what is saved. */
-import Button from "@mui/material/Button";
-import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import type { AnswerRow } from "@verdant/contract/answers";
 import type { Results } from "@verdant/contract/insight";
-import { useState } from "react";
 import { problemOf } from "../platform/problem.ts";
 import { t } from "../platform/words.ts";
+import { MenuButton } from "../ui/MenuButton.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { useLazyListAnswersOfReleaseQuery } from "./api.ts";
 
 export function SaveResults({ results }: { results: Results }) {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [read, { isFetching }] = useLazyListAnswersOfReleaseQuery();
   const say = useToast();
   const save = async (as: "workbook" | "csv") => {
-    setAnchor(null);
     const { releaseId, classId, go } = results;
     const { data, error } = await read({ params: { releaseId }, query: { classId, go } });
     if (!data) {
@@ -27,29 +23,10 @@ export function SaveResults({ results }: { results: Results }) {
     });
   };
   return (
-    <>
-      <Button
-        variant="outlined"
-        aria-haspopup="menu"
-        aria-expanded={anchor !== null}
-        disabled={isFetching}
-        onClick={(event) => {
-          setAnchor(event.currentTarget);
-        }}
-      >
-        {t("Save as…")}
-      </Button>
-      <Menu
-        anchorEl={anchor}
-        open={anchor !== null}
-        onClose={() => {
-          setAnchor(null);
-        }}
-      >
-        <MenuItem onClick={() => void save("workbook")}>{t("Workbook: marks, questions, answers")}</MenuItem>
-        <MenuItem onClick={() => void save("csv")}>{t("CSV: the same in three files")}</MenuItem>
-      </Menu>
-    </>
+    <MenuButton label={t("Save as…")} isBusy={isFetching}>
+      <MenuItem onClick={() => void save("workbook")}>{t("Workbook: marks, questions, answers")}</MenuItem>
+      <MenuItem onClick={() => void save("csv")}>{t("CSV: the same in three files")}</MenuItem>
+    </MenuButton>
   );
 }
 

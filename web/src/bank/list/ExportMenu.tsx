@@ -1,14 +1,12 @@
 /** All that a search has found as a file: begun here, done in the background, to be had under Import and export. */
-import Button from "@mui/material/Button";
-import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
 import type { Which } from "@verdant/contract/bulk";
 import type { Transfer } from "@verdant/contract/exchange";
-import { useState } from "react";
 import { useNavigate } from "react-router";
 import { useStartExportMutation } from "../../exchange/api.ts";
 import { problemOf } from "../../platform/problem.ts";
 import { t } from "../../platform/words.ts";
+import { MenuButton } from "../../ui/MenuButton.tsx";
 import { useToast } from "../../ui/Toasts.tsx";
 
 const forms: readonly (readonly [Transfer["format"], string])[] = [
@@ -20,42 +18,21 @@ const forms: readonly (readonly [Transfer["format"], string])[] = [
 ];
 
 export function ExportMenu({ which, total }: { readonly which: Which; readonly total: number }) {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [start, { isLoading }] = useStartExportMutation();
   const navigate = useNavigate();
   const say = useToast();
   const begin = async (format: Transfer["format"]) => {
-    setAnchor(null);
     const { error } = await start({ body: { format, which } });
     if (error) say({ text: problemOf(error).detail, isError: true });
     else await navigate("/exchange");
   };
   return (
-    <>
-      <Button
-        variant="outlined"
-        aria-haspopup="menu"
-        aria-expanded={anchor !== null}
-        loading={isLoading}
-        onClick={(event) => {
-          setAnchor(event.currentTarget);
-        }}
-      >
-        {t("Export all {{total}}", { total })}
-      </Button>
-      <Menu
-        anchorEl={anchor}
-        open={anchor !== null}
-        onClose={() => {
-          setAnchor(null);
-        }}
-      >
-        {forms.map(([format, label]) => (
-          <MenuItem key={format} onClick={() => void begin(format)}>
-            {label}
-          </MenuItem>
-        ))}
-      </Menu>
-    </>
+    <MenuButton label={t("Export all {{total}}", { total })} isBusy={isLoading}>
+      {forms.map(([format, label]) => (
+        <MenuItem key={format} onClick={() => void begin(format)}>
+          {label}
+        </MenuItem>
+      ))}
+    </MenuButton>
   );
 }

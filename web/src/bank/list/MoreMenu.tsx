@@ -1,10 +1,8 @@
 /** Further ways into and around the bank. */
-import Button from "@mui/material/Button";
-import Menu from "@mui/material/Menu";
 import MenuItem from "@mui/material/MenuItem";
-import { useState } from "react";
 import { Link } from "react-router";
 import { t } from "../../platform/words.ts";
+import { MenuButton } from "../../ui/MenuButton.tsx";
 
 const ways = [
   ["Coverage", "/coverage"],
@@ -18,32 +16,13 @@ const ways = [
 ] as const;
 
 export function MoreMenu() {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   return (
-    <>
-      <Button
-        variant="outlined"
-        aria-haspopup="menu"
-        aria-expanded={anchor !== null}
-        onClick={(event) => {
-          setAnchor(event.currentTarget);
-        }}
-      >
-        {t("More")}
-      </Button>
-      <Menu
-        anchorEl={anchor}
-        open={anchor !== null}
-        onClose={() => {
-          setAnchor(null);
-        }}
-      >
-        {ways.map(([name, to]) => (
-          <MenuItem key={to} component={Link} to={to}>
-            {name}
-          </MenuItem>
-        ))}
-      </Menu>
-    </>
+    <MenuButton label={t("More")}>
+      {ways.map(([name, to]) => (
+        <MenuItem key={to} component={Link} to={to}>
+          {name}
+        </MenuItem>
+      ))}
+    </MenuButton>
   );
 }
