@@ -28,6 +28,7 @@ export async function openInstallation() {
     version,
     isDemo: false,
     maySignUp: true,
+    schoolServices: [],
     threads,
     caches: new Caches(db),
     background: db,

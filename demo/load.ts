@@ -166,6 +166,7 @@ function scopeOf<C extends Caller>(db: Db, key: Buffer, pool: Db, caller: C, now
     version,
     isDemo: true,
     maySignUp: true,
+    schoolServices: [],
     log: pino({ level: "silent" }),
     address: "",
     keepSession: () => undefined,

@@ -26,8 +26,11 @@ run(async () => {
   process.once("exit", () => rmSync(lock, { force: true }));
   cluster.createDatabase("verdant");
 
+  const systemPort = Number(process.env["SCHOOL_SYSTEM_PORT"] ?? port + 2);
+  await mustBeFree(systemPort, "SCHOOL_SYSTEM_PORT");
   const env = {
     LOG_LEVEL: "warn",
+    SCHOOL_SYSTEMS: `http://127.0.0.1:${systemPort}`,
     ...process.env,
     DATABASE_URL: cluster.url("verdant"),
     PORT: String(port),
@@ -44,23 +47,33 @@ run(async () => {
   // The channel is how the server notices that this script was killed, and stops by itself.
   const stdio = ["ignore", "inherit", "inherit", "ipc"];
   const server = spawn(process.execPath, [join(root, "server/dist/main.js")], { cwd: root, env, stdio });
+  // A stand-in for the school's own system, which class lists come from and marks go to.
+  const quiet = ["ignore", "ignore", "inherit", "ipc"];
+  const ofSystem = { ...env, PORT: String(systemPort) };
+  const system = spawn(process.execPath, [join(root, "server/dist/schoolSystem.js")], {
+    cwd: root,
+    env: ofSystem,
+    stdio: quiet,
+  });
   let stopping = false;
   const stop = () => {
     if (stopping) return;
     stopping = true;
     server.kill("SIGTERM");
+    system.kill("SIGTERM");
   };
   process.on("SIGINT", stop);
   process.on("SIGTERM", stop);
-  void announce(port, () => stopping || server.exitCode !== null);
+  void announce(port, systemPort, () => stopping || server.exitCode !== null);
   server.once("exit", async (code) => {
+    system.kill("SIGTERM");
     await cluster.stop();
     process.exit(stopping ? 0 : (code ?? 1));
   });
 });
 
 /** Says where it is once it answers. */
-async function announce(port, hasEnded) {
+async function announce(port, systemPort, hasEnded) {
   const address = `http://localhost:${port}`;
   while (!hasEnded()) {
     const answer = await fetch(`${address}/api/health`).catch(() => null);
@@ -71,6 +84,7 @@ async function announce(port, hasEnded) {
         `  Staff: ${members.map((one) => `${one.name} (${one.role})`).join(", ")}: one click on the sign-in page`,
       );
       console.log(`  Students: ${address}/s with an entry card, for example “${cards[0]?.card}” (${cards[0]?.name})`);
+      console.log(`  A stand-in for the school’s system: http://127.0.0.1:${systemPort} (Team, Class lists)`);
       console.log("  Ctrl-C stops everything.");
       return;
     }
@@ -79,7 +93,7 @@ async function announce(port, hasEnded) {
 }
 
 /** Waits a moment for a port that a killed start is about to give free. */
-async function mustBeFree(port) {
+async function mustBeFree(port, setting = "PORT") {
   let why = await obstacleAt(port);
   for (let i = 0; why === "EADDRINUSE" && i < 20; i++) {
     await new Promise((resolve) => setTimeout(resolve, 100));
@@ -87,7 +101,7 @@ async function mustBeFree(port) {
   }
   if (why === null) return;
   const reason = why === "EADDRINUSE" ? "is taken by another program" : `cannot be used (${why})`;
-  throw new Obstacle(`Port ${port} ${reason}. Choose another: PORT=4500 npm run demo`);
+  throw new Obstacle(`Port ${port} ${reason}. Choose another: ${setting}=4500 npm run demo`);
 }
 
 /** The code of the error that keeps this port from being used; null when it is free. */

@@ -83,7 +83,7 @@ export function ensureNodePackages() {
 export function ensureBuilt() {
   const stamp = join(root, "server/dist/.built");
   const builtAt = existsSync(stamp) ? statSync(stamp).mtimeMs : 0;
-  const sources = ["core", "contract", "server", "web", "demo"].map((folder) => join(root, folder));
+  const sources = ["core", "contract", "server", "web", "demo", "standIns"].map((folder) => join(root, folder));
   if (Math.max(newest(join(root, "package-lock.json")), ...sources.map(newest)) < builtAt) return;
   say("building pages and server");
   // Whatever the shell or a test runner says: a build for development is twice the size, and over its budget.

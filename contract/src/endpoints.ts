@@ -4,6 +4,7 @@ import { assemblyEndpoints } from "./assembly.ts";
 import { bankEndpoints } from "./bank.ts";
 import { beforeTeachingEndpoints } from "./beforeTeaching.ts";
 import { bulkEndpoints } from "./bulk.ts";
+import { classListsEndpoints } from "./classLists.ts";
 import { comparisonEndpoints } from "./comparison.ts";
 import { coursesEndpoints } from "./courses.ts";
 import { coverageEndpoints } from "./coverage.ts";
@@ -56,6 +57,7 @@ export const endpoints = {
   ...reviewEndpoints,
   ...writingEndpoints,
   ...coursesEndpoints,
+  ...classListsEndpoints,
   ...planEndpoints,
   ...coverageEndpoints,
   ...assemblyEndpoints,

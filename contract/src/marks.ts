@@ -25,6 +25,9 @@ export const MarkTable = z.object({
   classId: Id,
   className: z.string(),
   departmentId: Id,
+  /** By which the school's class lists know the class and the school; null: not at all. */
+  classExternalId: z.string().nullable(),
+  schoolExternalId: z.string().nullable(),
   /** The line kept for the course, or else for the department: the share that counts as secure. */
   line: z.number(),
   /** Today, where the class is. */
@@ -49,6 +52,7 @@ export const MarkTable = z.object({
     z.object({
       studentId: Id,
       name: z.string(),
+      externalId: z.string().nullable(),
       cells: z.array(Cell),
       /** Mean by weight, 0 to 1; null: nothing counts yet. */
       share: z.number().nullable(),

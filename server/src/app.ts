@@ -13,6 +13,7 @@ import { mountBank } from "./bank/routes.ts";
 import { mountMedia } from "./media/routes.ts";
 import { mountMany } from "./many/routes.ts";
 import { mountStimuli } from "./stimuli/routes.ts";
+import { mountClassLists } from "./classLists/routes.ts";
 import { mountCoverage } from "./coverage/routes.ts";
 import { mountCourses } from "./courses/routes.ts";
 import { mountDelivery } from "./delivery/routes.ts";
@@ -119,6 +120,7 @@ export function createApp(parts: Parts): Express {
     mountReview,
     mountWriting,
     mountCourses,
+    mountClassLists,
     mountPlan,
     mountAssembly,
     mountInsight,

@@ -17,6 +17,8 @@ import { memories } from "./plan/memoryJob.ts";
 import { createOperatorApp } from "./operator/routes.ts";
 import { Caches } from "./platform/caches.ts";
 import { deleteExpiredAccess } from "./team/accountStore.ts";
+import { classListErrands } from "./classLists/errands.ts";
+import { putAwayClassLists } from "./classLists/service.ts";
 import { readConfig } from "./platform/config.ts";
 import { connect, migrate } from "./platform/database.ts";
 import { startDemoClock } from "./platform/demoClock.ts";
@@ -40,6 +42,7 @@ const chores: Chore[] = [
       await deleteExpiredRequests(db, now());
       await deleteExpiredAccess(db, now());
       await putAwayTransfers(db, now());
+      await putAwayClassLists(db, now());
     },
   },
 ];
@@ -56,7 +59,7 @@ async function start(): Promise<void> {
   await sealPlainCards(db, secret);
   const threads = startThreads();
   const signals = createSignals(config.directUrl, background);
-  const { isDemo, maySignUp } = config;
+  const { isDemo, maySignUp, schoolServices } = config;
   const demoClock = isDemo ? await startDemoClock(background, config.demoBegin) : undefined;
   const now = demoClock?.now ?? (() => new Date());
   const { version } = config;
@@ -64,6 +67,7 @@ async function start(): Promise<void> {
     version,
     isDemo,
     maySignUp,
+    schoolServices,
     threads,
     caches: new Caches(db),
     background,
@@ -77,6 +81,7 @@ async function start(): Promise<void> {
     version,
     isDemo,
     maySignUp,
+    schoolServices,
     secret,
     db: background,
     log,
@@ -90,7 +95,7 @@ async function start(): Promise<void> {
   const jobs = await startJobs({
     databaseUrl: config.databaseUrl,
     scope: ofServer,
-    kinds: [closing({ signals }), memories, figures, calibrations(threads), transfers],
+    kinds: [closing({ signals }), memories, figures, calibrations(threads), transfers, classListErrands(schoolServices)],
     chores,
   });
   const observed = { db, threads, jobs, countRunningSittings: () => countRunningSittings(background) };

@@ -114,6 +114,14 @@ export const router = createBrowserRouter([
         path: "/results/:releaseId",
         lazy: async () => ({ Component: (await import("./insight/ResultsPage.tsx")).ResultsPage }),
       },
+      {
+        path: "/class-lists",
+        lazy: async () => ({ Component: (await import("./classLists/ClassListsPage.tsx")).ClassListsPage }),
+      },
+      {
+        path: "/class-lists/:errandId",
+        lazy: async () => ({ Component: (await import("./classLists/ComparePage.tsx")).ComparePage }),
+      },
       { path: "/team", lazy: async () => ({ Component: (await import("./team/TeamPage.tsx")).TeamPage }) },
       {
         path: "/topics",

@@ -6,11 +6,11 @@ import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
-import { todayOf } from "../platform/today.ts";
 import * as edits from "./editStore.ts";
 import { listColleagues, replaceTeachers } from "./teacherStore.ts";
 import { listClasses } from "./listClasses.ts";
 import { enrolStudents } from "./roster.ts";
+import { currentSchoolYear } from "./schoolYear.ts";
 
 type Course = Result<typeof contract.setCourse>;
 
@@ -88,9 +88,7 @@ export function createClass(
       courses.find((course) => course.id === body.courseId),
       "course",
     );
-    const today = await todayOf(within);
-    const schoolYearId = (await edits.findSchoolYear(db, departmentId, today))?.id ?? newId();
-    await edits.ensureSchoolYear(db, { departmentId, id: schoolYearId, ...schoolYearAround(today) });
+    const schoolYearId = await currentSchoolYear(within);
     const { classes } = await listClasses(within);
     if (classes.some((one) => one.name.toLowerCase() === body.name.toLowerCase()))
       throw new Failure("classNameTaken", { name: body.name }, { at: "/body/name" });
@@ -117,10 +115,3 @@ export function createClass(
 const inventedStudents = ["Ash", "Birch", "Cedar", "Hazel", "Rowan", "Willow"]
   .map((name) => `${name} Rehearsal`)
   .join("\n");
-
-/** The school year from September to July that `today` lies in; in August the coming one. */
-function schoolYearAround(today: string) {
-  const [year = 0, month = 0] = today.split("-").map(Number);
-  const from = month >= 8 ? year : year - 1;
-  return { name: `${from}/${String(from + 1).slice(2)}`, startsOn: `${from}-08-01`, endsOn: `${from + 1}-07-31` };
-}

@@ -64,6 +64,8 @@ export function selectClasses(db: Db, departmentId: string, classIds: readonly s
       "class.rehearsal",
       "class.meetingDays",
       "class.examOn",
+      "class.externalId",
+      "class.externalSchoolId",
     ])
     .select((eb) => [
       "schoolYear.name as schoolYear",
@@ -162,8 +164,8 @@ export async function takeEvidenceSeq(db: Db, departmentId: string, classId: str
 
 /** Who is in the class, in the order of their names. */
 export async function listStudentsOfClass(db: Db, departmentId: string, classId: string) {
-  const { rows } = await sql<{ studentId: string; name: string }>`
-    select student.id as student_id, trim(student.given_name || ' ' || student.family_name) as name
+  const { rows } = await sql<{ studentId: string; name: string; externalId: string | null }>`
+    select student.id as student_id, trim(student.given_name || ' ' || student.family_name) as name, external_id
     from enrolment
     join student on student.department_id = enrolment.department_id and student.id = enrolment.student_id
     where enrolment.department_id = ${departmentId} and enrolment.class_id = ${classId} and enrolment.left_on is null

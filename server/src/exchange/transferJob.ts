@@ -104,6 +104,7 @@ async function bringArchive(scope: Scope<Member>, file: Archived): Promise<void>
   const { db, caller } = scope;
   const archive = await openArchive(accessTo(db, caller.departmentId, file.id, file.bytes));
   if (archive.paths.has(manifestPath)) throw new Failure("archiveNotHere");
+  if (archive.paths.has("enrollments.csv") || archive.paths.has("manifest.csv")) throw new Failure("listsHere");
   if (archive.paths.has("word/document.xml")) throw new Failure("wordFileNotHere");
   if (!archive.paths.has(workbookPath)) return bringPackage(scope, file, archive);
   if (file.bytes > tableBounds.bytes) throw new Failure("fileTooLarge", { megabytes: tableBounds.bytes / 1024 ** 2 });

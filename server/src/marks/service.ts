@@ -82,6 +82,8 @@ export async function showMarks(
     classId,
     className: one.name,
     departmentId,
+    classExternalId: one.externalId,
+    schoolExternalId: one.externalSchoolId,
     line: await usualLineOf(scope, one.courseId),
     today: localDateOf(now(), one.timeZone),
     releases: releases.map(({ id, name, opensAt, shutsAt, counts, weight, usual }) => ({
@@ -91,13 +93,13 @@ export async function showMarks(
       usualWeight: usual,
     })),
     more: (newest[0]?.total ?? 0) - releases.length,
-    students: students.map(({ studentId, name }) => {
+    students: students.map(({ studentId, name, externalId }) => {
       const cells = releases.map((release) => cellOf(release, studentId));
       const marks = cells.map(({ state, points, outOf }, i) => ({
         weight: releases[i]?.weight ?? 0,
         mark: state === "marked" && points !== null && outOf !== null ? { points, outOf } : null,
       }));
-      return { studentId, name, cells, ...meanMark(marks) };
+      return { studentId, name, externalId, cells, ...meanMark(marks) };
     }),
   };
 }

@@ -19,6 +19,7 @@ const indexes: Readonly<Record<string, string>> = {
   item_search_in_department: "item_search using gin (department_id, doc)",
   evidence_of_topic: "evidence (department_id, class_id, topic_id, seq)",
   enrolment_of_student: "enrolment (department_id, student_id)",
+  student_in_lists: "student (department_id, external_id) where external_id is not null",
   item_known_by: "item (department_id, (coalesce(origin ->> 'key', id::text)))",
 };
 

@@ -55,6 +55,7 @@ import * as erasure from "./0052_erasure.ts";
 import * as packages from "./0053_packages.ts";
 import * as tables from "./0054_tables.ts";
 import * as archives from "./0055_archives.ts";
+import * as classLists from "./0056_classLists.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -112,4 +113,5 @@ export const migrations: Record<string, Migration> = {
   "0053_packages": packages,
   "0054_tables": tables,
   "0055_archives": archives,
+  "0056_classLists": classLists,
 };

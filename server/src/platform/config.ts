@@ -1,6 +1,30 @@
 /** The environment, read and checked once. */
 import { z } from "zod";
 
+/** A school's system that whoever runs the installation lets it speak with. */
+export interface SchoolService {
+  /** What its collections begin with; also its name. */
+  readonly base: string;
+  /** Where it gives tokens. */
+  readonly token: string;
+}
+
+const onThisMachine = ["localhost", "127.0.0.1", "[::1]"];
+
+/** `base` or `base|token`; a secret is sent to both, so elsewhere than on this machine only over https. */
+const SchoolServiceSetting = z.string().transform((setting, context): SchoolService => {
+  const [base = "", token = `${base.replace(/\/+$/, "")}/token`] = setting.split("|");
+  for (const address of [base, token]) {
+    const url = URL.parse(address);
+    const isSafe = url?.protocol === "https:" || (url?.protocol === "http:" && onThisMachine.includes(url.hostname));
+    if (!isSafe) {
+      context.addIssue({ code: "custom", message: `${address} must be an https address.` });
+      return z.NEVER;
+    }
+  }
+  return { base: base.replace(/\/+$/, ""), token };
+});
+
 const Environment = z.object({
   DATABASE_URL: z.string().startsWith("postgres", "DATABASE_URL must be a postgres:// address."),
   /** Past the pooler, for what a session holds (building indexes) and takes its time; DATABASE_URL where there is none. */
@@ -27,6 +51,12 @@ const Environment = z.object({
   KEY_FILE: z.string().min(1).default(".data/key"),
   /** The operator's page and measurements, on this machine's own address only; without it there is none. */
   OPERATOR_PORT: z.coerce.number().int().min(1).max(65535).optional(),
+  /** Schools' systems with which departments may exchange class lists and marks, parted by spaces; see docs/operating.md. */
+  SCHOOL_SYSTEMS: z
+    .string()
+    .default("")
+    .transform((text) => text.split(/\s+/).filter(Boolean))
+    .pipe(z.array(SchoolServiceSetting)),
   POOL_SIZE: z.coerce.number().int().min(2).max(200).default(20),
 });
 
@@ -47,6 +77,7 @@ export interface Config {
   readonly poolSize: number;
   readonly keyFile: string;
   readonly operatorPort: number | undefined;
+  readonly schoolServices: readonly SchoolService[];
 }
 
 /** @throws Error with one sentence per setting that is missing or wrong */
@@ -69,6 +100,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     TRUST_PROXY,
     LOG_LEVEL,
     POOL_SIZE,
+    SCHOOL_SYSTEMS,
     KEY_FILE,
     OPERATOR_PORT,
   } = parsed.data;
@@ -87,6 +119,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     poolSize: POOL_SIZE,
     keyFile: KEY_FILE,
     operatorPort: OPERATOR_PORT,
+    schoolServices: SCHOOL_SYSTEMS,
   };
 }
 

@@ -16,6 +16,9 @@ export interface CourseTables {
     examOn: string | null;
     settings: Default<unknown>;
     nextEvidenceSeq: Default<number>;
+    /** By which the school's class lists know the class, and the school it is of. */
+    externalId: Default<string | null>;
+    externalSchoolId: Default<string | null>;
   };
   closedDays: Row & { schoolYearId: string; classId: string | null; fromOn: string; toOn: string; label: string };
   seat: Owned & { classId: string; studentId: string; row: number; column: number };

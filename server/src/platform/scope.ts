@@ -2,6 +2,7 @@
 import type { Access } from "@verdant/contract/endpoint";
 import type { Logger } from "pino";
 import type { Caches } from "./caches.ts";
+import type { SchoolService } from "./config.ts";
 import type { Db } from "./database.ts";
 import type { DemoClock } from "./demoClock.ts";
 import type { Signals } from "./signals.ts";
@@ -67,6 +68,8 @@ export interface Installation extends Engines {
   readonly isDemo: boolean;
   /** Anybody may make a department. */
   readonly maySignUp: boolean;
+  /** Schools' systems that departments may speak with. */
+  readonly schoolServices: readonly SchoolService[];
   /** The key that is kept outside the database: links are made from it, and with it cards are sealed. */
   readonly secret: Buffer;
 }

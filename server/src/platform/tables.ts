@@ -16,6 +16,7 @@ import type { CourseTables } from "./courseTables.ts";
 import type { MarkTables } from "./markTables.ts";
 import type { PathTables } from "./pathTables.ts";
 import type { StatisticsTables } from "./statisticsTables.ts";
+import type { ClassListTables } from "./classListTables.ts";
 import type { TransferTables } from "./transferTables.ts";
 
 /** What the last composition of a quiz was asked for, and how well it did. */
@@ -46,6 +47,7 @@ export interface Tables
     SittingTables,
     StatisticsTables,
     TransferTables,
+    ClassListTables,
     WritingTables {
   installation: {
     onlyOne: Default<boolean>;

@@ -5,6 +5,7 @@ import type * as contract from "@verdant/contract/privacy";
 import { groupBy } from "@verdant/core/groupBy";
 import { givenInWords } from "@verdant/core/items/onPaper";
 import { plainText } from "@verdant/core/richText";
+import { forgetStudent as forgetInClassLists } from "../classLists/forget.ts";
 import { forgetStudent as forgetInCourses } from "../courses/forget.ts";
 import { forgetStudent as forgetInDelivery } from "../delivery/forget.ts";
 import { forgetStudent as forgetInMarks } from "../marks/forget.ts";
@@ -85,6 +86,7 @@ export function eraseStudent(
     await forgetInCourses(db, key, { givenName: "Student", familyName: studentId.slice(-6) }, now());
     const goIds = await forgetInDelivery(db, key);
     await forgetInMarks(db, key);
+    await forgetInClassLists(db, key);
     await forgetInPaths(db, key);
     await forgetInOverTime(db, key);
     await deleteSessionsIn(db, departmentId, { studentId });

@@ -23,7 +23,7 @@ const cell = (releaseId: string, state: MarkCell["state"], more: Partial<MarkCel
 const marked = (releaseId: string, points: number, more: Partial<MarkCell> = {}) =>
   cell(releaseId, "marked", { points, outOf: 5, ...more });
 const student = (n: number, name: string, cells: MarkCell[], share: number | null = null) => ({
-  ...{ studentId: idOf(n), name, cells, share, counted: share === null ? 0 : 1 },
+  ...{ studentId: idOf(n), name, externalId: null, cells, share, counted: share === null ? 0 : 1 },
 });
 const quiz = (id: string, name: string, weight: number) => ({
   ...{
@@ -38,6 +38,7 @@ const quiz = (id: string, name: string, weight: number) => ({
 });
 const table = (more: Partial<MarkTable> = {}): MarkTable => ({
   ...{ classId: idOf(1), className: "8B", departmentId: idOf(9), line: 0.6, today: "2031-02-05", more: 0 },
+  ...{ classExternalId: null, schoolExternalId: null },
   releases: [quiz(check, "Check 1", 1), quiz(review, "Review 2", 0)],
   students: [
     student(2, "Ada Moss", [marked(check, 3.5), marked(review, 5)], 0.7),

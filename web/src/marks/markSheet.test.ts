@@ -19,10 +19,11 @@ const quiz = (id: string, name: string, weight: number) => ({
   },
 });
 const student = (name: string, share: number | null, ...cells: MarkCell[]) => ({
-  ...{ studentId: name, name, cells, share, counted: share === null ? 0 : 1 },
+  ...{ studentId: name, name, externalId: null, cells, share, counted: share === null ? 0 : 1 },
 });
 const table: MarkTable = {
   ...{ classId: "c", className: "8B / [maps]", departmentId: "d", line: 0.7, today: "2031-02-05", more: 0 },
+  ...{ classExternalId: null, schoolExternalId: null },
   releases: [quiz("a", "Check 1", 1), quiz("b", "=cmd|' /C calc'!A0", 0)],
   students: [
     student("Ada Moss", 0.7, cell("a", "marked", 3.5), cell("b", "marked", 5)),

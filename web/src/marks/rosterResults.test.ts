@@ -10,6 +10,7 @@ const cell = (releaseId: string, state: MarkCell["state"], more: Partial<MarkCel
 const done = { points: 7.333333, outOf: 10, handedInAt: "2031-02-04T09:30:00.000Z" };
 const table: MarkTable = {
   ...{ classId: "class-1", className: "8B", departmentId: "dep-1", line: 0.7, today: "2031-02-05", more: 0 },
+  ...{ classExternalId: null, schoolExternalId: null },
   releases: [
     {
       ...{ id: "quiz-1", name: 'Rivers, "first" check', opensAt: "2031-02-03T09:00:00.000Z" },
@@ -26,7 +27,14 @@ const table: MarkTable = {
     ["s3", cell("quiz-1", "absent"), cell("quiz-2", "running")],
     ["s4", cell("quiz-1", "excused", { reason: "On a visit;\nback on Monday" }), cell("quiz-2", "absent")],
   ].map(([studentId, ...cells]) => ({
-    ...{ studentId: studentId as string, name: "=Name()", cells: cells as MarkCell[], share: null, counted: 0 },
+    ...{
+      studentId: studentId as string,
+      name: "=Name()",
+      externalId: null,
+      cells: cells as MarkCell[],
+      share: null,
+      counted: 0,
+    },
   })),
 };
 
@@ -80,4 +88,24 @@ test("the manifest says which files are there and which are not; nobody's name s
     true,
   );
   expect(JSON.stringify(files)).not.toContain("Name()");
+});
+
+test("what the school's class lists know is named by their ids", () => {
+  const listed = rosterResults({
+    ...table,
+    ...{ classExternalId: "cls-8b", schoolExternalId: "org-1" },
+    students: table.students.map((one, i) => ({ ...one, externalId: i === 0 ? "st-1" : null })),
+  });
+  const rows = (name: string) =>
+    Papa.parse<Record<string, string>>(listed[name] ?? "", { header: true, skipEmptyLines: true }).data;
+  expect(rows("lineItems.csv")[0]).toMatchObject({ classSourcedId: "cls-8b", schoolSourcedId: "org-1" });
+  expect(rows("results.csv").map((row) => row.studentSourcedId)).toEqual([
+    "st-1",
+    "st-1",
+    "s2",
+    "s3",
+    "s3",
+    "s4",
+    "s4",
+  ]);
 });

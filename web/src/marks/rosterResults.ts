@@ -2,7 +2,8 @@
  * The marks of a class as results of the open roster standard (OneRoster 1.2, CSV binding): one file of categories, of line
  * items and of results each, in a zip with its manifest. What no student was given has no row; absent is not zero.
  */
-import type { MarkCell, MarkTable } from "@verdant/contract/marks";
+import type { MarkTable } from "@verdant/contract/marks";
+import { resultCategory, rosterResultsOf } from "@verdant/core/classLists/results";
 import { strToU8, zipSync } from "fflate";
 import Papa from "papaparse";
 import { saveFile } from "../platform/saveFile.ts";
@@ -17,7 +18,6 @@ const files = [
   ...["userProfiles", "userResources", "users"],
 ];
 const given: ReadonlySet<string> = new Set(["categories", "lineItems", "results"]);
-const category = "quizzes";
 
 const columns = {
   categories: ["sourcedId", "status", "dateLastModified", "title", "weight"],
@@ -31,53 +31,13 @@ const columns = {
   ],
 } as const;
 
-const statusOf = ({ state, waitingPoints }: MarkCell): string =>
-  state === "marked"
-    ? waitingPoints > 0
-      ? "partially graded"
-      : "fully graded"
-    : state === "excused"
-      ? "exempt"
-      : "not submitted";
-
 const flag = (isSo: boolean) => (isSo ? "true" : "");
-const dayOf = (at: string) => at.slice(0, 10);
 const csv = (fields: readonly string[], rows: readonly Row[]) =>
   Papa.unparse({ fields: [...fields], data: rows.map((row) => fields.map((field) => row[field] ?? "")) }) + "\r\n";
 
 /** The files by name. */
 export function rosterResults(table: MarkTable): Readonly<Record<string, string>> {
-  const { classId, departmentId, today } = table;
-  const lineItems = table.releases.map(({ id, name, opensAt, shutsAt }, at) => ({
-    sourcedId: id,
-    title: name,
-    assignDate: dayOf(opensAt),
-    dueDate: dayOf(shutsAt ?? opensAt),
-    classSourcedId: classId,
-    categorySourcedId: category,
-    resultValueMin: 0,
-    // What nobody has a mark in yet has no value that could be stated.
-    resultValueMax: wholeOf(table, at) ?? "",
-    schoolSourcedId: departmentId,
-  }));
-  const results = table.students.flatMap(({ studentId, cells }) =>
-    cells
-      .filter(({ state }) => state !== "notGiven")
-      .map((cell) => ({
-        sourcedId: `${cell.releaseId}_${studentId}`,
-        lineItemSourcedId: cell.releaseId,
-        studentSourcedId: studentId,
-        scoreStatus: statusOf(cell),
-        score: cell.state === "marked" && cell.points !== null ? Math.round(cell.points * 100) / 100 : "",
-        scoreDate: cell.handedInAt === null ? today : dayOf(cell.handedInAt),
-        comment: cell.reason ?? "",
-        classSourcedId: classId,
-        inProgress: flag(cell.state === "running"),
-        incomplete: "",
-        late: "",
-        missing: flag(cell.state === "absent"),
-      })),
-  );
+  const { lineItems, results } = rosterResultsOf(table);
   const manifest = [
     ["manifest.version", "1.0"],
     ["oneroster.version", "1.2"],
@@ -87,19 +47,21 @@ export function rosterResults(table: MarkTable): Readonly<Record<string, string>
   ].map(([propertyName = "", value = ""]) => ({ propertyName, value }));
   return {
     "manifest.csv": csv(["propertyName", "value"], manifest),
-    "categories.csv": csv(columns.categories, [{ sourcedId: category, title: t("Quizzes") }]),
-    "lineItems.csv": csv(columns.lineItems, lineItems),
-    "results.csv": csv(columns.results, results),
+    "categories.csv": csv(columns.categories, [{ sourcedId: resultCategory, title: t("Quizzes") }]),
+    "lineItems.csv": csv(
+      columns.lineItems,
+      lineItems.map((row) => ({ ...row, resultValueMax: row.resultValueMax ?? "" })),
+    ),
+    "results.csv": csv(
+      columns.results,
+      results.map((row) => ({
+        ...row,
+        score: row.score ?? "",
+        inProgress: flag(row.inProgress),
+        missing: flag(row.missing),
+      })),
+    ),
   };
-}
-
-/** Points of the whole of a quiz, those that wait for a mark among them. */
-function wholeOf({ students }: MarkTable, at: number): number | null {
-  const wholes = students.flatMap(({ cells }) => {
-    const cell = cells[at];
-    return cell?.outOf == null ? [] : [cell.outOf + cell.waitingPoints];
-  });
-  return wholes.length === 0 ? null : Math.round(Math.max(...wholes) * 100) / 100;
 }
 
 /** Hands them to the browser as one file. */

@@ -54,6 +54,7 @@ export const tagTypes = [
   "View",
   "Member",
   "OwnSession",
+  "ClassList",
 ] as const;
 
 export const api = createApi({

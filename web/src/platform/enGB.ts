@@ -217,4 +217,30 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} more have too few to say anything": "{{count}} more has too few to say anything",
   "The answers speak against the key of {{count}} items: look":
     "The answers speak against the key of {{count}} item: look",
+  "Import {{count}} class lists": "Import {{count}} class list",
+  "a new class of {{count}} students": "a new class of {{count}} student",
+  "{{count}} class lists imported": "{{count}} class list imported",
+  "{{count}} classes chosen": "{{count}} class chosen",
+  "{{count}} classes in the lists": "{{count}} class in the lists",
+  "{{count}} classes made": "{{count}} class made",
+  "{{count}} courses made": "{{count}} course made",
+  "{{count}} entries refused": "{{count}} entry refused",
+  "{{count}} entries sent": "{{count}} entry sent",
+  "{{count}} entries were there already": "{{count}} entry was there already",
+  "{{count}} leave": "{{count}} leaves",
+  "{{count}} more rows were left out in the same way.": "{{count}} more row was left out in the same way.",
+  "{{count}} people are called by the name they prefer.": "{{count}} person is called by the name they prefer.",
+  "{{count}} people are not in any class here: the school has switched their accounts off.":
+    "{{count}} person is not in any class here: the school has switched their account off.",
+  "{{count}} students join": "{{count}} student joins",
+  "{{count}} students joined": "{{count}} student joined",
+  "{{count}} students recognised": "{{count}} student recognised",
+  "{{count}} teachers added": "{{count}} teacher added",
+  "{{count}} things to know about these lists": "{{count}} thing to know about these lists",
+  "{{count}} times somebody has left a class before today, and is not in it.":
+    "{{count}} time somebody has left a class before today, and is not in it.",
+  "{{count}} times somebody is neither student nor teacher of a class ({{roles}}), and is not in it.":
+    "{{count}} time somebody is neither student nor teacher of a class ({{roles}}), and is not in it.",
+  "{{file}}.csv: {{count}} rows are marked as to be deleted, and were not read.":
+    "{{file}}.csv: {{count}} row is marked as to be deleted, and was not read.",
 };

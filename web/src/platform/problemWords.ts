@@ -30,6 +30,7 @@ export const thingWords: Readonly<Record<Thing, string>> = {
   requirements: t("set of requirements"),
   return: t("planned return"),
   ruling: t("ruling"),
+  lists: t("class lists"),
   schoolYear: t("school year"),
   sitting: t("quiz"),
   standard: t("standard"),

@@ -158,6 +158,35 @@ export const staffWords: ProblemWords<StaffProblem> = {
   fileTooLarge: (terms) => t("A file may have {{megabytes}} MB at most.", terms),
   transferOver: () => t("It is over already; there is nothing left to cancel."),
   exportNotDone: () => t("This export is not done yet."),
+  listsNotHere: () =>
+    t("These are no class lists: a zip file with classes.csv, users.csv and enrollments.csv is expected (OneRoster)."),
+  listsHere: () => t("These are class lists: import them under Team, Class lists."),
+  listsOnlyChanges: (terms) =>
+    t("{{file}}.csv holds only what has changed: ask for a full export of the class lists.", terms),
+  listsIncomplete: ({ file, column }) =>
+    column === ""
+      ? t("{{file}}.csv is missing: ask for a full export of the class lists.", { file })
+      : t("{{file}}.csv has no column {{column}}: ask for class lists as OneRoster 1.2 has them.", { file, column }),
+  listsEmpty: () => t("There are no classes in these lists."),
+  listsOver: () => t("These lists have been imported or removed already. Read them again."),
+  listsChanged: () => t("Something has changed since you looked. Look at the lists again, then import them."),
+  noClassTaken: () => t("Choose at least one class to import."),
+  classListedTwice: (terms) => t("Two classes of the lists would become {{name}}: choose one of them.", terms),
+  classNotListed: (terms) => t("{{name}} is in no class list yet: import its list first.", terms),
+  systemNotAllowed: (terms) =>
+    t("This installation may not speak with {{service}}. Whoever runs it can allow it.", terms),
+  systemNotConnected: () => t("Connect to the school’s system first."),
+  systemSecretWrong: (terms) =>
+    t("{{service}} does not accept the name and secret. Check both under Connection, then try again.", terms),
+  systemRefused: (terms) =>
+    t("{{service}} refused to answer ({{status}}). Ask whoever looks after it what the department may read.", terms),
+  systemFails: (terms) =>
+    t("{{service}} does not work at the moment ({{status}}); it was asked several times. Try again later.", terms),
+  systemSilent: (terms) => t("{{service}} does not answer; it was asked several times. Try again later.", terms),
+  systemTooMuch: (terms) => t("{{service}} answers with more than can be read.", terms),
+  systemUnreadable: (terms) =>
+    t("What {{service}} answers about {{what}} cannot be read. Tell whoever looks after it.", terms),
+  secretMissing: () => t("Type the secret."),
   transfersFull: ({ most }) =>
     t("{{most}} files are under way already. Wait until one is done, or cancel it.", { most }),
   reservedNotShown: () => t("This item is reserved for tests, so it is not shown in class. Use its practice twin."),

@@ -37,6 +37,9 @@ export function TeamPage() {
             <Button component={Link} to="/privacy">
               {t("Students’ data")}
             </Button>
+            <Button component={Link} to="/class-lists" variant="outlined">
+              {t("Class lists")}
+            </Button>
             <Button component={Link} to="/exchange" variant="outlined">
               {t("Import and export")}
             </Button>

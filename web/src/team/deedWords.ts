@@ -107,6 +107,7 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
     did: {
       made: t("made the class"),
       enrolled: t("enrolled students in"),
+      listTaken: t("imported the class list of"),
       seated: t("set the seating plan of"),
       studentNoted: t("changed a note about a student of"),
       teachersSet: t("said who teaches"),
@@ -124,6 +125,8 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
     did: {
       imported: t("read a file into"),
       exported: t("wrote out"),
+      schoolSystemConnected: t("connected the school’s system to"),
+      schoolSystemDisconnected: t("disconnected the school’s system from"),
       keptPartDropped: t("did away with a kept part of a package in"),
       secondFactorAsked: t("asked for a second step at sign-in in"),
       secondFactorNotAsked: t("stopped asking for a second step at sign-in in"),

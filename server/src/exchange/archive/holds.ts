@@ -60,10 +60,10 @@ export const archived: readonly Held[] = [
 
 /** What never goes along, and why. */
 export const leftOut: Readonly<Record<"letsIn" | "passes" | "ofInstallation", readonly string[]>> = {
-  letsIn: ["session", "password_reset", "second_factor", "recovery_code"],
+  letsIn: ["session", "password_reset", "second_factor", "recovery_code", "class_list_connection"],
   passes: [
     ...["presence", "sitting_presence", "release_watch", "marking_claim", "member_seen", "throttle", "request_key"],
-    ...["transfer", "transfer_piece"],
+    ...["transfer", "transfer_piece", "class_list_errand", "class_list_sent"],
   ],
   // Of `person` name and address go along, of those who appear in the archive.
   ofInstallation: ["installation", "person", "kysely_migration", "kysely_migration_lock"],

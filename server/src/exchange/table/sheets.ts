@@ -38,7 +38,7 @@ export interface ReadCsv {
 }
 
 /** @throws Failure where it is no text, or more than a table of items can be */
-export function readCsv(bytes: Buffer): ReadCsv {
+export function readCsv(bytes: Buffer, mostRows: number = tableBounds.rows): ReadCsv {
   const { text, encoding } = textOf(bytes);
   const separator = separatorOf(text);
   const rows: string[][] = [];
@@ -47,14 +47,14 @@ export function readCsv(bytes: Buffer): ReadCsv {
     step: ({ data, errors }) => {
       // What stands after it would be swallowed by one cell.
       if (errors.some(({ type }) => type === "Quotes")) throw new Failure("tableQuoteOpen", { row: rows.length + 1 });
-      rows.push(withinBounds(data, rows.length));
+      rows.push(withinBounds(data, rows.length, mostRows));
     },
   });
   return { sheet: { name: "", rows: rows.map((row) => row.map(plainCell)) }, separator, encoding };
 }
 
-function withinBounds<T extends Cell>(row: T[], before: number): T[] {
-  if (before >= tableBounds.rows) throw new Failure("tableTooManyRows", { most: tableBounds.rows });
+function withinBounds<T extends Cell>(row: T[], before: number, mostRows: number = tableBounds.rows): T[] {
+  if (before >= mostRows) throw new Failure("tableTooManyRows", { most: mostRows });
   if (row.length > tableBounds.columns)
     throw new Failure("tableTooManyColumns", { most: tableBounds.columns, row: before + 1 });
   if (row.some((cell) => typeof cell === "string" && cell.length > tableBounds.cell))

@@ -39,6 +39,9 @@ export const statusElsewhere: Readonly<Record<string, number>> = {
   copySharedItems: 404,
   saveSharedItem: 422,
   setSecureLine: 404,
+  // No system is allowed, and none is connected.
+  connectSchoolSystem: 422,
+  fetchClassLists: 409,
 };
 
 export async function samples(bench: Workbench) {
@@ -127,6 +130,7 @@ export async function samples(bench: Workbench) {
     studentId: bench.students[2]!.studentId,
     quizId: quiz.id,
     releaseId,
+    errandId: newId(),
     sittingId: begun.sitting.id,
   };
   const bodies: Partial<Record<EndpointName, unknown>> = {
@@ -246,6 +250,9 @@ export async function samples(bench: Workbench) {
       targets: [{ classId: bench.classId, groupId: null, studentId: null, opensAt: null, shutsAt: null }],
     },
     setMarkWeight: { weight: 2 },
+    connectSchoolSystem: { service: "https://school.example", clientId: "us", clientSecret: "x" },
+    compareClassLists: { chosen: [], same: [] },
+    takeClassLists: { seen: "x", chosen: [], same: [], leaving: [] },
     excuse: { studentIds: [bench.students[2]!.studentId], reason: "On a visit." },
     excuseNoLonger: { studentIds: [bench.students[2]!.studentId] },
     makePath: { name: "Rivers", steps: [draftStep] },

@@ -64,6 +64,7 @@ async function openWorkbench(): Promise<Workbench> {
     version,
     isDemo: false,
     maySignUp: true,
+    schoolServices: [],
     threads: startThreads(),
     caches: new Caches(db),
     background: db,
