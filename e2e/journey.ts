@@ -80,7 +80,10 @@ function databaseOf(url: string, name: string): Record<string, string> {
 }
 
 /** Call at the top of a journey: starts a server of its own on a copy of a school; returns where it is. */
-export function serveDemo(school: "small" | "larkmoor" = "small"): { readonly address: string } {
+export function serveDemo(
+  school: "small" | "larkmoor" = "small",
+  more: () => Record<string, string> | Promise<Record<string, string>> = () => ({}),
+): { readonly address: string } {
   const served = { address: "" };
   let child: ChildProcess | undefined;
   base.beforeAll(async () => {
@@ -100,6 +103,7 @@ export function serveDemo(school: "small" | "larkmoor" = "small"): { readonly ad
       LOG_LEVEL: "error",
       // What the journeys themselves are loaded with would slow the start of every server.
       NODE_OPTIONS: "",
+      ...(await more()),
     };
     child = spawn(process.execPath, [fileURLToPath(new URL("../server/dist/main.js", import.meta.url))], {
       env,

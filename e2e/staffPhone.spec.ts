@@ -14,6 +14,7 @@ const pages = [
   "/quizzes",
   "/results",
   "/team",
+  "/class-lists",
   "/exchange",
   "/topics",
   "/coverage",

@@ -225,8 +225,9 @@ describe("a class that is here already", () => {
       ...{ recognised: 22, renamed: [], unsure: [] },
       unclaimed: [{ name: "Ben Ashdown" }, { name: "Amara Quill" }],
       leaving: [
-        { name: "Ben Ashdown", isOwn: true },
-        { name: "Amara Quill", isOwn: true },
+        // The class has been in no list yet: that says nothing of single students.
+        { name: "Ben Ashdown", isOwn: false },
+        { name: "Amara Quill", isOwn: false },
       ],
       teachersUnknown: ["Noor Halvard"],
     });
@@ -258,7 +259,7 @@ describe("a class that is here already", () => {
     const seen = await compare(lists);
     const { change } = classNamed(seen, "8B Geography");
     expect(change).toMatchObject({ joining: [], renamed: [], recognised: 0, teachersJoining: [] });
-    expect(change?.leaving).toMatchObject([{ name: "Amara Quill", to: null }]);
+    expect(change?.leaving).toMatchObject([{ name: "Amara Quill", to: null, isOwn: true }]);
     const amara = change!.leaving[0]!.studentId;
     const stranger = (await roster()).find(({ studentId }) => studentId !== amara)!.studentId;
     // Who is still listed does not leave, whatever is asked.

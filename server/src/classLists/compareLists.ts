@@ -16,7 +16,7 @@ export interface Compared {
   readonly taken: readonly { readonly listed: ListedClass; readonly taking: Taking }[];
   /** One for each class that is not left out, in the order of the lists. */
   readonly changes: readonly ClassChange[];
-  readonly ours: readonly { readonly id: string; readonly name: string }[];
+  readonly ours: readonly { readonly id: string; readonly name: string; readonly externalId: string | null }[];
   /** Who is who, as it was said: ids of the lists and of ours. */
   readonly same: ReadonlyMap<string, string>;
   /** Of all that was compared and chosen. */
@@ -65,6 +65,8 @@ export async function comparisonOf(
   const changeOf = new Map(changes.map((one) => [one.sourcedId, one]));
   const yearNames = new Map(roster.years.map(({ sourcedId, name }) => [sourcedId, name]));
   const { courses } = await listCourses(scope);
+  const listedIds = new Set(ours.flatMap(({ id, externalId }) => (externalId === null ? [] : id)));
+  const isListed = (taking: Taking) => taking.as === "ours" && listedIds.has(taking.classId);
   const made = new Set(taken.flatMap(({ listed, taking }) => (taking.as === "new" ? (listed.year ?? []) : [])));
   const years = await yearsNotHere(
     scope,
@@ -84,7 +86,7 @@ export async function comparisonOf(
         students: listed.students.length,
         teachers: listed.teachers.map(({ name }) => name),
         taking,
-        change: change ? shown(listed, change, same) : null,
+        change: change ? shown(listed, change, same, isListed(taking)) : null,
       };
     }),
   };
@@ -93,7 +95,7 @@ export async function comparisonOf(
 const nameOf = ({ givenName, familyName }: { givenName: string; familyName: string }) =>
   `${givenName} ${familyName}`.trim();
 
-const shown = (listed: ListedClass, change: ClassChange, same: ReadonlyMap<string, string>) => ({
+const shown = (listed: ListedClass, change: ClassChange, same: ReadonlyMap<string, string>, isKnown: boolean) => ({
   same: change.recognised
     .filter(({ sourcedId, studentId }) => same.get(sourcedId) === studentId)
     .flatMap(({ sourcedId }) => {
@@ -109,7 +111,8 @@ const shown = (listed: ListedClass, change: ClassChange, same: ReadonlyMap<strin
   })),
   recognised: change.recognised.length,
   renamed: change.renamed.map((one) => ({ name: nameOf(one), before: one.before })),
-  leaving: [...change.leaving],
+  // That nobody was in a list before says nothing while the class itself has been in none.
+  leaving: change.leaving.map((one) => ({ ...one, isOwn: one.isOwn && isKnown })),
   unsure: change.unsure.map((one) => ({ sourcedId: one.sourcedId, name: nameOf(one) })),
   unclaimed: [...change.unclaimed],
   teachersJoining: change.teachersJoining.map(({ name }) => name),

@@ -85,6 +85,7 @@ export function ComparePage() {
             body={body}
             leaving={leaving}
             isBusy={isFetching || error !== undefined}
+            compareAgain={() => void refetch()}
           />
         </>
       )}
@@ -239,12 +240,14 @@ function Import({
   body,
   leaving,
   isBusy,
+  compareAgain,
 }: {
   errandId: string;
   comparison: Comparison;
   body: { chosen: { sourcedId: string; taking: Taking }[]; same: { sourcedId: string; studentId: string }[] };
   leaving: ReadonlySet<string>;
   isBusy: boolean;
+  compareAgain: () => void;
 }) {
   const [take, { isLoading }] = useTakeClassListsMutation();
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -267,6 +270,7 @@ function Import({
     });
     if (error) {
       setTrouble(problemOf(error).detail);
+      compareAgain();
       return;
     }
     if (data.taken) say({ text: takenInWords(data.taken) });

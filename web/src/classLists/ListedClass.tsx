@@ -28,6 +28,9 @@ interface Given {
   readonly onLeave: (keys: readonly string[], leaves: boolean) => void;
 }
 
+/** The first choice has no value of its own, and is shown like the others. */
+const shownEmpty = { select: { displayEmpty: true }, inputLabel: { shrink: true } };
+
 /** A choice as the value of a field. */
 const valueOf = (taking: Taking): string =>
   taking.as === "ours" ? taking.classId : taking.as === "new" ? `new ${taking.courseId ?? ""}` : "";
@@ -67,6 +70,7 @@ export function ListedClass(given: Given) {
           size="small"
           label={t("What becomes of {{name}}", { name })}
           value={valueOf(taking)}
+          slotProps={shownEmpty}
           onChange={(event) => {
             onChoose(takingOf(event.target.value));
           }}
@@ -135,6 +139,7 @@ function Changes({ listed, change, leaving, same, onSame, onLeave }: Given & { c
               size="small"
               label={one.name}
               value={same[one.sourcedId] ?? ""}
+              slotProps={shownEmpty}
               helperText={
                 "isUnsure" in one
                   ? t("Several have this name. Until you say who it is, nobody joins and nobody leaves.")

@@ -28,13 +28,13 @@ export const classListsApi = api.injectEndpoints({
     fetchClassLists: build.mutation({ ...calls<typeof fetchClassLists>(fetchClassLists), invalidatesTags: changed }),
     compareClassLists: build.query({
       ...calls<typeof compareClassLists>(compareClassLists),
-      // What it is compared with may change at any time: a page that comes back asks anew.
+      // What it is compared with may change at any time: a page that comes back asks anew. Once the lists are taken there is
+      // nothing to ask any more, so it is kept of no tag.
       keepUnusedDataFor: 0,
-      providesTags: ["Class"],
     }),
     takeClassLists: build.mutation({
       ...calls<typeof takeClassLists>(takeClassLists),
-      invalidatesTags: (_, error) => (error ? ["Class"] : ["ClassList", "Class", "Course", "Due", "Marks", "Results"]),
+      invalidatesTags: (_, error) => (error ? [] : ["ClassList", "Class", "Course", "Due", "Marks", "Results"]),
     }),
     dropClassLists: build.mutation({ ...calls<typeof dropClassLists>(dropClassLists), invalidatesTags: changed }),
     sendMarks: build.mutation({ ...calls<typeof sendMarks>(sendMarks), invalidatesTags: changed }),
