@@ -65,8 +65,13 @@ export async function lockLists(db: Db, departmentId: string): Promise<void> {
   await sql`select pg_advisory_xact_lock(hashtextextended(${`class lists ${departmentId}`}, 0))`.execute(db);
 }
 
+/** Rows of one statement: it may have 65,535 values. */
+const atOnce = 2000;
+const inParts = <T>(rows: readonly T[]): T[][] =>
+  Array.from({ length: Math.ceil(rows.length / atOnce) }, (_, i) => rows.slice(i * atOnce, (i + 1) * atOnce));
+
 export async function insertStudents(db: Db, rows: readonly Insertable<Tables["student"]>[]): Promise<void> {
-  if (rows.length > 0) await db.insertInto("student").values(rows).execute();
+  for (const some of inParts(rows)) await db.insertInto("student").values(some).execute();
 }
 
 export interface KnownStudent {
@@ -92,12 +97,14 @@ export async function insertEnrolments(
   db: Db,
   rows: readonly Omit<Insertable<Tables["enrolment"]>, "arrangements">[],
 ): Promise<void> {
-  if (rows.length === 0) return;
-  await db
-    .insertInto("enrolment")
-    .values(rows.map((row) => ({ ...row, arrangements: "{}" })))
-    .onConflict((conflict) => conflict.columns(["departmentId", "classId", "studentId"]).doUpdateSet({ leftOn: null }))
-    .execute();
+  for (const some of inParts(rows))
+    await db
+      .insertInto("enrolment")
+      .values(some.map((row) => ({ ...row, arrangements: "{}" })))
+      .onConflict((conflict) =>
+        conflict.columns(["departmentId", "classId", "studentId"]).doUpdateSet({ leftOn: null }),
+      )
+      .execute();
 }
 
 /** Those of these marks that are of somebody's card. */

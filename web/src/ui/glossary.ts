@@ -75,6 +75,7 @@ const entries = {
   ],
   held: [t("Held"), t("A question that stays in its place when you compose or mix again.")],
   draw: [t("Draw"), t("A place of a quiz for which each student gets different questions out of several.")],
+  classList: [t("Class list"), t("Who is in a class, as the school's own system has it.")],
   path: [
     t("Path"),
     t(
