@@ -25,7 +25,7 @@ test("a colleague's package is imported with a report, is edited, and goes out a
     await lead.getByLabel("Choose a file").setInputFiles(theirs);
     await expect(lead.getByText(/15 new items.*19 parts in the package: .*3 kept as they came/)).toBeVisible();
     await lead.getByRole("button", { name: "What became of each part" }).click();
-    const kept = lead.getByRole("region", { name: "Kept as it came, not usable here" });
+    const kept = lead.getByRole("region", { name: "Kept as it came" });
     await expect(kept).toContainText("There is no kind of item here for “qti-slider-interaction”.");
     await expect(lead.getByRole("region", { name: "Imported, with notes" })).toContainText(
       "“drift” earns 0 of 2 here, and 1 by its file",
@@ -59,6 +59,21 @@ test("a colleague's package is imported with a report, is edited, and goes out a
     const slider = Object.keys(out).find((path) => path.endsWith("geo-map-017.xml"));
     const before = unzipSync(readFileSync(theirs))["items/geo-map-017.xml"];
     expect(Buffer.from(out[slider ?? ""] ?? []).equals(Buffer.from(before ?? []))).toBe(true);
+  });
+  await test.step("the quiz that came in it is made for a class, and goes out from its own page", async () => {
+    const kept = lead.getByRole("list", { name: "Kept as they came" });
+    await kept.getByRole("button", { name: "Make a quiz of “Interleaved review, week 6”" }).click();
+    await lead.getByRole("menuitem", { name: "for 8B" }).click();
+    await expect(lead.getByRole("textbox", { name: "Name, as students read it" })).toHaveValue("Interleaved review, week 6");
+    await expect(lead.getByText(/9 questions/).first()).toBeVisible();
+    await lead.getByRole("button", { name: "Export", exact: true }).click();
+    const [file] = await Promise.all([
+      lead.waitForEvent("download"),
+      lead.getByRole("link", { name: /^Download quiz-\d+-.*\.zip$/ }).click(),
+    ]);
+    const out = unzipSync(readFileSync(await file.path()));
+    expect(Object.keys(out).filter((path) => path.startsWith("items/"))).toHaveLength(15);
+    expect(strFromU8(out["tests/quiz.xml"] ?? new Uint8Array())).toContain('select="5"');
   });
   await test.step("a part that is only kept is done away with once that is meant", async () => {
     const kept = lead.getByRole("list", { name: "Kept as they came" });

@@ -367,8 +367,13 @@ export const startExport = endpoint({
       format: z.enum(fileFormats).default("department"),
       /** Only these items; absent: all. */
       which: Which.optional(),
+      /** This quiz, with its items: as a package. */
+      quizId: Id.optional(),
     })
-    .refine(({ format, which }) => which === undefined || itemFormats.includes(format), "formatHoldsAll"),
+    .refine(({ format, which }) => which === undefined || itemFormats.includes(format), "formatHoldsAll")
+    .refine(({ format, which, quizId }) => quizId === undefined || (format === "package" && which === undefined), {
+      error: "quizAsPackage",
+    }),
   result: Transfer,
 });
 

@@ -1,4 +1,5 @@
 /** What became of each part of a package of items, or of each row of a table, that came in, and what was kept of it as it came. */
+import { orderRules } from "@verdant/core/assembly/layout";
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
 import { Id, Moment } from "./wire.ts";
@@ -46,6 +47,11 @@ export const noteTerms = {
   adaptive: [],
   templated: [],
   testKept: [],
+  testItemsMissing: ["count"],
+  testItemTwice: ["count"],
+  testRulesLeftOut: ["elements"],
+  testSelectionAll: ["count"],
+  testSectionsJoined: ["count"],
   notAnItem: ["element"],
   fileMissing: ["file"],
   fileBroken: ["file"],
@@ -129,12 +135,46 @@ export const showReport = endpoint({
   }),
 });
 
+/** A quiz of a package: its places by the keys of items, from which a quiz is made for a class. */
+export const KeptQuiz = z.object({
+  parts: z.array(
+    z.object({
+      heading: z.string().nullable(),
+      instruction: z.string().nullable(),
+      orderRule: z.enum(orderRules),
+      places: z.array(
+        z.discriminatedUnion("type", [
+          z.object({
+            type: z.literal("fixed"),
+            key: z.string(),
+            locked: z.boolean(),
+            /** Of the item's own points; null: as many. */
+            weight: z.number().nullable(),
+            points: z.number().nullable(),
+          }),
+          z.object({
+            type: z.literal("draw"),
+            keys: z.array(z.string()),
+            take: z.int(),
+            weight: z.number().nullable(),
+            points: z.number().nullable(),
+          }),
+          z.object({ type: z.literal("interlude"), text: z.string() }),
+        ]),
+      ),
+    }),
+  ),
+});
+export type KeptQuiz = z.infer<typeof KeptQuiz>;
+
 export const KeptPart = z.object({
   id: Id,
   /** Of the package it came in. */
   package: z.string(),
   identifier: z.string(),
   title: z.string(),
+  /** Questions that each student would get; null where it is no quiz that one could be made of. */
+  questions: z.int().nullable(),
   /** What it says, in plain words and cut off. */
   words: z.string(),
   notes: z.array(Note),
@@ -162,4 +202,20 @@ export const dropKept = endpoint({
   result: z.object({}),
 });
 
-export const packageEndpoints = { showReport, listKept, dropKept };
+export const makeQuizOfKept = endpoint({
+  method: "post",
+  path: "/department/kept/:keptId/quiz",
+  access: "lead",
+  summary:
+    "Makes a quiz for a class of one that came in a package, from its items; it can be made for other classes too.",
+  params: z.object({ keptId: Id }),
+  body: z.object({ classId: Id }),
+  result: z.object({
+    quizId: Id,
+    questions: z.int(),
+    /** Items of it that are not in the bank any more, or are retired. */
+    left: z.int(),
+  }),
+});
+
+export const packageEndpoints = { showReport, listKept, dropKept, makeQuizOfKept };

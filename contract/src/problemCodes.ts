@@ -169,6 +169,8 @@ export const staffProblems = {
   archiveNotHere: ["invalid"],
   wordFileNotHere: ["invalid"],
   formatHoldsAll: ["invalid"],
+  quizAsPackage: ["invalid"],
+  keptNoQuiz: ["conflict"],
   archiveTooLarge: ["tooLarge", "megabytes"],
   manifestMissing: ["invalid"],
   manifestBroken: ["invalid", "line"],

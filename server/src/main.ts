@@ -95,7 +95,14 @@ async function start(): Promise<void> {
   const jobs = await startJobs({
     databaseUrl: config.databaseUrl,
     scope: ofServer,
-    kinds: [closing({ signals }), memories, figures, calibrations(threads), transfers, classListErrands(schoolServices)],
+    kinds: [
+      closing({ signals }),
+      memories,
+      figures,
+      calibrations(threads),
+      transfers,
+      classListErrands(schoolServices),
+    ],
     chores,
   });
   const observed = { db, threads, jobs, countRunningSittings: () => countRunningSittings(background) };

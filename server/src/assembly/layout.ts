@@ -104,6 +104,13 @@ const keyOf = (place: Place) =>
       ? `${place.take} of ${[...place.itemIds].sort().join()}`
       : place.text;
 
+/** A quiz by its name and number, and its layout. */
+export async function quizOfLayout(scope: OpenScope<Member>, quizId: string) {
+  const loaded = await loadQuiz(scope, scope.caller.departmentId, quizId);
+  const { id, name, number } = loaded.quiz;
+  return { id, name, number, parts: layoutOf(loaded) };
+}
+
 /** The layout of a quiz as it could be set. */
 export function layoutOf({ parts, places }: Pick<LoadedQuiz, "parts" | "places">): Part[] {
   return parts.map((part) => ({

@@ -14,7 +14,7 @@ import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope, type OpenScope } from "../platform/scope.ts";
 import { choose, countFor, type Choice } from "./choose.ts";
 import { describeLoaded, describeQuiz } from "./describeQuiz.ts";
-import { layOut, layoutOf, moveOn, type Part } from "./layout.ts";
+import { layOut, layoutOf, moveOn, questionsOf, type Part } from "./layout.ts";
 import { loadQuiz, woven } from "./loadQuiz.ts";
 import { noteStep } from "./noteStep.ts";
 import * as store from "./store.ts";
@@ -40,7 +40,7 @@ export async function composeQuiz(
   return insertQuiz(scope, due, {
     quizId,
     name: `Review of ${dayMonth(dateOf(due.today))}`,
-    itemIds: choice.itemIds,
+    parts: [onePart(choice.itemIds)],
     blueprint: { asked: body.count, gap: choice.gap },
     action: "composed",
     lastUse: choice.lastUse,
@@ -53,9 +53,21 @@ export async function createQuiz(scope: OpenScope<Member>, { body }: Input<typeo
   return insertQuiz(scope, due, {
     quizId: newId(),
     name: body.name ?? `${due.class.name}, ${weekdayDayMonth(dateOf(due.today))}`,
-    itemIds: body.itemIds,
+    parts: [onePart(body.itemIds)],
     blueprint: { asked: body.itemIds.length, gap: null },
     action: "created",
+  });
+}
+
+/** A quiz that is laid out already. */
+export async function createQuizOf(
+  scope: OpenScope<Member>,
+  { classId, name, parts }: { classId: string; name: string; parts: readonly Part[] },
+): Promise<Quiz> {
+  const due = await dueOfClass(scope, scope.caller.departmentId, classId);
+  return insertQuiz(scope, due, {
+    ...{ quizId: newId(), name, parts, action: "created" },
+    blueprint: { asked: questionsOf(parts), gap: null },
   });
 }
 
@@ -65,13 +77,13 @@ async function insertQuiz(
   given: {
     quizId: string;
     name: string;
-    itemIds: readonly string[];
+    parts: readonly Part[];
     blueprint: { asked: number; gap: number | null };
     action: string;
     lastUse?: ReadonlyMap<string, string> | undefined;
   },
 ): Promise<Quiz> {
-  const { quizId, name, itemIds, blueprint, action, lastUse } = given;
+  const { quizId, name, parts, blueprint, action, lastUse } = given;
   const written = await atomically(scope, async (within) => {
     const { db, caller, now } = within;
     const { departmentId, personId } = caller;
@@ -92,8 +104,9 @@ async function insertQuiz(
       ...{ id: quizId, number, name, version: 1, classId: due.class.id, blueprint, seed: quizId },
       ...{ undo: null, redo: null },
     };
-    const laid = await layOut(within, { quiz, due, places: [] }, [onePart(itemIds)]);
-    await record(within, { departmentId, entity: "quiz", entityId: quizId, action, after: { itemIds: [...itemIds] } });
+    const laid = await layOut(within, { quiz, due, places: [] }, parts);
+    const after = { itemIds: laid.places.flatMap((place) => (place.type === "fixed" ? [place.item.id] : [])) };
+    await record(within, { departmentId, entity: "quiz", entityId: quizId, action, after });
     return { quiz, due, ...laid };
   });
   return describeLoaded(scope, scope.caller.departmentId, written, { lastUse, releases: [] });

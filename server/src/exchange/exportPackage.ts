@@ -1,17 +1,20 @@
 /** A department's items as the files of a package. */
 import type { DepartmentFile, FileItem } from "@verdant/contract/exchange";
+import type { QuizLayout } from "../platform/transferTables.ts";
 import type { Member, Scope } from "../platform/scope.ts";
 import { partsOf } from "./exportDepartment.ts";
 import { toText } from "./fileContent.ts";
 import * as keptStore from "./keptStore.ts";
 import { writePackage, type KeptPart } from "./qti/writePackage.ts";
 import * as store from "./store.ts";
+import type { QuizPlace, WrittenQuiz } from "./qti/quizTest.ts";
 import type { ArchiveFile } from "./zip.ts";
 
 /** @param itemIds the items that it is to hold, with what belongs to them; null: all, and all that the department has */
 export async function* filesOfPackage(
   scope: Scope<Member>,
   itemIds: readonly string[] | null = null,
+  quiz: QuizLayout | null = null,
 ): AsyncGenerator<ArchiveFile> {
   const { db, caller } = scope;
   const { departmentId } = caller;
@@ -29,7 +32,38 @@ export async function* filesOfPackage(
     items,
     bytesOf: async (hash) => (await store.findMedia(db, departmentId, hash))?.bytes ?? null,
     kept: rest.kept,
+    quiz: quiz === null ? undefined : await quizToWrite(scope, quiz),
   });
+}
+
+/** A quiz as it stands, its items by the keys that they have in files. */
+async function quizToWrite(scope: Scope<Member>, { id: quizId, name, parts }: QuizLayout): Promise<WrittenQuiz> {
+  const ids = parts.flatMap(({ places }) =>
+    places.flatMap((place) => (place.type === "fixed" ? [place.itemId] : place.type === "draw" ? place.itemIds : [])),
+  );
+  const rows = await store.listKeys(scope.db, scope.caller.departmentId, ids);
+  const items = new Map(rows.map((row) => [row.id, row]));
+  const worth = (itemId: string, points: number | undefined) => {
+    const own = items.get(itemId)?.points ?? 1;
+    return { points: points ?? null, weight: points === undefined || own === 0 ? null : points / own };
+  };
+  return {
+    ...{ identifier: `quiz-${quizId}`, title: name },
+    parts: parts.map(({ heading, instruction, orderRule, places }) => ({
+      ...{ heading, instruction, orderRule: orderRule ?? "woven" },
+      places: places.flatMap((place): QuizPlace[] => {
+        if (place.type === "interlude") return [place];
+        if (place.type === "fixed") {
+          const key = items.get(place.itemId)?.key;
+          const locked = place.locked ?? false;
+          return key === undefined ? [] : [{ type: "fixed", key, locked, ...worth(place.itemId, place.points) }];
+        }
+        const keys = place.itemIds.flatMap((id) => items.get(id)?.key ?? []);
+        const [first = ""] = place.itemIds;
+        return [{ type: "draw", keys, take: place.take, ...worth(first, place.points) }];
+      }),
+    })),
+  };
 }
 
 interface Parts extends Pick<DepartmentFile, "framework" | "topics" | "misconceptions" | "stimuli"> {

@@ -8,7 +8,7 @@ export const listSome = (db: Db, departmentId: string, limit: number) =>
   db
     .selectFrom("keptPart")
     .where("departmentId", "=", departmentId)
-    .select(["id", "package", "identifier", "title", "words", "notes", "cameAt"])
+    .select(["id", "package", "identifier", "title", "words", "notes", "cameAt", "quiz"])
     .select((eb) => [
       eb
         .selectFrom("keptFile")
@@ -71,3 +71,11 @@ export async function deletePart(db: Db, departmentId: string, keptId: string): 
     .executeTakeFirst();
   return numDeletedRows > 0n;
 }
+
+export const findPart = (db: Db, departmentId: string, keptId: string) =>
+  db
+    .selectFrom("keptPart")
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", keptId)
+    .select(["title", "identifier", "quiz"])
+    .executeTakeFirst();

@@ -1,6 +1,7 @@
 /** SQL for reading and writing a whole department at once. */
 import { sql, type Insertable, type Kysely } from "kysely";
 import type { Db } from "../platform/database.ts";
+import { oneOf } from "../platform/oneOf.ts";
 import type { Tables } from "../platform/tables.ts";
 import { newestOfItems } from "../platform/itemRows.ts";
 
@@ -181,6 +182,25 @@ const withTagging = (db: Db, departmentId: string) =>
 export const listItemsOfKeys = (db: Db, departmentId: string, keys: readonly string[]) =>
   withTagging(db, departmentId)
     .where(sql<boolean>`coalesce(item.origin ->> 'key', item.id::text) = any(${[...keys]}::text[])`)
+    .execute();
+
+const known = (db: Db, departmentId: string) =>
+  db
+    .selectFrom("item")
+    .where("departmentId", "=", departmentId)
+    .where("archivedAt", "is", null)
+    .select(["id", "points"])
+    .select(sql<string>`coalesce(origin ->> 'key', id::text)`.as("key"));
+
+/** The keys by which files name these items. */
+export const listKeys = (db: Db, departmentId: string, itemIds: readonly string[]) =>
+  known(db, departmentId).where(oneOf("id", itemIds)).execute();
+
+/** Items that can be put into a quiz, by the keys that files name them by. */
+export const listByKeys = (db: Db, departmentId: string, keys: readonly string[]) =>
+  known(db, departmentId)
+    .where(sql<boolean>`coalesce(origin ->> 'key', id::text) = any(${[...keys]}::text[])`)
+    .where("status", "<>", "retired")
     .execute();
 
 /** Items in the order of their numbers, from after a number on; only these, where they are named. */

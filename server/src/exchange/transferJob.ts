@@ -3,6 +3,7 @@ import type { JobKind } from "../platform/jobs.ts";
 import { textOf } from "@verdant/core/bank/writtenItems";
 import { isOverloaded, isUnreachable } from "../platform/database.ts";
 import { Failure } from "../platform/failure.ts";
+import type { QuizLayout } from "../platform/transferTables.ts";
 import { atomically, type Member, type Nobody, type Scope } from "../platform/scope.ts";
 import { itemReader, writeDepartmentFile } from "./exportDepartment.ts";
 import type { FileItem, Transfer } from "@verdant/contract/exchange";
@@ -204,7 +205,7 @@ async function bringPackage(scope: Scope<Member>, { id, bytes }: Archived, archi
 /** All of it as it stood at one moment. */
 async function writeOut(scope: Scope<Member>, transferId: string, format: Transfer["format"]): Promise<void> {
   const { departmentId } = scope.caller;
-  const itemIds = await store.findItemIds(scope.db, departmentId, transferId);
+  const { itemIds, quiz } = await store.findContents(scope.db, departmentId, transferId);
   const bytes = await scope.db
     .transaction()
     .setIsolationLevel("repeatable read")
@@ -214,7 +215,7 @@ async function writeOut(scope: Scope<Member>, transferId: string, format: Transf
       return keepPieces(
         db,
         { departmentId, id: transferId },
-        await bytesOf({ ...scope, db }, format, itemIds),
+        await bytesOf({ ...scope, db }, format, { itemIds, quiz }),
         tooLarge,
       );
     });
@@ -226,13 +227,19 @@ async function writeOut(scope: Scope<Member>, transferId: string, format: Transf
 
 const isWhole = (format: Transfer["format"]) => format === "archive" || format === "archiveWithoutPeople";
 
-/** @param itemIds the items that it is to hold; null: all */
+interface Contents {
+  /** The items that it is to hold; null: all. */
+  readonly itemIds: readonly string[] | null;
+  /** The quiz that it is of. */
+  readonly quiz: QuizLayout | null;
+}
+
 async function bytesOf(
   scope: Scope<Member>,
   format: Transfer["format"],
-  itemIds: readonly string[] | null,
+  { itemIds, quiz }: Contents,
 ): Promise<AsyncIterable<Buffer> | Iterable<Buffer>> {
-  if (format === "package") return writeArchive(filesOfPackage(scope, itemIds));
+  if (format === "package") return writeArchive(filesOfPackage(scope, itemIds, quiz));
   if (format === "archive" || format === "archiveWithoutPeople") {
     const asked = { departmentId: scope.caller.departmentId, withPeople: format === "archive" };
     return writeLargeZip(filesOfArchive(scope.db, asked));

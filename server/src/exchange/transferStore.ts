@@ -143,12 +143,12 @@ export async function failBrokenOff(
 }
 
 /** The items that an export is to hold; null: all. */
-export async function findItemIds(db: Db, departmentId: string, transferId: string): Promise<string[] | null> {
+export async function findContents(db: Db, departmentId: string, transferId: string) {
   const row = await db
     .selectFrom("transfer")
-    .select("itemIds")
+    .select(["itemIds", "quiz"])
     .where("departmentId", "=", departmentId)
     .where("id", "=", transferId)
     .executeTakeFirst();
-  return row?.itemIds ?? null;
+  return { itemIds: row?.itemIds ?? null, quiz: row?.quiz ?? null };
 }

@@ -5,6 +5,7 @@ import { limits } from "@verdant/contract/wire";
 import { can } from "@verdant/core/team/can";
 import { LRUCache } from "lru-cache";
 import type { Db } from "../platform/database.ts";
+import { quizOfLayout } from "../assembly/layout.ts";
 import { idsOf } from "../bank/list/bulk.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
@@ -156,10 +157,11 @@ const forms = {
 
 export async function startExport(
   scope: OpenScope<Member>,
-  { body: { format, which } }: Input<typeof contract.startExport>,
+  { body: { format, which, quizId } }: Input<typeof contract.startExport>,
 ): Promise<contract.Transfer> {
   mayExchange(scope, "export");
-  const itemIds = which && (await idsOf(scope, which));
+  const quiz = quizId === undefined ? undefined : await quizOfLayout(scope, quizId);
+  const itemIds = quiz ? itemsOf(quiz) : which && (await idsOf(scope, which));
   return atomically(scope, async (within) => {
     const { db, caller, now } = within;
     const { departmentId } = caller;
@@ -168,8 +170,9 @@ export async function startExport(
     await store.insertTransfer(db, {
       ...{ departmentId, id, kind: "export", format, state: "waiting" },
       ...(itemIds && { itemIds: JSON.stringify(itemIds) }),
+      ...(quiz && { quiz: JSON.stringify(quiz) }),
       ...{
-        name: `${forms[format].start}-${now().toISOString().slice(0, 10)}.${forms[format].extension}`,
+        name: `${quiz ? `quiz-${quiz.number}` : forms[format].start}-${now().toISOString().slice(0, 10)}.${forms[format].extension}`,
         askedBy: caller.personId,
         askedAt: now(),
       },
@@ -179,11 +182,16 @@ export async function startExport(
       entity: "department",
       entityId: departmentId,
       action: "exported",
-      after: { format, ...(itemIds && { items: itemIds.length }) },
+      after: { format, ...(itemIds && { items: itemIds.length }), ...(quizId !== undefined && { quizId }) },
     });
     return showTransfer(within, id);
   });
 }
+
+const itemsOf = ({ parts }: Awaited<ReturnType<typeof quizOfLayout>>): string[] =>
+  parts.flatMap(({ places }) =>
+    places.flatMap((place) => (place.type === "fixed" ? [place.itemId] : place.type === "draw" ? place.itemIds : [])),
+  );
 
 export function cancelTransfer(
   scope: Scope<Member>,

@@ -56,6 +56,7 @@ import * as packages from "./0053_packages.ts";
 import * as tables from "./0054_tables.ts";
 import * as archives from "./0055_archives.ts";
 import * as classLists from "./0056_classLists.ts";
+import * as quizPackages from "./0057_quizPackages.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -114,4 +115,5 @@ export const migrations: Record<string, Migration> = {
   "0054_tables": tables,
   "0055_archives": archives,
   "0056_classLists": classLists,
+  "0057_quizPackages": quizPackages,
 };

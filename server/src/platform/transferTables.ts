@@ -1,10 +1,18 @@
 /** The tables of files on their way in and out. */
 import type { Imported, Transfer } from "@verdant/contract/exchange";
-import type { Note, ReportRow } from "@verdant/contract/packages";
+import type { KeptQuiz, Note, ReportRow } from "@verdant/contract/packages";
+import type { LayoutPart } from "@verdant/core/assembly/layout";
 import type { ColumnType } from "kysely";
 import type { Default, Json, Owned, Row } from "./columns.ts";
 
 type JsonUnlessAbsent<T> = ColumnType<T | null, string | undefined, string>;
+
+export interface QuizLayout {
+  readonly id: string;
+  readonly number: number;
+  readonly name: string;
+  readonly parts: readonly LayoutPart[];
+}
 
 export interface TransferTables {
   transfer: Row & {
@@ -15,6 +23,8 @@ export interface TransferTables {
     bytes: Default<number>;
     /** The items that an export holds; null: all. */
     itemIds: JsonUnlessAbsent<string[]>;
+    /** The quiz that a package is of, as it stood when it was asked for. */
+    quiz: JsonUnlessAbsent<QuizLayout>;
     share: Default<number>;
     askedBy: string;
     askedAt: Date;
@@ -31,6 +41,7 @@ export interface TransferTables {
     title: string;
     words: string;
     notes: Json<Note[]>;
+    quiz: JsonUnlessAbsent<KeptQuiz>;
     type: string;
     cameAt: Date;
     cameBy: string;

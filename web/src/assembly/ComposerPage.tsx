@@ -7,6 +7,8 @@ import { Link, useParams, useSearchParams } from "react-router";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useShowQuizQuery } from "./api.ts";
+import { useShowSessionQuery } from "../team/api.ts";
+import { ExportQuiz } from "./ExportQuiz.tsx";
 import { RequirementsPanel } from "./RequirementsPanel.tsx";
 import { BraidPanel } from "./BraidPanel.tsx";
 import { exchanged, inserted, movedAmongFixed } from "@verdant/core/assembly/layout";
@@ -37,6 +39,7 @@ export function ComposerPage() {
 const isFixed = (place: Quiz["places"][number]): place is FixedPlace => place.type === "fixed";
 
 function ComposerOf({ quiz }: { quiz: Quiz }) {
+  const isLead = useShowSessionQuery().data?.member?.role === "lead";
   const [selectedId, setSelectedId] = useState<string | null>(null);
   const [asksFor, setAsksFor] = useState(quiz.blueprint !== null);
   const composer = useComposer(quiz);
@@ -63,6 +66,7 @@ function ComposerOf({ quiz }: { quiz: Quiz }) {
       ].join(" · ")}
       actions={
         <>
+          {isLead && quiz.questions > 0 && <ExportQuiz quizId={quiz.id} />}
           <Button
             component={Link}
             to={`/quizzes/${quiz.id}/preview`}

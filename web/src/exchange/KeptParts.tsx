@@ -1,17 +1,21 @@
 /** Parts of packages that cannot be used here and are kept as they came. */
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
+import MenuItem from "@mui/material/MenuItem";
 import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
 import type { KeptPart } from "@verdant/contract/packages";
 import { useState } from "react";
+import { useNavigate } from "react-router";
+import { useListClassesQuery } from "../courses/api.ts";
 import { problemOf } from "../platform/problem.ts";
 import { t } from "../platform/words.ts";
 import { moment } from "../ui/dates.ts";
+import { MenuButton } from "../ui/MenuButton.tsx";
 import { OnlyFirst } from "../ui/OnlyFirst.tsx";
 import { sizeInWords } from "../ui/sizeInWords.ts";
 import { useToast } from "../ui/Toasts.tsx";
-import { useDropKeptMutation, useListKeptQuery } from "./api.ts";
+import { useDropKeptMutation, useListKeptQuery, useMakeQuizOfKeptMutation } from "./api.ts";
 import { noteInWords } from "./noteInWords.ts";
 
 export function KeptParts() {
@@ -24,7 +28,7 @@ export function KeptParts() {
       </Typography>
       <Typography color="textSecondary" sx={{ mb: 1 }}>
         {t(
-          "No kind of item here fits them, so no quiz can use them. Every package you export holds them again, unchanged.",
+          "Quizzes, of which you make one here for any class, and what no kind of item here fits. Every package of all items holds them again, unchanged.",
         )}
       </Typography>
       <Paper component="ul" aria-labelledby="kept-heading" sx={{ m: 0, p: 0, listStyle: "none" }}>
@@ -41,7 +45,7 @@ export function KeptParts() {
 }
 
 function Kept({ part }: { part: KeptPart }) {
-  const { id, title, identifier, words, notes, bytes, cameAt } = part;
+  const { id, title, identifier, words, notes, bytes, cameAt, questions } = part;
   const [isSure, setSure] = useState(false);
   const [drop, { isLoading }] = useDropKeptMutation();
   const say = useToast();
@@ -72,9 +76,11 @@ function Kept({ part }: { part: KeptPart }) {
           </Typography>
         )}
         <Typography variant="body2" color="textSecondary">
+          {questions !== null && `${t("{{count}} questions", { count: questions })} · `}
           {sizeInWords(bytes)} · {moment(cameAt)}
         </Typography>
       </Box>
+      {questions !== null && !isSure && <MakeQuiz keptId={id} name={name} />}
       {isSure ? (
         <>
           <Typography variant="body2">{t("Gone for good: its file stays with whoever sent it.")}</Typography>
@@ -102,5 +108,38 @@ function Kept({ part }: { part: KeptPart }) {
         </Button>
       )}
     </Box>
+  );
+}
+
+function MakeQuiz({ keptId, name }: { keptId: string; name: string }) {
+  const { data } = useListClassesQuery();
+  const [make, { isLoading }] = useMakeQuizOfKeptMutation();
+  const navigate = useNavigate();
+  const say = useToast();
+  const begin = async (classId: string) => {
+    const made = await make({ params: { keptId }, body: { classId } });
+    if (made.error) {
+      say({ text: problemOf(made.error).detail, isError: true });
+      return;
+    }
+    if (made.data.left > 0)
+      say({
+        text: t("{{count}} of its items are not in the bank any more, or are retired; they are not in the quiz.", {
+          count: made.data.left,
+        }),
+      });
+    await navigate(`/quizzes/${made.data.quizId}`);
+  };
+  const classes = data?.classes ?? [];
+  if (data && classes.length === 0)
+    return <Typography variant="body2">{t("Make a class first, then a quiz of this.")}</Typography>;
+  return (
+    <MenuButton label={t("Make a quiz")} name={t("Make a quiz of “{{name}}”", { name })} isBusy={isLoading || !data}>
+      {classes.map((one) => (
+        <MenuItem key={one.id} onClick={() => void begin(one.id)}>
+          {t("for {{className}}", { className: one.name })}
+        </MenuItem>
+      ))}
+    </MenuButton>
   );
 }

@@ -1,5 +1,5 @@
 import { cancelTransfer, exchangePaths, listTransfers, startExport, type Transfer } from "@verdant/contract/exchange";
-import { dropKept, listKept, showReport } from "@verdant/contract/packages";
+import { dropKept, listKept, makeQuizOfKept, showReport } from "@verdant/contract/packages";
 import { api, calls } from "../platform/contractApi.ts";
 
 const isDone = ({ kind, state }: Transfer) => kind === "import" && state === "done";
@@ -27,6 +27,10 @@ export const exchangeApi = api.injectEndpoints({
     showReport: build.query({ ...calls<typeof showReport>(showReport) }),
     listKept: build.query({ ...calls<typeof listKept>(listKept), providesTags: ["KeptPart"] }),
     dropKept: build.mutation({ ...calls<typeof dropKept>(dropKept), invalidatesTags: ["KeptPart"] }),
+    makeQuizOfKept: build.mutation({
+      ...calls<typeof makeQuizOfKept>(makeQuizOfKept),
+      invalidatesTags: ["Quiz", "Now"],
+    }),
     cancelTransfer: build.mutation({ ...calls<typeof cancelTransfer>(cancelTransfer), invalidatesTags: ["Transfer"] }),
     bringFile: build.mutation<Transfer, File>({
       query: (file) => ({
@@ -49,4 +53,5 @@ export const {
   useShowReportQuery,
   useListKeptQuery,
   useDropKeptMutation,
+  useMakeQuizOfKeptMutation,
 } = exchangeApi;

@@ -1,7 +1,9 @@
 import { listTransfers, startExport, type Transfer } from "@verdant/contract/exchange";
+import { listClasses, type Class } from "@verdant/contract/courses";
 import {
   dropKept,
   listKept,
+  makeQuizOfKept,
   noteCodes,
   noteTerms,
   showReport,
@@ -57,7 +59,12 @@ const kept: KeptPart = {
     words: "Set the slider.",
     notes: rows.flatMap((one) => (one.identifier === "s" ? one.notes : [])),
   },
-  ...{ files: 1, bytes: 1400, cameAt: "2026-11-30T09:00:05Z" },
+  ...{ questions: null, files: 1, bytes: 1400, cameAt: "2026-11-30T09:00:05Z" },
+};
+
+const eightB: Class = {
+  ...{ id: id.replace(/1$/, "8"), name: "8B", courseId: id, course: "Geography", schoolYear: "2026/27" },
+  ...{ rehearsal: false, students: 24, examOn: null, units: [], teachers: [] },
 };
 
 const open = (more: readonly Stub[] = [], parts: KeptPart[] = []) =>
@@ -80,7 +87,7 @@ test("a package that came in says how many of its parts are what, and on asking 
   const regions = await screen.findAllByRole("region", { name: /imported|kept as it came/i });
   expect(regions.map((region) => region.getAttribute("aria-label"))).toEqual([
     "Not imported",
-    "Kept as it came, not usable here",
+    "Kept as it came",
     "Imported, with notes",
   ]);
   const [refused, , noted] = regions;
@@ -153,6 +160,22 @@ describe("what is kept as it came", () => {
     expect(await screen.findByText("“Estimate a slope” is removed.")).toBeTruthy();
   });
 
+  test("a quiz that was kept is made for a class; what is no quiz offers none, and what is missing is said", async () => {
+    const quiz = { ...kept, id: id.replace(/1$/, "2"), identifier: "q", title: "Week 6", questions: 9, notes: [] };
+    const { user, asked, at } = open(
+      [answers(listClasses, { classes: [eightB] }), answers(makeQuizOfKept, { quizId: id, questions: 8, left: 1 })],
+      [kept, quiz],
+    );
+    const list = within(await screen.findByRole("list", { name: "Kept as they came" }));
+    list.getByText(/^9 questions · /);
+    expect(list.getAllByRole("button", { name: /^Make a quiz/ })).toHaveLength(1);
+    await user.click(list.getByRole("button", { name: "Make a quiz of “Week 6”" }));
+    await user.click(await screen.findByRole("menuitem", { name: "for 8B" }));
+    expect(await screen.findByText(/^1 of its items is not in the bank any more/)).toBeTruthy();
+    expect(asked.at(-1)).toMatchObject({ method: "post", body: { classId: eightB.id } });
+    expect(at().pathname).toBe(`/quizzes/${id}`);
+  });
+
   test("that somebody else has removed already says so", async () => {
     const { user } = open([refuses(dropKept, { code: "noSuch", terms: { what: "kept" } })], [kept]);
     await user.click(await screen.findByRole("button", { name: "Remove Estimate a slope…" }));
@@ -165,13 +188,13 @@ test.each(noteCodes)("what is noted as %s is a sentence of its own, with every t
   const terms = Object.fromEntries(
     Object.values(noteTerms)
       .flat()
-      .map((name) => [name, `<${name}>`]),
+      .map((name) => [name, name === "count" ? 7 : `<${name}>`]),
   );
   const sentence = noteInWords({ code, terms });
-  expect(sentence).toMatch(/^[A-Z“].*[.“”]$|^[A-Z].*<address>$/);
+  expect(sentence).toMatch(/^[A-Z7“].*[.“”]$|^[A-Z].*<address>$/);
   expect(sentence).not.toContain("{{");
   // A place says more than the code of what is wrong there.
   for (const name of noteTerms[code])
-    if (name !== "code" && code !== "xmlEncoding") expect(sentence).toContain(`<${name}>`);
+    if (name !== "code" && code !== "xmlEncoding") expect(sentence).toContain(String(terms[name]));
   expect(noteCodes.filter((other) => noteInWords({ code: other, terms }) === sentence)).toEqual([code]);
 });

@@ -43,7 +43,18 @@ const sentences: { readonly [C in NoteCode]: (terms: NoteTerms<C>) => string } =
   answersUnlike: () => t("Its key has a form that no kind of item here has."),
   adaptive: () => t("It changes while it is answered, step by step."),
   templated: () => t("Its numbers are drawn anew each time."),
-  testKept: () => t("It is a quiz. Quizzes are made for a class here: its items are imported, its order is kept."),
+  testKept: () => t("It is a quiz. Quizzes are made for a class here: make one of it under “Kept as they came”."),
+  testItemsMissing: ({ count }) =>
+    t("{{count}} of its questions are not here: they were not imported.", { count: Number(count) }),
+  testItemTwice: ({ count }) =>
+    t("{{count}} questions stand in it twice; here each is asked once.", { count: Number(count) }),
+  testRulesLeftOut: (terms) => t("Rules that quizzes here do not have were left out: {{elements}}.", terms),
+  testSelectionAll: ({ count }) =>
+    t("{{count}} times it chooses among sections, which cannot be done here: all of them are in the quiz.", {
+      count: Number(count),
+    }),
+  testSectionsJoined: ({ count }) =>
+    t("{{count}} sections inside others have joined the one around them.", { count: Number(count) }),
   notAnItem: (terms) => t("It is no item: the file begins with “{{element}}”.", terms),
   fileMissing: (terms) => t("“{{file}}” is not in the package, or lies outside it. Ask for a complete package.", terms),
   fileBroken: (terms) => t("“{{file}}” is damaged or too large. Ask for the package again.", terms),
@@ -106,7 +117,7 @@ export function noteInWords({ code, terms }: Note): string {
 /** What became of a part. */
 export const outcomeWords: Readonly<Record<Outcome, string>> = {
   refused: t("Not imported"),
-  kept: t("Kept as it came, not usable here"),
+  kept: t("Kept as it came"),
   importedWithNotes: t("Imported, with notes"),
   imported: t("Imported as it is"),
 };

@@ -243,4 +243,14 @@ export const singulars: Readonly<Record<string, string>> = {
     "{{count}} time somebody is neither student nor teacher of a class ({{roles}}), and is not in it.",
   "{{file}}.csv: {{count}} rows are marked as to be deleted, and were not read.":
     "{{file}}.csv: {{count}} row is marked as to be deleted, and was not read.",
+  "{{count}} of its questions are not here: they were not imported.":
+    "{{count}} of its questions is not here: it was not imported.",
+  "{{count}} questions stand in it twice; here each is asked once.":
+    "{{count}} question stands in it twice; here it is asked once.",
+  "{{count}} times it chooses among sections, which cannot be done here: all of them are in the quiz.":
+    "{{count}} time it chooses among sections, which cannot be done here: all of them are in the quiz.",
+  "{{count}} sections inside others have joined the one around them.":
+    "{{count}} section inside another has joined the one around it.",
+  "{{count}} of its items are not in the bank any more, or are retired; they are not in the quiz.":
+    "{{count}} of its items is not in the bank any more, or is retired; it is not in the quiz.",
 };

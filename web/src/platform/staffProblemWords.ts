@@ -158,6 +158,9 @@ export const staffWords: ProblemWords<StaffProblem> = {
   fileTooLarge: (terms) => t("A file may have {{megabytes}} MB at most.", terms),
   transferOver: () => t("It is over already; there is nothing left to cancel."),
   exportNotDone: () => t("This export is not done yet."),
+  quizAsPackage: () => t("A quiz is exported as a package, with just its items."),
+  keptNoQuiz: () =>
+    t("No quiz can be made of this: none of its items is in the bank. Import the package that holds them."),
   listsNotHere: () =>
     t("These are no class lists: a zip file with classes.csv, users.csv and enrollments.csv is expected (OneRoster)."),
   listsHere: () => t("These are class lists: import them under Team, Class lists."),

@@ -5,12 +5,14 @@ import { useState, type ReactNode } from "react";
 
 interface MenuButtonProps {
   readonly label: string;
+  /** What it is called beside others of the same label; it begins with that. */
+  readonly name?: string;
   readonly isBusy?: boolean;
   /** What there is to choose from, as menu items. */
   readonly children: ReactNode;
 }
 
-export function MenuButton({ label, isBusy = false, children }: MenuButtonProps) {
+export function MenuButton({ label, name, isBusy = false, children }: MenuButtonProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const close = () => {
     setAnchor(null);
@@ -19,6 +21,7 @@ export function MenuButton({ label, isBusy = false, children }: MenuButtonProps)
     <>
       <Button
         variant="outlined"
+        aria-label={name}
         aria-haspopup="menu"
         aria-expanded={anchor !== null}
         loading={isBusy}

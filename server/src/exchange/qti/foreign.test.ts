@@ -224,7 +224,10 @@ describe("the package of version 3.0, item by item", async () => {
       paths: ["items/geo-map-017.xml"],
     });
     expect(slider?.words).toContain("Set the slider");
-    expect(kept.find((one) => one.identifier === "review-quiz")?.notes).toEqual([{ code: "testKept", terms: {} }]);
+    expect(kept.find((one) => one.identifier === "review-quiz")?.notes).toEqual([
+      { code: "testKept", terms: {} },
+      { code: "testRulesLeftOut", terms: { elements: "qti-time-limits, qti-item-session-control" } },
+    ]);
   });
 
   test("topics that the department does not have stay as tags, and are named", () => {

@@ -1,7 +1,7 @@
 /** Reads a package of items into the form of a department file, and says of each part what became of it. */
 import type { FileItem } from "@verdant/contract/exchange";
 import { limits } from "@verdant/contract/wire";
-import { outcomes, type Note, type ReportRow } from "@verdant/contract/packages";
+import { outcomes, type KeptQuiz, type Note, type ReportRow } from "@verdant/contract/packages";
 import { Failure } from "../../platform/failure.ts";
 import { fromText, misconceptionsIn } from "../fileContent.ts";
 import type { FileBody } from "../readDepartmentFile.ts";
@@ -12,6 +12,7 @@ import type { PackageMedia } from "./packageMedia.ts";
 import { readMetadata } from "./metadata.ts";
 import { inNewNames, namespaces } from "./names.ts";
 import { Unusable } from "../unusable.ts";
+import { readQuizTest } from "./quizTest.ts";
 import { readItem } from "./readItem.ts";
 import { toRichText, type Shown } from "./readText.ts";
 import { emptyStructure, type Structure } from "./structure.ts";
@@ -25,6 +26,8 @@ export interface KeptFile {
   readonly words: string;
   readonly notes: readonly Note[];
   readonly type: string;
+  /** What quiz a test is; null for whatever is none. */
+  readonly quiz: KeptQuiz | null;
   /** Its own file first. */
   readonly paths: readonly string[];
 }
@@ -44,7 +47,9 @@ export async function readPackage(
 ): Promise<ReadPackage> {
   const manifest = await manifestOf(archive);
   const reader = new PackageReader({ archive, media, manifest, structure, known });
-  const parts = manifest.resources.filter(({ type }) => isPart(type));
+  const all = manifest.resources.filter(({ type }) => isPart(type));
+  // Tests name items: these are read first.
+  const parts = [...all.filter(({ type }) => !mayBeTest(type)), ...all.filter(({ type }) => mayBeTest(type))];
   if (parts.length === 0) throw new Failure("packageEmpty");
   for (const [i, resource] of parts.entries()) {
     await reader.read(resource);
@@ -54,6 +59,7 @@ export async function readPackage(
 }
 
 const isPart = (type: string) => /^imsqti_/.test(type) || type === keptType;
+const mayBeTest = (type: string) => /^imsqti_(test|assessment)/.test(type) || type === keptType;
 /** Of a file that was kept before, and travels on as it is. */
 export const keptType = "webcontent/kept";
 
@@ -84,6 +90,8 @@ class PackageReader {
   private readonly kept: KeptFile[] = [];
   private readonly report: ReportRow[] = [];
   private readonly identifiers = new Set<string>();
+  /** Keys of items by the paths of their files. */
+  private readonly keys = new Map<string, string>();
 
   constructor(sources: Sources) {
     this.sources = sources;
@@ -149,8 +157,9 @@ class PackageReader {
     } else if (root.name === "qti-assessment-item" && resource.type !== keptType)
       await this.readItem(resource, path, root, say);
     else if (root.name.startsWith("qti-assessment-")) {
-      const notes: Note[] = [{ code: "testKept", terms: {} }];
-      this.keep(resource, root, notes);
+      const quiz = readQuizTest(root, (href) => this.keys.get(pathOf(path, href) ?? ""));
+      const notes: Note[] = [{ code: "testKept", terms: {} }, ...(quiz?.notes ?? [])];
+      this.keep(resource, root, notes, quiz && { parts: quiz.parts });
       say({ title, identifier: own, outcome: "kept", notes });
     } else
       say({ title, outcome: "refused", notes: [{ code: "notAnItem", terms: { element: root.name.slice(0, 100) } }] });
@@ -178,6 +187,7 @@ class PackageReader {
       const read = readItem(root, { own: metadata.own, shown });
       const { item, notes } = fileItemOf({ metadata, identifier, title, root, read, stimulus }, this.sources);
       this.items.push(item);
+      this.keys.set(path, item.key);
       if (!metadata.own) this.ofOthers.add(item.key);
       const all = [...read.notes, ...notes];
       say({ title, identifier, outcome: all.length === 0 ? "imported" : "importedWithNotes", notes: all });
@@ -238,7 +248,12 @@ class PackageReader {
     return key;
   }
 
-  private keep({ identifier, type, path, files, dependencies }: Resource, root: Element, notes: readonly Note[]): void {
+  private keep(
+    { identifier, type, path, files, dependencies }: Resource,
+    root: Element,
+    notes: readonly Note[],
+    quiz: KeptQuiz | null = null,
+  ): void {
     const { manifest, archive } = this.sources;
     const isItem = root.name === "qti-assessment-item";
     const below = isItem
@@ -256,6 +271,7 @@ class PackageReader {
       words: isItem ? spacedWords(childOf(root, "qti-item-body")).slice(0, 400) : "",
       notes,
       type,
+      quiz,
       paths,
     });
   }

@@ -9,6 +9,7 @@ import { manifestPath } from "./manifest.ts";
 import { writeMetadata } from "./metadata.ts";
 import { namespaces } from "./names.ts";
 import { keptType } from "./readPackage.ts";
+import { writeQuizTest, type WrittenQuiz } from "./quizTest.ts";
 import { structurePath, type Structure } from "./structure.ts";
 import { writeItem } from "./writeItem.ts";
 import { el, writeXml, written, type Element } from "./xml.ts";
@@ -30,6 +31,8 @@ export interface PackageSource {
   /** Bytes of a picture or recording by its hash. */
   readonly bytesOf: (hash: string) => Promise<Uint8Array | null>;
   readonly kept: AsyncIterable<KeptPart>;
+  /** A quiz of these items, its points by their keys. */
+  readonly quiz?: WrittenQuiz | undefined;
 }
 
 const extensions: Readonly<Record<string, string>> = {
@@ -69,8 +72,10 @@ export async function* writePackage(source: PackageSource): AsyncGenerator<Archi
   }
 
   const taken = new Set<string>();
+  const fileOf = new Map<string, string>();
   for await (const item of items) {
     const identifier = identifierFor(item.key, taken);
+    fileOf.set(item.key, identifier);
     const stimulus = item.stimulus === undefined ? undefined : texts.get(item.stimulus);
     const title =
       (item.label ?? headline(toText(item.content.stem))).replaceAll(/\s+/g, " ").slice(0, 120) || identifier;
@@ -85,6 +90,17 @@ export async function* writePackage(source: PackageSource): AsyncGenerator<Archi
       own: extensionOf(item, own),
     });
     list(file(`item-${identifier}`, "imsqti_item_xmlv3p0", path, metadata, stimulus ? [stimulus.identifier] : []));
+  }
+
+  if (source.quiz) {
+    const path = "tests/quiz.xml";
+    const root = writeQuizTest(source.quiz, (key) => {
+      const identifier = fileOf.get(key);
+      return identifier === undefined ? undefined : { identifier, href: `../items/${identifier}.xml` };
+    });
+    yield text(path, writeXml(root));
+    const named = [...fileOf.values()].map((identifier) => `item-${identifier}`);
+    list(file(source.quiz.identifier, "imsqti_test_xmlv3p0", path, undefined, named));
   }
 
   for await (const part of kept) {

@@ -253,6 +253,7 @@ export async function samples(bench: Workbench) {
     connectSchoolSystem: { service: "https://school.example", clientId: "us", clientSecret: "x" },
     compareClassLists: { chosen: [], same: [] },
     takeClassLists: { seen: "x", chosen: [], same: [], leaving: [] },
+    makeQuizOfKept: { classId: bench.classId },
     excuse: { studentIds: [bench.students[2]!.studentId], reason: "On a visit." },
     excuseNoLonger: { studentIds: [bench.students[2]!.studentId] },
     makePath: { name: "Rivers", steps: [draftStep] },
