@@ -14,6 +14,7 @@ export const listNoteTerms = {
   rowIncomplete: ["file", "row", "column"],
   rowUnknown: ["file", "row", "column", "value"],
   rowTwice: ["file", "row", "value"],
+  rowTooLong: ["file", "row"],
   rowsRemoved: ["file", "count"],
   columnsExtra: ["file", "columns"],
   accountsOff: ["count"],

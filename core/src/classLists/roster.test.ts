@@ -114,6 +114,16 @@ test("rows without what they must say, rows that stand there twice and rows that
   ]);
 });
 
+test("a row whose id is longer than anything sensible is left out, and so is what refers to it", () => {
+  const id = "k".repeat(301);
+  const { roster, notes } = read({
+    classes: table("sourcedId|title", `${id}|7B`, "j|7A"),
+    enrollments: table("classSourcedId|userSourcedId|role", `${id}|s1|student`),
+  });
+  expect(roster.classes.map(({ name }) => name)).toEqual(["7A"]);
+  expect(notes.map(({ code }) => code)).toEqual(["rowTooLong", "rowUnknown"]);
+});
+
 test("passwords are not read, and that they were there is said", () => {
   const users = table("sourcedId|givenName|familyName|password", "s1|Aled|Ashgrove|hunter2");
   const { roster, notes } = read({ users });

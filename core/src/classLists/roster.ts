@@ -52,6 +52,7 @@ export type RosterNote =
   | { readonly code: "rowIncomplete"; readonly terms: { file: string; row: number; column: string } }
   | { readonly code: "rowUnknown"; readonly terms: { file: string; row: number; column: string; value: string } }
   | { readonly code: "rowTwice"; readonly terms: { file: string; row: number; value: string } }
+  | { readonly code: "rowTooLong"; readonly terms: { file: string; row: number } }
   | { readonly code: "rowsRemoved"; readonly terms: { file: string; count: number } }
   | { readonly code: "columnsExtra"; readonly terms: { file: string; columns: string } }
   | { readonly code: "accountsOff"; readonly terms: { count: number } }
@@ -137,6 +138,7 @@ export function readRoster(tables: RosterTables, today: string): { roster: Roste
       const empty = must.find((column) => (cells[column] ?? "").trim() === "");
       const id = isById ? (cells["sourcedId"] ?? "") : String(row);
       if (cells["status"] === "tobedeleted") removed += 1;
+      else if (id.length > longest) sayRow({ code: "rowTooLong", terms: { file, row } });
       else if (empty !== undefined) sayRow({ code: "rowIncomplete", terms: { file, row, column: empty } });
       else if (kept.has(id)) sayRow({ code: "rowTwice", terms: { file, row, value: id } });
       else kept.set(id, Object.assign({}, cells, { row }));

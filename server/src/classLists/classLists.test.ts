@@ -191,6 +191,25 @@ describe("the school's system", () => {
     expect(await fetched()).toMatchObject({ state: "ready" });
   });
 
+  test("that writes what no database keeps, or endless ids, is read nevertheless", async () => {
+    const [first, ...others] = stand.lists.users;
+    const before = stand.lists;
+    stand.lists = {
+      ...before,
+      users: [{ ...first!, givenName: "Ada\u0000\ud800" }, ...others],
+      classes: [...before.classes, { sourcedId: "x".repeat(5000), title: "Endless" }],
+    };
+    const lists = await fetched();
+    expect(lists).toMatchObject({ state: "ready" });
+    const seen = await compare(lists);
+    expect(seen.notes).toContainEqual({
+      code: "rowTooLong",
+      terms: { file: "classes", row: before.classes.length + 2 },
+    });
+    stand.lists = before;
+    await service.dropClassLists(bench.lead, { params: { errandId: lists.id } });
+  });
+
   test("with another secret says so", async () => {
     await service.connectSchoolSystem(atSystem(), {
       body: { service: stand.service.base, clientId: "larkmoor", clientSecret: "wrong" },

@@ -9,8 +9,8 @@ export const listFileBounds = {
   /** Of the file as it comes. */
   bytes: 20 * 1024 * 1024,
   /** Of all that is in it. */
-  inflated: 60 * 1024 * 1024,
-  rows: 250_000,
+  inflated: 40 * 1024 * 1024,
+  rows: 100_000,
 } as const;
 
 const names: readonly TableName[] = ["academicSessions", "courses", "classes", "users", "enrollments"];

@@ -25,7 +25,7 @@ const scopes = [
   "https://purl.imsglobal.org/spec/or/v1p2/scope/gradebook.createput",
 ];
 const pageRows = 500;
-const mostRows = 250_000;
+const mostRows = 100_000;
 const mostPages = 20_000;
 const answerBytes = 20 * 1024 * 1024;
 /** No system is waited for longer than this at once, whatever it asks for. */

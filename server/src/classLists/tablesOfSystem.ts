@@ -1,5 +1,6 @@
 /** What a school's system answers (OneRoster 1.2, REST binding), as the tables that a file has. */
 import type { RosterTable, TableName } from "@verdant/core/classLists/roster";
+import { wellFormedText } from "../platform/wellFormed.ts";
 import type { SchoolSystem } from "./schoolSystem.ts";
 
 /** Where each column stands in an answer: a value, a reference to one or more, or the first of several names. */
@@ -58,7 +59,7 @@ function firstOf(row: Readonly<Record<string, unknown>>, keys: readonly string[]
 }
 
 function textOf(value: unknown): string {
-  if (typeof value === "string") return value.trim();
+  if (typeof value === "string") return wellFormedText(value).trim();
   if (typeof value === "boolean" || typeof value === "number") return String(value);
   if (Array.isArray(value)) return value.map(textOf).filter(Boolean).join(",");
   if (typeof value === "object" && value !== null && "sourcedId" in value) return textOf(value.sourcedId);

@@ -21,6 +21,7 @@ const notes: Readonly<Record<ListNoteCode, (terms: Terms) => string>> = {
     }),
   rowTwice: ({ file = "", row = "", value = "" }) =>
     t("{{file}}.csv, row {{row}}: left out, {{value}} stands in it a second time.", { file, row, value }),
+  rowTooLong: ({ file = "", row = "" }) => t("{{file}}.csv, row {{row}}: left out, its id is too long.", { file, row }),
   rowsRemoved: ({ file = "", count = 0 }) =>
     t("{{file}}.csv: {{count}} rows are marked as to be deleted, and were not read.", { file, count: Number(count) }),
   columnsExtra: ({ file = "", columns = "" }) => t("{{file}}.csv: not read: {{columns}}.", { file, columns }),

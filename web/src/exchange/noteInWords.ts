@@ -43,7 +43,7 @@ const sentences: { readonly [C in NoteCode]: (terms: NoteTerms<C>) => string } =
   answersUnlike: () => t("Its key has a form that no kind of item here has."),
   adaptive: () => t("It changes while it is answered, step by step."),
   templated: () => t("Its numbers are drawn anew each time."),
-  testKept: () => t("It is a quiz. Quizzes are made for a class here: make one of it under “Kept as they came”."),
+  testKept: () => t("It is a quiz: make one of it for a class, under “Kept as they came”."),
   testItemsMissing: ({ count }) =>
     t("{{count}} of its questions are not here: they were not imported.", { count: Number(count) }),
   testItemTwice: ({ count }) =>

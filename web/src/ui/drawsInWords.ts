@@ -7,12 +7,12 @@ const round = (n: number) => new Intl.NumberFormat("en-GB").format(Math.round(n)
 export function drawsInWords(draws: NonNullable<Quiz["draws"]>, students: number): string {
   const { powerOfTen, chanceOfSame, shared, drawn, goes, shortest } = draws;
   const ways = waysInWords(powerOfTen);
+  const again = [goesInWords(goes), ...(shortest ? [shortestInWords(shortest)] : [])].join(" ");
+  if (powerOfTen < 0.01) return `${t("All get the same questions: there are no others to draw.")} ${again}`;
   const neighbours =
-    powerOfTen < 0.01
-      ? t("Two neighbours always draw the same questions")
-      : powerOfTen < 4
-        ? t("Of two neighbours 1 in {{powerOfTen}} draw the same questions", { powerOfTen: round(10 ** powerOfTen) })
-        : t("Two neighbours hardly ever draw the same questions");
+    powerOfTen < 4
+      ? t("Of two neighbours 1 in {{powerOfTen}} draw the same questions", { powerOfTen: round(10 ** powerOfTen) })
+      : t("Two neighbours hardly ever draw the same questions");
   const sharedWords = shared < 0.05 ? t("none") : (Math.round(shared * 10) / 10).toString();
   const chance =
     chanceOfSame < 0.001
@@ -29,7 +29,7 @@ export function drawsInWords(draws: NonNullable<Quiz["draws"]>, students: number
       ways,
       students,
       chance,
-      goes: [goesInWords(goes), ...(shortest ? [shortestInWords(shortest)] : [])].join(" "),
+      goes: again,
     },
   );
 }
