@@ -2,7 +2,7 @@
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
 import { seatingEndpoints } from "./seating.ts";
-import { Done, Id, LocalDate, Name, Strand } from "./wire.ts";
+import { Done, FamilyName, GivenName, Id, LocalDate, Name, Strand } from "./wire.ts";
 
 export const Class = z.object({
   id: Id,
@@ -191,6 +191,10 @@ export const setTaught = endpoint({
 export const Enrolment = z.object({
   studentId: Id,
   name: z.string(),
+  givenName: z.string(),
+  familyName: z.string(),
+  /** The school's class lists know the student: they say the name, too. */
+  isListed: z.boolean(),
   entryCard: z.string(),
   extraTimePercent: z.int(),
   /** Topics this student learned on another day than the class. */
@@ -203,6 +207,8 @@ export const Enrolment = z.object({
     }),
   ),
 });
+
+export type Enrolment = z.infer<typeof Enrolment>;
 
 const Roster = z.object({
   classId: Id,
@@ -234,11 +240,13 @@ export const changeEnrolment = endpoint({
   method: "patch",
   path: "/classes/:classId/students/:studentId",
   access: "member",
-  summary: "Changes a student's extra time, takes a student out of a class or back in. Results stay.",
+  summary: "Changes a student's name or extra time, takes a student out of a class or back in. Results stay.",
   params: z.object({ classId: Id, studentId: Id }),
   body: z.object({
     extraTimePercent: z.int().min(0).max(200).optional(),
     isIn: z.boolean().optional(),
+    /** In all classes of the department. */
+    name: z.object({ givenName: GivenName, familyName: FamilyName }).optional(),
   }),
   result: Roster,
 });

@@ -230,3 +230,16 @@ test("a school year begins at midnight of the school, not of the server", async 
   expect(await namesAt("Europe/London")).toBe(0);
   expect(await namesAt("Pacific/Kiritimati")).toBeGreaterThan(0);
 });
+
+test("a student's name is put right in every class; an empty one is none, and the class lists' id stays", async () => {
+  const { classId, students } = bench;
+  const { studentId } = students[3]!;
+  const params = { classId, studentId };
+  await bench.db.updateTable("student").set({ externalId: "st-4" }).where("id", "=", studentId).execute();
+  const { students: after } = await courses.changeEnrolment(bench.lead, {
+    params,
+    body: { name: { givenName: "Devi", familyName: "Marlow-Hart" } },
+  });
+  expect(after.find((one) => one.studentId === studentId)).toMatchObject({ name: "Devi Marlow-Hart", isListed: true });
+  expect((await courses.findStudents(bench.lead, "marlow-h", 5)).map((one) => one.studentId)).toEqual([studentId]);
+});

@@ -31,8 +31,8 @@ export async function listEnrolments(
   return {
     classId: one.id,
     className: one.name,
-    students: students.map(({ studentId, givenName, familyName, arrangements, ...card }) => ({
-      studentId,
+    students: students.map(({ studentId, givenName, familyName, externalId, arrangements, ...card }) => ({
+      ...{ studentId, givenName, familyName, isListed: externalId !== null },
       name: `${givenName} ${familyName}`.trim(),
       entryCard: wordsOf(scope.secret, card),
       extraTimePercent: arrangements.extraTimePercent ?? 0,
@@ -116,6 +116,7 @@ export function changeEnrolment(
       },
     );
     need(found, "student");
+    if (body.name) await edits.renameStudent(db, { departmentId, studentId }, body.name);
     await record(within, { departmentId, entity: "enrolment", entityId: studentId, action: "changed", after: body });
     return listEnrolments(within, { params: { classId } });
   });

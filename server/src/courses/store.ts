@@ -89,6 +89,7 @@ export function listEnrolments(db: Db, departmentId: string, classId: string) {
       "student.id as studentId",
       "student.givenName",
       "student.familyName",
+      "student.externalId",
       "enrolment.entryCard",
       "enrolment.cardSealed",
       "enrolment.arrangements",

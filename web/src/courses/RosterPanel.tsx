@@ -13,6 +13,7 @@ import { readNames } from "@verdant/core/courses/names";
 import { useState } from "react";
 import { problemOf } from "../platform/problem.ts";
 import { NamesLeft } from "../ui/NamesLeft.tsx";
+import { RenameStudent } from "./RenameStudent.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { useChangeEnrolmentMutation, useEnrolStudentsMutation, useSetGroupMutation } from "./api.ts";
 import { t } from "../platform/words.ts";
@@ -62,7 +63,8 @@ export function RosterPanel({ roster }: { roster: Roster }) {
               key={student.studentId}
               sx={{ display: "flex", alignItems: "center", gap: 0.5, py: 0.1 }}
             >
-              <Box sx={{ flex: 1, fontSize: 15 }}>{student.name}</Box>
+              <Box sx={{ flex: 1, fontSize: 15, minWidth: 0, overflowWrap: "anywhere" }}>{student.name}</Box>
+              <RenameStudent classId={classId} student={student} />
               <Select
                 size="small"
                 variant="standard"
