@@ -12,6 +12,7 @@ import { Link, useNavigate } from "react-router";
 import { problemOf, sentenceOf } from "../platform/problem.ts";
 import { t } from "../platform/words.ts";
 import { moment } from "../ui/dates.ts";
+import { FileDrop } from "../ui/FileDrop.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
@@ -73,11 +74,9 @@ export function ClassListsPage() {
 function Read({ isConnected }: { isConnected: boolean }) {
   const [bring, { isLoading }] = useBringClassListsMutation();
   const [fetchLists, { isLoading: isFetching }] = useFetchClassListsMutation();
-  const [isOver, setOver] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   const navigate = useNavigate();
-  const take = async (file: File | undefined) => {
-    if (!file) return;
+  const take = async (file: File) => {
     setTrouble(null);
     const { data, error } = await bring(file);
     if (data) await navigate(`/class-lists/${data.id}`);
@@ -98,44 +97,18 @@ function Read({ isConnected }: { isConnected: boolean }) {
           "You see what would change before anything does, and choose the classes. A school lists those of every subject.",
         )}
       </Typography>
-      <Box
-        onDragOver={(event) => {
-          event.preventDefault();
-          setOver(true);
-        }}
-        onDragLeave={() => {
-          setOver(false);
-        }}
-        onDrop={(event) => {
-          event.preventDefault();
-          setOver(false);
-          void take(event.dataTransfer.files[0]);
-        }}
-        sx={{
-          ...{ p: 2, border: "1px dashed", borderColor: isOver ? "primary.main" : "divider", borderRadius: 1 },
-          ...{ display: "flex", flexWrap: "wrap", gap: 1.5, alignItems: "center" },
-        }}
+      <FileDrop
+        accept="application/zip,.zip"
+        isBusy={isLoading}
+        onFile={(file) => void take(file)}
+        hint={t("or drop it here: a zip file, OneRoster 1.2 or 1.1")}
       >
         {isConnected && (
           <Button variant="contained" loading={isFetching} onClick={() => void fetchThem()}>
             {t("Read from the school’s system")}
           </Button>
         )}
-        <Button component="label" variant="outlined" loading={isLoading}>
-          {t("Choose a file")}
-          <input
-            type="file"
-            hidden
-            accept="application/zip,.zip"
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              event.target.value = "";
-              void take(file);
-            }}
-          />
-        </Button>
-        <Typography color="textSecondary">{t("or drop it here: a zip file, OneRoster 1.2 or 1.1")}</Typography>
-      </Box>
+      </FileDrop>
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
         {t("Passwords, birthdays and addresses are never read. Lists that nobody imports are removed after two days.")}
       </Typography>

@@ -22,7 +22,7 @@ test("a name is put right; an empty one cannot be", async () => {
   const dialog = within(await screen.findByRole("dialog", { name: "Name of Amara Quil" }));
   expect(dialog.queryByText(/class lists know this student/)).toBeNull();
   await user.clear(dialog.getByLabelText("Given name"));
-  expect((dialog.getByRole("button", { name: "Save the name" }) as HTMLButtonElement).disabled).toBe(true);
+  expect(dialog.getByRole<HTMLButtonElement>("button", { name: "Save the name" }).disabled).toBe(true);
   await user.type(dialog.getByLabelText("Given name"), "Amara");
   await user.type(dialog.getByLabelText("Family name"), "l");
   await user.click(dialog.getByRole("button", { name: "Save the name" }));

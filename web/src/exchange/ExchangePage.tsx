@@ -13,6 +13,7 @@ import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import { problemOf, sentenceOf } from "../platform/problem.ts";
 import { moment } from "../ui/dates.ts";
+import { FileDrop } from "../ui/FileDrop.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { sizeInWords } from "../ui/sizeInWords.ts";
@@ -87,10 +88,8 @@ function Card({ title, children }: { title: string; children: ReactNode }) {
 
 function Bring() {
   const [bring, { isLoading }] = useBringFileMutation();
-  const [isOver, setOver] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const take = async (file: File | undefined) => {
-    if (!file) return;
+  const take = async (file: File) => {
     setTrouble(null);
     if (file.size > limits.departmentFileBytes) {
       setTrouble(
@@ -115,45 +114,12 @@ function Bring() {
           {t("Tables with other headings, pasted text, word-processor files")}
         </MuiLink>
       </Typography>
-      <Box
-        onDragOver={(event) => {
-          event.preventDefault();
-          setOver(true);
-        }}
-        onDragLeave={() => {
-          setOver(false);
-        }}
-        onDrop={(event) => {
-          event.preventDefault();
-          setOver(false);
-          void take(event.dataTransfer.files[0]);
-        }}
-        sx={{
-          p: 2,
-          border: "1px dashed",
-          borderColor: isOver ? "primary.main" : "divider",
-          borderRadius: 1,
-          display: "flex",
-          flexWrap: "wrap",
-          gap: 1.5,
-          alignItems: "center",
-        }}
-      >
-        <Button component="label" variant="outlined" loading={isLoading}>
-          {t("Choose a file")}
-          <input
-            type="file"
-            hidden
-            accept="application/json,.json,application/zip,.zip,text/csv,.csv,.tsv,.xlsx"
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              event.target.value = "";
-              void take(file);
-            }}
-          />
-        </Button>
-        <Typography color="textSecondary">{isLoading ? t("On its way…") : t("or drop it here")}</Typography>
-      </Box>
+      <FileDrop
+        accept="application/json,.json,application/zip,.zip,text/csv,.csv,.tsv,.xlsx"
+        isBusy={isLoading}
+        onFile={(file) => void take(file)}
+        hint={isLoading ? t("On its way…") : t("or drop it here")}
+      />
       {trouble !== null && (
         <Alert severity="error" sx={{ mt: 1 }}>
           {trouble}

@@ -93,8 +93,8 @@ test("a section that selects is a draw; what it always has stands before it; one
   ]);
   expect(of(`${select(9)}${ref(1)}${ref(2)}`)).toEqual([fixed(1), fixed(2)]);
   expect(of(`${select(0)}${ref(1, 'required="true"')}${ref(2)}`)).toEqual([fixed(1)]);
-  expect(of(`${ref(1, "", '<qti-weight identifier="W" value="0.5"/>')}`)).toEqual([fixed(1, { weight: 0.5 })]);
-  expect(of(`${ref(1, "", '<qti-weight identifier="W" value="heavy"/>')}`)).toEqual([fixed(1)]);
+  expect(of(ref(1, "", '<qti-weight identifier="W" value="0.5"/>'))).toEqual([fixed(1, { weight: 0.5 })]);
+  expect(of(ref(1, "", '<qti-weight identifier="W" value="heavy"/>'))).toEqual([fixed(1)]);
 });
 
 test("what cannot be done here is said: sections chosen among, items that are missing or asked twice, rules of time", () => {
