@@ -84,8 +84,8 @@ export function schoolLists(which: keyof typeof schools, today: string): Lists {
     })),
     classes: taught.map(({ id, name, subject, year }) => ({
       ...{ ...active, sourcedId: id, title: `${name} ${subject}`, classType: "scheduled", school: org },
-      // Only the geographers' classes are called by their own names; a form is taught many subjects.
-      ...(subject === "Geography" && { classCode: name }),
+      // A form is called the same in all its subjects.
+      classCode: name,
       course: reference("course", slug(`${subject} ${year}`)),
       terms: [reference("academicSession", "year")],
       subjects: [subject],

@@ -4,7 +4,7 @@ import {
   compareClassLists,
   isNoChange,
   takenTwice,
-  usualTaking,
+  usualTakings,
   type ClassChange,
   type Own,
   type OwnClass,
@@ -27,7 +27,7 @@ const list = (sourcedId: string, students: ListedStudent[], more: Partial<Listed
   ...more,
 });
 const ours = (id: string, students: OwnStudent[], more: Partial<OwnClass> = {}): OwnClass => ({
-  ...{ id, name: id, externalId: null, students, teacherIds: [] },
+  ...{ id, name: id, course: "Year 9 geography", externalId: null, students, teacherIds: [] },
   ...more,
 });
 const department = (classes: OwnClass[], more: Partial<Own> = {}): Own => ({
@@ -171,16 +171,27 @@ test("teachers are colleagues by their address; those without an account are nam
 });
 
 test("a class is proposed by the id it is known by, or else by its name; two of one name are left to a person", () => {
-  const ids = new Set(["k", "j"]);
-  const asked = { sourcedId: "k", name: "9C Geography", code: "9c" };
-  expect(usualTaking(asked, [ours("1", [], { name: "8A", externalId: "k" })], ids)).toEqual(as("1"));
-  expect(usualTaking(asked, [ours("1", [], { name: "9C" })], ids)).toEqual(as("1"));
-  expect(usualTaking(asked, [ours("1", [], { name: "9C", externalId: "j" })], ids)).toEqual({ as: "leftOut" });
-  expect(usualTaking(asked, [ours("1", [], { name: "9C", externalId: "of other lists" })], ids)).toEqual(as("1"));
-  expect(usualTaking(asked, [ours("1", [], { name: "9C" }), ours("2", [], { name: "9c" })], ids)).toEqual({
-    as: "leftOut",
-  });
+  const lists = [list("k", [], { name: "9C Geography", code: "9c" }), list("j", [], { name: "8A" })];
+  const usual = (...classes: OwnClass[]) => usualTakings(lists, classes).get("k");
+  expect(usual(ours("1", [], { name: "8B", externalId: "k" }))).toEqual(as("1"));
+  expect(usual(ours("1", [], { name: "9C" }))).toEqual(as("1"));
+  expect(usual(ours("1", [], { name: "9C Geography" }))).toEqual(as("1"));
+  expect(usual(ours("1", [], { name: "9C", externalId: "j" }))).toEqual({ as: "leftOut" });
+  expect(usual(ours("1", [], { name: "9C", externalId: "of other lists" }))).toEqual(as("1"));
+  expect(usual(ours("1", [], { name: "9C" }), ours("2", [], { name: "9c" }))).toEqual({ as: "leftOut" });
+  expect(usual()).toEqual({ as: "leftOut" });
   expect(takenTwice([as("1"), as("2"), as("1"), { as: "leftOut" }, { as: "new", courseId: null }])).toEqual(["1"]);
+});
+
+test("a form that is called the same in all subjects is proposed by its course; where that says nothing, not at all", () => {
+  const of = (...courses: string[]) =>
+    courses.map((course, i) => list(`k${i}`, [], { name: `9C ${course}`, code: "9C", course }));
+  const proposed = (lists: ListedClass[]) =>
+    [...usualTakings(lists, [ours("1", [], { name: "9C" })])].flatMap(([id, { as }]) => (as === "ours" ? id : []));
+  expect(proposed(of("History 9", "Geography 9", "Science 9"))).toEqual(["k1"]);
+  expect(proposed(of("Year 9 history", "Year 9 science"))).toEqual([]);
+  expect(proposed(of("Geography 9", "Geography 9 (fieldwork)"))).toEqual([]);
+  expect(proposed(of("Science 9"))).toEqual(["k0"]);
 });
 
 /** What a department is after the changes, with those who leave let go. */

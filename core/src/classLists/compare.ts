@@ -13,6 +13,7 @@ export interface OwnStudent {
 export interface OwnClass {
   readonly id: string;
   readonly name: string;
+  readonly course: string;
   readonly externalId: string | null;
   readonly students: readonly OwnStudent[];
   readonly teacherIds: readonly string[];
@@ -72,24 +73,53 @@ const nameOf = ({ givenName, familyName }: { givenName: string; familyName: stri
 const folded = (name: string) => foldedText(name);
 
 /**
- * What is proposed for a class of the lists: the one of ours that it is known as, or else the only one that is called the
- * same and is not in the lists already; otherwise it is left out, since a school lists the classes of every subject.
+ * What is proposed for each class of the lists: the one of ours that it is known as, or else the one that is called the same
+ * and is not in the lists already; otherwise it is left out, since a school lists the classes of every subject. Where several
+ * of the lists are called like one of ours (a form has one name in all subjects), it is the one whose course shares a word with
+ * ours; where that does not tell them apart either, all of them are left out.
  *
- * @param ids of all classes in the lists: what is known by none of them was known by lists of another making
+ * @returns by their ids
  */
-export function usualTaking(
-  listed: Pick<ListedClass, "sourcedId" | "name" | "code">,
-  classes: readonly Pick<OwnClass, "id" | "name" | "externalId">[],
-  ids: ReadonlySet<string>,
-): Taking {
-  const known = classes.find((one) => one.externalId === listed.sourcedId);
-  if (known) return { as: "ours", classId: known.id };
-  const names = [listed.name, listed.code].filter((name) => name !== "").map(folded);
-  const isFree = ({ externalId }: { externalId: string | null }) => externalId === null || !ids.has(externalId);
-  const alike = classes.filter((one) => isFree(one) && names.includes(folded(one.name)));
-  const [only] = alike;
-  return only && alike.length === 1 ? { as: "ours", classId: only.id } : { as: "leftOut" };
+export function usualTakings(
+  listed: readonly Pick<ListedClass, "sourcedId" | "name" | "code" | "course">[],
+  classes: readonly Pick<OwnClass, "id" | "name" | "externalId" | "course">[],
+): Map<string, Taking> {
+  const ids = new Set(listed.map(({ sourcedId }) => sourcedId));
+  // What is known by none of these ids was known by lists of another making.
+  const free = classes.filter(({ externalId }) => externalId === null || !ids.has(externalId));
+  const ofName = groupBy(free, (one) => folded(one.name));
+  const known = new Map(classes.map((one) => [one.externalId ?? "", one.id]));
+  const named = listed.flatMap((one) => {
+    if (known.has(one.sourcedId)) return [];
+    const names = [...new Set([one.name, one.code].filter((name) => name !== "").map(folded))];
+    const [only, ...others] = names.flatMap((name) => ofName.get(name) ?? []);
+    return only && others.every(({ id }) => id === only.id) ? [{ one, only }] : [];
+  });
+  const chosen = new Map(
+    [...groupBy(named, ({ only }) => only.id)].flatMap(([id, all]) => {
+      const alike =
+        all.length === 1 ? all : all.filter(({ one, only }) => shareWord(`${one.name} ${one.course}`, only.course));
+      const [first] = alike;
+      return first && alike.length === 1 ? [[first.one.sourcedId, id] as const] : [];
+    }),
+  );
+  return new Map(
+    listed.map(({ sourcedId }): [string, Taking] => {
+      const classId = known.get(sourcedId) ?? chosen.get(sourcedId);
+      return [sourcedId, classId === undefined ? { as: "leftOut" } : { as: "ours", classId }];
+    }),
+  );
 }
+
+/** Words that say what a course is about: not "of", and not "year". */
+const wordsOf = (text: string) =>
+  folded(text)
+    .split(/[^\p{L}]+/u)
+    .filter((word) => word.length > 3 && word !== "year");
+const shareWord = (a: string, b: string) => {
+  const words = new Set(wordsOf(b));
+  return wordsOf(a).some((word) => words.has(word));
+};
 
 /** Classes of ours that more than one class of the lists would become. */
 export const takenTwice = (takings: readonly Taking[]): string[] =>

@@ -403,3 +403,19 @@ test("lists that nobody takes are put away after two days, with all that is in t
   const row = await bench.db.selectFrom("classListErrand").selectAll().where("id", "=", lists.id).executeTakeFirst();
   expect(row).toMatchObject({ state: "dropped", roster: null, notes: null });
 });
+
+test("a class that is made has the short name where it is free, and the long one where it is not", async () => {
+  const make = async () => {
+    const lists = await fetched();
+    const chosen = [
+      { sourcedId: "8b-geography", taking: { as: "leftOut" as const } },
+      { sourcedId: "8b-history", taking: { as: "new" as const, courseId: null } },
+    ];
+    return take(lists, await compare(lists, { chosen }), { chosen });
+  };
+  expect((await make()).taken).toMatchObject({ classes: 1, classesMade: 1, coursesMade: 1 });
+  const { classes } = await listClasses(bench.lead);
+  expect(classes.map(({ name, course }) => [name, course])).toContainEqual(["8B History", "History 8"]);
+  // Made already, and chosen as a new one again: both names are taken.
+  await expect(make()).rejects.toMatchObject({ code: "classNameTaken", terms: { name: "8B History" } });
+});

@@ -4,7 +4,7 @@ import type * as contract from "@verdant/contract/classLists";
 import type { Comparison, Taking } from "@verdant/contract/classLists";
 import type { Input } from "@verdant/contract/endpoint";
 import { canonicalJson } from "@verdant/core/canonicalJson";
-import { compareClassLists, takenTwice, usualTaking, type ClassChange } from "@verdant/core/classLists/compare";
+import { compareClassLists, takenTwice, usualTakings, type ClassChange } from "@verdant/core/classLists/compare";
 import type { ListedClass, Roster } from "@verdant/core/classLists/roster";
 import { classesForLists, yearsNotHere } from "../courses/takeLists.ts";
 import { listCourses } from "../courses/service.ts";
@@ -31,16 +31,17 @@ export async function compareRoster(
 ): Promise<Compared> {
   const { db, caller } = scope;
   const studentIds = new Set(roster.classes.flatMap(({ students }) => students.map(({ sourcedId }) => sourcedId)));
-  const classIds = new Set(roster.classes.map(({ sourcedId }) => sourcedId));
   const { classes, listed } = await classesForLists(scope, [...studentIds]);
   const said = new Map(chosen.map(({ sourcedId, taking }) => [sourcedId, taking]));
   const known = new Set(classes.map(({ id }) => id));
-  const usual = roster.classes.map((one) => said.get(one.sourcedId) ?? usualTaking(one, classes, classIds));
+  const usual = usualTakings(roster.classes, classes);
   // What was chosen comes first; what would only be usual steps back where both would be one class of ours.
   const asked = new Set([...said.values()].flatMap((one) => (one.as === "ours" ? one.classId : [])));
-  const takings = usual.map((taking, at): Taking => {
-    const isSaid = said.has(roster.classes[at]?.sourcedId ?? "");
-    return !isSaid && taking.as === "ours" && asked.has(taking.classId) ? { as: "leftOut" } : taking;
+  const takings = roster.classes.map(({ sourcedId }): Taking => {
+    const taking = said.get(sourcedId);
+    if (taking) return taking;
+    const proposed = usual.get(sourcedId) ?? { as: "leftOut" };
+    return proposed.as === "ours" && asked.has(proposed.classId) ? { as: "leftOut" } : proposed;
   });
   const [twice] = takenTwice(takings);
   if (twice !== undefined)

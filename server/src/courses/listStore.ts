@@ -13,10 +13,13 @@ export const listListedClasses = (db: Db, departmentId: string, today: string) =
         .onRef("schoolYear.departmentId", "=", "class.departmentId")
         .onRef("schoolYear.id", "=", "class.schoolYearId"),
     )
+    .innerJoin("course", (join) =>
+      join.onRef("course.departmentId", "=", "class.departmentId").onRef("course.id", "=", "class.courseId"),
+    )
     .where("class.departmentId", "=", departmentId)
     .where("class.rehearsal", "=", false)
     .where("schoolYear.endsOn", ">=", today)
-    .select(["class.id", "class.name", "class.externalId"])
+    .select(["class.id", "class.name", "class.externalId", "course.name as course"])
     .orderBy("class.name")
     .execute();
 

@@ -179,10 +179,13 @@ async function makeClasses(within: Scope<Member>, takes: readonly ListedTake[], 
       await edits.upsertCourse(db, { departmentId, id: of, name });
     }
     const schoolYearId = await yearOf(within, years.find(({ sourcedId }) => sourcedId === listed.year) ?? null);
-    const own = (listed.code === "" ? listed.name : listed.code).slice(0, longestName);
-    const taken = await lists.listClassNames(db, departmentId, schoolYearId);
-    if (taken.some((one) => one.name.toLowerCase() === own.toLowerCase()))
-      throw new Failure("classNameTaken", { name: own });
+    const taken = new Set(
+      (await lists.listClassNames(db, departmentId, schoolYearId)).map((one) => one.name.toLowerCase()),
+    );
+    // The short name where it is free: a form is called the same in all its subjects.
+    const names = [listed.code, listed.name].filter((name) => name !== "").map((name) => name.slice(0, longestName));
+    const own = names.find((name) => !taken.has(name.toLowerCase()));
+    if (own === undefined) throw new Failure("classNameTaken", { name: listed.name });
     const id = newId();
     await edits.insertClass(db, { departmentId, id, courseId: of, schoolYearId, name: own, examOn: null });
     classIds.set(listed.sourcedId, id);

@@ -15,7 +15,7 @@ const onThisMachine = ["localhost", "127.0.0.1", "[::1]"];
 const SchoolServiceSetting = z.string().transform((setting, context): SchoolService => {
   const [base = "", token = `${base.replace(/\/+$/, "")}/token`] = setting.split("|");
   for (const address of [base, token]) {
-    const url = URL.parse(address);
+    const url = URL.canParse(address) ? new URL(address) : null;
     const isSafe = url?.protocol === "https:" || (url?.protocol === "http:" && onThisMachine.includes(url.hostname));
     if (!isSafe) {
       context.addIssue({ code: "custom", message: `${address} must be an https address.` });
