@@ -64,7 +64,9 @@ test("a colleague's package is imported with a report, is edited, and goes out a
     const kept = lead.getByRole("list", { name: "Kept as they came" });
     await kept.getByRole("button", { name: "Make a quiz of “Interleaved review, week 6”" }).click();
     await lead.getByRole("menuitem", { name: "for 8B" }).click();
-    await expect(lead.getByRole("textbox", { name: "Name, as students read it" })).toHaveValue("Interleaved review, week 6");
+    await expect(lead.getByRole("textbox", { name: "Name, as students read it" })).toHaveValue(
+      "Interleaved review, week 6",
+    );
     await expect(lead.getByText(/9 questions/).first()).toBeVisible();
     await lead.getByRole("button", { name: "Export", exact: true }).click();
     const [file] = await Promise.all([
