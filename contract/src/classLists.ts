@@ -6,7 +6,6 @@ import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
 import { Done, Id, limits, LocalDate, Moment } from "./wire.ts";
 
-export const listSources = ["file", "service"] as const;
 export const errandStates = ["waiting", "running", "ready", "done", "failed", "dropped"] as const;
 
 /** What can be said of lists that were read, with the terms of each; pages have the words. */

@@ -32,6 +32,20 @@ export interface At {
 export const keyOf = (place: LayoutPlace): string =>
   `${place.type} ${place.type === "fixed" ? place.itemId : place.type === "draw" ? place.itemIds.join() : place.text}`;
 
+/** The items of a layout, those of draws among them, in their order. */
+export const itemIdsOf = (layout: readonly Pick<LayoutPart, "places">[]): string[] =>
+  layout
+    .flatMap(({ places }) => places)
+    .flatMap((place) => (place.type === "fixed" ? [place.itemId] : place.type === "draw" ? place.itemIds : []));
+
+type Counted = { readonly type: "fixed" | "interlude" } | { readonly type: "draw"; readonly take: number };
+
+/** Questions that each student gets. */
+export const questionsOf = (layout: readonly { readonly places: readonly Counted[] }[]): number =>
+  layout
+    .flatMap(({ places }) => places)
+    .reduce((sum, place) => sum + (place.type === "fixed" ? 1 : place.type === "draw" ? place.take : 0), 0);
+
 /** A change of one place, wherever it stands by now: an earlier change may have moved it since it was on the screen. */
 export function changed(layout: Layout, place: LayoutPlace, change: (layout: Layout, at: At) => Layout): Layout {
   for (const [part, { places }] of layout.entries()) {

@@ -2,7 +2,6 @@ import fc from "fast-check";
 import { expect, test } from "vitest";
 import {
   compareClassLists,
-  isNoChange,
   takenTwice,
   usualTakings,
   type ClassChange,
@@ -193,6 +192,9 @@ test("a form that is called the same in all subjects is proposed by its course; 
   expect(proposed(of("Geography 9", "Geography 9 (fieldwork)"))).toEqual([]);
   expect(proposed(of("Science 9"))).toEqual(["k0"]);
 });
+
+const isNoChange = (one: ClassChange): boolean =>
+  [one.joining, one.recognised, one.renamed, one.leaving, one.teachersJoining].every((list) => list.length === 0);
 
 /** What a department is after the changes, with those who leave let go. */
 function after(

@@ -65,9 +65,6 @@ export interface ClassChange {
   readonly teachersUnknown: readonly string[];
 }
 
-export const isNoChange = (one: ClassChange): boolean =>
-  [one.joining, one.recognised, one.renamed, one.leaving, one.teachersJoining].every((list) => list.length === 0);
-
 const nameOf = ({ givenName, familyName }: { givenName: string; familyName: string }) =>
   `${givenName} ${familyName}`.trim();
 const folded = (name: string) => foldedText(name);

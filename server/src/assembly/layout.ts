@@ -1,7 +1,7 @@
 /** Laying a quiz out: parts and places as a whole, with what is known of the places that stay. */
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/assembly";
-import type { LayoutPart } from "@verdant/core/assembly/layout";
+import { itemIdsOf, questionsOf, type LayoutPart } from "@verdant/core/assembly/layout";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
@@ -92,11 +92,6 @@ const completed = (part: LayoutPart): Part => ({
   }),
 });
 
-export const questionsOf = (parts: readonly Part[]) =>
-  parts
-    .flatMap((part) => part.places)
-    .reduce((sum, place) => sum + (place.type === "fixed" ? 1 : place.type === "draw" ? place.take : 0), 0);
-
 const keyOf = (place: Place) =>
   place.type === "fixed"
     ? place.itemId
@@ -137,10 +132,7 @@ export async function layOut(
 ): Promise<Pick<LoadedQuiz, "parts" | "places">> {
   const { db, caller } = scope;
   const { departmentId } = caller;
-  const all = parts.flatMap((part) => part.places);
-  const ids = all.flatMap((place) =>
-    place.type === "fixed" ? [place.itemId] : place.type === "draw" ? place.itemIds : [],
-  );
+  const ids = itemIdsOf(parts);
   if (new Set(ids).size !== ids.length) throw invalid("itemTwiceInQuiz");
   const items = new Map((await store.listItemsById(db, departmentId, ids)).map((item) => [item.id, item]));
   const seen = new Map(

@@ -1,11 +1,12 @@
 /** Reads class lists from the school's system, and sends it marks, in the background. */
 import type { Sent } from "@verdant/contract/classLists";
 import { gapOf, readRoster } from "@verdant/core/classLists/roster";
+import { leadWhoAsked } from "../platform/asker.ts";
 import type { SchoolService } from "../platform/config.ts";
 import { isOverloaded, isUnreachable } from "../platform/database.ts";
 import { Failure } from "../platform/failure.ts";
 import type { JobKind } from "../platform/jobs.ts";
-import type { Member, Nobody, Scope } from "../platform/scope.ts";
+import type { Member, Scope } from "../platform/scope.ts";
 import { unseal } from "../platform/sealing.ts";
 import { todayOf } from "../platform/today.ts";
 import { schoolSystem, usualPatience, type Patience, type SchoolSystem } from "./schoolSystem.ts";
@@ -31,7 +32,7 @@ export const classListErrands = (services: readonly SchoolService[], patience: P
     if (!errand || !(await moveOn({ state: "running", share: 0 }))) return;
     const said = async (share: number) => store.moveOn(db, departmentId, subject, ["running"], { share });
     try {
-      const asker = await leadOf(scope, departmentId, errand.askedById);
+      const asker = { ...scope, caller: await leadWhoAsked(scope, departmentId, errand.askedById) };
       const system = await systemOf(asker, services, patience);
       if (errand.kind === "fetch") await fetchLists(asker, subject, system, said);
       else if (errand.classId !== null) {
@@ -48,12 +49,6 @@ export const classListErrands = (services: readonly SchoolService[], patience: P
     }
   },
 });
-
-async function leadOf(scope: Scope<Nobody>, departmentId: string, personId: string): Promise<Scope<Member>> {
-  const lead = await store.findLead(scope.db, departmentId, personId);
-  if (!lead) throw new Failure("askerNoLead");
-  return { ...scope, caller: { kind: "member", departmentId, personId, name: lead.name, role: "lead" } };
-}
 
 async function systemOf(
   { db, caller, secret }: Scope<Member>,

@@ -114,18 +114,6 @@ export async function moveOn(
   return numUpdatedRows > 0n;
 }
 
-/** Who asked, if still a lead of the department. */
-export const findLead = (db: Db, departmentId: string, personId: string) =>
-  db
-    .selectFrom("membership")
-    .innerJoin("person", "person.id", "membership.personId")
-    .where("membership.departmentId", "=", departmentId)
-    .where("membership.personId", "=", personId)
-    .where("membership.role", "=", "lead")
-    .where("membership.leftAt", "is", null)
-    .select("person.name")
-    .executeTakeFirst();
-
 /** Colleagues by their addresses, as the lists know them. */
 export const listAddresses = (db: Db, departmentId: string) =>
   db

@@ -1,4 +1,5 @@
 /** A department's items as the files of a package. */
+import { itemIdsOf } from "@verdant/core/assembly/layout";
 import type { DepartmentFile, FileItem } from "@verdant/contract/exchange";
 import type { QuizLayout } from "../platform/transferTables.ts";
 import type { Member, Scope } from "../platform/scope.ts";
@@ -38,10 +39,7 @@ export async function* filesOfPackage(
 
 /** A quiz as it stands, its items by the keys that they have in files. */
 async function quizToWrite(scope: Scope<Member>, { id: quizId, name, parts }: QuizLayout): Promise<WrittenQuiz> {
-  const ids = parts.flatMap(({ places }) =>
-    places.flatMap((place) => (place.type === "fixed" ? [place.itemId] : place.type === "draw" ? place.itemIds : [])),
-  );
-  const rows = await store.listKeys(scope.db, scope.caller.departmentId, ids);
+  const rows = await store.listKeys(scope.db, scope.caller.departmentId, itemIdsOf(parts));
   const items = new Map(rows.map((row) => [row.id, row]));
   const worth = (itemId: string, points: number | undefined) => {
     const own = items.get(itemId)?.points ?? 1;

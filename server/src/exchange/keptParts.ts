@@ -9,6 +9,7 @@ import {
   type ReportRow,
   type showReport as ShowReport,
 } from "@verdant/contract/packages";
+import { questionsOf } from "@verdant/core/assembly/layout";
 import { limits } from "@verdant/contract/wire";
 import { createQuizOf } from "../assembly/service.ts";
 import { Failure, need } from "../platform/failure.ts";
@@ -17,7 +18,6 @@ import { newId } from "../platform/id.ts";
 import { atomically, type Member, type OpenScope, type Scope } from "../platform/scope.ts";
 import * as store from "./keptStore.ts";
 import type { KeptFile } from "./qti/readPackage.ts";
-import { questionsOf } from "./qti/quizTest.ts";
 import { listByKeys } from "./store.ts";
 import { findReport } from "./transferStore.ts";
 import type { Archive } from "./zip.ts";
@@ -70,7 +70,7 @@ export async function listKept({ db, caller }: Scope<Member>): Promise<Result<ty
   const rows = await store.listSome(db, departmentId, shownRows);
   const kept = rows.map(({ files, bytes, cameAt, quiz, ...row }) => ({
     ...row,
-    questions: quiz && questionsOf(quiz),
+    questions: quiz && questionsOf(quiz.parts),
     files: files ?? 0,
     bytes: bytes ?? 0,
     cameAt: cameAt.toISOString(),

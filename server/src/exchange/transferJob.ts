@@ -1,10 +1,11 @@
 /** Does imports and exports in the background; what cannot be done says why, and leaves all as it was. */
 import type { JobKind } from "../platform/jobs.ts";
 import { textOf } from "@verdant/core/bank/writtenItems";
+import { leadWhoAsked } from "../platform/asker.ts";
 import { isOverloaded, isUnreachable } from "../platform/database.ts";
 import { Failure } from "../platform/failure.ts";
 import type { QuizLayout } from "../platform/transferTables.ts";
-import { atomically, type Member, type Nobody, type Scope } from "../platform/scope.ts";
+import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { itemReader, writeDepartmentFile } from "./exportDepartment.ts";
 import type { FileItem, Transfer } from "@verdant/contract/exchange";
 import type { Note } from "@verdant/contract/packages";
@@ -44,7 +45,7 @@ export const transfers: JobKind = {
     const transfer = await store.findTransfer(db, departmentId, subject);
     if (!transfer || !(await moveOn({ state: "running", share: 0 }))) return;
     try {
-      const caller = await leadOf(scope, departmentId, transfer.askedById);
+      const caller = await leadWhoAsked(scope, departmentId, transfer.askedById);
       if (transfer.kind === "export") await writeOut({ ...scope, caller }, subject, transfer.format);
       else await bringIn({ ...scope, caller }, subject, transfer.bytes);
     } catch (error) {
@@ -58,12 +59,6 @@ export const transfers: JobKind = {
     }
   },
 };
-
-async function leadOf({ db }: Scope<Nobody>, departmentId: string, personId: string): Promise<Member> {
-  const lead = await store.findLead(db, departmentId, personId);
-  if (!lead) throw new Failure("askerNoLead");
-  return { kind: "member", departmentId, personId, name: lead.name, role: "lead" };
-}
 
 /** Read and looked at piece by piece first; then written in one transaction, pictures one at a time. */
 async function bringIn(scope: Scope<Member>, transferId: string, bytes: number): Promise<void> {

@@ -111,18 +111,6 @@ export async function deletePieces(db: Db, departmentId: string, transferId: str
     .execute();
 }
 
-/** A lead of the department still; undefined for who is none any more. */
-export const findLead = (db: Db, departmentId: string, personId: string) =>
-  db
-    .selectFrom("membership")
-    .innerJoin("person", "person.id", "membership.personId")
-    .select(["person.name"])
-    .where("membership.departmentId", "=", departmentId)
-    .where("membership.personId", "=", personId)
-    .where("membership.role", "=", "lead")
-    .where("membership.leftAt", "is", null)
-    .executeTakeFirst();
-
 /** Those that were asked for before; their pieces go with them. */
 export const deleteTransfersBefore = (db: Db, at: Date): Promise<number> =>
   deleteSome(db, "transfer", sql`asked_at < ${at}`);

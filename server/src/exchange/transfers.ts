@@ -2,6 +2,7 @@
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/exchange";
 import { limits } from "@verdant/contract/wire";
+import { itemIdsOf } from "@verdant/core/assembly/layout";
 import { can } from "@verdant/core/team/can";
 import { LRUCache } from "lru-cache";
 import type { Db } from "../platform/database.ts";
@@ -161,7 +162,7 @@ export async function startExport(
 ): Promise<contract.Transfer> {
   mayExchange(scope, "export");
   const quiz = quizId === undefined ? undefined : await quizOfLayout(scope, quizId);
-  const itemIds = quiz ? itemsOf(quiz) : which && (await idsOf(scope, which));
+  const itemIds = quiz ? itemIdsOf(quiz.parts) : which && (await idsOf(scope, which));
   return atomically(scope, async (within) => {
     const { db, caller, now } = within;
     const { departmentId } = caller;
@@ -187,11 +188,6 @@ export async function startExport(
     return showTransfer(within, id);
   });
 }
-
-const itemsOf = ({ parts }: Awaited<ReturnType<typeof quizOfLayout>>): string[] =>
-  parts.flatMap(({ places }) =>
-    places.flatMap((place) => (place.type === "fixed" ? [place.itemId] : place.type === "draw" ? place.itemIds : [])),
-  );
 
 export function cancelTransfer(
   scope: Scope<Member>,

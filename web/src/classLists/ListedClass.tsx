@@ -46,11 +46,7 @@ export function ListedClass(given: Given) {
   const gone = change?.leaving.filter(({ studentId }) => leaving.has(leaverOf(sourcedId, studentId))).length ?? 0;
   const sentence = changeInWords(listed, gone);
   return (
-    <Box
-      component="li"
-      aria-label={name}
-      sx={{ px: 2, py: 1.25, borderBottom: 1, borderColor: "divider", bgcolor: change ? undefined : "transparent" }}
-    >
+    <Box component="li" aria-label={name} sx={{ px: 2, py: 1.25, borderBottom: 1, borderColor: "divider" }}>
       <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "center", columnGap: 2, rowGap: 1 }}>
         <Box sx={{ flex: "1 1 14rem", minWidth: 0, overflowWrap: "anywhere" }}>
           <Typography component="span" sx={{ fontWeight: change ? 700 : 400 }}>

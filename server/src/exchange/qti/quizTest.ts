@@ -233,9 +233,3 @@ function numberOf(text: string | undefined): number | null {
   const value = text === undefined || text.trim() === "" ? NaN : Number(text);
   return Number.isFinite(value) && value >= 0 ? value : null;
 }
-
-/** Questions that each student would get. */
-export const questionsOf = ({ parts }: KeptQuiz): number =>
-  parts
-    .flatMap(({ places }) => places)
-    .reduce((sum, place) => sum + (place.type === "fixed" ? 1 : place.type === "draw" ? place.take : 0), 0);
