@@ -16,7 +16,7 @@ import { resultEndpoints, Scaled } from "./result.ts";
 import { liveEndpoints } from "./live.ts";
 import { Notice, noticeEndpoints } from "./notice.ts";
 import { Message, runningEndpoints } from "./running.ts";
-import { markingEndpoints } from "./marking.ts";
+import { rulingEndpoints } from "./rulings.ts";
 import { showNeighbours } from "./seating.ts";
 import { ShownStimulus } from "./stimuli.ts";
 import { timedEndpoints } from "./timed.ts";
@@ -332,5 +332,5 @@ export const deliveryEndpoints = {
   showNeighbours,
   ...feedbackEndpoints,
   ...timedEndpoints,
-  ...markingEndpoints,
+  ...rulingEndpoints,
 };

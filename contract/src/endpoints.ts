@@ -16,6 +16,7 @@ import { figuresEndpoints } from "./figures.ts";
 import { finderEndpoints } from "./finder.ts";
 import { insightEndpoints } from "./insight.ts";
 import { manyEndpoints } from "./many.ts";
+import { markingEndpoints } from "./marking.ts";
 import { marksEndpoints } from "./marks.ts";
 import { mediaEndpoints } from "./media.ts";
 import { accountEndpoints } from "./account.ts";
@@ -63,6 +64,7 @@ export const endpoints = {
   ...assemblyEndpoints,
   ...deliveryEndpoints,
   ...pathsEndpoints,
+  ...markingEndpoints,
   ...marksEndpoints,
   ...doubtsEndpoints,
   ...answersEndpoints,

@@ -1,125 +1,36 @@
-/** Marking beyond the machine's: rulings on keys that were found wrong, and what a person marks. */
-import { rulings } from "@verdant/core/items/ruling";
+/** Marking by people: written answers, by a rubric; a second person's marks; what a department often says about answers. */
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
-import { Answer, Content } from "./items/kinds.ts";
-import { Id, Moment } from "./wire.ts";
+import { Content } from "./items/kinds.ts";
+import { Id, limits, Moment } from "./wire.ts";
 
-const KeyRuling = z.object({
-  id: Id,
-  ruling: z.enum(rulings),
-  /** The answer that is right after all, in words; empty where everybody gets the points or nobody does. */
-  answer: z.string(),
-  /** null: wherever this revision was given. */
-  release: z.string().nullable(),
-  by: z.string(),
-  at: Moment,
-  undone: z.object({ by: z.string(), at: Moment }).nullable(),
-});
-export type KeyRuling = z.infer<typeof KeyRuling>;
-
-export const ReleasedRevision = z.object({
-  revisionId: Id,
-  n: z.int(),
-  content: Content,
-  isLatest: z.boolean(),
-  releases: z.array(z.object({ id: Id, name: z.string(), releasedAt: Moment, running: z.int(), handedIn: z.int() })),
-  /** The newest first. */
-  rulings: z.array(KeyRuling),
-});
-export type ReleasedRevision = z.infer<typeof ReleasedRevision>;
-
-export const listKeyRulings = endpoint({
-  method: "get",
-  path: "/items/:itemId/rulings",
-  access: "member",
-  summary: "The revisions of an item that students were given, where, and what was decided about their keys.",
-  params: z.object({ itemId: Id }),
-  result: z.object({ number: z.int(), revisions: z.array(ReleasedRevision) }),
-});
-
-const RulingBody = z.object({
-  revisionId: Id,
-  /** null: wherever this revision was given. */
-  releaseId: Id.nullable(),
-  ruling: z.enum(rulings),
-  /** For "correct" and "accept": the answer that is right after all, given as a student would give it. */
-  answer: Answer.nullable(),
-});
-
-export const previewKeyRuling = endpoint({
-  method: "post",
-  path: "/items/:itemId/rulings/preview",
-  access: "member",
-  changesNothing: true,
-  summary: "Who would gain and lose how many points by a ruling on a key. Changes nothing.",
-  params: z.object({ itemId: Id }),
-  body: RulingBody,
-  result: z.object({
-    /** Sittings that are handed in, and those of them whose points stay the same. */
-    sittings: z.int(),
-    same: z.int(),
-    /** Sittings that are running: they will be marked by the ruling. */
-    running: z.int(),
-    /** The greatest loss first, then the greatest gain. */
-    changed: z.array(
-      z.object({
-        sittingId: Id,
-        student: z.string(),
-        className: z.string(),
-        release: z.string(),
-        ordinal: z.int(),
-        pointsBefore: z.number(),
-        outOfBefore: z.number(),
-        points: z.number(),
-        outOf: z.number(),
-      }),
-    ),
-  }),
-});
-
-export const giveKeyRuling = endpoint({
-  method: "post",
-  path: "/items/:itemId/rulings",
-  access: "member",
-  summary:
-    "Rules on a key that was found wrong. Every sitting that has it is marked again in one transaction, and what the class remembers is worked out anew.",
-  params: z.object({ itemId: Id }),
-  body: RulingBody.extend({
-    /** Of "correct": the item gets the corrected key too, as its next revision. */
-    mendsItem: z.boolean().default(false),
-  }),
-  result: z.object({ rulingId: Id, remarked: z.int(), mended: z.boolean() }),
-});
-
-export const undoKeyRuling = endpoint({
-  method: "post",
-  path: "/rulings/:rulingId/undo",
-  access: "member",
-  summary: "Takes a ruling back: every mark is again what it was without it, and so is the item.",
-  params: z.object({ rulingId: Id }),
-  result: z.object({ remarked: z.int() }),
-});
-
+/** The level chosen for each criterion, by their ids. */
 const Levels = z.record(z.string().min(1).max(80), z.string().min(1).max(80));
+
+const Position = z.coerce.number<number>().int().positive();
+
+const WrittenAnswer = z.object({
+  sittingId: Id,
+  position: z.int(),
+  student: z.string(),
+  className: z.string(),
+  ordinal: z.int(),
+  text: z.string(),
+});
 
 export const WrittenAnswers = z.object({
   name: z.string(),
   /** Answers of all questions that nobody has marked yet. */
   waiting: z.int(),
+  /** Marks that are given and that students do not see yet, because other answers of the release wait. */
+  unseen: z.int(),
   questions: z.array(
     z.object({
       itemId: Id,
       number: z.int(),
       content: Content,
       answers: z.array(
-        z.object({
-          sittingId: Id,
-          position: z.int(),
-          student: z.string(),
-          className: z.string(),
-          ordinal: z.int(),
-          text: z.string(),
+        WrittenAnswer.extend({
           mark: z
             .object({
               levels: Levels,
@@ -136,6 +47,8 @@ export const WrittenAnswers = z.object({
       ),
     }),
   ),
+  /** What the department often says to students, the oldest first. */
+  comments: z.array(z.object({ id: Id, text: z.string() })),
 });
 export type WrittenAnswers = z.infer<typeof WrittenAnswers>;
 
@@ -154,19 +67,27 @@ export const WaitingMarks = z.array(
   z.object({ releaseId: Id, name: z.string(), className: z.string(), waiting: z.int() }),
 );
 
+/** Of the mark that was seen; 0: it had none. When somebody has marked it since, nothing is changed. */
+const Version = z.int().nonnegative();
+
 export const markWrittenAnswer = endpoint({
   method: "put",
   path: "/marks/:sittingId/:position",
   access: "member",
-  summary: "Marks a written answer by its rubric: a level for each criterion. What the class remembers follows.",
-  params: z.object({ sittingId: Id, position: z.coerce.number<number>().int().positive() }),
+  summary:
+    "Marks a written answer by its rubric, and others of the same question that say the same: all of them or none. What the class remembers follows.",
+  params: z.object({ sittingId: Id, position: Position }),
   body: z.object({
     levels: Levels,
     comment: z.string().max(2000).default(""),
-    /** Of the mark that was seen; 0: it had none. When somebody has marked it since, nothing is changed. */
-    version: z.int().nonnegative(),
+    version: Version,
+    /** Other answers to the same question that get the same. */
+    alike: z
+      .array(z.object({ sittingId: Id, position: Position, version: Version }))
+      .max(100)
+      .default([]),
   }),
-  result: z.object({ credit: z.number(), version: z.int() }),
+  result: z.object({ credit: z.number(), version: z.int(), marked: z.int() }),
 });
 
 export const claimWrittenAnswer = endpoint({
@@ -174,19 +95,107 @@ export const claimWrittenAnswer = endpoint({
   path: "/marks/:sittingId/:position/claim",
   access: "member",
   summary: "Says that I have this answer before me for the next two minutes, so that colleagues take others.",
-  params: z.object({ sittingId: Id, position: z.coerce.number<number>().int().positive() }),
+  params: z.object({ sittingId: Id, position: Position }),
   result: z.object({
     /** Another member who had it before; null: it is mine now. */
     heldBy: z.string().nullable(),
   }),
 });
 
+export const showMarksSoFar = endpoint({
+  method: "post",
+  path: "/releases/:releaseId/written/shown",
+  access: "member",
+  summary: "Students see the marks given so far, though others still wait.",
+  params: z.object({ releaseId: Id }),
+  result: z.object({}),
+});
+
+export const keepMarkingComment = endpoint({
+  method: "post",
+  path: "/marking-comments",
+  access: "member",
+  summary: "Keeps a sentence that the department often says to students. One that is kept already stays one.",
+  body: z.object({ text: z.string().trim().min(1).max(limits.reason) }),
+  result: z.object({ commentId: Id }),
+});
+
+export const removeMarkingComment = endpoint({
+  method: "delete",
+  path: "/marking-comments/:commentId",
+  access: "member",
+  summary: "Takes a sentence out of those that are kept. What was said to students with it stays.",
+  params: z.object({ commentId: Id }),
+  result: z.object({}),
+});
+
+const TwoMarked = z.object({ levels: Levels, by: z.string() });
+
+export const SecondMarks = z.object({
+  name: z.string(),
+  questions: z.array(
+    z.object({
+      itemId: Id,
+      number: z.int(),
+      content: Content,
+      /** Marked by a colleague, and by nobody a second time: without what the colleague gave. */
+      toMark: z.array(WrittenAnswer),
+      /** Marked by me first: somebody else has to mark these a second time. */
+      mine: z.int(),
+      /** Marked differently, and not settled yet: the mark of the first counts until then. */
+      differing: z.array(
+        WrittenAnswer.extend({ first: TwoMarked, second: TwoMarked, comment: z.string(), version: z.int() }),
+      ),
+      settled: z.int(),
+      /** Of all answers marked twice, as both said by themselves. */
+      agreement: z.object({
+        answers: z.int(),
+        same: z.int(),
+        kappa: z.object({ value: z.number(), low: z.number(), high: z.number() }).nullable(),
+      }),
+    }),
+  ),
+});
+export type SecondMarks = z.infer<typeof SecondMarks>;
+
+export const listSecondMarks = endpoint({
+  method: "get",
+  path: "/releases/:releaseId/second-marks",
+  access: "member",
+  summary:
+    "Marking a second time: what I can mark without seeing the first mark, how far two people agree, where they differ.",
+  params: z.object({ releaseId: Id }),
+  result: SecondMarks,
+});
+
+export const markSecond = endpoint({
+  method: "put",
+  path: "/marks/:sittingId/:position/second",
+  access: "member",
+  summary: "Marks an answer a second time. The first mark stands until the two are settled.",
+  params: z.object({ sittingId: Id, position: Position }),
+  body: z.object({ levels: Levels }),
+  result: z.object({}),
+});
+
+export const settleMarks = endpoint({
+  method: "post",
+  path: "/marks/:sittingId/:position/settled",
+  access: "member",
+  summary: "Settles two marks that differ: this is the mark from now on.",
+  params: z.object({ sittingId: Id, position: Position }),
+  body: z.object({ levels: Levels, version: Version }),
+  result: z.object({ credit: z.number(), version: z.int() }),
+});
+
 export const markingEndpoints = {
-  listKeyRulings,
-  previewKeyRuling,
-  giveKeyRuling,
-  undoKeyRuling,
   listWrittenAnswers,
   markWrittenAnswer,
   claimWrittenAnswer,
+  showMarksSoFar,
+  keepMarkingComment,
+  removeMarkingComment,
+  listSecondMarks,
+  markSecond,
+  settleMarks,
 };

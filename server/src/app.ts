@@ -20,6 +20,7 @@ import { mountDelivery } from "./delivery/routes.ts";
 import { mountExchange } from "./exchange/routes.ts";
 import { mountFinder } from "./finder/routes.ts";
 import { mountInsight } from "./insight/routes.ts";
+import { mountMarking } from "./marking/routes.ts";
 import { mountMarks } from "./marks/routes.ts";
 import { mountPrivacy } from "./privacy/routes.ts";
 import { mountOverTime } from "./overTime/routes.ts";
@@ -105,6 +106,7 @@ export function createApp(parts: Parts): Express {
   const features = [
     mountDelivery,
     mountPaths,
+    mountMarking,
     mountMarks,
     mountOverTime,
     mountPrivacy,

@@ -108,7 +108,11 @@ export const router = createBrowserRouter([
       },
       {
         path: "/results/:releaseId/marking",
-        lazy: async () => ({ Component: (await import("./delivery/MarkingPage.tsx")).MarkingPage }),
+        lazy: async () => ({ Component: (await import("./marking/MarkingPage.tsx")).MarkingPage }),
+      },
+      {
+        path: "/results/:releaseId/marking/second",
+        lazy: async () => ({ Component: (await import("./marking/SecondMarkingPage.tsx")).SecondMarkingPage }),
       },
       {
         path: "/results/:releaseId",

@@ -56,13 +56,19 @@ export type Levels = Readonly<Record<string, string>>;
  */
 export function creditOfLevels(content: Written, levels: Levels): number | null {
   const total = content.criteria.reduce((sum, criterion) => sum + most(criterion), 0);
+  const earned = pointsOfLevels(content, levels);
+  return total === 0 || earned === null ? null : Math.max(0, earned / total);
+}
+
+/** Points of the rubric that these levels earn, before they become a share of the question's; null while one is missing. */
+export function pointsOfLevels(content: Written, levels: Levels): number | null {
   let earned = 0;
   for (const criterion of content.criteria) {
     const level = criterion.levels.find((one) => one.id === levels[criterion.id]);
     if (!level) return null;
     earned += level.points;
   }
-  return total === 0 ? null : Math.max(0, earned / total);
+  return earned;
 }
 
 export const written: Kind<"written", Written, WrittenAnswer, WrittenView> = {

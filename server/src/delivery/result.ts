@@ -19,7 +19,7 @@ import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
 import { ownTimed } from "./timed.ts";
 import { findVoided } from "./voidStore.ts";
-import { waitingPointsOf } from "./written.ts";
+import { unseenMarksOf } from "./waitingMarks.ts";
 import { stimuliOf, strandOf } from "./views.ts";
 
 type GivenRelease = Awaited<ReturnType<typeof store.listReleasesFor>>[number];
@@ -79,19 +79,26 @@ export async function showResult(
   const release = given ?? leftBehind(sitting);
   const goes = await sittingStore.listSittings(db, departmentId, studentId, [sitting.releaseId]);
   const openness = opennessOf(release, goes, now());
-  const items = shows(openness, "which") ? await sittingStore.listSittingItems(db, departmentId, sitting.id) : [];
+  const inOrder = goes.filter((go) => go.state === "handedIn").sort((a, b) => a.ordinal - b.ordinal);
+  const unseenOf = await unseenMarksOf(scope, [...new Set([sitting.id, ...inOrder.map((go) => go.id)])]);
+  const unseen = unseenOf(sitting.id);
+  const items = shows(openness, "which")
+    ? (await sittingStore.listSittingItems(db, departmentId, sitting.id)).map((item) =>
+        unseen.isHeld(item.position) ? { ...item, byPerson: null, comment: null } : item,
+      )
+    : [];
   const rulings = await rulingStore.listInForce(db, departmentId, sitting.releaseId);
   const twins = shows(openness, "why") ? await twinsToShow(db, departmentId, sitting.releaseId, items, openness) : null;
   const { counts, openFrom, outOf, closing } = completeRules(sitting.rules);
-  const waitingPoints = (await waitingPointsOf(scope, [sitting.id])).get(sitting.id) ?? 0;
-  const inOrder = goes.filter((go) => go.state === "handedIn").sort((a, b) => a.ordinal - b.ordinal);
+  const waitingPoints = unseen.outOf;
+  const points = sitting.points === null ? null : sitting.points - unseen.points;
   const mark = markOf(
     counts,
-    inOrder.map((go) => go.points ?? 0),
+    inOrder.map((go) => (go.points ?? 0) - unseenOf(go.id).points),
   );
-  const isShown = shows(openness, "score") && sitting.points !== null;
+  const isShown = shows(openness, "score") && points !== null;
   const asPoints = { points: mark ?? 0, outOf: sitting.outOf - waitingPoints };
-  const share = waitingPoints > 0 || sitting.outOf === 0 ? null : (sitting.points ?? 0) / sitting.outOf;
+  const share = waitingPoints > 0 || sitting.outOf === 0 ? null : (points ?? 0) / sitting.outOf;
   const missing = given ? (await whatIsMissing(scope, caller, [given], () => goes))(given.releaseId) : [];
   return {
     name: sitting.name,
@@ -100,7 +107,7 @@ export async function showResult(
     openness,
     openFrom,
     settlesAt: settlingOf(goes, now())?.toISOString() ?? null,
-    points: shows(openness, "score") ? sitting.points : null,
+    points: shows(openness, "score") ? points : null,
     outOf: sitting.outOf - waitingPoints,
     waitingPoints,
     mark: shows(openness, "score") && goes.length > 1 ? { counts, points: mark ?? 0 } : null,

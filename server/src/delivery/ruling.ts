@@ -1,5 +1,5 @@
 /** A wrong key found late: what a ruling would change, giving one, and taking it back. */
-import type * as contract from "@verdant/contract/marking";
+import type * as contract from "@verdant/contract/rulings";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import { secondShare } from "@verdant/core/delivery/feedback";
 import { completeRules } from "@verdant/core/delivery/rules";

@@ -30,13 +30,8 @@ export { openNotice, showNotice } from "./notice.ts";
 export { listItemsOfRelease } from "./releaseItems.ts";
 export { reflect, setReflectionForm, showReflectionForm } from "./reflections.ts";
 export { giveKeyRuling, listKeyRulings, previewKeyRuling, undoKeyRuling } from "./ruling.ts";
-export {
-  claimWrittenAnswer,
-  listWaitingMarks,
-  listWrittenAnswers,
-  markWrittenAnswer,
-  waitingPointsOf,
-} from "./written.ts";
+export { needWritten } from "./byPerson.ts";
+export { countHeldMarks, listWaitingMarks, setMarksShown, waitingPointsOf } from "./waitingMarks.ts";
 export { showResult } from "./result.ts";
 export { beginSitting, handIn, saveAnswers, settleSitting, showSitting, sittingTokenHash } from "./sitting.ts";
 export { showTimed } from "./timed.ts";

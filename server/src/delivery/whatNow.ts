@@ -17,7 +17,7 @@ import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
 import { noticeOf } from "./notice.ts";
 import { listVoidedOf } from "./voidStore.ts";
-import { waitingPointsOf } from "./written.ts";
+import { unseenMarksOf } from "./waitingMarks.ts";
 
 const doneAtOnce = 20;
 /** Of what the teacher says, the newest. */
@@ -138,10 +138,10 @@ export async function listDone(
   });
   const { first, isMore } = firstOf(rows, doneAtOnce);
   const releaseIds = first.map((sitting) => sitting.releaseId);
-  const [given, goesOf, waiting] = await Promise.all([
+  const [given, goesOf, unseenOf] = await Promise.all([
     store.listReleasesFor(db, departmentId, studentId, { releaseIds }),
     goesAt(scope, releaseIds),
-    waitingPointsOf(
+    unseenMarksOf(
       scope,
       first.map((sitting) => sitting.id),
     ),
@@ -152,9 +152,10 @@ export async function listDone(
       const goes = goesOf(sitting.releaseId);
       const release = releases.get(sitting.releaseId) ?? leftBehind(sitting);
       const openness = opennessOf(release, goes, now());
-      const waitingPoints = waiting.get(sitting.id) ?? 0;
+      const unseen = unseenOf(sitting.id);
+      const waitingPoints = unseen.outOf;
       const { outOf } = completeRules(sitting.rules);
-      const points = shows(openness, "score") ? sitting.points : null;
+      const points = shows(openness, "score") && sitting.points !== null ? sitting.points - unseen.points : null;
       return {
         sittingId: sitting.id,
         name: sitting.name,

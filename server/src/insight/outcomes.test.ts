@@ -1,6 +1,6 @@
 /** The list of results: what came out, what waits, and finding among many. */
 import { beforeAll, describe, expect, test } from "vitest";
-import * as delivery from "../delivery/service.ts";
+import { markWrittenAnswer } from "../marking/service.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { giveWritten } from "../platform/testing/writtenAnswers.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
@@ -89,9 +89,9 @@ describe("finding among many", () => {
     const { sittingId } = await write(4, "The outer bank is worn away.");
     const [waiting] = (await list({ state: "toMark" })).releases;
     expect([waiting?.id, waiting?.toMark, waiting?.outcome.outOf]).toEqual([releaseId, 1, 0]);
-    await delivery.markWrittenAnswer(bench.lead, {
+    await markWrittenAnswer(bench.lead, {
       params: { sittingId, position: 1 },
-      body: { levels: { reasons: "one" }, comment: "", version: 0 },
+      body: { levels: { reasons: "one" }, comment: "", alike: [], version: 0 },
     });
     expect((await list({ state: "toMark" })).total).toBe(0);
     // An opinion is right or wrong nowhere: the outcome is of the marked answer alone.

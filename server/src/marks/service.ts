@@ -5,7 +5,7 @@ import { completeRules } from "@verdant/core/delivery/rules";
 import { groupBy } from "@verdant/core/groupBy";
 import { markOfGoes, meanMark, scaled, usualWeight } from "@verdant/core/marks/markTable";
 import { listStudentsOfClass, needClass } from "../courses/listClasses.ts";
-import { waitingPointsOf } from "../delivery/written.ts";
+import { waitingPointsOf } from "../delivery/service.ts";
 import { usualLineOf } from "../insight/standardResults.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";

@@ -57,6 +57,7 @@ import * as tables from "./0054_tables.ts";
 import * as archives from "./0055_archives.ts";
 import * as classLists from "./0056_classLists.ts";
 import * as quizPackages from "./0057_quizPackages.ts";
+import * as marking from "./0058_marking.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -116,4 +117,5 @@ export const migrations: Record<string, Migration> = {
   "0055_archives": archives,
   "0056_classLists": classLists,
   "0057_quizPackages": quizPackages,
+  "0058_marking": marking,
 };

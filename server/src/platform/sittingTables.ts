@@ -91,7 +91,24 @@ export interface SittingTables {
     by: string;
     at: Date;
     version: Default<number>;
+    /** null: `at`. */
+    firstAt: Default<Date | null>;
   };
+  /** What a second person said of an answer without seeing the first mark. */
+  secondMark: Owned & {
+    sittingId: string;
+    position: number;
+    levels: Json<Levels>;
+    by: string;
+    at: Date;
+    /** What the first had said by then. */
+    firstLevels: Json<Levels>;
+    firstBy: string;
+    settledBy: Default<string | null>;
+    settledAt: Default<Date | null>;
+  };
+  /** What a department often says to students about written answers. */
+  markingComment: Row & { text: string; by: string; at: Date };
   /** What a student draws in a go of a release: per place the ids of its items. */
   hand: Owned & {
     releaseId: string;

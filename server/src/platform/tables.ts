@@ -306,6 +306,8 @@ export interface Tables
     releasedAt: Date;
     closedAt: Date | null;
     resultsOpenedAt: Default<Date | null>;
+    /** Students see marks of written answers given up to here, though others still wait. */
+    marksShownAt: Default<Date | null>;
   };
   releaseTarget: Row & {
     releaseId: string;

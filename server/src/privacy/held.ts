@@ -33,6 +33,7 @@ export const held: readonly Held[] = [
   { table: "reason", by: "sitting_id" },
   { table: "mark", by: "sitting_id" },
   { table: "rubric_mark", by: "sitting_id" },
+  { table: "second_mark", by: "sitting_id" },
   { table: "voided_go", by: "sitting_id" },
   { table: "evidence", by: "student_id" },
   { table: "memory_state", by: "student_id" },

@@ -7,7 +7,7 @@ import TableCell from "@mui/material/TableCell";
 import TableHead from "@mui/material/TableHead";
 import TableRow from "@mui/material/TableRow";
 import Typography from "@mui/material/Typography";
-import type { previewKeyRuling } from "@verdant/contract/marking";
+import type { previewKeyRuling } from "@verdant/contract/rulings";
 import type { Call, Result } from "@verdant/contract/endpoint";
 import { skipToken } from "@reduxjs/toolkit/query";
 import type { ReactNode } from "react";

@@ -5,7 +5,7 @@ import Button from "@mui/material/Button";
 import MenuItem from "@mui/material/MenuItem";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
-import type { ReleasedRevision } from "@verdant/contract/marking";
+import type { ReleasedRevision } from "@verdant/contract/rulings";
 import { isRuling } from "@verdant/core/items/ruling";
 import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";

@@ -11,7 +11,7 @@ import RadioGroup from "@mui/material/RadioGroup";
 import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
-import type { ReleasedRevision } from "@verdant/contract/marking";
+import type { ReleasedRevision } from "@verdant/contract/rulings";
 import { creditOf, kindOf, markerOf, type Answer, type Content } from "@verdant/core/items/kinds";
 import { rulings, type RulingName } from "@verdant/core/items/ruling";
 import { Player } from "../player/Player.tsx";

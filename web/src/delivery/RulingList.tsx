@@ -3,7 +3,7 @@ import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
-import type { KeyRuling } from "@verdant/contract/marking";
+import type { KeyRuling } from "@verdant/contract/rulings";
 import { moment } from "../ui/dates.ts";
 import { rulingWords } from "../ui/rulingWords.ts";
 import { t } from "../platform/words.ts";

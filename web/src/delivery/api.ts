@@ -21,15 +21,7 @@ import { giveExtraGo, takeBackExtraGo } from "@verdant/contract/extraGoes";
 import { showNotice } from "@verdant/contract/notice";
 import { handInFor, helped, letBackIn, showLive } from "@verdant/contract/live";
 import { hideResults, openResults, releaseQuiz, showRelease, shutRelease } from "@verdant/contract/delivery";
-import {
-  giveKeyRuling,
-  listKeyRulings,
-  claimWrittenAnswer,
-  listWrittenAnswers,
-  markWrittenAnswer,
-  previewKeyRuling,
-  undoKeyRuling,
-} from "@verdant/contract/marking";
+import { giveKeyRuling, listKeyRulings, previewKeyRuling, undoKeyRuling } from "@verdant/contract/rulings";
 import { api, calls } from "../platform/contractApi.ts";
 
 /** What shows goes, or is worked out from them. */
@@ -91,15 +83,6 @@ export const deliveryApi = api.injectEndpoints({
       ...calls<typeof setReflectionForm>(setReflectionForm),
       invalidatesTags: ["ReflectionForm"],
     }),
-    listWrittenAnswers: build.query({
-      ...calls<typeof listWrittenAnswers>(listWrittenAnswers),
-      providesTags: ["Marking"],
-    }),
-    claimWrittenAnswer: build.mutation(calls<typeof claimWrittenAnswer>(claimWrittenAnswer)),
-    markWrittenAnswer: build.mutation({
-      ...calls<typeof markWrittenAnswer>(markWrittenAnswer),
-      invalidatesTags: ["Marking", "Results", "Due"],
-    }),
     listKeyRulings: build.query({ ...calls<typeof listKeyRulings>(listKeyRulings), providesTags: ["Ruling"] }),
     previewKeyRuling: build.query({ ...calls<typeof previewKeyRuling>(previewKeyRuling), providesTags: ["Ruling"] }),
     giveKeyRuling: build.mutation({
@@ -141,9 +124,6 @@ export const {
   useTakeBackMessageMutation,
   useShowReflectionFormQuery,
   useSetReflectionFormMutation,
-  useListWrittenAnswersQuery,
-  useClaimWrittenAnswerMutation,
-  useMarkWrittenAnswerMutation,
   useListKeyRulingsQuery,
   usePreviewKeyRulingQuery,
   useGiveKeyRulingMutation,

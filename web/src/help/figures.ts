@@ -109,4 +109,11 @@ export const figures: readonly Figure[] = [
     ),
     source: t("Least squares, with the interval of the residuals"),
   },
+  {
+    name: t("How far two markers agree"),
+    how: t(
+      "Weighted kappa of all answers that two people marked without seeing each other’s marks: 1 is full agreement, 0 what chance would bring; a difference counts by its square. From ten answers on, with its interval: nearly alike when all of it is at .6 or above.",
+    ),
+    source: t("Cohen (1968); Fleiss, Cohen and Everitt (1969)"),
+  },
 ];

@@ -24,6 +24,16 @@ export const singulars: Readonly<Record<string, string>> = {
   "Import {{count}} standards": "Import {{count}} standard",
   "Make {{count}} topics": "Make {{count}} topic",
   "Mark {{count}} answers": "Mark {{count}} answer",
+  "Students do not see {{count}} marks yet.": "Students do not see {{count}} mark yet.",
+  "They will when the {{count}} answers that wait are marked.":
+    "They will when the {{count}} answer that waits is marked.",
+  "{{count}} answers are marked differently": "{{count}} answer is marked differently",
+  "{{count}} answers to mark a second time": "{{count}} answer to mark a second time",
+  "{{count}} differences are settled.": "{{count}} difference is settled.",
+  "{{count}} more answers say the same and get the same mark:":
+    "{{count}} more answer says the same and gets the same mark:",
+  "You marked the other {{count}} answers yourself: a colleague can mark them a second time.":
+    "You marked the other {{count}} answer yourself: a colleague can mark it a second time.",
   "On: after your password you give a code from your app. {{count}} recovery codes left.":
     "On: after your password you give a code from your app. {{count}} recovery code left.",
   "Only in “{{name}}” ({{count}} goes)": "Only in “{{name}}” ({{count}} go)",

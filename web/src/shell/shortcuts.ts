@@ -47,6 +47,16 @@ const ofPage: readonly (readonly [path: RegExp, page: string, readonly Shortcut[
       { keys: t("Space in the add line"), does: t("Pick several") },
     ],
   ],
+  [
+    /\/marking$/,
+    t("Marking"),
+    [
+      { keys: t("1 to 9"), does: t("Choose a level") },
+      { keys: t("Alt 1 to 9"), does: t("Add a kept sentence") },
+      { keys: t("J, K"), does: t("Next answer, previous answer") },
+      { keys: t("Ctrl or Cmd Enter"), does: t("Mark and go on") },
+    ],
+  ],
   [/^\/topics/, t("Topics and standards"), [{ keys: t("Enter in a name"), does: t("Save the name") }]],
 ];
 

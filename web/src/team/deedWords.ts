@@ -89,12 +89,19 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
       openingWordMade: t("made an opening word for"),
       extraGoGiven: t("gave another go in"),
       extraGoTakenBack: t("took a given go back in"),
+      marksShown: t("showed the marks so far of"),
     },
+  },
+  markingComment: {
+    noun: t("a sentence to students"),
+    did: { kept: t("kept"), removed: t("removed") },
   },
   sitting: {
     noun: t("a go"),
     did: {
       markedByPerson: t("marked"),
+      secondMarked: t("marked a second time"),
+      markSettled: t("settled two marks of"),
       markedAgain: t("marked again"),
       letBackIn: t("let the student back into"),
       handedInFor: t("handed in for its student"),

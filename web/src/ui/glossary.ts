@@ -7,6 +7,12 @@ const entries = {
   key: [t("Key"), t("The right answer, as the item is marked by it.")],
   draft: [t("Draft"), t("An item in which something is missing, or that nobody has approved yet. No quiz uses it.")],
   checking: [t("Checking"), t("A colleague looks an item over before it is used, if the department wants that.")],
+  secondMark: [
+    t("Second mark"),
+    t(
+      "What a colleague gives to a written answer without seeing the first mark. It shows how far two people agree; the first mark counts until the two are settled.",
+    ),
+  ],
   secondLook: [
     t("Second look"),
     t("An item is in use at once, and some items (each tenth, and all reserved ones) are checked afterwards."),

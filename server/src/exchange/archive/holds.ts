@@ -25,7 +25,7 @@ export const archived: readonly Held[] = [
   ...all("framework", "standard", "standard_link", "topic", "topic_ancestor", "topic_standard", "misconception"),
   ...all("family", "item", "item_revision", "item_standard", "item_media", "item_search", "lexeme"),
   ...all("stimulus", "stimulus_revision", "stimulus_media", "many", "many_item", "option_set", "department_word"),
-  ...all("comment", "review_request", "twin_request", "doubt_look", "column_mapping", "kept_part"),
+  ...all("comment", "marking_comment", "review_request", "twin_request", "doubt_look", "column_mapping", "kept_part"),
   { table: "media", files: { folder: "media", named: ["hash"] } },
   { table: "kept_file", files: { folder: "kept", named: ["kept_id", "n"] } },
   { table: "writing_goal", withoutPeople: { unless: "person_id" } },
@@ -44,7 +44,8 @@ export const archived: readonly Held[] = [
   ...about("student", "student_group", "student_group_member", "student_note", "student_topic", "seat"),
   { table: "enrolment", withoutPeople: "none", without: ["entry_card", "card_mark", "card_sealed"] },
   { table: "sitting", withoutPeople: "none", without: ["token_hash"] },
-  ...about("sitting_item", "response", "response_event", "reason", "mark", "rubric_mark", "voided_go", "excused"),
+  ...about("sitting_item", "response", "response_event", "reason", "mark", "rubric_mark", "second_mark"),
+  ...about("voided_go", "excused"),
   ...about(
     "extra_go",
     "go_ahead",

@@ -1,4 +1,4 @@
-/** SQL for written answers: what was written, and what somebody said it is worth. */
+/** SQL for written answers: what was written, what somebody said it is worth, and what a second person said. */
 import { sql, type Insertable } from "kysely";
 import type { Db } from "../platform/database.ts";
 import type { Tables } from "../platform/tables.ts";
@@ -57,98 +57,10 @@ export function listWritten(db: Db, departmentId: string, releaseId: string, cal
     .select(["si.sittingId", "si.position", "si.itemId", "item.number", "revision.content", "sitting.ordinal"])
     .select(["response.body as answer", "student.givenName", "student.familyName", "class.name as className"])
     .select(["rubricMark.levels", "rubricMark.credit", "rubricMark.comment", "rubricMark.at", "person.name as by"])
-    .select(["rubricMark.version", "holder.name as heldBy"])
+    .select(["rubricMark.version", "rubricMark.by as byId", "holder.name as heldBy"])
     .orderBy("item.number")
     .orderBy(sql`md5(si.sitting_id::text || si.position)`)
     .execute();
-}
-
-/** Releases with answers that wait: a mark that says nothing yet, and nothing was ruled. */
-export function listWaiting(db: Db, departmentId: string) {
-  return db
-    .selectFrom("sitting")
-    .innerJoin("mark", (join) =>
-      join
-        .onRef("mark.departmentId", "=", "sitting.departmentId")
-        .onRef("mark.sittingId", "=", "sitting.id")
-        .onRef("mark.version", "=", "sitting.markingVersion"),
-    )
-    .innerJoin("sittingItem as si", (join) =>
-      join
-        .onRef("si.departmentId", "=", "mark.departmentId")
-        .onRef("si.sittingId", "=", "mark.sittingId")
-        .onRef("si.position", "=", "mark.position"),
-    )
-    .innerJoin("item", (join) =>
-      join.onRef("item.departmentId", "=", "si.departmentId").onRef("item.id", "=", "si.itemId"),
-    )
-    .innerJoin("release", (join) =>
-      join.onRef("release.departmentId", "=", "sitting.departmentId").onRef("release.id", "=", "sitting.releaseId"),
-    )
-    .innerJoin("class", (join) =>
-      join.onRef("class.departmentId", "=", "sitting.departmentId").onRef("class.id", "=", "sitting.classId"),
-    )
-    .where("sitting.departmentId", "=", departmentId)
-    .where("sitting.state", "=", "handedIn")
-    .where("item.kind", "=", "written")
-    .where("mark.isEvidence", "=", false)
-    .where("mark.counts", "=", true)
-    .where("mark.rulingId", "is", null)
-    .groupBy(["release.id", "release.name", "release.releasedAt"])
-    .select(["release.id as releaseId", "release.name"])
-    .select(sql<string>`string_agg(distinct class.name, ', ')`.as("className"))
-    .select(sql<number>`count(*)::int`.as("waiting"))
-    .orderBy("release.releasedAt", "desc")
-    .execute();
-}
-
-/** Points of answers that wait for somebody's mark, by sitting; the rule of it is {@link listWaiting}'s. */
-export function sumWaitingPoints(db: Db, departmentId: string, sittingIds: readonly string[]) {
-  if (sittingIds.length === 0) return Promise.resolve([]);
-  return db
-    .selectFrom("sitting")
-    .innerJoin("mark", (join) =>
-      join
-        .onRef("mark.departmentId", "=", "sitting.departmentId")
-        .onRef("mark.sittingId", "=", "sitting.id")
-        .onRef("mark.version", "=", "sitting.markingVersion"),
-    )
-    .innerJoin("sittingItem as si", (join) =>
-      join
-        .onRef("si.departmentId", "=", "mark.departmentId")
-        .onRef("si.sittingId", "=", "mark.sittingId")
-        .onRef("si.position", "=", "mark.position"),
-    )
-    .innerJoin("item", (join) =>
-      join.onRef("item.departmentId", "=", "si.departmentId").onRef("item.id", "=", "si.itemId"),
-    )
-    .where("sitting.departmentId", "=", departmentId)
-    .where("sitting.id", "in", sittingIds)
-    .where("item.kind", "=", "written")
-    .where("mark.isEvidence", "=", false)
-    .where("mark.counts", "=", true)
-    .where("mark.rulingId", "is", null)
-    .groupBy("sitting.id")
-    .select("sitting.id")
-    .select(sql<number>`sum(si.points)::float8`.as("points"))
-    .execute();
-}
-
-/** One item of a sitting, with what is needed to mark it. */
-export function findWritten(db: Db, departmentId: string, sittingId: string, position: number) {
-  return db
-    .selectFrom("sittingItem as si")
-    .innerJoin("sitting", (join) =>
-      join.onRef("sitting.departmentId", "=", "si.departmentId").onRef("sitting.id", "=", "si.sittingId"),
-    )
-    .innerJoin("itemRevision as revision", (join) =>
-      join.onRef("revision.departmentId", "=", "si.departmentId").onRef("revision.id", "=", "si.revisionId"),
-    )
-    .where("si.departmentId", "=", departmentId)
-    .where("si.sittingId", "=", sittingId)
-    .where("si.position", "=", position)
-    .select(["si.revisionId", "si.points", "sitting.releaseId", "sitting.classId", "sitting.state", "revision.content"])
-    .executeTakeFirst();
 }
 
 /** Keeps a mark over the version that was seen; undefined when it is another by now. */
@@ -161,7 +73,7 @@ export async function upsertRubricMark(
   const { version } =
     (await db
       .insertInto("rubricMark")
-      .values({ ...row, version: 1 })
+      .values({ ...row, version: 1, firstAt: at })
       .onConflict((conflict) =>
         conflict
           .columns(["departmentId", "sittingId", "position"])
@@ -173,16 +85,20 @@ export async function upsertRubricMark(
   return version;
 }
 
-/** Whose mark stands, with its version. */
-export function findRubricMark(db: Db, departmentId: string, sittingId: string, position: number) {
+/** The marks that stand on these answers, each with whose it is. */
+export function listRubricMarks(
+  db: Db,
+  departmentId: string,
+  places: readonly { readonly sittingId: string; readonly position: number }[],
+) {
   return db
     .selectFrom("rubricMark")
     .innerJoin("person", "person.id", "rubricMark.by")
     .where("departmentId", "=", departmentId)
-    .where("sittingId", "=", sittingId)
-    .where("position", "=", position)
-    .select(["person.name", "rubricMark.version"])
-    .executeTakeFirst();
+    .where((eb) => eb.or(places.map(({ sittingId, position }) => eb.and({ sittingId, position }))))
+    .select(["sittingId", "position"])
+    .select(["person.name", "rubricMark.version", "rubricMark.levels", "rubricMark.comment", "rubricMark.by"])
+    .execute();
 }
 
 /** Takes an answer unless somebody else has it since `since`; returns who holds it then. */
@@ -209,5 +125,94 @@ export async function claim(
     .where("markingClaim.sittingId", "=", row.sittingId)
     .where("markingClaim.position", "=", row.position)
     .select(["person.id as personId", "person.name"])
+    .executeTakeFirst();
+}
+
+/** The second marks of a release, each with whose it is. */
+export function listSecondMarks(db: Db, departmentId: string, releaseId: string) {
+  return db
+    .selectFrom("sitting")
+    .innerJoin("secondMark as second", (join) =>
+      join.onRef("second.departmentId", "=", "sitting.departmentId").onRef("second.sittingId", "=", "sitting.id"),
+    )
+    .innerJoin("person", "person.id", "second.by")
+    .where("sitting.departmentId", "=", departmentId)
+    .where("sitting.releaseId", "=", releaseId)
+    .where("sitting.state", "=", "handedIn")
+    .select(["second.sittingId", "second.position", "second.levels", "second.firstLevels", "second.settledAt"])
+    .select("person.name as by")
+    .execute();
+}
+
+export function findSecondMark(db: Db, departmentId: string, sittingId: string, position: number) {
+  return db
+    .selectFrom("secondMark")
+    .innerJoin("person", "person.id", "secondMark.by")
+    .where("departmentId", "=", departmentId)
+    .where("sittingId", "=", sittingId)
+    .where("position", "=", position)
+    .select(["person.name", "secondMark.by", "levels", "firstLevels", "firstBy", "settledAt"])
+    .executeTakeFirst();
+}
+
+export async function upsertSecondMark(db: Db, row: Insertable<Tables["secondMark"]>): Promise<void> {
+  const { levels, at } = row;
+  await db
+    .insertInto("secondMark")
+    .values(row)
+    .onConflict((conflict) => conflict.columns(["departmentId", "sittingId", "position"]).doUpdateSet({ levels, at }))
+    .execute();
+}
+
+export async function settleSecondMark(
+  db: Db,
+  { departmentId, sittingId, position }: { departmentId: string; sittingId: string; position: number },
+  settledBy: string,
+  settledAt: Date,
+): Promise<void> {
+  await db
+    .updateTable("secondMark")
+    .set({ settledBy, settledAt })
+    .where("departmentId", "=", departmentId)
+    .where("sittingId", "=", sittingId)
+    .where("position", "=", position)
+    .execute();
+}
+
+/** Sentences that a department keeps; more than these no page shows. */
+const mostComments = 200;
+
+export function listComments(db: Db, departmentId: string) {
+  return db
+    .selectFrom("markingComment")
+    .where("departmentId", "=", departmentId)
+    .select(["id", "text"])
+    .orderBy("at")
+    .orderBy("id")
+    .limit(mostComments)
+    .execute();
+}
+
+/** Keeps a sentence, unless the department has it; returns the id of the one that is kept. */
+export async function insertComment(db: Db, row: Insertable<Tables["markingComment"]>): Promise<string> {
+  const { id } = await db
+    .insertInto("markingComment")
+    .values(row)
+    .onConflict((conflict) =>
+      conflict
+        .expression(sql`department_id, lower(text)`)
+        .doUpdateSet((eb) => ({ text: eb.ref("markingComment.text") })),
+    )
+    .returning("id")
+    .executeTakeFirstOrThrow();
+  return id;
+}
+
+export function deleteComment(db: Db, departmentId: string, commentId: string) {
+  return db
+    .deleteFrom("markingComment")
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", commentId)
+    .returning("text")
     .executeTakeFirst();
 }

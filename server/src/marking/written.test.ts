@@ -8,7 +8,8 @@ import { endMembership } from "../team/members.ts";
 import { replayClass } from "../plan/memory.ts";
 import { memories } from "../plan/memoryJob.ts";
 import { doAll } from "../platform/testing/doAll.ts";
-import * as delivery from "./service.ts";
+import * as delivery from "../delivery/service.ts";
+import * as marking from "./service.ts";
 
 const bench = useWorkbench();
 
@@ -23,9 +24,9 @@ const mark = async (sittingId: string, level: string, comment = "") => {
     .select("version")
     .where("sittingId", "=", sittingId)
     .executeTakeFirst();
-  const { credit } = await delivery.markWrittenAnswer(bench.lead, {
+  const { credit } = await marking.markWrittenAnswer(bench.lead, {
     params: { sittingId, position: 1 },
-    body: { levels: { reasons: level }, comment, version: seen?.version ?? 0 },
+    body: { levels: { reasons: level }, comment, alike: [], version: seen?.version ?? 0 },
   });
   return { credit };
 };
@@ -84,7 +85,7 @@ describe("a written answer", () => {
     expect((await sees()).points).toBe(1);
     await delivery.undoKeyRuling(bench.lead, { params: { rulingId } });
     expect((await sees()).points).toBe(0.5);
-    const [question] = (await delivery.listWrittenAnswers(bench.lead, { params: { releaseId } })).questions;
+    const [question] = (await marking.listWrittenAnswers(bench.lead, { params: { releaseId } })).questions;
     expect(question?.answers.find((one) => one.sittingId === sittingId)).toMatchObject({
       text: "Because it is fast there.",
       mark: { levels: { reasons: "one" }, credit: 0.5, by: "Mara Okafor" },
@@ -98,9 +99,9 @@ describe("a written answer", () => {
     const { sittingId } = await sit(3, "Erosion.");
     for (const level of ["three", ""]) await expect(mark(sittingId, level)).rejects.toMatchObject({ kind: "invalid" });
     await expect(
-      delivery.markWrittenAnswer(bench.lead, {
+      marking.markWrittenAnswer(bench.lead, {
         params: { sittingId, position: 2 },
-        body: { levels: {}, comment: "", version: 0 },
+        body: { levels: {}, comment: "", alike: [], version: 0 },
       }),
     ).rejects.toMatchObject({ kind: "conflict" });
     await expect(mark(newId(), "one")).rejects.toMatchObject({ kind: "missing" });

@@ -1,24 +1,26 @@
 /** Marking written answers: one question at a time, one answer after the other, names hidden until they are asked for. */
+import Alert from "@mui/material/Alert";
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import FormControlLabel from "@mui/material/FormControlLabel";
-import MenuItem from "@mui/material/MenuItem";
 import Stack from "@mui/material/Stack";
 import Switch from "@mui/material/Switch";
-import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { WrittenAnswers } from "@verdant/contract/marking";
-import { headline } from "@verdant/core/richText";
-import { useEffect, useState } from "react";
+import { alikeAnswers } from "@verdant/core/marking/alike";
+import { useEffect, useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
+import { problemOf } from "../platform/problem.ts";
+import { t } from "../platform/words.ts";
 import { RichTextView } from "../player/RichTextView.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
-import { AnswerToMark } from "./AnswerToMark.tsx";
-import { useClaimWrittenAnswerMutation, useListWrittenAnswersQuery } from "./api.ts";
-import { t } from "../platform/words.ts";
+import { AnswerToMark, keyOf } from "./AnswerToMark.tsx";
+import { useClaimWrittenAnswerMutation, useListWrittenAnswersQuery, useShowMarksSoFarMutation } from "./api.ts";
+import { QuestionField } from "./QuestionField.tsx";
 
 type Question = WrittenAnswers["questions"][number];
+type Answer = Question["answers"][number];
 
 export function MarkingPage() {
   const { releaseId = "" } = useParams();
@@ -40,9 +42,16 @@ export function MarkingPage() {
           : t("{{name}}: {{count}} answers to mark", { count: data.waiting, name: data.name }))
       }
       actions={
-        <Button component={Link} to={`/results/${releaseId}`}>
-          {t("Back to the results")}
-        </Button>
+        <>
+          {data && data.questions.length > 0 && (
+            <Button component={Link} to={`/results/${releaseId}/marking/second`}>
+              {t("Mark a second time")}
+            </Button>
+          )}
+          <Button component={Link} to={`/results/${releaseId}`}>
+            {t("Back to the results")}
+          </Button>
+        </>
       }
     >
       {error && <Failed error={error} retry={() => void refetch()} />}
@@ -50,28 +59,17 @@ export function MarkingPage() {
       {data?.questions.length === 0 && <Empty>{t("Nobody has handed in a written answer yet.")}</Empty>}
       {data && question && (
         <Stack spacing={2}>
-          <Box sx={{ display: "flex", gap: 2, alignItems: "center" }}>
-            {data.questions.length > 1 && (
-              <TextField
-                select
-                label={t("Question")}
-                value={question.itemId}
-                sx={{ minWidth: 420 }}
-                onChange={(event) => {
-                  setItemId(event.target.value);
-                }}
-              >
-                {data.questions.map((one) => (
-                  <MenuItem key={one.itemId} value={one.itemId}>
-                    {t("{{stem}} ({{waiting}} of {{answers}} to mark)", {
-                      stem: headline(one.content.stem),
-                      waiting: waitingIn(one),
-                      answers: one.answers.length,
-                    })}
-                  </MenuItem>
-                ))}
-              </TextField>
-            )}
+          {data.unseen > 0 && <Unseen releaseId={releaseId} unseen={data.unseen} waiting={data.waiting} />}
+          <Box sx={{ display: "flex", flexWrap: "wrap", gap: 2, alignItems: "center" }}>
+            <QuestionField
+              questions={data.questions.map((one) => ({
+                ...one,
+                answers: one.answers.length,
+                toMark: one.answers.filter((answer) => answer.mark === null).length,
+              }))}
+              itemId={question.itemId}
+              onChange={setItemId}
+            />
             <FormControlLabel
               control={
                 <Switch
@@ -87,23 +85,55 @@ export function MarkingPage() {
           <Box>
             <RichTextView text={question.content.stem} />
           </Box>
-          <Answers key={question.itemId} question={question} showsNames={showsNames} />
+          <Answers key={question.itemId} question={question} comments={data.comments} showsNames={showsNames} />
+          <Typography variant="caption" color="textSecondary">
+            {t(
+              "Keys: 1 to 9 choose a level, Alt 1 to 9 add a sentence, J and K go to the next answer and the one before, Ctrl or Cmd Enter marks and goes on.",
+            )}
+          </Typography>
         </Stack>
       )}
     </Page>
   );
 }
 
-const waitingIn = (question: Question) => question.answers.filter((answer) => answer.mark === null).length;
+/** Marks that are given and not seen, and a way to show them. */
+function Unseen({ releaseId, unseen, waiting }: { releaseId: string; unseen: number; waiting: number }) {
+  const [show, { isLoading, error }] = useShowMarksSoFarMutation();
+  return (
+    <Alert
+      severity={error ? "error" : "info"}
+      action={
+        <Button color="inherit" disabled={isLoading} onClick={() => void show({ params: { releaseId } })}>
+          {t("Show these now")}
+        </Button>
+      }
+    >
+      {error
+        ? problemOf(error).detail
+        : `${t("Students do not see {{count}} marks yet.", { count: unseen })} ${t(
+            "They will when the {{count}} answers that wait are marked.",
+            { count: waiting },
+          )}`}
+    </Alert>
+  );
+}
 
-const keyOf = (answer: Question["answers"][number] | undefined) =>
-  answer ? `${answer.sittingId} ${answer.position}` : "";
-const isFree = (answer: Question["answers"][number]) => answer.mark === null && answer.heldBy === null;
+const isFree = (answer: Answer) => answer.mark === null && answer.heldBy === null;
 
-function Answers({ question, showsNames }: { question: Question; showsNames: boolean }) {
+function Answers({
+  question,
+  comments,
+  showsNames,
+}: {
+  question: Question;
+  comments: WrittenAnswers["comments"];
+  showsNames: boolean;
+}) {
   const { answers, content } = question;
-  const [key, setKey] = useState(() => keyOf(answers.find(isFree) ?? answers[0]));
+  const [key, setKey] = useState(() => keyOf(answers.find(isFree) ?? answers[0] ?? { sittingId: "", position: 0 }));
   const [hasMoved, setHasMoved] = useState(false);
+  const groups = useMemo(() => alikeAnswers(answers.map((one) => one.text)), [answers]);
   const at = Math.max(
     0,
     answers.findIndex((one) => keyOf(one) === key),
@@ -111,13 +141,15 @@ function Answers({ question, showsNames }: { question: Question; showsNames: boo
   const answer = answers[at];
   const heldBy = useClaim(answer);
   if (!answer || content.kind !== "written") return null;
-  const goTo = (next: Question["answers"][number] | undefined) => {
+  const goTo = (next: Answer | undefined) => {
     if (!next) return;
     setHasMoved(true);
     setKey(keyOf(next));
   };
-  const others = [...answers.slice(at + 1), ...answers.slice(0, at)];
-  const next = others.find(isFree) ?? others.find((one) => one.mark === null);
+  const alike = (groups.find((group) => group.includes(at)) ?? [])
+    .filter((i) => i !== at)
+    .flatMap((i) => answers[i] ?? [])
+    .filter(isFree);
   return (
     <>
       <Box sx={{ display: "flex", alignItems: "center", gap: 1.5, flexWrap: "wrap" }}>
@@ -159,9 +191,17 @@ function Answers({ question, showsNames }: { question: Question; showsNames: boo
         key={`${keyOf(answer)} ${answer.mark?.version ?? 0}`}
         content={content}
         answer={answer}
+        alike={alike}
+        showsNames={showsNames}
+        comments={comments}
         takesFocus={hasMoved}
-        next={() => {
-          goTo(next);
+        goBy={(steps) => {
+          goTo(answers[at + steps]);
+        }}
+        next={(marked) => {
+          const done = new Set(marked.map(keyOf));
+          const others = [...answers.slice(at + 1), ...answers.slice(0, at)].filter((one) => !done.has(keyOf(one)));
+          goTo(others.find(isFree) ?? others.find((one) => one.mark === null));
         }}
       />
     </>
@@ -169,7 +209,7 @@ function Answers({ question, showsNames }: { question: Question; showsNames: boo
 }
 
 /** Says that this answer is before me, again and again while it is; returns who had it first, if anybody. */
-function useClaim(answer: Question["answers"][number] | undefined): string | null {
+function useClaim(answer: Answer | undefined): string | null {
   const [claim, { data }] = useClaimWrittenAnswerMutation();
   const { sittingId, position } = answer ?? { sittingId: "", position: 0 };
   useEffect(() => {

@@ -2,7 +2,8 @@
 import { beforeAll, describe, expect, test } from "vitest";
 import { useWorkbench } from "../platform/testing/workbench.ts";
 import { giveWritten } from "../platform/testing/writtenAnswers.ts";
-import * as delivery from "./service.ts";
+import * as delivery from "../delivery/service.ts";
+import * as marking from "./service.ts";
 
 const bench = useWorkbench();
 let releaseId = "";
@@ -16,15 +17,18 @@ describe("two people who mark", () => {
     const { sittingId, sees } = await sit(4, "Water on the outside is faster.");
     const params = { sittingId, position: 1 };
     const give = (scope: typeof bench.lead, level: string, version: number) =>
-      delivery.markWrittenAnswer(scope, { params, body: { levels: { reasons: level }, comment: "", version } });
-    expect(await give(bench.lead, "two", 0)).toEqual({ credit: 1, version: 1 });
+      marking.markWrittenAnswer(scope, {
+        params,
+        body: { levels: { reasons: level }, comment: "", alike: [], version },
+      });
+    expect(await give(bench.lead, "two", 0)).toEqual({ credit: 1, version: 1, marked: 1 });
     await expect(give(bench.teacher, "none", 0)).rejects.toMatchObject({
       kind: "stale",
       code: "markedMeanwhile",
       terms: { by: bench.lead.caller.name },
     });
     expect((await sees()).points).toBe(1);
-    expect(await give(bench.teacher, "one", 1)).toEqual({ credit: 0.5, version: 2 });
+    expect(await give(bench.teacher, "one", 1)).toEqual({ credit: 0.5, version: 2, marked: 1 });
     const both = await Promise.allSettled([give(bench.lead, "two", 2), give(bench.teacher, "none", 2)]);
     expect(both.map((one) => one.status).sort()).toEqual(["fulfilled", "rejected"]);
   });
@@ -32,7 +36,7 @@ describe("two people who mark", () => {
   test("see who has an answer before them, until that lapses; the order tells nothing of whose an answer is", async () => {
     for (const student of [9, 10, 11, 12]) await sit(student, "The bank is worn away.");
     const list = async (scope: typeof bench.lead) => {
-      const { questions } = await delivery.listWrittenAnswers(scope, { params: { releaseId } });
+      const { questions } = await marking.listWrittenAnswers(scope, { params: { releaseId } });
       return questions[0]!.answers;
     };
     const answers = await list(bench.teacher);
@@ -40,7 +44,7 @@ describe("two people who mark", () => {
     expect(names).not.toEqual([...names].sort());
     expect((await list(bench.lead)).map((one) => one.sittingId)).toEqual(answers.map((one) => one.sittingId));
     const { sittingId, position } = answers.at(-1)!;
-    const claim = (scope: typeof bench.lead) => delivery.claimWrittenAnswer(scope, { params: { sittingId, position } });
+    const claim = (scope: typeof bench.lead) => marking.claimWrittenAnswer(scope, { params: { sittingId, position } });
     const heldIn = async (scope: typeof bench.lead) =>
       (await list(scope)).find((one) => one.sittingId === sittingId)?.heldBy;
     expect(await claim(bench.teacher)).toEqual({ heldBy: null });
