@@ -17,6 +17,7 @@ import lastYear from "./larkmoor/lastYear.json" with { type: "json" };
 import flawed from "./larkmoor/flawed.json" with { type: "json" };
 import places from "./larkmoor/places.json" with { type: "json" };
 import stimuli from "./larkmoor/stimuli.json" with { type: "json" };
+import written from "./larkmoor/written.json" with { type: "json" };
 import unmarked from "./larkmoor/unmarked.json" with { type: "json" };
 import about from "./larkmoor/school.json" with { type: "json" };
 import { datedFile, type School } from "./school.ts";
@@ -110,6 +111,8 @@ export async function larkmoor(today: string): Promise<School> {
     paper: { topic: "Scale and relief", name: "the November map sheet", key: "BADCAB" },
     rehearsal: { name: "Rehearsal", course: "Year 9 geography" },
     timed: { class: "9C", of: "Distances on maps" },
+    written,
+    prepared: { class: "8D", name: "Before half term", count: 8 },
     path: {
       class: "9C",
       topics: ["Measuring development", "Trade and aid"],

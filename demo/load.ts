@@ -25,6 +25,8 @@ import { listTopics } from "../server/src/standards/service.ts";
 import { hashPassword } from "../server/src/team/passwordRules.ts";
 import { setGoal } from "../server/src/writing/service.ts";
 import { insertTimed } from "./timed.ts";
+import { insertPrepared } from "./prepared.ts";
+import { insertWritten } from "./written.ts";
 import { insertPath, type ScopeAt } from "./path.ts";
 import { insertHistory } from "./history.ts";
 import { larkmoor } from "./larkmoor.ts";
@@ -132,6 +134,8 @@ export async function loadSchool(
     const scopeAt: ScopeAt = (by, at) => scopeOf(pool, key, pool, by, at);
     await insertPath({ scopeAt, now, lead: loaded, school: school.path });
     if (school.timed) await insertTimed({ scopeAt, now, lead: loaded, school: school.timed });
+    if (school.written) await insertWritten({ scopeAt, now, lead: loaded, school: school.written });
+    if (school.prepared) await insertPrepared({ scopeAt, now, lead: loaded, school: school.prepared });
     if (school.rehearsal) await insertRehearsal(scopeAt(loaded, now), school.rehearsal);
   }
   // Until the server of the database has looked by itself it would take tens of thousands of answers for a handful.

@@ -12,7 +12,7 @@ import type { School } from "./school.ts";
 export type ScopeAt = <C extends Caller>(caller: C, at: Date) => OpenScope<C>;
 
 /** What has happened lately in a school that is loaded already. */
-export interface Lately<Part extends "path" | "timed"> {
+export interface Lately<Part extends "path" | "timed" | "written" | "prepared"> {
   readonly scopeAt: ScopeAt;
   readonly now: Date;
   readonly lead: Member;
@@ -162,6 +162,20 @@ export async function classInUse(
     .executeTakeFirstOrThrow();
   const [colleague] = await listTeachers(db, departmentId, [classId]);
   return { classId, teacher: colleague ? { ...lead, role: "teacher", personId: colleague.personId } : lead };
+}
+
+/** The students of a class, by family name. */
+export async function rosterOf(db: OpenScope["db"], departmentId: string, classId: string): Promise<string[]> {
+  const rows = await db
+    .selectFrom("enrolment")
+    .innerJoin("student", "student.id", "enrolment.studentId")
+    .select("enrolment.studentId")
+    .where("enrolment.departmentId", "=", departmentId)
+    .where("enrolment.classId", "=", classId)
+    .where("enrolment.leftOn", "is", null)
+    .orderBy("student.familyName")
+    .execute();
+  return rows.map(({ studentId }) => studentId);
 }
 
 async function listItems(db: OpenScope["db"], departmentId: string, topics: readonly string[]): Promise<string[]> {

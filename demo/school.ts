@@ -38,6 +38,24 @@ export interface School {
   };
   /** Timed practice of a class, from one of the patterns and lists. */
   readonly timed?: { readonly class: string; readonly of: string };
+  /** A quiz with one written answer: what a class wrote, and how two colleagues marked it, level by level. */
+  readonly written?: {
+    readonly class: string;
+    readonly item: string;
+    readonly name: string;
+    readonly first: string;
+    readonly second: string;
+    readonly comments: readonly string[];
+    readonly answers: readonly {
+      readonly text: string;
+      readonly first?: readonly number[];
+      readonly second?: readonly number[];
+      /** Which of the comments. */
+      readonly says?: number;
+    }[];
+  };
+  /** A review that is composed and not released yet. */
+  readonly prepared?: { readonly class: string; readonly name: string; readonly count: number };
   /** A class of invented students, to try anything with. */
   readonly rehearsal?: { readonly name: string; readonly course: string };
   /** Tags for all items of a topic. */

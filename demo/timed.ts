@@ -6,7 +6,7 @@ import { createQuiz, setLayout } from "../server/src/assembly/service.ts";
 import * as delivery from "../server/src/delivery/service.ts";
 import { hashOf } from "../server/src/platform/id.ts";
 import type { OpenScope, Sitter, Student } from "../server/src/platform/scope.ts";
-import { classInUse, type Lately } from "./path.ts";
+import { classInUse, rosterOf, type Lately } from "./path.ts";
 
 const day = 86_400_000;
 const questions = 20;
@@ -79,18 +79,10 @@ export async function insertTimed({ scopeAt, now, lead, school }: Lately<"timed"
       targets: [{ classId, groupId: null, studentId: null, opensAt: null, shutsAt: null }],
     },
   });
-  const roster = await db
-    .selectFrom("enrolment")
-    .innerJoin("student", "student.id", "enrolment.studentId")
-    .select("enrolment.studentId")
-    .where("enrolment.departmentId", "=", departmentId)
-    .where("enrolment.classId", "=", classId)
-    .where("enrolment.leftOn", "is", null)
-    .orderBy("student.familyName")
-    .execute();
+  const roster = await rosterOf(db, departmentId, classId);
   for (const [i, goes] of students.entries())
     for (const [n, [answered, right]] of goes.entries()) {
-      const studentId = roster[i]?.studentId;
+      const studentId = roster[i];
       if (studentId === undefined) continue;
       const at = new Date(daysAgo(6 - n).getTime() + (i * 23 + 7) * 60_000);
       const student: Student = { kind: "student", departmentId, studentId };

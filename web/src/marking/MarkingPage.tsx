@@ -86,7 +86,7 @@ export function MarkingPage() {
             <RichTextView text={question.content.stem} />
           </Box>
           <Answers key={question.itemId} question={question} comments={data.comments} showsNames={showsNames} />
-          <Typography variant="caption" color="textSecondary">
+          <Typography variant="caption" color="textSecondary" sx={{ display: { xs: "none", md: "block" } }}>
             {t(
               "Keys: 1 to 9 choose a level, Alt 1 to 9 add a sentence, J and K go to the next answer and the one before, Ctrl or Cmd Enter marks and goes on.",
             )}
@@ -103,8 +103,14 @@ function Unseen({ releaseId, unseen, waiting }: { releaseId: string; unseen: num
   return (
     <Alert
       severity={error ? "error" : "info"}
+      sx={{ flexWrap: { xs: "wrap", md: "nowrap" }, "& .MuiAlert-message": { flex: 1 } }}
       action={
-        <Button color="inherit" disabled={isLoading} onClick={() => void show({ params: { releaseId } })}>
+        <Button
+          color="inherit"
+          disabled={isLoading}
+          sx={{ whiteSpace: "nowrap" }}
+          onClick={() => void show({ params: { releaseId } })}
+        >
           {t("Show these now")}
         </Button>
       }

@@ -98,9 +98,11 @@ describe("marking a second time", () => {
     const { user, asked } = page(listed({ differing: [differing], agreement, settled: 1 }), [
       answers(settleMarks, { credit: 0.5, version: 5 }),
     ]);
-    const agreed = await screen.findByRole("region", { name: "How far you agree" });
+    const agreed = await screen.findByRole("region", { name: "How far the markers agree" });
     expect(agreed.textContent).toContain("12 marked twice, 11 of them the same.");
-    expect(agreed.textContent).toContain("You mark nearly alike. Weighted kappa 0.90, between 0.70 and 1.00.");
+    expect(agreed.textContent).toContain(
+      "The two markers mark nearly alike. Weighted kappa 0.90, between 0.70 and 1.00.",
+    );
     expect(agreed.textContent).toContain("1 difference is settled.");
     const part = screen.getByRole("region", { name: "Marked differently" });
     expect(part.textContent).toContain("First: Mara");

@@ -73,7 +73,7 @@ function OfQuestion({ question, content }: { question: Question; content: Writte
   const { said, how } = agreementInWords(question.agreement);
   return (
     <>
-      <Paper sx={{ p: 2 }} component="section" aria-label={t("How far you agree")}>
+      <Paper sx={{ p: 2 }} component="section" aria-label={t("How far the markers agree")}>
         <Typography sx={{ fontWeight: 700 }}>
           {said}
           <WhatIsThis term="secondMark" />
