@@ -3,6 +3,7 @@ import { masteryLabels } from "./insight.ts";
 import { markStates } from "./marks.ts";
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
+import { showOwnProgress } from "./ownProgress.ts";
 import { Id, LocalDate, Moment, Share, Strand } from "./wire.ts";
 
 export const changeVerdicts = ["rise", "fall", "unclear"] as const;
@@ -198,4 +199,4 @@ export const setStudentNote = endpoint({
   result: Note,
 });
 
-export const overTimeEndpoints = { showClassOverTime, showStudentOverTime, setStudentNote };
+export const overTimeEndpoints = { showClassOverTime, showStudentOverTime, setStudentNote, showOwnProgress };

@@ -84,7 +84,7 @@ export async function showResult(
   const unseen = unseenOf(sitting.id);
   const items = shows(openness, "which")
     ? (await sittingStore.listSittingItems(db, departmentId, sitting.id)).map((item) =>
-        unseen.isHeld(item.position) ? { ...item, byPerson: null, comment: null } : item,
+        unseen.held.has(item.position) ? { ...item, byPerson: null, comment: null } : item,
       )
     : [];
   const rulings = await rulingStore.listInForce(db, departmentId, sitting.releaseId);

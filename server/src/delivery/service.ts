@@ -32,6 +32,7 @@ export { reflect, setReflectionForm, showReflectionForm } from "./reflections.ts
 export { giveKeyRuling, listKeyRulings, previewKeyRuling, undoKeyRuling } from "./ruling.ts";
 export { needWritten } from "./byPerson.ts";
 export { countHeldMarks, listWaitingMarks, setMarksShown, waitingPointsOf } from "./waitingMarks.ts";
+export { listSeenGoes } from "./seenGoes.ts";
 export { showResult } from "./result.ts";
 export { beginSitting, handIn, saveAnswers, settleSitting, showSitting, sittingTokenHash } from "./sitting.ts";
 export { showTimed } from "./timed.ts";

@@ -27,7 +27,8 @@ export interface Unseen {
   readonly outOf: number;
   /** What these have earned so far: it is in the total of the go, and not in what is seen. */
   readonly points: number;
-  readonly isHeld: (position: number) => boolean;
+  /** Positions of marks that are given and not seen. */
+  readonly held: ReadonlySet<number>;
 }
 
 /** What students see of marks: none of a lot of answers until all of it are marked, so that nobody compares half of it. */
@@ -45,7 +46,7 @@ export async function unseenMarksOf(
     return {
       outOf: own.reduce((sum, mark) => sum + mark.outOf, waiting.get(sittingId) ?? 0),
       points: own.reduce((sum, mark) => sum + mark.points, 0),
-      isHeld: (position) => own.some((mark) => mark.position === position),
+      held: new Set(own.map((mark) => mark.position)),
     };
   };
 }

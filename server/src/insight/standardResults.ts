@@ -3,15 +3,16 @@ import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/insight";
 import { masteryOf, priorOfClass } from "@verdant/core/insight/mastery";
 import { listStudentsOfClass, needClass } from "../courses/listClasses.ts";
-import type { Member, Scope } from "../platform/scope.ts";
+import type { Member, Scope, Student } from "../platform/scope.ts";
 import { showSecureLines } from "../standards/service.ts";
 import * as store from "./standardStore.ts";
 
 type Standard = Awaited<ReturnType<typeof store.listStandardsOfClass>>[number];
+type Prior = contract.StandardResult["prior"];
 type Evidence = Awaited<ReturnType<typeof store.sumStandardEvidence>>[number];
 
 /** The share from which a standard counts as secure in a course, where the standard itself says nothing. */
-export async function usualLineOf(scope: Scope<Member>, courseId: string): Promise<number> {
+export async function usualLineOf(scope: Scope<Member | Student>, courseId: string): Promise<number> {
   const { department, courses } = await showSecureLines(scope);
   return courses.find((course) => course.courseId === courseId)?.secureLine ?? department;
 }
@@ -40,6 +41,33 @@ export function resultsOfStandards(
       }),
     };
   });
+}
+
+/** Of one student what the page of the class says, made as if these goes of theirs had not been. */
+export async function standardsOfStudent(
+  scope: Scope<Student>,
+  classId: string,
+  besides: readonly string[],
+): Promise<
+  readonly (contract.StandardResult["students"][number] & { prior: Prior; secureLine: number; wording: string })[]
+> {
+  const { db, caller } = scope;
+  const { departmentId, studentId } = caller;
+  const one = await needClass(scope, departmentId, classId);
+  const standards = await store.listStandardsOfClass(db, departmentId, classId);
+  const evidence = await store.sumStandardEvidence(db, departmentId, classId, null, besides);
+  const results = resultsOfStandards(
+    standards,
+    evidence,
+    [{ studentId, name: "" }],
+    await usualLineOf(scope, one.courseId),
+  );
+  return results.flatMap(({ prior, secureLine, students }, i) =>
+    students.map((own) => ({
+      ...{ ...own, prior, secureLine },
+      wording: standards[i]?.studentWording ?? standards[i]?.statement ?? "",
+    })),
+  );
 }
 
 export async function showClassStandards(

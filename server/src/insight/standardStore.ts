@@ -6,6 +6,7 @@ interface StandardRow {
   readonly id: string;
   readonly code: string;
   readonly statement: string;
+  readonly studentWording: string | null;
   readonly secureLine: number | null;
 }
 
@@ -26,7 +27,8 @@ export async function listStandardsOfRelease(db: Db, departmentId: string, relea
     .where("itemStandard.departmentId", "=", departmentId)
     .where("releaseItem.releaseId", "=", releaseId)
     .distinct()
-    .select(["standard.id", "standard.code", "standard.statement", "standard.secureLine", "standard.position"])
+    .select(["standard.id", "standard.code", "standard.statement", "standard.studentWording", "standard.secureLine"])
+    .select("standard.position")
     .orderBy("standard.position")
     .execute();
 }
@@ -34,7 +36,7 @@ export async function listStandardsOfRelease(db: Db, departmentId: string, relea
 /** Standards of the items that a class was asked in first goes, in their order. */
 export async function listStandardsOfClass(db: Db, departmentId: string, classId: string): Promise<StandardRow[]> {
   const { rows } = await sql<StandardRow>`
-    select standard.id, standard.code, standard.statement, standard.secure_line
+    select standard.id, standard.code, standard.statement, standard.student_wording, standard.secure_line
     from standard
     where standard.department_id = ${departmentId} and standard.id in (
       select link.standard_id
@@ -51,18 +53,21 @@ export async function listStandardsOfClass(db: Db, departmentId: string, classId
  * Credit of the latest first-go answer to each item, summed per student of a class and standard.
  *
  * @param standardIds null: all
+ * @param besides goes that are left out
  */
 export async function sumStandardEvidence(
   db: Db,
   departmentId: string,
   classId: string,
   standardIds: readonly string[] | null,
+  besides: readonly string[] = [],
 ) {
   const { rows } = await sql<{ studentId: string; standardId: string; right: number; given: number }>`
     with went as materialized (
       select id, student_id, marking_version, handed_in_at
       from sitting
-      where department_id = ${departmentId} and class_id = ${classId} and ordinal = 1 and state = 'handedIn')
+      where department_id = ${departmentId} and class_id = ${classId} and ordinal = 1 and state = 'handedIn'
+        and id <> all(${[...besides]}::uuid[]))
     select student_id, standard_id, sum(credit)::float8 as "right", count(*)::int as given
     from (
       select distinct on (went.student_id, link.standard_id, si.item_id)

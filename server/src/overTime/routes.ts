@@ -4,9 +4,10 @@ import type { Router } from "express";
 import { mountAll } from "../platform/mount.ts";
 import { showClassOverTime } from "./classOverTime.ts";
 import { showComparison } from "./comparison.ts";
+import { showOwnProgress } from "./ownProgress.ts";
 import { setStudentNote, showStudentOverTime } from "./studentOverTime.ts";
 
 export const mountOverTime = (router: Router): void => {
-  mountAll(router, overTimeEndpoints, { showClassOverTime, showStudentOverTime, setStudentNote });
+  mountAll(router, overTimeEndpoints, { showClassOverTime, showStudentOverTime, setStudentNote, showOwnProgress });
   mountAll(router, comparisonEndpoints, { showComparison });
 };

@@ -37,6 +37,57 @@ export async function sumCreditsOfTopics(db: Db, departmentId: string, classId: 
   return rows;
 }
 
+/** What a student earned in these first goes, by topic of the bank: the answers that {@link sumCreditsOfTopics} sums. */
+export async function sumOwnCredits(db: Db, departmentId: string, classId: string, sittingIds: readonly string[]) {
+  const { rows } = await sql<{ topicId: string | null; right: number; outOf: number }>`
+    select item.topic_id, sum(mark.credit)::float8 as "right", count(*)::int as out_of
+    from sitting
+    join mark on mark.department_id = sitting.department_id and mark.sitting_id = sitting.id
+      and mark.version = sitting.marking_version and mark.round = 1 and mark.is_evidence
+    join sitting_item si on si.department_id = mark.department_id and si.sitting_id = mark.sitting_id
+      and si.position = mark.position and si.shown_at is not null
+    join item on item.department_id = si.department_id and item.id = si.item_id
+    where sitting.department_id = ${departmentId} and sitting.class_id = ${classId}
+      and sitting.id = any(${[...sittingIds]}::uuid[])
+    group by item.topic_id`.execute(db);
+  return rows;
+}
+
+/** The topics of the bank that these goes of a class asked about. */
+export async function listTopicsAsked(db: Db, departmentId: string, classId: string, sittingIds: readonly string[]) {
+  const rows = await db
+    .selectFrom("sitting")
+    .innerJoin("sittingItem as si", (join) =>
+      join.onRef("si.departmentId", "=", "sitting.departmentId").onRef("si.sittingId", "=", "sitting.id"),
+    )
+    .innerJoin("item", (join) =>
+      join.onRef("item.departmentId", "=", "si.departmentId").onRef("item.id", "=", "si.itemId"),
+    )
+    .where("sitting.departmentId", "=", departmentId)
+    .where("sitting.classId", "=", classId)
+    .where(sql<boolean>`sitting.id = any(${[...sittingIds]}::uuid[])`)
+    .where("item.topicId", "is not", null)
+    .select("item.topicId")
+    .distinct()
+    .execute();
+  return rows.flatMap(({ topicId }) => topicId ?? []);
+}
+
+/** The classes that a student is in. */
+export function listOwnClasses(db: Db, departmentId: string, studentId: string) {
+  return db
+    .selectFrom("enrolment")
+    .innerJoin("class", (join) =>
+      join.onRef("class.departmentId", "=", "enrolment.departmentId").onRef("class.id", "=", "enrolment.classId"),
+    )
+    .where("enrolment.departmentId", "=", departmentId)
+    .where("enrolment.studentId", "=", studentId)
+    .where("enrolment.leftOn", "is", null)
+    .select(["class.id", "class.name"])
+    .orderBy("class.name")
+    .execute();
+}
+
 /** Per release how many of a class have handed in a first go from a moment on; the newest first. */
 export async function countHandedInSince(db: Db, departmentId: string, classId: string, since: Date) {
   const { rows } = await sql<{ releaseId: string; handedIn: number }>`

@@ -77,7 +77,7 @@ export async function showStudentOverTime(
     counted: student.counted,
     change: changesOfStudents(marks, releaseIds, credits).get(studentId) ?? null,
     topics: topics.map(({ need: _, ...topic }) => topic),
-    next: nextOf(topics),
+    next: gainMost(topics).map(({ topicId, name, band }) => ({ topicId, name, band })),
     standards: standardsOf(standards, studentId),
     ideas: await ideasOf(scope, told),
     words: told
@@ -111,13 +111,16 @@ function topicsOf(plan: ClassDue, studentId: string, own: readonly Credits[]) {
   });
 }
 
+type Band = NonNullable<Shown["topics"][number]["band"]>;
+
 /** The most is gained where importance times what is forgotten is largest. */
-const nextOf = (topics: ReturnType<typeof topicsOf>): Shown["next"] =>
+export const gainMost = <T extends { readonly need: number; readonly band: Band | null }>(
+  topics: readonly T[],
+): (T & { readonly band: Band })[] =>
   topics
-    .filter(({ need, band }) => need > 0 && band !== null)
+    .flatMap((topic) => (topic.need > 0 && topic.band !== null ? [{ ...topic, band: topic.band }] : []))
     .sort((a, b) => b.need - a.need)
-    .slice(0, mostNext)
-    .flatMap(({ topicId, name, band }) => (band ? [{ topicId, name, band }] : []));
+    .slice(0, mostNext);
 
 function standardsOf({ standards }: ClassStandards, studentId: string): Shown["standards"] {
   return standards.flatMap(({ standardId, code, statement, secureLine, prior, students }) => {

@@ -11,7 +11,7 @@ import { changeItems } from "../bank/list/bulk.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
-import { atomically, type Member, type OpenScope, type Scope } from "../platform/scope.ts";
+import { atomically, type Member, type OpenScope, type Scope, type Student } from "../platform/scope.ts";
 import { withLinks } from "./listTopics.ts";
 import * as store from "./store.ts";
 
@@ -86,7 +86,10 @@ export async function replaceStandard(
   return { batchId, changed };
 }
 
-export async function showSecureLines({ db, caller }: Scope<Member>): Promise<Result<typeof contract.showSecureLines>> {
+export async function showSecureLines({
+  db,
+  caller,
+}: Scope<Member | Student>): Promise<Result<typeof contract.showSecureLines>> {
   return {
     department: (await store.findUsualLine(db, caller.departmentId)) ?? usualSecureLine,
     courses: await store.listCourseLines(db, caller.departmentId),

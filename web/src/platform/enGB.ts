@@ -24,6 +24,9 @@ export const singulars: Readonly<Record<string, string>> = {
   "Import {{count}} standards": "Import {{count}} standard",
   "Make {{count}} topics": "Make {{count}} topic",
   "Mark {{count}} answers": "Mark {{count}} answer",
+  "{{count}} quizzes you handed in are not counted here: their results are not shown yet.":
+    "{{count}} quiz you handed in is not counted here: its results are not shown yet.",
+  "{{seen}}; {{count}} more right answers would settle it": "{{seen}}; {{count}} more right answer would settle it",
   "Students do not see {{count}} marks yet.": "Students do not see {{count}} mark yet.",
   "They will when the {{count}} answers that wait are marked.":
     "They will when the {{count}} answer that waits is marked.",

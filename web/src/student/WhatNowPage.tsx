@@ -103,9 +103,14 @@ export function WhatNowPage() {
       ))}
       {data && data.done.length > 0 && (
         <>
-          <Typography variant="h2" sx={{ fontSize: "1.1rem", color: "text.secondary", mt: 3, mb: 1 }}>
-            {t("Your results")}
-          </Typography>
+          <Box sx={{ display: "flex", alignItems: "baseline", justifyContent: "space-between", mt: 3, mb: 1 }}>
+            <Typography variant="h2" sx={{ fontSize: "1.1rem", color: "text.secondary" }}>
+              {t("Your results")}
+            </Typography>
+            <Button component={Link} to="/progress">
+              {t("Your topics")}
+            </Button>
+          </Box>
           {data.done.map((done) => (
             <DoneCard key={done.sittingId} of={done} />
           ))}

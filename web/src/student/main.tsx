@@ -18,6 +18,7 @@ import { WhatNowPage } from "./WhatNowPage.tsx";
 const ResultPage = lazy(async () => ({ default: (await import("./ResultPage.tsx")).ResultPage }));
 const ReflectionPage = lazy(async () => ({ default: (await import("./ReflectionPage.tsx")).ReflectionPage }));
 
+const ProgressPage = lazy(async () => ({ default: (await import("./ProgressPage.tsx")).ProgressPage }));
 const TryPage = lazy(async () => ({ default: (await import("./TryPage.tsx")).TryPage }));
 
 const store = configureStore({
@@ -67,6 +68,14 @@ if (root) {
                 element={
                   <Suspense fallback={<Waiting />}>
                     <ReflectionPage />
+                  </Suspense>
+                }
+              />
+              <Route
+                path="/progress"
+                element={
+                  <Suspense fallback={<Waiting />}>
+                    <ProgressPage />
                   </Suspense>
                 }
               />

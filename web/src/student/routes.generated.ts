@@ -19,4 +19,5 @@ export const routes = {
   lookAtAnswer: { method: "post", path: "/sittings/:sittingId/questions/:position/look", access: "sitting" },
   giveReason: { method: "put", path: "/student/sittings/:sittingId/reasons/:position", access: "student" },
   listMyPaths: { method: "get", path: "/student/paths", access: "student" },
+  showOwnProgress: { method: "get", path: "/student/progress", access: "student" },
 } as const;

@@ -1,6 +1,7 @@
 /** The text of `routes.generated.ts`; never part of a page. A test holds the file against it. */
 import { deliveryEndpoints } from "@verdant/contract/delivery";
 import type { Endpoint } from "@verdant/contract/endpoint";
+import { overTimeEndpoints } from "@verdant/contract/overTime";
 import { pathsEndpoints } from "@verdant/contract/paths";
 import { reasonsEndpoints } from "@verdant/contract/reasons";
 import { teamEndpoints } from "@verdant/contract/team";
@@ -24,6 +25,7 @@ const {
 } = deliveryEndpoints;
 const { giveReason } = reasonsEndpoints;
 const { listMyPaths } = pathsEndpoints;
+const { showOwnProgress } = overTimeEndpoints;
 const used = {
   ...{
     showSession,
@@ -46,6 +48,7 @@ const used = {
   },
   giveReason,
   listMyPaths,
+  showOwnProgress,
 };
 
 export function studentRoutesSource(): string {
