@@ -4,6 +4,7 @@ import { z } from "zod";
 import { Release } from "./delivery.ts";
 import { endpoint } from "./endpoint.ts";
 import { Content, KindName, StudentView } from "./items/kinds.ts";
+import { readAs } from "./reasons.ts";
 import { ShownStimulus } from "./stimuli.ts";
 import { Id, LocalDate, Moment, Share, Strand } from "./wire.ts";
 
@@ -38,6 +39,8 @@ export type ItemNote = z.infer<typeof ItemNote>;
 
 export const ItemResult = z.object({
   itemId: Id,
+  /** As it was given. */
+  revisionId: Id,
   position: z.int(),
   number: z.int(),
   kind: KindName,
@@ -63,7 +66,16 @@ export const ItemResult = z.object({
   /** Second answers after feedback, and how many of them were right; in no other figure. null: there are none. */
   second: z.object({ right: z.int(), given: z.int() }).nullable(),
   /** Why students answered as they did, in their own words. */
-  reasons: z.array(z.object({ studentId: Id, text: z.string() })),
+  reasons: z.array(
+    z.object({
+      ...{ studentId: Id, sittingId: Id, position: z.int(), text: z.string() },
+      /** The answer was right: other students may be let read it. */
+      isRight: z.boolean(),
+      readAs: z.enum(readAs).nullable(),
+      /** Students who would tell it a friend. */
+      told: z.int(),
+    }),
+  ),
   /** What was decided about a key that was found wrong; the figures follow it. */
   ruling: z.enum(rulings).nullable(),
 });

@@ -98,6 +98,7 @@ export const staffProblems = {
   goRunningNow: ["conflict"],
   closedForStudent: ["conflict"],
   reasonMissing: ["invalid"],
+  reasonNotOfRight: ["conflict"],
   pathChanged: ["stale"],
   stepGone: ["invalid"],
   stepTwice: ["invalid"],

@@ -47,7 +47,7 @@ export const ResultItem = z.object({
   second: z.object({ answer: Answer.nullable(), credit: z.number(), counts: z.int() }).nullable(),
   /** What was decided about a key that was found wrong. */
   ruling: z.enum(rulings).nullable(),
-  /** It went wrong and may be seen: the student may say why they answered so. */
+  /** How it went may be seen: the student may say why they answered so, or why the right answer is right. */
   asksReason: z.boolean(),
   /** What the student said. */
   reason: z.string(),

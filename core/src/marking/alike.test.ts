@@ -1,6 +1,22 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { alikeAnswers } from "./alike.ts";
+import { alikeAnswers, similarSentences } from "./alike.ts";
+
+describe("sentences that mean the same", () => {
+  test("stand together though they are not said in the same words, the largest group first", () => {
+    expect(
+      similarSentences([
+        "I guessed",
+        "I thought the sea wears the bank away",
+        "I thought that the sea wears the bank away",
+        "because I thought the sea wears it away",
+        "I mixed up erosion and deposition",
+      ]),
+    ).toEqual([[1, 2, 3], [0], [4]]);
+    expect(similarSentences([])).toEqual([]);
+    expect(similarSentences(["?", "?", "!"])).toEqual([[0, 1], [2]]);
+  });
+});
 
 describe("answers that say the same", () => {
   test("are grouped whatever their capitals, marks and slips of one letter are", () => {

@@ -1,5 +1,6 @@
 /** Which written answers say the same, so that one mark can stand for all of them. */
 
+import { likeness, veryLike } from "../checker/likeness.ts";
 import { editDistance } from "../editDistance.ts";
 import { foldedText } from "../foldedText.ts";
 import { groupBy } from "../groupBy.ts";
@@ -30,6 +31,25 @@ export function alikeAnswers(texts: readonly string[]): number[][] {
     else groups.push({ words, members });
   }
   return groups.map(({ members }) => members.sort((a, b) => a - b)).sort(([a = 0], [b = 0]) => a - b);
+}
+
+/**
+ * Groups of sentences that share most of their words and pairs of words ({@link likeness}): what several people mean, said a
+ * little otherwise. All of a group are like its first. Too loose for a mark, good enough to read them together.
+ *
+ * @returns indices into `texts`, each in one group; the largest group first
+ */
+export function similarSentences(texts: readonly string[]): number[][] {
+  const groups: number[][] = [];
+  for (const [at, text] of texts.entries()) {
+    const like = groups.find(([first = 0]) => {
+      const other = texts[first] ?? "";
+      return foldedText(other) === foldedText(text) || likeness(other, text) >= veryLike;
+    });
+    if (like) like.push(at);
+    else groups.push([at]);
+  }
+  return groups.sort((a, b) => b.length - a.length || (a[0] ?? 0) - (b[0] ?? 0));
 }
 
 function isNearly(a: readonly string[], b: readonly string[]): boolean {

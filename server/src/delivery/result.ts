@@ -187,7 +187,7 @@ function secondOf(item: SittingItem & { ruling: Ruling | null }, counts: number 
 const wentWrong = (item: Parameters<typeof waitsOrHasNone>[0] & { credit: number | null; shownAt: Date | null }) =>
   isReached(item) && !waitsOrHasNone(item) && (item.credit ?? 0) < 1;
 
-/** What was answered and is seen to have gone wrong; a question kept for tests is not spoken of again. */
+/** What was answered and of which is seen how it went; a question kept for tests is not spoken of again. */
 const asksReason = (
   item: Parameters<typeof waitsOrHasNone>[0] & { use: string; credit: number | null },
   openness: Openness,
@@ -198,7 +198,7 @@ const asksReason = (
   item.answer !== null &&
   !isBlank(item.answer) &&
   !waitsOrHasNone(item) &&
-  (item.credit ?? 1) < 1;
+  item.credit !== null;
 
 /** An opinion is worth nothing; a written answer is worth nothing yet until somebody has read it. */
 function waitsOrHasNone(item: {

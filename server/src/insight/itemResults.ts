@@ -121,6 +121,7 @@ function resultOf(
   const interval = r === null ? null : correlationInterval(r, answers.length);
   return {
     itemId: item.itemId,
+    revisionId: item.revisionId,
     position,
     number: item.number,
     kind: item.kind,
@@ -140,7 +141,11 @@ function resultOf(
     notReached: dealt.length - all.length,
     time: timeSpent(all.map((answer) => answer.spentMs)),
     second: secondsOf(item, all),
-    reasons: all.flatMap(({ studentId, reason }) => (reason === null ? [] : [{ studentId, text: reason }])),
+    reasons: all.flatMap(({ studentId, sittingId, position, reason, readAs, told, credit }) =>
+      reason === null
+        ? []
+        : [{ studentId, sittingId, position, text: reason, isRight: credit >= 1, readAs, told: told ?? 0 }],
+    ),
     discrimination: r === null || interval === null ? null : { r, ...interval },
     choices: counts.map(({ misconceptionId, ...choice }, i) => {
       const use = uses?.[i];

@@ -80,6 +80,16 @@ export function listAnswers(db: Db, departmentId: string, source: Source, go: Go
       "si.spentMs",
     ])
     .select(["mark.credit", "mark.isEvidence", "response.body as answer", "reason.text as reason"])
+    .select(["si.position", "reason.readAs"])
+    .select((eb) =>
+      eb
+        .selectFrom("reasonTold as told")
+        .whereRef("told.departmentId", "=", "reason.departmentId")
+        .whereRef("told.toldSittingId", "=", "reason.sittingId")
+        .whereRef("told.toldPosition", "=", "reason.position")
+        .select(sql<number>`count(*)::int`.as("n"))
+        .as("told"),
+    )
     .select("second.body as secondAnswer")
     .execute();
 }

@@ -58,6 +58,7 @@ import * as archives from "./0055_archives.ts";
 import * as classLists from "./0056_classLists.ts";
 import * as quizPackages from "./0057_quizPackages.ts";
 import * as marking from "./0058_marking.ts";
+import * as readReasons from "./0059_readReasons.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -118,4 +119,5 @@ export const migrations: Record<string, Migration> = {
   "0056_classLists": classLists,
   "0057_quizPackages": quizPackages,
   "0058_marking": marking,
+  "0059_readReasons": readReasons,
 };

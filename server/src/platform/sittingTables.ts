@@ -5,7 +5,18 @@ import type { Levels } from "@verdant/core/items/written";
 import type { Default, Json, JsonOrNull, Owned, Row } from "./columns.ts";
 
 export interface SittingTables {
-  reason: Owned & { sittingId: string; position: number; text: string; at: Date };
+  reason: Owned & {
+    sittingId: string;
+    position: number;
+    text: string;
+    at: Date;
+    /** What a teacher said of it: good, or fit to be read by other students; null: no other student reads it. */
+    readAs: Default<"good" | "fit" | null>;
+    readBy: Default<string | null>;
+    readAt: Default<Date | null>;
+  };
+  /** Which reason of another student somebody would tell a friend, of a question that they got wrong. */
+  reasonTold: Owned & { sittingId: string; position: number; toldSittingId: string; toldPosition: number; at: Date };
   sitting: Row & {
     releaseId: string;
     classId: string;

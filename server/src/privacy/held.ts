@@ -31,6 +31,7 @@ export const held: readonly Held[] = [
   { table: "response", by: "sitting_id" },
   { table: "response_event", by: "sitting_id" },
   { table: "reason", by: "sitting_id" },
+  { table: "reason_told", by: "sitting_id" },
   { table: "mark", by: "sitting_id" },
   { table: "rubric_mark", by: "sitting_id" },
   { table: "second_mark", by: "sitting_id" },

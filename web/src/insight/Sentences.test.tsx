@@ -10,7 +10,17 @@ const share = (right: number, outOf: number, low: number | null = null, high: nu
 const item = (position: number, change: Partial<ItemResult> = {}): ItemResult => ({
   ...{ itemId: `i${position}`, position, number: position, kind: "oneRightAnswer", stem: "Which?", topicId: null },
   ...{ topic: "Floods", strand: null, stimulusId: null, facility: share(3, 10, 0.1, 0.55), discrimination: null },
-  ...{ choices: [], notes: [], waiting: 0, notReached: 0, reasons: [], ruling: null, second: null, time: null },
+  ...{
+    choices: [],
+    notes: [],
+    waiting: 0,
+    notReached: 0,
+    reasons: [],
+    ruling: null,
+    second: null,
+    time: null,
+    revisionId: "r",
+  },
   ...change,
 });
 const strand = { unitId: "u", name: "Rivers", letter: "R", hue: 0 };

@@ -9,6 +9,7 @@ import {
   showOpener,
   showResults,
 } from "@verdant/contract/insight";
+import { readReason } from "@verdant/contract/reasons";
 import { showSheets } from "@verdant/contract/sheets";
 import { showTimed } from "@verdant/contract/timed";
 import { api, calls, pages } from "../platform/contractApi.ts";
@@ -24,6 +25,7 @@ export const insightApi = api.injectEndpoints({
       providesTags: ["Release", "Results", "Marking"],
     }),
     showResults: build.query({ ...calls<typeof showResults>(showResults), providesTags: ["Results"] }),
+    readReason: build.mutation({ ...calls<typeof readReason>(readReason), invalidatesTags: ["Results"] }),
     showClassStandards: build.query({
       ...calls<typeof showClassStandards>(showClassStandards),
       providesTags: ["Results", "Standard"],
@@ -52,6 +54,7 @@ export const {
   useListResultsInfiniteQuery,
   useListResultsOfClassesQuery,
   useShowResultsQuery,
+  useReadReasonMutation,
   useShowClassStandardsQuery,
   useShowTimedQuery,
   useShowOpenerQuery,

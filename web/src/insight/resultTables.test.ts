@@ -20,7 +20,17 @@ const item = (position: number, stem: string): ItemResult => ({
     facility: { right: 14, outOf: 20, low: 0.48, high: 0.85 },
     discrimination: null,
   },
-  ...{ choices: [], notes: [], waiting: 0, notReached: 1, reasons: [], ruling: null, second: null, time: null },
+  ...{
+    choices: [],
+    notes: [],
+    waiting: 0,
+    notReached: 1,
+    reasons: [],
+    ruling: null,
+    second: null,
+    time: null,
+    revisionId: "r",
+  },
 });
 const student = (name: string, mark: number | null, credits: (number | null)[]): StudentResult => ({
   ...{ studentId: name, name, className: "9C", state: mark === null ? "running" : "handedIn", leftOn: null, goes: [] },

@@ -84,6 +84,7 @@ export const staffWords: ProblemWords<StaffProblem> = {
   stillInProgress: () => t("This student is still in progress. The answer can be marked once the quiz is handed in."),
   markedByKey: () => t("This question is marked by its key."),
   levelsMissing: () => t("Choose a level for each criterion."),
+  reasonNotOfRight: () => t("Only what was said of a right answer can be read by others."),
   notMarkedYet: () => t("Nobody has marked this answer yet. Mark it the first time."),
   ownMark: () => t("You marked this answer yourself: a colleague has to mark it the second time."),
   markedTwice: ({ by }) => t("{{by}} has marked this answer a second time already.", { by: by || t("A colleague") }),

@@ -19,6 +19,7 @@ import { useBeginSittingMutation, useGiveReasonMutation, useSettleSittingMutatio
 import { hold } from "./answerQueue.ts";
 import { MissingList } from "./WhatIsMissing.tsx";
 import { Said, SaidOfAnswer } from "./Said.tsx";
+import { OthersReasons } from "./OthersReasons.tsx";
 import { StudentFrame } from "./StudentFrame.tsx";
 import { shownDay, numberOf, t, timeOf } from "../platform/words.ts";
 
@@ -258,6 +259,9 @@ function ResultItem({ item, sittingId }: { item: Shown["items"][number]; sitting
           <SaidOfAnswer {...item.why} />
         </Box>
       )}
+      {item.content !== null && item.ruling === null && item.reached && (item.credit ?? 1) < 1 && (
+        <OthersReasons sittingId={sittingId} position={item.position} />
+      )}
       {item.asksReason && <Reason item={item} sittingId={sittingId} />}
     </Paper>
   );
@@ -265,18 +269,33 @@ function ResultItem({ item, sittingId }: { item: Shown["items"][number]; sitting
 
 const TypeArea = TypeField.withComponent("textarea");
 
-/** What the student thought, for the teacher to read; kept when the field is left. */
+/** What the student thought, for the teacher to read; kept when the field is left. Of a right answer only on a tap. */
 function Reason({ item, sittingId }: { item: Shown["items"][number]; sittingId: string }) {
   const id = useId();
+  const isRight = item.credit === 1;
+  const [isOpen, setOpen] = useState(!isRight || item.reason !== "");
   const [text, setText] = useState(item.reason);
   const [give, { isSuccess, error }] = useGiveReasonMutation();
   const keep = () => {
     if (text.trim() !== item.reason) void give({ params: { sittingId, position: item.position }, body: { text } });
   };
+  if (!isOpen)
+    return (
+      <Button
+        sx={{ mt: 1 }}
+        onClick={() => {
+          setOpen(true);
+        }}
+      >
+        {t("Explain it to others")}
+      </Button>
+    );
   return (
     <Box sx={{ mt: 1.5 }}>
       <Typography component="label" htmlFor={id} variant="body2" color="textSecondary" sx={{ fontWeight: 700 }}>
-        {t("Why did you choose this? (optional; your teacher sees it)")}
+        {isRight
+          ? t("Why is this right? (optional; your teacher sees it and may show it to others without your name)")
+          : t("Why did you choose this? (optional; your teacher sees it)")}
       </Typography>
       <TypeArea
         id={id}

@@ -38,6 +38,8 @@ export const studentApi = api.injectEndpoints({
       ...calls<typeof reasons.giveReason>(routes.giveReason),
       invalidatesTags: ["Now"],
     }),
+    listOthersReasons: build.query(calls<typeof reasons.listOthersReasons>(routes.listOthersReasons)),
+    tellReason: build.mutation(calls<typeof reasons.tellReason>(routes.tellReason)),
     settleSitting: build.mutation({
       ...calls<typeof delivery.settleSitting>(routes.settleSitting),
       invalidatesTags: ["Now"],
@@ -56,6 +58,8 @@ export const {
   useSettleSittingMutation,
   useShowResultQuery,
   useGiveReasonMutation,
+  useLazyListOthersReasonsQuery,
+  useTellReasonMutation,
   useSayOpeningWordMutation,
   useReflectMutation,
   useOpenNoticeMutation,

@@ -18,6 +18,8 @@ export const routes = {
   openNotice: { method: "post", path: "/student/releases/:releaseId/notice", access: "student" },
   lookAtAnswer: { method: "post", path: "/sittings/:sittingId/questions/:position/look", access: "sitting" },
   giveReason: { method: "put", path: "/student/sittings/:sittingId/reasons/:position", access: "student" },
+  listOthersReasons: { method: "get", path: "/student/sittings/:sittingId/reasons/:position/others", access: "student" },
+  tellReason: { method: "put", path: "/student/sittings/:sittingId/reasons/:position/told", access: "student" },
   listMyPaths: { method: "get", path: "/student/paths", access: "student" },
   showOwnProgress: { method: "get", path: "/student/progress", access: "student" },
 } as const;

@@ -23,7 +23,7 @@ const {
   openNotice,
   lookAtAnswer,
 } = deliveryEndpoints;
-const { giveReason } = reasonsEndpoints;
+const { giveReason, listOthersReasons, tellReason } = reasonsEndpoints;
 const { listMyPaths } = pathsEndpoints;
 const { showOwnProgress } = overTimeEndpoints;
 const used = {
@@ -47,6 +47,8 @@ const used = {
     lookAtAnswer,
   },
   giveReason,
+  listOthersReasons,
+  tellReason,
   listMyPaths,
   showOwnProgress,
 };

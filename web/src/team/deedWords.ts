@@ -101,6 +101,7 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
     did: {
       markedByPerson: t("marked"),
       secondMarked: t("marked a second time"),
+      reasonRead: t("read a reason given in"),
       markSettled: t("settled two marks of"),
       markedAgain: t("marked again"),
       letBackIn: t("let the student back into"),

@@ -44,7 +44,7 @@ export const archived: readonly Held[] = [
   ...about("student", "student_group", "student_group_member", "student_note", "student_topic", "seat"),
   { table: "enrolment", withoutPeople: "none", without: ["entry_card", "card_mark", "card_sealed"] },
   { table: "sitting", withoutPeople: "none", without: ["token_hash"] },
-  ...about("sitting_item", "response", "response_event", "reason", "mark", "rubric_mark", "second_mark"),
+  ...about("sitting_item", "response", "response_event", "reason", "reason_told", "mark", "rubric_mark", "second_mark"),
   ...about("voided_go", "excused"),
   ...about(
     "extra_go",

@@ -236,6 +236,8 @@ export async function samples(bench: Workbench) {
     askSecondFactor: { isAsked: true },
     changeDepartment: { departmentId: bench.departmentId },
     giveReason: { text: "I guessed" },
+    tellReason: { id: null },
+    readReason: { as: null },
     setTwin: { twinId: null },
     askForTwin: { isWanted: true },
     eraseStudent: { name: "Nobody" },
