@@ -112,6 +112,19 @@ export async function larkmoor(today: string): Promise<School> {
     rehearsal: { name: "Rehearsal", course: "Year 9 geography" },
     timed: { class: "9C", of: "Distances on maps" },
     written,
+    goodReasons: {
+      class: "8B",
+      item: "Which surface floods fastest",
+      reasons: [
+        { text: "Rain can’t soak into streets and roofs, so all of it runs into the river at once.", readAs: "good" },
+        { text: "In a city the drains bring it straight to the river.", readAs: "good" },
+        { text: "Trees and soil hold water back, paving doesn’t.", readAs: "good" },
+        { text: "I looked for the one where nothing can soak in.", readAs: "fit" },
+        { text: "I crossed out the other three.", readAs: "fit" },
+        { text: "it just is", readAs: null },
+      ],
+      tell: 7,
+    },
     prepared: { class: "8D", name: "Before half term", count: 8 },
     path: {
       class: "9C",

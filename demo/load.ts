@@ -25,6 +25,7 @@ import { listTopics } from "../server/src/standards/service.ts";
 import { hashPassword } from "../server/src/team/passwordRules.ts";
 import { setGoal } from "../server/src/writing/service.ts";
 import { insertTimed } from "./timed.ts";
+import { insertGoodReasons } from "./goodReasons.ts";
 import { insertPrepared } from "./prepared.ts";
 import { insertWritten } from "./written.ts";
 import { insertPath, type ScopeAt } from "./path.ts";
@@ -135,6 +136,7 @@ export async function loadSchool(
     await insertPath({ scopeAt, now, lead: loaded, school: school.path });
     if (school.timed) await insertTimed({ scopeAt, now, lead: loaded, school: school.timed });
     if (school.written) await insertWritten({ scopeAt, now, lead: loaded, school: school.written });
+    if (school.goodReasons) await insertGoodReasons({ scopeAt, now, lead: loaded, school: school.goodReasons });
     if (school.prepared) await insertPrepared({ scopeAt, now, lead: loaded, school: school.prepared });
     if (school.rehearsal) await insertRehearsal(scopeAt(loaded, now), school.rehearsal);
   }

@@ -56,6 +56,14 @@ export interface School {
   };
   /** A review that is composed and not released yet. */
   readonly prepared?: { readonly class: string; readonly name: string; readonly count: number };
+  /** Why an item's right answer is right, as students put it, and what their teacher said of that. */
+  readonly goodReasons?: {
+    readonly class: string;
+    readonly item: string;
+    readonly reasons: readonly { readonly text: string; readonly readAs: "good" | "fit" | null }[];
+    /** How many who had it wrong say which of them they would tell a friend. */
+    readonly tell: number;
+  };
   /** A class of invented students, to try anything with. */
   readonly rehearsal?: { readonly name: string; readonly course: string };
   /** Tags for all items of a topic. */
