@@ -59,7 +59,7 @@ test("pasted questions are looked over, one becomes a variant of what is there, 
   await teacher.getByRole("button", { name: "Import 2 items" }).click();
   await expect(first).toContainText("already here as item 397");
   await done.getByRole("link", { name: "See the bank" }).click();
-  await expect(teacher.getByText("396 items")).toBeVisible();
+  await expect(teacher.getByText("452 items")).toBeVisible();
   await teacher.getByRole("option").first().click();
   await expect(teacher.getByRole("article", { name: "Item 398" })).toContainText(/one of \d look-alikes/);
 

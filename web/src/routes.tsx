@@ -152,6 +152,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./overTime/FamilyReportPage.tsx")).FamilyReportPage }),
       },
       {
+        path: "/classes/:classId/report",
+        lazy: async () => ({ Component: (await import("./overTime/ClassReportPage.tsx")).ClassReportPage }),
+      },
+      {
         path: "/classes/:classId/comparison",
         lazy: async () => ({ Component: (await import("./overTime/ComparisonPage.tsx")).ComparisonPage }),
       },

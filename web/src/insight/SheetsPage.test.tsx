@@ -28,12 +28,12 @@ const sheets: Sheets = {
   without: [{ studentId: idOf(13), name: "Cleo Marsh" }],
 };
 
-const show = (given: Partial<Sheets> = {}) =>
+const show = (given: Partial<Sheets> = {}, query = "") =>
   renderPage(
     <Routes>
       <Route path="/results/:releaseId/sheets" element={<SheetsPage />} />
     </Routes>,
-    { path: `/results/${idOf(9)}/sheets`, stubs: [answers(showSheets, { ...sheets, ...given })] },
+    { path: `/results/${idOf(9)}/sheets${query}`, stubs: [answers(showSheets, { ...sheets, ...given })] },
   );
 
 test("a sheet has the question, both answers, the reason, what to do, and another question with its key at the foot", async () => {
@@ -72,4 +72,13 @@ test("where nobody has handed in there is nothing to print", async () => {
   show({ students: [], isOpen: false });
   expect(await screen.findByText("Nobody has handed in yet.")).toBeTruthy();
   expect(screen.getByRole("button", { name: "Print the sheets" }).hasAttribute("disabled")).toBe(true);
+});
+
+test("sheets of several who were ticked in the results, and of nobody else", async () => {
+  const cleo = { studentId: idOf(14), name: "Dov Hall", items: [item], further: [], waiting: 0 };
+  show({ students: [...sheets.students, cleo] }, `?for=${idOf(11)},${idOf(14)}`);
+  expect(await screen.findByRole("article", { name: "Sheet of Ada Finch" })).toBeTruthy();
+  expect(screen.getByRole("article", { name: "Sheet of Dov Hall" })).toBeTruthy();
+  expect(screen.queryByRole("article", { name: "Sheet of Ben Hale" })).toBeNull();
+  expect(screen.getByText("2 students who were ticked")).toBeTruthy();
 });

@@ -32,8 +32,10 @@ export function SheetsPage() {
     });
   };
   const who = search.get("for") ?? "wrong";
+  // One student, or several that were ticked in the results.
+  const named = new Set(who.split(","));
   const shown = currentData?.students.filter(
-    (one) => who === "all" || (who === "wrong" ? one.items.length > 0 || one.waiting > 0 : one.studentId === who),
+    (one) => who === "all" || (who === "wrong" ? one.items.length > 0 || one.waiting > 0 : named.has(one.studentId)),
   );
   return (
     <Page
@@ -58,6 +60,9 @@ export function SheetsPage() {
               choices={[
                 ["wrong", t("who had something wrong")] as const,
                 ["all", t("everybody who handed in")] as const,
+                ...(named.size > 1
+                  ? [[who, t("{{count}} students who were ticked", { count: named.size })] as const]
+                  : []),
                 ...currentData.students.map((one) => [one.studentId, one.name] as const),
               ]}
               onChange={(next) => {

@@ -1,4 +1,5 @@
 /** Student by student: their goes, and what counts. Of many goes the first, the last and the best show, until all are asked for. */
+import Checkbox from "@mui/material/Checkbox";
 import Link from "@mui/material/Link";
 import Paper from "@mui/material/Paper";
 import Table from "@mui/material/Table";
@@ -11,6 +12,7 @@ import Typography from "@mui/material/Typography";
 import type { Results, StudentResult } from "@verdant/contract/insight";
 import { useState } from "react";
 import { Link as RouterLink } from "react-router";
+import { ChosenStudents } from "./ChosenStudents.tsx";
 import { MarkStrip } from "./MarkStrip.tsx";
 import { moment, shortDate } from "../ui/dates.ts";
 import { t } from "../platform/words.ts";
@@ -32,6 +34,10 @@ const mostColumns = 4;
 export function StudentsPanel({ results }: { results: Results }) {
   const [showsAll, setShowsAll] = useState(false);
   const [isByNeed, setByNeed] = useState(false);
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
+  // Whoever has left the class gets nothing more from here.
+  const tickable = results.perStudent.filter((one) => one.leftOn === null).map((one) => one.studentId);
+  const chosen = tickable.filter((id) => ticked.has(id));
   const students = isByNeed ? [...results.perStudent].sort((a, b) => rightOf(a) - rightOf(b)) : results.perStudent;
   const most = Math.max(1, ...results.perStudent.map((student) => student.goes.length));
   const columns =
@@ -62,10 +68,30 @@ export function StudentsPanel({ results }: { results: Results }) {
           </Link>
         </Typography>
       )}
+      {chosen.length > 0 && (
+        <ChosenStudents
+          results={results}
+          studentIds={chosen}
+          onDone={() => {
+            setTicked(new Set());
+          }}
+        />
+      )}
       <Paper sx={{ overflow: "auto" }}>
         <Table size="small" aria-label={t("Students")}>
           <TableHead>
             <TableRow>
+              <TableCell padding="checkbox">
+                <Checkbox
+                  size="small"
+                  slotProps={{ input: { "aria-label": t("Tick all students") } }}
+                  checked={chosen.length > 0 && chosen.length === tickable.length}
+                  indeterminate={chosen.length > 0 && chosen.length < tickable.length}
+                  onChange={(_, all) => {
+                    setTicked(new Set(all ? tickable : []));
+                  }}
+                />
+              </TableCell>
               <TableCell sortDirection={isByNeed ? false : "asc"}>
                 <TableSortLabel
                   active={!isByNeed}
@@ -97,7 +123,22 @@ export function StudentsPanel({ results }: { results: Results }) {
           </TableHead>
           <TableBody>
             {students.map((student) => (
-              <TableRow key={student.studentId}>
+              <TableRow key={student.studentId} selected={ticked.has(student.studentId)}>
+                <TableCell padding="checkbox">
+                  {student.leftOn === null && (
+                    <Checkbox
+                      size="small"
+                      slotProps={{ input: { "aria-label": t("Tick {{name}}", { name: student.name }) } }}
+                      checked={ticked.has(student.studentId)}
+                      onChange={(_, isTicked) => {
+                        const next = new Set(ticked);
+                        if (isTicked) next.add(student.studentId);
+                        else next.delete(student.studentId);
+                        setTicked(next);
+                      }}
+                    />
+                  )}
+                </TableCell>
                 <TableCell component="th" scope="row">
                   {student.leftOn === null ? (
                     <Link component={RouterLink} to={`/classes/${results.classId}/students/${student.studentId}`}>

@@ -34,6 +34,9 @@ export function ClassOverTimePage() {
           <Button component={RouterLink} to={`/classes/${classId}/comparison`} variant="outlined">
             {t("Compare")}
           </Button>
+          <Button component={RouterLink} to={`/classes/${classId}/report`} variant="outlined">
+            {t("Report for a meeting")}
+          </Button>
           <Button component={RouterLink} to={`/results?class=${classId}`} variant="outlined">
             {t("All its results")}
           </Button>

@@ -24,6 +24,9 @@ export const singulars: Readonly<Record<string, string>> = {
   "Import {{count}} standards": "Import {{count}} standard",
   "Make {{count}} topics": "Make {{count}} topic",
   "Mark {{count}} answers": "Mark {{count}} answer",
+  "{{count}} students have another go.": "{{count}} student has another go.",
+  "{{count}} students ticked": "{{count}} student ticked",
+  "{{count}} students who were ticked": "{{count}} student who was ticked",
   "{{count}} students would tell it a friend": "{{count}} student would tell it a friend",
   "{{count}} quizzes you handed in are not counted here: their results are not shown yet.":
     "{{count}} quiz you handed in is not counted here: its results are not shown yet.",

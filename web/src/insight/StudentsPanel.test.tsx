@@ -1,0 +1,73 @@
+/** Students of a release: ticking several, and what can be done for them at once. */
+import { giveExtraGo, takeBackExtraGo } from "@verdant/contract/extraGoes";
+import type { Results, StudentResult } from "@verdant/contract/insight";
+import { screen, waitFor, within } from "@testing-library/react";
+import { describe, expect, test } from "vitest";
+import { answers, refuses, renderPage, type Stub } from "../platform/testing/pages.tsx";
+import { StudentsPanel } from "./StudentsPanel.tsx";
+
+const student = (n: number, more: Partial<StudentResult> = {}): StudentResult => ({
+  ...{ studentId: `00000000-0000-7000-8000-00000000000${String(n)}`, name: `Student ${String(n)}`, className: "8B" },
+  ...{ state: "handedIn", leftOn: null, goes: [], mark: null, outOf: 4 },
+  marks: [1, 2].map((position) => ({ position, credit: position <= n ? 1 : 0, isReached: true })),
+  ...more,
+});
+const open = (perStudent: StudentResult[], stubs: readonly Stub[] = []) =>
+  renderPage(
+    <StudentsPanel
+      results={{ releaseId: "release", classId: "class", counts: "best", perStudent } as unknown as Results}
+    />,
+    { stubs },
+  );
+const tick = (name: string) => screen.getByRole<HTMLInputElement>("checkbox", { name });
+const bar = () => screen.queryByRole("region", { name: "For those ticked" });
+
+describe("students that are ticked", () => {
+  test("get their sheets together, or another go that can be taken back", async () => {
+    const { user, asked } = open(
+      [student(0), student(1), student(2)],
+      [answers(giveExtraGo, { ok: true }), answers(takeBackExtraGo, { ok: true })],
+    );
+    expect(bar()).toBeNull();
+    await user.click(tick("Tick Student 0"));
+    await user.click(tick("Tick Student 2"));
+    const shown = within(bar() ?? document.body);
+    expect(shown.getByText("2 students ticked")).toBeTruthy();
+    const both = [student(0).studentId, student(2).studentId];
+    expect(shown.getByRole("link", { name: "Their revision sheets" }).getAttribute("href")).toBe(
+      `/results/release/sheets?class=class&for=${both.join(",")}`,
+    );
+    await user.click(shown.getByRole("button", { name: "Give another go" }));
+    expect(await screen.findByText("2 students have another go.")).toBeTruthy();
+    expect(bar()).toBeNull();
+    await user.click(screen.getByRole("button", { name: "Undo" }));
+    await waitFor(() => {
+      expect(asked.map((one) => [one.method, one.body])).toEqual([
+        ["post", { studentIds: both }],
+        ["delete", { studentIds: both }],
+      ]);
+    });
+  });
+
+  test("a refusal is said beside what was asked, and they stay ticked", async () => {
+    const { user } = open([student(0)], [refuses(giveExtraGo, { code: "noSuch", terms: { what: "student" } }, 404)]);
+    await user.click(tick("Tick Student 0"));
+    await user.click(screen.getByRole("button", { name: "Give another go" }));
+    expect(await screen.findByRole("alert")).toBeTruthy();
+    expect(tick("Tick Student 0").checked).toBe(true);
+  });
+
+  test("can be all, but not who has left; sorting by need keeps them", async () => {
+    const { user } = open([student(2), student(0), student(1, { leftOn: "2031-02-01" })]);
+    expect(screen.queryByRole("checkbox", { name: "Tick Student 1" })).toBeNull();
+    await user.click(tick("Tick all students"));
+    expect(screen.getByText("2 students ticked")).toBeTruthy();
+    await user.click(tick("Tick Student 2"));
+    expect(tick("Tick all students").checked).toBe(false);
+    await user.click(screen.getByRole("button", { name: "Question by question" }));
+    expect(screen.getAllByRole("row")[1]?.textContent).toContain("Student 0");
+    expect(tick("Tick Student 0").checked).toBe(true);
+    await user.click(screen.getByRole("button", { name: "Untick all" }));
+    expect(bar()).toBeNull();
+  });
+});
