@@ -86,7 +86,7 @@ test("a gap of the coverage leads to writing, and is closed by what is written",
     await teacher.getByRole("textbox", { name: `Option ${i + 1}`, exact: true }).fill(text);
   await expect(teacher.getByRole("region", { name: "Still needed" })).toContainText("Nothing is missing");
   await teacher.getByRole("button", { name: "Finish", exact: true }).click();
-  await expect(teacher.getByRole("article", { name: /^Item 395/ })).toBeVisible();
+  await expect(teacher.getByRole("article", { name: /^Item 451/ })).toBeVisible();
   await teacher.goto(`${demo.address}/coverage?by=demand`);
   await expect(
     teacher.getByRole("row", { name: /Fronts and pressure/ }).getByRole("link", { name: "reason: 1 can be used" }),

@@ -162,6 +162,7 @@ test("a written answer and an opinion are written, given, answered on a phone, m
   await expect(student.getByText("Question 2: your view")).toBeVisible();
 
   await teacher.getByRole("link", { name: "Today" }).click();
+  await expect(teacher.getByRole("heading", { name: "To mark" })).toBeVisible();
   await teacher.getByRole("link", { name: "Mark 1 answer" }).click();
   await expect(teacher.getByRole("article", { name: "The answer" })).toHaveText("Drift carries sand along the coast.");
   await expect(teacher.getByText("Answer 1 of 1", { exact: true })).toBeVisible();

@@ -63,13 +63,13 @@ test("each kind is written and answered; a picture needs its description", async
   await expect(teacher.getByRole("region", { name: "Still needed" })).toContainText("Nothing is missing");
   await expectAccessible(teacher);
   await teacher.getByRole("button", { name: "Finish", exact: true }).click();
-  const pane = teacher.getByRole("article", { name: "Item 395" });
+  const pane = teacher.getByRole("article", { name: "Item 451" });
   await pane.getByRole("textbox", { name: /^How many degrees/ }).fill("90,0");
   await pane.getByRole("textbox", { name: /^How many degrees/ }).blur();
   await pane.getByLabel("Show the key").click();
   await expect(pane).toContainText("✓ right");
   await pane.getByRole("link", { name: "Remix" }).click();
-  await expect(teacher.getByRole("heading", { name: "Remix of item 395" })).toBeVisible();
+  await expect(teacher.getByRole("heading", { name: "Remix of item 451" })).toBeVisible();
 
   await teacher.goto(`${demo.address}/bank/new`);
   await teacher.getByRole("textbox", { name: "Question" }).click();

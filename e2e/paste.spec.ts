@@ -50,18 +50,18 @@ test("pasted questions are looked over, one becomes a variant of what is there, 
   // What was taken, what was left, and why; and what is here now is not offered again.
   await expect(done).toContainText("line 12: you left it out");
   await expect(done).toContainText("Line 15: No option is marked as right.");
-  await expect(first).toContainText("already here as item 395");
+  await expect(first).toContainText("already here as item 451");
   await expectAccessible(teacher);
   await teacher.keyboard.press("Control+z");
   await teacher.getByRole("button", { name: "Undo" }).click();
   await expect(teacher.getByText("2 imported items removed again.", { exact: true })).toBeVisible();
   await expect(first).not.toContainText("already here");
   await teacher.getByRole("button", { name: "Import 2 items" }).click();
-  await expect(first).toContainText("already here as item 397");
+  await expect(first).toContainText("already here as item 453");
   await done.getByRole("link", { name: "See the bank" }).click();
   await expect(teacher.getByText("452 items")).toBeVisible();
   await teacher.getByRole("option").first().click();
-  await expect(teacher.getByRole("article", { name: "Item 398" })).toContainText(/one of \d look-alikes/);
+  await expect(teacher.getByRole("article", { name: "Item 454" })).toContainText(/one of \d look-alikes/);
 
   await teacher.goto(`${demo.address}/bank/paste`);
   await expect(teacher.getByRole("textbox", { name: "Questions" })).toHaveValue("");
@@ -76,5 +76,5 @@ test("pasted questions are looked over, one becomes a variant of what is there, 
   await expectAccessible(teacher);
   await teacher.getByRole("button", { name: "Import 4 items" }).click();
   await teacher.getByRole("link", { name: "See the bank" }).click();
-  await expect(teacher.getByText("400 items")).toBeVisible();
+  await expect(teacher.getByText("456 items")).toBeVisible();
 });

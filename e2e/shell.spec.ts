@@ -38,7 +38,7 @@ test("anything is found by keyboard; the keys of the page are listed; the class 
   await expect(releases.first()).toContainText("9C");
   const ofOne = await releases.count();
   await expectAccessible(teacher);
-  await releases.first().getByRole("link").focus();
+  await releases.first().getByRole("link").first().focus();
   await teacher.keyboard.press("End");
   await expect(releases.last().getByRole("link")).toBeFocused();
   await teacher.getByLabel("Class", { exact: true }).click();

@@ -11,7 +11,6 @@ export async function deleteWordsOf(db: Db, departmentId: string, studentId: str
   await sql`delete from reason where ${ofGoes}`.execute(db);
   await sql`delete from response where ${ofGoes} and ${isOwnWords}`.execute(db);
   await sql`delete from response_event where ${ofGoes} and ${isOwnWords}`.execute(db);
-  await sql`update rubric_mark set comment = '' where ${ofGoes}`.execute(db);
   await sql`update voided_go set reason = '' where ${ofGoes}`.execute(db);
   await db
     .deleteFrom("reflection")

@@ -2,9 +2,9 @@
 import { sql } from "kysely";
 import type { Db } from "../platform/database.ts";
 
-/** Releases with answers that wait: a mark that says nothing yet, and nothing was ruled. */
-export function listWaiting(db: Db, departmentId: string) {
-  return db
+/** Answers that wait: a mark of a written answer that says nothing yet, and nothing was ruled. */
+const waitingMarks = (db: Db, departmentId: string) =>
+  db
     .selectFrom("sitting")
     .innerJoin("mark", (join) =>
       join
@@ -21,18 +21,22 @@ export function listWaiting(db: Db, departmentId: string) {
     .innerJoin("item", (join) =>
       join.onRef("item.departmentId", "=", "si.departmentId").onRef("item.id", "=", "si.itemId"),
     )
+    .where("sitting.departmentId", "=", departmentId)
+    .where("item.kind", "=", "written")
+    .where("mark.isEvidence", "=", false)
+    .where("mark.counts", "=", true)
+    .where("mark.rulingId", "is", null);
+
+/** Releases with answers that wait, the newest first. */
+export function listWaiting(db: Db, departmentId: string) {
+  return waitingMarks(db, departmentId)
     .innerJoin("release", (join) =>
       join.onRef("release.departmentId", "=", "sitting.departmentId").onRef("release.id", "=", "sitting.releaseId"),
     )
     .innerJoin("class", (join) =>
       join.onRef("class.departmentId", "=", "sitting.departmentId").onRef("class.id", "=", "sitting.classId"),
     )
-    .where("sitting.departmentId", "=", departmentId)
     .where("sitting.state", "=", "handedIn")
-    .where("item.kind", "=", "written")
-    .where("mark.isEvidence", "=", false)
-    .where("mark.counts", "=", true)
-    .where("mark.rulingId", "is", null)
     .groupBy(["release.id", "release.name", "release.releasedAt"])
     .select(["release.id as releaseId", "release.name"])
     .select(sql<string>`string_agg(distinct class.name, ', ')`.as("className"))
@@ -41,32 +45,11 @@ export function listWaiting(db: Db, departmentId: string) {
     .execute();
 }
 
-/** Points of answers that wait for somebody's mark, by sitting; the rule of it is {@link listWaiting}'s. */
+/** Points of answers that wait for somebody's mark, by sitting. */
 export function sumWaitingPoints(db: Db, departmentId: string, sittingIds: readonly string[]) {
   if (sittingIds.length === 0) return Promise.resolve([]);
-  return db
-    .selectFrom("sitting")
-    .innerJoin("mark", (join) =>
-      join
-        .onRef("mark.departmentId", "=", "sitting.departmentId")
-        .onRef("mark.sittingId", "=", "sitting.id")
-        .onRef("mark.version", "=", "sitting.markingVersion"),
-    )
-    .innerJoin("sittingItem as si", (join) =>
-      join
-        .onRef("si.departmentId", "=", "mark.departmentId")
-        .onRef("si.sittingId", "=", "mark.sittingId")
-        .onRef("si.position", "=", "mark.position"),
-    )
-    .innerJoin("item", (join) =>
-      join.onRef("item.departmentId", "=", "si.departmentId").onRef("item.id", "=", "si.itemId"),
-    )
-    .where("sitting.departmentId", "=", departmentId)
+  return waitingMarks(db, departmentId)
     .where("sitting.id", "in", sittingIds)
-    .where("item.kind", "=", "written")
-    .where("mark.isEvidence", "=", false)
-    .where("mark.counts", "=", true)
-    .where("mark.rulingId", "is", null)
     .groupBy("sitting.id")
     .select("sitting.id")
     .select(sql<number>`sum(si.points)::float8`.as("points"))
@@ -116,7 +99,7 @@ export async function listHeldMarks(db: Db, departmentId: string, sittingIds: re
     from sitting own
     join release on release.department_id = own.department_id and release.id = own.release_id
     join rubric_mark given on given.department_id = own.department_id and given.sitting_id = own.id
-      and coalesce(given.first_at, given.at) > coalesce(release.marks_shown_at, '-infinity')
+      and given.first_at > coalesce(release.marks_shown_at, '-infinity')
     join sitting_item si on si.department_id = given.department_id and si.sitting_id = given.sitting_id
       and si.position = given.position
     join mark on mark.department_id = given.department_id and mark.sitting_id = given.sitting_id
@@ -130,7 +113,7 @@ export async function listHeldMarks(db: Db, departmentId: string, sittingIds: re
         and asked.position = waits.position
       join item on item.department_id = asked.department_id and item.id = asked.item_id and item.kind = 'written'
       where other.department_id = own.department_id and other.release_id = own.release_id and other.state = 'handedIn'
-        and other.handed_in_at <= coalesce(given.first_at, given.at))`.execute(db);
+        and other.handed_in_at <= given.first_at)`.execute(db);
   return rows;
 }
 

@@ -216,3 +216,12 @@ export function deleteComment(db: Db, departmentId: string, commentId: string) {
     .returning("text")
     .executeTakeFirst();
 }
+
+/** What was said to a student about their written answers is gone; the marks stay. */
+export async function forgetWords(
+  db: Db,
+  { departmentId, studentId }: { readonly departmentId: string; readonly studentId: string },
+): Promise<void> {
+  await sql`update rubric_mark set comment = '' where department_id = ${departmentId} and sitting_id in (
+    select id from sitting where department_id = ${departmentId} and student_id = ${studentId})`.execute(db);
+}

@@ -2,7 +2,6 @@
 import { beforeAll, describe, expect, test } from "vitest";
 import { useWorkbench } from "../platform/testing/workbench.ts";
 import { giveWritten } from "../platform/testing/writtenAnswers.ts";
-import * as delivery from "../delivery/service.ts";
 import * as marking from "./service.ts";
 
 const bench = useWorkbench();

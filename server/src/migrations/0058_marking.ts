@@ -30,14 +30,10 @@ create table marking_comment (
 );
 create unique index marking_comment_text on marking_comment (department_id, lower(text));
 
--- when an answer was marked for the first time; empty: before this was kept, or never marked again
+-- when an answer was marked for the first time; empty: before this was kept, and seen by its student since
 alter table rubric_mark add column first_at timestamptz;
 -- students see marks given up to here, though others still wait
 alter table release add column marks_shown_at timestamptz;
--- what students saw so far they go on seeing
-update release set marks_shown_at = now() where exists (
-  select from sitting join rubric_mark on rubric_mark.department_id = sitting.department_id and rubric_mark.sitting_id = sitting.id
-  where sitting.department_id = release.department_id and sitting.release_id = release.id);
 `,
     )
     .execute(db);

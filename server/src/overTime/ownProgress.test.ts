@@ -1,7 +1,6 @@
 /** What a student reads about themselves: what the staff's page says, and nothing that is not shown yet. */
 import { beforeEach, describe, expect, test } from "vitest";
 import { openResults } from "../delivery/service.ts";
-import type { OpenScope, Student } from "../platform/scope.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { giveWritten } from "../platform/testing/writtenAnswers.ts";
 import { markWrittenAnswer } from "../marking/service.ts";
@@ -17,7 +16,7 @@ beforeEach(() => {
   later(1);
 });
 const own = async (n: number) => {
-  const shown = await showOwnProgress(bench.students[n]!.scope as OpenScope<Student>);
+  const shown = await showOwnProgress(bench.students[n]!.scope);
   return { ...shown, mine: shown.classes[0]! };
 };
 const staff = (n: number) =>

@@ -102,7 +102,7 @@ export interface SittingTables {
     by: string;
     at: Date;
     version: Default<number>;
-    /** null: `at`. */
+    /** null: from before this was kept; its student has seen it. */
     firstAt: Default<Date | null>;
   };
   /** What a second person said of an answer without seeing the first mark. */

@@ -8,6 +8,7 @@ import { plainText } from "@verdant/core/richText";
 import { forgetStudent as forgetInClassLists } from "../classLists/forget.ts";
 import { forgetStudent as forgetInCourses } from "../courses/forget.ts";
 import { forgetStudent as forgetInDelivery } from "../delivery/forget.ts";
+import { forgetStudent as forgetInMarking } from "../marking/forget.ts";
 import { forgetStudent as forgetInMarks } from "../marks/forget.ts";
 import { forgetStudent as forgetInOverTime } from "../overTime/forget.ts";
 import { forgetStudent as forgetInPaths } from "../paths/forget.ts";
@@ -85,6 +86,7 @@ export function eraseStudent(
     const key = { departmentId, studentId };
     await forgetInCourses(db, key, { givenName: "Student", familyName: studentId.slice(-6) }, now());
     const goIds = await forgetInDelivery(db, key);
+    await forgetInMarking(db, key);
     await forgetInMarks(db, key);
     await forgetInClassLists(db, key);
     await forgetInPaths(db, key);
