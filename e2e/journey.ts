@@ -79,18 +79,23 @@ function databaseOf(url: string, name: string): Record<string, string> {
   return { DATABASE_URL: pooler.replace("{}", name), DATABASE_POOLER: "transaction", DATABASE_DIRECT_URL: direct };
 }
 
-/** Call at the top of a journey: starts a server of its own on a copy of a school; returns where it is. */
+/**
+ * Call at the top of a journey: starts a server of its own on a copy of a school, or with nobody in it yet; returns where it
+ * and its database are.
+ */
 export function serveDemo(
-  school: "small" | "larkmoor" = "small",
+  school: "small" | "larkmoor" | "empty" = "small",
   more: () => Record<string, string> | Promise<Record<string, string>> = () => ({}),
-): { readonly address: string } {
-  const served = { address: "" };
+): { readonly address: string; readonly database: string } {
+  const served = { address: "", database: "" };
   let child: ChildProcess | undefined;
   base.beforeAll(async () => {
     const url = process.env["E2E_DATABASE_URL"] ?? "";
     const name = `e2e_${randomBytes(5).toString("hex")}`;
     const admin = connect(url.replace("{}", "maintenance"), 1);
-    await sql.raw(`create database "${name}" template ${school}_template`).execute(admin);
+    const template = school === "empty" ? "template0" : `${school}_template`;
+    await sql.raw(`create database "${name}" template ${template}`).execute(admin);
+    served.database = url.replace("{}", name);
     await admin.destroy();
     const port = await freePort();
     served.address = `http://localhost:${port}`;

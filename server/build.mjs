@@ -9,6 +9,7 @@ await build({
     newDepartment: "src/newDepartment.ts",
     newKey: "src/newKey.ts",
     archive: "src/archive.ts",
+    checkPackage: "src/checkPackage.ts",
     schoolSystem: "../standIns/main.ts",
   },
   outdir: "dist",

@@ -5,14 +5,14 @@
  * node server/dist/archive.js restore geography.zip [lead@school.example "Name of the lead"]
  */
 import { createWriteStream } from "node:fs";
-import { open, rename, rm } from "node:fs/promises";
+import { rename, rm } from "node:fs/promises";
 import { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import { listDepartmentsNamed, listLeadsWithoutPassword } from "./exchange/archive/archiveStore.ts";
 import { readManifest, restoreDepartment } from "./exchange/archive/restoreDepartment.ts";
 import { filesOfArchive } from "./exchange/archive/writeDepartmentArchive.ts";
 import { writeLargeZip } from "./exchange/largeZip.ts";
-import type { RandomAccess } from "./exchange/zip.ts";
+import { openLocalFile } from "./exchange/localFile.ts";
 import { readConfig } from "./platform/config.ts";
 import { connect, migrate, type Db } from "./platform/database.ts";
 import { Failure } from "./platform/failure.ts";
@@ -26,25 +26,6 @@ const usage = [
   "     archive.js look file.zip",
   '     archive.js restore file.zip [lead@school.example "Name of the lead"]',
 ].join("\n");
-
-const pieceBytes = 512 * 1024;
-
-/** Any part of a file on this machine. */
-export async function openFile(path: string): Promise<RandomAccess & { close: () => Promise<void> }> {
-  const file = await open(path, "r");
-  const { size } = await file.stat();
-  return {
-    size,
-    close: () => file.close(),
-    read: async function* (start, end) {
-      for (let at = start; at < end; at += pieceBytes) {
-        const piece = Buffer.alloc(Math.min(pieceBytes, end - at));
-        await file.read(piece, 0, piece.length, at);
-        yield piece;
-      }
-    },
-  };
-}
 
 /** Writes beside the file first, so that one that is there already is not half overwritten. */
 export async function write(db: Db, name: string, path: string, withPeople: boolean): Promise<string> {
@@ -77,7 +58,7 @@ export async function write(db: Db, name: string, path: string, withPeople: bool
 }
 
 export async function look(path: string): Promise<string> {
-  const file = await openFile(path);
+  const file = await openLocalFile(path);
   try {
     const { manifest } = await readManifest(file);
     const tables = manifest.tables.filter(({ rows }) => rows > 0).map(({ name, rows }) => `  ${name}: ${rows}`);
@@ -97,7 +78,7 @@ export async function restore(
   path: string,
   lead?: { readonly email: string; readonly name: string },
 ): Promise<string> {
-  const file = await openFile(path);
+  const file = await openLocalFile(path);
   try {
     const password = newToken().slice(0, 16);
     const passwordHash = await hashPassword(password);

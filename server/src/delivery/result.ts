@@ -90,6 +90,7 @@ export async function showResult(
   const rulings = await rulingStore.listInForce(db, departmentId, sitting.releaseId);
   const twins = shows(openness, "why") ? await twinsToShow(db, departmentId, sitting.releaseId, items, openness) : null;
   const { counts, openFrom, outOf, closing } = completeRules(sitting.rules);
+  const isTimed = isTimedPractice(completeRules(sitting.rules));
   const waitingPoints = unseen.outOf;
   const points = sitting.points === null ? null : sitting.points - unseen.points;
   const mark = markOf(
@@ -114,7 +115,7 @@ export async function showResult(
     countsAs: isShown && outOf !== null ? scaled(outOf, sitting.outOf, asPoints) : null,
     closing: isShown ? closingFor(closing, share) : null,
     timed:
-      shows(openness, "score") && isTimedPractice(completeRules(sitting.rules))
+      shows(openness, "score") && isTimed
         ? await ownTimed(
             db,
             departmentId,
@@ -145,7 +146,8 @@ export async function showResult(
             : null,
         ruling: item.ruling?.ruling ?? null,
         second: secondOf(item, completeRules(sitting.rules).second),
-        asksReason: asksReason(item, openness),
+        // Whoever practises against the clock has no thoughts to tell of sixty facts.
+        asksReason: !isTimed && asksReason(item, openness),
         reason: item.reason ?? "",
       })),
     stimuli: stimuliOf(items.filter((item) => item.use === "practice")),

@@ -43,6 +43,18 @@ const resultOf = (n: number, { sitting }: Begun) =>
   delivery.showResult(student(n).scope, { params: { sittingId: sitting.id } });
 const timedOf = (releaseId: string) => delivery.showTimed(bench.teacher, { params: { releaseId } });
 
+test("asks nobody why: who practises against the clock has no thoughts to tell of each fact", async () => {
+  const { releaseId } = await release({ openness: "everything" });
+  const begun = await begin(9, releaseId);
+  await answer(begun, [
+    [true, 5],
+    [false, 5],
+  ]);
+  const { items } = await resultOf(9, begun);
+  expect(items.map((one) => one.asksReason)).toEqual(items.map(() => false));
+  expect(items.length).toBeGreaterThan(2);
+});
+
 describe("the clock", () => {
   test("waits a minute longer at the server than on the device, which begins with the first question", async () => {
     const { releaseId } = await release();

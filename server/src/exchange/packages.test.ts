@@ -6,6 +6,7 @@ import { richTextOf } from "@verdant/core/richText";
 import { addItems, saveItem, showItem } from "../bank/service.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
 import * as kept from "./keptParts.ts";
+import { checkPackage } from "./qti/checkPackage.ts";
 import { archiveOf, fixture, zipped } from "./testing/archives.ts";
 import { bringFile, listTransfers } from "./service.ts";
 import { bring, exported, inPieces, packed } from "./testing/departmentFiles.ts";
@@ -20,6 +21,7 @@ const bankOf = ({ framework, topics, misconceptions, stimuli, items, media }: De
 
 test("a bank that goes out as a package and comes in elsewhere is the same to the last word", async () => {
   const bytes = await packed(bench);
+  expect((await checkPackage(await archiveOf(bytes))).faults).toEqual([]);
   const other = await otherDepartment(bench);
   const { state, format, imported, problem } = await bring(bench, other.lead, bytes);
   expect(problem).toBeNull();

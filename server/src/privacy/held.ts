@@ -7,7 +7,7 @@ export interface Held {
   readonly table: string;
   /** The column that says of whom: the student, or a go of theirs. */
   readonly by: "student_id" | "sitting_id" | "id";
-  /** Not in the file: they let somebody in, or draw lots. */
+  /** Not in the file: they let somebody in, draw lots, or lead to another student. */
   readonly without?: readonly string[];
 }
 
@@ -31,7 +31,7 @@ export const held: readonly Held[] = [
   { table: "response", by: "sitting_id" },
   { table: "response_event", by: "sitting_id" },
   { table: "reason", by: "sitting_id" },
-  { table: "reason_told", by: "sitting_id" },
+  { table: "reason_told", by: "sitting_id", without: ["told_sitting_id", "told_position"] },
   { table: "mark", by: "sitting_id" },
   { table: "rubric_mark", by: "sitting_id" },
   { table: "second_mark", by: "sitting_id" },
