@@ -19,7 +19,7 @@ const words: Record<PackageFault["code"], (what: string) => string> = {
   declarationMissing: (what) => `the response ${what} is not declared`,
   optionTwice: (what) => `the option ${what} is there twice`,
   keyNoOption: (what) => `the key ${what} is none of the options`,
-  outcomeUndeclared: (what) => `the outcome ${what} is not declared`,
+  outcomeUndeclared: (what) => `the variable ${what} is set or read, and not declared`,
   templateNeedsResponse: (what) => `the template ${what} needs a response called RESPONSE`,
   mappingMissing: (what) => `the template ${what} needs a mapping`,
   pointsDiffer: (what) => `match_correct gives one point, but the most that can be earned is ${what}`,

@@ -5,11 +5,10 @@ import Button from "@mui/material/Button";
 import FormControlLabel from "@mui/material/FormControlLabel";
 import Paper from "@mui/material/Paper";
 import Switch from "@mui/material/Switch";
-import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { ClassStandards } from "@verdant/contract/insight";
 import type { ClassOverTime, StudentInClass } from "@verdant/contract/overTime";
-import { useState, type ReactNode } from "react";
+import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { useShowClassStandardsQuery } from "../insight/api.ts";
 import { inAList, t } from "../platform/words.ts";
@@ -17,6 +16,7 @@ import { dayWithYear } from "../ui/dates.ts";
 import { bandInWords } from "../ui/dueReason.ts";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
+import { OwnWords, OwnWordsField, Part } from "./ReportParts.tsx";
 import { useShowClassOverTimeQuery } from "./api.ts";
 import { classReport } from "./classReport.ts";
 import { growthInWords } from "./overTimeInWords.ts";
@@ -90,17 +90,7 @@ function Report({ of, told }: { of: ClassOverTime; told: ClassStandards }) {
             {t("With names it is for those who teach these students only.")}
           </Alert>
         )}
-        <TextField
-          label={t("Words of yours, printed at the end; they are not saved")}
-          multiline
-          fullWidth
-          minRows={2}
-          value={words}
-          onChange={(event) => {
-            setWords(event.target.value);
-          }}
-          slotProps={{ htmlInput: { maxLength: 2000 } }}
-        />
+        <OwnWordsField words={words} onChange={setWords} />
       </Box>
       <Paper
         component="article"
@@ -170,13 +160,7 @@ function Report({ of, told }: { of: ClassOverTime; told: ClassStandards }) {
             })}
           </Typography>
         </Part>
-        {words.trim() !== "" && (
-          <Part title={t("From the teacher")}>
-            <Box component="span" sx={{ whiteSpace: "pre-wrap", overflowWrap: "anywhere" }}>
-              {words.trim()}
-            </Box>
-          </Part>
-        )}
+        <OwnWords words={words} />
         <Typography variant="body2" color="textSecondary">
           {t("Made from first goes. Recall is an estimate; how each figure is worked out stands under Help.")}
         </Typography>
@@ -204,12 +188,3 @@ export function whoInWords(
   if (who.length === 0) return none;
   return some(hasNames ? inAList(who.map(({ name }) => name)) : t("{{count}} students", { count: who.length }));
 }
-
-const Part = ({ title, children }: { title: string; children: ReactNode }) => (
-  <Box component="section" aria-label={title} sx={{ mb: 2 }}>
-    <Typography component="h3" sx={{ fontWeight: 700 }}>
-      {title}
-    </Typography>
-    {children}
-  </Box>
-);

@@ -2,15 +2,15 @@
 import Box from "@mui/material/Box";
 import Button from "@mui/material/Button";
 import Paper from "@mui/material/Paper";
-import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { StudentOverTime } from "@verdant/contract/overTime";
-import { useState, type ReactNode } from "react";
+import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { dayWithYear } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { inAList, t } from "../platform/words.ts";
+import { OwnWords, OwnWordsField, Part } from "./ReportParts.tsx";
 import { useShowStudentOverTimeQuery } from "./api.ts";
 import { reportOf } from "./familyReport.ts";
 
@@ -54,18 +54,7 @@ function Report({ of }: { of: StudentOverTime }) {
   const { taken, given, missing, well, fairly, little, secure, onTheWay, notYet, tooEarly, next } = reportOf(of);
   return (
     <Box sx={{ maxWidth: 760 }}>
-      <TextField
-        label={t("Words of yours, printed at the end; they are not saved")}
-        multiline
-        fullWidth
-        minRows={2}
-        value={words}
-        onChange={(event) => {
-          setWords(event.target.value);
-        }}
-        slotProps={{ htmlInput: { maxLength: 2000 } }}
-        sx={{ mb: 2, displayPrint: "none" }}
-      />
+      <OwnWordsField words={words} onChange={setWords} />
       <Paper
         component="article"
         aria-label={t("Report about {{name}}", { name: of.name })}
@@ -108,13 +97,7 @@ function Report({ of }: { of: StudentOverTime }) {
         {next.length > 0 && (
           <Part title={t("What helps most now")}>{t("To go over again: {{topics}}.", { topics: inAList(next) })}</Part>
         )}
-        {words.trim() !== "" && (
-          <Part title={t("From the teacher")}>
-            <Box component="span" sx={{ whiteSpace: "pre-wrap", overflowWrap: "anywhere" }}>
-              {words.trim()}
-            </Box>
-          </Part>
-        )}
+        <OwnWords words={words} />
         <Typography variant="body2" color="textSecondary">
           {t(
             "Short mixed reviews bring topics back before they are forgotten. What is said here comes from the first answers to them; a test on one day may turn out otherwise.",
@@ -124,15 +107,6 @@ function Report({ of }: { of: StudentOverTime }) {
     </Box>
   );
 }
-
-const Part = ({ title, children }: { title: string; children: ReactNode }) => (
-  <Box component="section" aria-label={title} sx={{ mb: 2, breakInside: "avoid" }}>
-    <Typography component="h3" sx={{ fontWeight: 700 }}>
-      {title}
-    </Typography>
-    {children}
-  </Box>
-);
 
 function Lines({
   title,
