@@ -21,11 +21,16 @@ export const Comparison = z.object({
   /** What it can be compared with: classes of all years, the newest first, and the groups of this class. */
   classes: z.array(z.object({ id: Id, name: z.string(), year: z.string() })),
   groups: z.array(z.object({ id: Id, name: z.string() })),
+  /** What the department keeps of its students, if it keeps anything: each value beside the others. */
+  characteristics: z.array(z.object({ name: z.string(), values: z.array(z.object({ id: Id, name: z.string() })) })),
   /** null: nothing is chosen yet. */
   compared: z
     .object({
       first: Side,
+      /** Of several other values together the name is empty. */
       second: Side,
+      /** Sides by what is kept of the students: of all classes of the course in this year; null: two classes or a group. */
+      by: z.object({ characteristic: z.string(), classes: z.array(z.string()) }).nullable(),
       /** Questions that both sides were asked, as they read alike. */
       questions: z.int(),
       /** Of one side or of both too few students answered: no figures. */
@@ -50,9 +55,9 @@ export const showComparison = endpoint({
   path: "/classes/:classId/comparison",
   access: "member",
   summary:
-    "A class beside another, of this year or an earlier one, or a group beside the rest of its class: each student's first answer to the questions that both sides were asked.",
+    "A class beside another, of this year or an earlier one, a group beside the rest of its class, or students of whom one thing is kept beside the others: each student's first answer to the questions that both sides were asked.",
   params: z.object({ classId: Id }),
-  query: z.object({ withClassId: Id.optional(), groupId: Id.optional() }),
+  query: z.object({ withClassId: Id.optional(), groupId: Id.optional(), valueId: Id.optional() }),
   result: Comparison,
 });
 

@@ -4,6 +4,7 @@ import { endpoint } from "./endpoint.ts";
 import { Id, Moment } from "./wire.ts";
 
 const Counted = z.object({ right: z.number(), outOf: z.int() });
+const OfAverage = z.object({ right: z.number(), low: z.number(), high: z.number(), answers: z.int() });
 const Agreement = { r: z.number(), low: z.number(), high: z.number() };
 
 /** What deserves a look, with the figures it was found by (`core/insight/doubts`). `answer`: the option, or what was typed. */
@@ -20,6 +21,13 @@ export const Doubt = z.discriminatedUnion("code", [
   z.object({ code: z.literal("ableChoose"), answer: z.string(), ...Agreement }),
   z.object({ code: z.literal("belowLookAlikes"), own: Counted, others: Counted }),
   z.object({ code: z.literal("measuresElse"), ...Agreement }),
+  z.object({
+    code: z.literal("drifted"),
+    /** Of students as good as the mean of the first year: how many would have got it right, and would now. */
+    ...{ before: OfAverage, now: OfAverage },
+    /** Items of the same topic that it was held against, and whether they moved the same way. */
+    ...{ around: z.int(), isTopic: z.boolean() },
+  }),
   z.object({ code: z.literal("unused"), answer: z.string(), high: z.number() }),
 ]);
 export type Doubt = z.infer<typeof Doubt>;

@@ -4,6 +4,7 @@ import { assemblyEndpoints } from "./assembly.ts";
 import { bankEndpoints } from "./bank.ts";
 import { beforeTeachingEndpoints } from "./beforeTeaching.ts";
 import { bulkEndpoints } from "./bulk.ts";
+import { characteristicsEndpoints, differentialsEndpoints } from "./characteristics.ts";
 import { classListsEndpoints } from "./classLists.ts";
 import { comparisonEndpoints } from "./comparison.ts";
 import { coursesEndpoints } from "./courses.ts";
@@ -58,6 +59,8 @@ export const endpoints = {
   ...reviewEndpoints,
   ...writingEndpoints,
   ...coursesEndpoints,
+  ...characteristicsEndpoints,
+  ...differentialsEndpoints,
   ...classListsEndpoints,
   ...planEndpoints,
   ...coverageEndpoints,

@@ -1,5 +1,6 @@
 /** What is known of one item: how it went, where it is used, who has seen it. */
 import { z } from "zod";
+import { ItemDifferences } from "./characteristics.ts";
 import { Doubts } from "./doubts.ts";
 import { endpoint } from "./endpoint.ts";
 import { Id, LocalDate, Moment, Share } from "./wire.ts";
@@ -38,6 +39,8 @@ export const ItemFigures = z.object({
   climb: z.object({ slope: z.number(), low: z.number(), high: z.number(), isLikely: z.boolean() }).nullable(),
   /** What speaks against it; null: nothing, or too few answers. */
   doubts: Doubts.nullable(),
+  /** Whether it treats groups of students unlike; null: the department keeps nothing to compare groups by. */
+  differences: ItemDifferences.nullable(),
   /** Where it was given, the newest first; one line a class. */
   given: z.array(
     z.object({

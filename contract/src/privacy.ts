@@ -69,6 +69,8 @@ export const exportStudent = endpoint({
         reason: z.string().nullable(),
       }),
     ),
+    /** What the department says of the student to compare groups by. */
+    characteristics: z.array(z.object({ characteristic: z.string(), value: z.string() })),
     /** The rows as they are kept, by table. */
     tables: z.record(z.string(), z.array(z.record(z.string(), z.unknown()))),
     leftOut: z.array(z.enum(leftOutOfFile)),

@@ -13,6 +13,7 @@ import { mountBank } from "./bank/routes.ts";
 import { mountMedia } from "./media/routes.ts";
 import { mountMany } from "./many/routes.ts";
 import { mountStimuli } from "./stimuli/routes.ts";
+import { mountCharacteristics } from "./characteristics/routes.ts";
 import { mountClassLists } from "./classLists/routes.ts";
 import { mountCoverage } from "./coverage/routes.ts";
 import { mountCourses } from "./courses/routes.ts";
@@ -122,6 +123,7 @@ export function createApp(parts: Parts): Express {
     mountReview,
     mountWriting,
     mountCourses,
+    mountCharacteristics,
     mountClassLists,
     mountPlan,
     mountAssembly,

@@ -173,6 +173,18 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./paths/PathEditPage.tsx")).PathEditPage }),
       },
       {
+        path: "/characteristics",
+        lazy: async () => ({
+          Component: (await import("./characteristics/CharacteristicsPage.tsx")).CharacteristicsPage,
+        }),
+      },
+      {
+        path: "/classes/:classId/characteristics",
+        lazy: async () => ({
+          Component: (await import("./characteristics/ClassCharacteristicsPage.tsx")).ClassCharacteristicsPage,
+        }),
+      },
+      {
         path: "/classes/:classId/seating",
         lazy: async () => ({ Component: (await import("./courses/SeatingPage.tsx")).SeatingPage }),
       },

@@ -11,7 +11,15 @@ interface Counted {
 }
 
 /** The gravest first. */
-export const doubtCodes = ["keyDoubtful", "ableChoose", "belowLookAlikes", "measuresElse", "unused"] as const;
+export const doubtCodes = [
+  "keyDoubtful",
+  "ableChoose",
+  "belowLookAlikes",
+  "measuresElse",
+  // Found by `drift`, not here.
+  "drifted",
+  "unused",
+] as const;
 
 /**
  * - keyDoubtful: the answers speak for the option at `place` as the key; in the most able third `able` chose it and

@@ -210,41 +210,91 @@ function mustBeInRange({ start, item, credit, group }: Responses, items: number)
 }
 
 /**
- * For each answer the ability of who gave it, expected a posteriori from their other answers: what an answer says of its
- * item must not be held against itself (statistics brief B2). Of somebody with no other answer, the mean of the group.
+ * Abilities expected a posteriori from some of the answers; of somebody without any of these, the mean of the group.
+ *
+ * @param found what {@link calibrate} found of the same answers
+ * @param counts which items say something
+ * @param asked whose ability is wanted; of the others it is NaN
+ * @returns logits, in the order of the persons
+ */
+export function abilitiesFrom(
+  { start, item, credit, group }: Responses,
+  found: Pick<Calibration, "difficulty" | "mean" | "sd">,
+  counts: (item: number) => boolean,
+  asked: (person: number) => boolean = () => true,
+  nodes = 21,
+): Float64Array {
+  const node = Float64Array.from({ length: nodes }, (_, q) => lowest + ((highest - lowest) * q) / (nodes - 1));
+  const weights = Array.from(found.mean, (mean, g) => logWeights(node, mean, found.sd[g] as number));
+  const post = new Float64Array(nodes);
+  return Float64Array.from(group, (g, p) => {
+    if (!asked(p)) return NaN;
+    post.set(weights[g] as Float64Array);
+    for (let at = start[p] as number; at < (start[p + 1] as number); at++) {
+      const i = item[at] as number;
+      if (!counts(i)) continue;
+      const [x, b] = [credit[at] as number, found.difficulty[i] as number];
+      for (let q = 0; q < nodes; q++)
+        post[q] = (post[q] as number) + x * ((node[q] as number) - b) - softplus((node[q] as number) - b);
+    }
+    normalise(post);
+    return post.reduce((sum, weight, q) => sum + weight * (node[q] as number), 0);
+  });
+}
+
+/**
+ * What is believed of the ability of who gave an answer, from their other answers: what an answer says of its item must not
+ * be held against itself (statistics brief B2). Of somebody with no other answer, what is believed of the group.
+ *
+ * @param found what {@link calibrate} found of the same answers
+ * @returns for the answer at a place the nodes, and weights on them that sum to 1
+ */
+export function posteriorsBesides(
+  { start, item, credit, group }: Responses,
+  found: Pick<Calibration, "difficulty" | "mean" | "sd">,
+  nodes = 21,
+): (at: number) => { readonly node: Float64Array; readonly weights: Float64Array } {
+  const node = Float64Array.from({ length: nodes }, (_, q) => lowest + ((highest - lowest) * q) / (nodes - 1));
+  const groups = Array.from(found.mean, (mean, g) => logWeights(node, mean, found.sd[g] as number));
+  const all = new Float64Array(group.length * nodes);
+  const personAt = new Int32Array(item.length);
+  /** Log-likelihood of one answer at a node. */
+  const tells = (at: number, q: number) => {
+    const [x, theta] = [credit[at] as number, (node[q] as number) - (found.difficulty[item[at] as number] as number)];
+    return x * theta - softplus(theta);
+  };
+  group.forEach((g, p) => {
+    const own = all.subarray(p * nodes, (p + 1) * nodes);
+    own.set(groups[g] as Float64Array);
+    for (let at = start[p] as number; at < (start[p + 1] as number); at++) {
+      personAt[at] = p;
+      for (let q = 0; q < nodes; q++) own[q] = (own[q] as number) + tells(at, q);
+    }
+  });
+  return (at) => {
+    const from = (personAt[at] as number) * nodes;
+    const weights = Float64Array.from({ length: nodes }, (_, q) => (all[from + q] as number) - tells(at, q));
+    normalise(weights);
+    return { node, weights };
+  };
+}
+
+/**
+ * For each answer the ability of who gave it, expected a posteriori from their other answers ({@link posteriorsBesides}).
  *
  * @param found what {@link calibrate} found of the same answers
  * @returns logits, in the order of the answers
  */
 export function abilitiesBesides(
-  { start, item, credit, group }: Responses,
+  responses: Responses,
   found: Pick<Calibration, "difficulty" | "mean" | "sd">,
   nodes = 21,
 ): Float64Array {
-  const node = Float64Array.from({ length: nodes }, (_, q) => lowest + ((highest - lowest) * q) / (nodes - 1));
-  const weights = Array.from(found.mean, (mean, g) => logWeights(node, mean, found.sd[g] as number));
-  const besides = new Float64Array(item.length);
-  const [all, own, post] = [new Float64Array(nodes), new Float64Array(nodes), new Float64Array(nodes)];
-  /** Log-likelihood of one answer at each node. */
-  const tells = (at: number) => {
-    const [x, b] = [credit[at] as number, found.difficulty[item[at] as number] as number];
-    for (let q = 0; q < nodes; q++) own[q] = x * ((node[q] as number) - b) - softplus((node[q] as number) - b);
-  };
-  group.forEach((g, p) => {
-    const [from, to] = [start[p] as number, start[p + 1] as number];
-    all.set(weights[g] as Float64Array);
-    for (let at = from; at < to; at++) {
-      tells(at);
-      for (let q = 0; q < nodes; q++) all[q] = (all[q] as number) + (own[q] as number);
-    }
-    for (let at = from; at < to; at++) {
-      tells(at);
-      for (let q = 0; q < nodes; q++) post[q] = (all[q] as number) - (own[q] as number);
-      normalise(post);
-      besides[at] = post.reduce((sum, weight, q) => sum + weight * (node[q] as number), 0);
-    }
+  const posteriorAt = posteriorsBesides(responses, found, nodes);
+  return Float64Array.from(responses.item, (_, at) => {
+    const { node, weights } = posteriorAt(at);
+    return weights.reduce((sum, weight, q) => sum + weight * (node[q] as number), 0);
   });
-  return besides;
 }
 
 /**
@@ -271,13 +321,46 @@ export const trustOfError = (error: number, answers: number): "estimate" | "prov
 /** Items with so many answers tell how good the writers' words are; and so many such items. */
 const [tellingAnswers, tellingItems] = [30, 8];
 
+/** A revision that may have changed an item's difficulty: what was known of the item before still says something. */
+export interface Link {
+  readonly item: number;
+  /** The item as it read before. */
+  readonly before: number;
+  /** How far such a change moves a difficulty, in logits. */
+  readonly sd: number;
+}
+
+/** Of a change of the words, and of an item that was written anew; after another key the old answers say nothing. */
+export const linkSds = { wording: 0.3, rewritten: 0.6 } as const;
+
 /**
  * Calibration that first asks how good the writers of this department are: their words are held against a fit that hardly
  * listens to them (sd 3), by a line through the items with 30 answers or more, and count from then on as much as they
  * deserve (sd by moments, at least .3). Writers as a group may take everything for harder than it is. With fewer than 8
  * such items the priors stay as given.
+ *
+ * @param links of revised items: where it is worth more than the writer's word, the difficulty before the change is what is
+ *   believed of the item after it, give or take the change and its own error (statistics brief B4, revisions)
  */
-export function calibrateWithWriters(responses: Responses, writers: readonly ItemPrior[]): Calibration {
+export function calibrateWithWriters(
+  responses: Responses,
+  writers: readonly ItemPrior[],
+  links: readonly Link[] = [],
+): Calibration {
+  const priors = priorsOfWriters(responses, writers);
+  const found = calibrate(responses, priors);
+  if (links.length === 0) return found;
+  const linked = [...priors];
+  for (const { item, before, sd } of links) {
+    const spread = Math.hypot(sd, found.error[before] as number);
+    if (spread < (priors[item] as ItemPrior).sd)
+      linked[item] = { mean: found.difficulty[before] as number, sd: spread };
+  }
+  return calibrate(responses, linked);
+}
+
+/** The writers' words at what they are worth. */
+function priorsOfWriters(responses: Responses, writers: readonly ItemPrior[]): readonly ItemPrior[] {
   const answers = new Float64Array(writers.length);
   for (const one of responses.item) answers[one] = (answers[one] as number) + 1;
   const flat = calibrate(
@@ -289,7 +372,7 @@ export function calibrateWithWriters(responses: Responses, writers: readonly Ite
       ? [{ x: mean, y: flat.difficulty[i] as number, error: flat.error[i] as number }]
       : [],
   );
-  if (told.length < tellingItems) return calibrate(responses, writers);
+  if (told.length < tellingItems) return writers;
   const average = (of: (one: (typeof told)[number]) => number) =>
     told.reduce((sum, one) => sum + of(one), 0) / told.length;
   const [x, y] = [average((one) => one.x), average((one) => one.y)];
@@ -298,10 +381,7 @@ export function calibrateWithWriters(responses: Responses, writers: readonly Ite
   const word = (mean: number) => y + slope * (mean - x);
   const variance = average((one) => (one.y - word(one.x)) ** 2) - average((one) => one.error ** 2);
   const sd = Math.sqrt(Math.max(0.09, variance));
-  return calibrate(
-    responses,
-    writers.map(({ mean }) => ({ mean: word(mean), sd })),
-  );
+  return writers.map(({ mean }) => ({ mean: word(mean), sd }));
 }
 
 /** What a writer's word of 1 (very easy) to 5 (very hard) says before any answer: 0.8 logits a step, give or take as much. */

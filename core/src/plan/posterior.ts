@@ -38,22 +38,27 @@ const writersWeight = 10;
  * Slip of an item from what is known of it: the share of first answers that were right, put together with its writer's
  * estimate. The share expected of the estimate is c + (1 - s - c) R at the usual R of 0.8 and counts as ten answers (a
  * Beta prior; blending as for difficulties); the posterior share is solved for s, within [0.03, 0.45]. Without answers it
- * is {@link slipOf} of the estimate.
+ * is {@link slipOf} of the estimate. Where the item is on the department's one scale, the share of average students that
+ * is known from there takes the place of all this: it has heard the writer, and it knows which class answered.
  *
  * @param item.right credit of first answers; @param item.outOf their number
+ * @param item.calibrated Rasch difficulty in logits; null or absent: not on the scale
  */
 export function slipKnown(item: {
   readonly writerEstimate: number;
   readonly chance: number;
   readonly right: number;
   readonly outOf: number;
+  readonly calibrated?: number | null;
 }): number {
-  const { writerEstimate, chance, right, outOf } = item;
+  const { writerEstimate, chance, right, outOf, calibrated = null } = item;
+  const slipAt = (share: number) => Math.min(0.45, Math.max(0.03, 1 - chance - (share - chance) / usualRecall));
+  if (calibrated !== null) return slipAt(1 / (1 + Math.exp(calibrated)));
   const byWriter = slipOf(difficultyOf(writerEstimate));
   if (outOf === 0) return byWriter;
   const expected = expectedScore(usualRecall, chance, byWriter);
   const share = (right + writersWeight * expected) / (outOf + writersWeight);
-  return Math.min(0.45, Math.max(0.03, 1 - chance - (share - chance) / usualRecall));
+  return slipAt(share);
 }
 
 /**

@@ -52,9 +52,10 @@ export async function describeLoaded(
   const { quiz, due, parts, places } = loaded;
   const fixed = places.filter(isFixed);
   const itemIds = places.flatMap(itemsIn).map((item) => item.id);
-  const [lastUse, facilities, releases] = await Promise.all([
+  const [lastUse, facilities, difficulties, releases] = await Promise.all([
     known.lastUse ?? store.listLastUse(scope.db, departmentId, due.class.id),
     store.listFacilities(scope.db, departmentId, itemIds),
+    store.listDifficulties(scope.db, departmentId, itemIds),
     known.releases ?? store.listReleasesOf(scope.db, departmentId, quiz.id),
   ]);
   const strands = fixed.map((place) => strandOfItem(due, place.item));
@@ -81,7 +82,7 @@ export async function describeLoaded(
     draws: drawsOf(scope.caller, places.filter(isDraw), parts, due.studentIds.length),
     woven: await wovenOf(scope, strands, shape),
     gap: quiz.blueprint?.gap ?? null,
-    expected: expectedOf(places, due, facilities),
+    expected: expectedOf(places, due, { facilities, difficulties }),
     checks: [
       ...checksOf(scope.caller, loaded, { asked, questions }),
       ...restChecks(loaded, lastUse),
@@ -230,12 +231,17 @@ function drawsOf(
 }
 
 /** Points the class should score: the sum of expected credits, give or take half a point in ten. */
-function expectedOf(places: readonly LoadedPlace[], due: ClassDue, facilities: Known["facilities"]) {
+function expectedOf(
+  places: readonly LoadedPlace[],
+  due: ClassDue,
+  { facilities, difficulties }: Pick<Known, "facilities"> & { readonly difficulties: ReadonlyMap<string, number> },
+) {
   const recalls = new Map(due.topics.map((topic) => [topic.topicId, topic.recall ?? 0.5]));
   const creditOf = (item: ItemNow) => {
     const chance = kindOf(item.content).chance(item.content);
     const known = facilities.get(item.id) ?? { right: 0, outOf: 0 };
-    const slip = slipKnown({ writerEstimate: item.writerDifficulty, chance, ...known });
+    const calibrated = difficulties.get(item.id) ?? null;
+    const slip = slipKnown({ writerEstimate: item.writerDifficulty, chance, calibrated, ...known });
     const recall = recalls.get(due.rollUp.get(item.topicId ?? "") ?? "") ?? 0.5;
     return expectedScore(recall, chance, slip);
   };

@@ -15,6 +15,8 @@ interface PoolItem extends DealtItem {
     /** First answers so far, and their credit; null while there are none. */
     readonly knownAnswers: number | null;
     readonly knownCredit: number | null;
+    /** On the one scale of the department, in logits; null: too few answers. */
+    readonly difficulty: number | null;
   };
 }
 
@@ -118,7 +120,10 @@ function toPool({ placeId, items, take }: DealPart<PoolItem>["places"][number]):
     items: items.map(({ itemId, familyId, now }) => {
       const chance = kindOf(now.content).chance(now.content);
       const known = { right: now.knownCredit ?? 0, outOf: now.knownAnswers ?? 0 };
-      const slip = slipKnown({ writerEstimate: now.writerDifficulty, chance, ...known });
+      const slip = slipKnown({
+        ...{ writerEstimate: now.writerDifficulty, chance, calibrated: now.difficulty },
+        ...known,
+      });
       const credit = markerOf(now.content) === "nobody" ? 0 : expectedScore(usualRecall, chance, slip);
       return { itemId, familyId, expected: now.points * credit };
     }),

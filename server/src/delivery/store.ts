@@ -1,4 +1,5 @@
 /** SQL for releases. Sittings and answers have their own files. */
+import { fewestToCalibrate } from "@verdant/core/insight/rasch";
 import type { Rules } from "@verdant/core/delivery/rules";
 import { sql, type Insertable } from "kysely";
 import type { Db } from "../platform/database.ts";
@@ -338,9 +339,15 @@ export function listReleaseItems(db: Db, departmentId: string, releaseId: string
     .leftJoin("itemStats as stats", (join) =>
       join.onRef("stats.departmentId", "=", "item.departmentId").onRef("stats.itemId", "=", "item.id"),
     )
+    .leftJoin("itemCalibration as onScale", (join) =>
+      join
+        .onRef("onScale.departmentId", "=", "revision.departmentId")
+        .onRef("onScale.parameterId", "=", "revision.parameterId")
+        .on("onScale.answers", ">=", fewestToCalibrate),
+    )
     .where("releaseItem.departmentId", "=", departmentId)
     .where("releaseItem.releaseId", "=", releaseId)
-    .select(["stats.answers as knownAnswers", "stats.creditSum as knownCredit"])
+    .select(["stats.answers as knownAnswers", "stats.creditSum as knownCredit", "onScale.difficulty"])
     .select([
       "item.id as itemId",
       "item.number",

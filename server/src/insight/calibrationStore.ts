@@ -4,15 +4,25 @@ import type { Db } from "../platform/database.ts";
 import { firstAnswers } from "../platform/firstAnswers.ts";
 import { oneOf } from "../platform/oneOf.ts";
 
-/** Departments with answers that their calibration does not know, and whose last one is older than `before`. */
-export async function listUncalibrated(db: Db, besides: readonly string[], before: Date, limit: number) {
+/**
+ * Departments with answers that their calibration does not know, and whose last one is older than `unasked`; and those where
+ * somebody has asked for it since, and it is older than `asked`.
+ */
+export async function listUncalibrated(
+  db: Db,
+  besides: readonly string[],
+  before: { readonly unasked: Date; readonly asked: Date },
+  limit: number,
+) {
   const { rows } = await sql<{ id: string }>`
     select stats_through.department_id as id
     from stats_through
     left join calibration on calibration.department_id = stats_through.department_id
     where stats_through.department_id <> all(${[...besides]}::uuid[])
-      and stats_through.through > coalesce(calibration.through, '1970-01-02')
-      and coalesce(calibration.at, '-infinity') < ${before}
+      and (
+        (stats_through.through > coalesce(calibration.through, '1970-01-02')
+          and coalesce(calibration.at, '-infinity') < ${before.unasked})
+        or (calibration.asked_at > calibration.at and calibration.at < ${before.asked}))
     limit ${limit}`.execute(db);
   return rows.map(({ id }) => id);
 }
@@ -65,6 +75,21 @@ export async function listResponses(db: Db, departmentId: string, mostStudents: 
   return rows;
 }
 
+/** Revisions of these that were answered otherwise than what they read before: in the order of the items' histories. */
+export async function listRevised(db: Db, departmentId: string, parameterIds: readonly string[]) {
+  const { rows } = await sql<{ before: string; after: string; changeKind: string }>`
+    select before, after, change_kind from (
+      select item_id, n, change_kind, parameter_id as after,
+        lag(parameter_id) over (partition by item_id order by n) as before
+      from item_revision
+      where department_id = ${departmentId} and item_id in (
+        select item_id from item_revision
+        where department_id = ${departmentId} and parameter_id = any(${[...parameterIds]}::uuid[]))) revised
+    where before <> after
+    order by item_id, n`.execute(db);
+  return rows;
+}
+
 /** What the writers of these said of their difficulty, from 1 to 5. */
 export async function listWriters(db: Db, departmentId: string, parameterIds: readonly string[]) {
   const rows = await db
@@ -85,6 +110,24 @@ interface Calibrated {
   readonly difficulty: number;
   readonly error: number;
   readonly answers: number;
+}
+
+/** Somebody wants it worked out before the night; false: it never was, so there is nothing to be asked anew. */
+export async function askAnew(db: Db, departmentId: string, at: Date): Promise<boolean> {
+  const { numUpdatedRows } = await db
+    .updateTable("calibration")
+    .set({ askedAt: at })
+    .where("departmentId", "=", departmentId)
+    .executeTakeFirst();
+  return numUpdatedRows > 0n;
+}
+
+export function findRun(db: Db, departmentId: string) {
+  return db
+    .selectFrom("calibration")
+    .select(["at", "askedAt"])
+    .where("departmentId", "=", departmentId)
+    .executeTakeFirst();
 }
 
 /** Puts a calibration in the place of the one before. */

@@ -11,8 +11,8 @@ import { oneOf } from "../platform/oneOf.ts";
 export function listItemsAsRead(db: Db, departmentId: string, parameterIds: readonly string[]) {
   return itemsInUse(db, departmentId)
     .where(oneOf("newest.parameterId", parameterIds))
-    .select(["item.id as itemId", "newest.parameterId"])
-    .$castTo<{ itemId: string; parameterId: string }>()
+    .select(["item.id as itemId", "newest.parameterId", "item.topicId"])
+    .$castTo<{ itemId: string; parameterId: string; topicId: string | null }>()
     .execute();
 }
 

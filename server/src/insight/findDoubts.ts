@@ -1,5 +1,7 @@
 /** Looks, after a calibration, at each item whose answers are enough to say something of it; in a thread, a few at a time. */
 import type { Doubt } from "@verdant/contract/doubts";
+import { commonDrift, driftedZ, type Drift } from "@verdant/core/insight/drift";
+import { shareOfAverage } from "@verdant/core/insight/rasch";
 import { doubtCodes, fewestToDoubt } from "@verdant/core/insight/doubts";
 import type { Db } from "../platform/database.ts";
 import type { Threads } from "../platform/threads.ts";
@@ -13,15 +15,15 @@ const [mostOfItem, mostAtOnce] = [2000, 20_000];
 const budgetMs = 60_000;
 
 /**
- * @param rows what each student answered, as it went into the calibration
+ * @param rows what each student answered, as it went into the calibration; `parameterIds`: the items of it
  * @param found what the calibration says of these answers
  */
 export async function findDoubts(
   db: Db,
   threads: Pick<Threads, "run">,
   departmentId: string,
-  rows: readonly AnsweredBy[],
-  { besides, usual }: Pick<Calibrated, "besides" | "usual">,
+  { rows, parameterIds: answered }: { readonly rows: readonly AnsweredBy[]; readonly parameterIds: readonly string[] },
+  { besides, usual, drifts }: Pick<Calibrated, "besides" | "usual" | "drifts">,
 ): Promise<DoubtedItem[]> {
   const abilities = abilitiesOf(rows, besides);
   const told = [...abilities].filter(([, of]) => of.size >= fewestToDoubt);
@@ -31,6 +33,7 @@ export async function findDoubts(
     told.map(([parameterId]) => parameterId),
   );
   const found: DoubtedItem[] = [];
+  const drifted = driftDoubts(items, new Map(answered.map((id, i) => [id, drifts[i] ?? null])));
   for (const batch of batchesOf(items, ({ parameterId }) =>
     Math.min(mostOfItem, abilities.get(parameterId)?.size ?? 0),
   )) {
@@ -57,7 +60,7 @@ export async function findDoubts(
       { lane: "slow", budgetMs, departmentId },
     );
     asked.forEach(({ itemId, parameterId, answers: own }, i) => {
-      const of = doubts[i] ?? [];
+      const of = byGravity([...(doubts[i] ?? []), ...(drifted.get(itemId) ?? [])]);
       if (of.length > 0) found.push({ itemId, parameterId, answers: own.length, gravity: gravityOf(of), found: of });
     });
   }
@@ -67,6 +70,33 @@ export async function findDoubts(
 type GivenAnswer = AnsweredItem["answers"][number];
 
 const none = { right: 0, outOf: 0 };
+
+/** What drifted, beside the other items of its topic: what those did, too, was taught. */
+export function driftDoubts(
+  items: readonly { readonly itemId: string; readonly parameterId: string; readonly topicId: string | null }[],
+  drifts: ReadonlyMap<string, Drift | null>,
+): Map<string, Doubt[]> {
+  const doubts = new Map<string, Doubt[]>();
+  for (const { itemId, parameterId, topicId } of items) {
+    const drift = drifts.get(parameterId);
+    if (!drift || Math.abs(drift.z) <= driftedZ) continue;
+    const around = items.flatMap((other) =>
+      topicId !== null && other.topicId === topicId && other.parameterId !== parameterId
+        ? (drifts.get(other.parameterId) ?? [])
+        : [],
+    );
+    const common = commonDrift(around);
+    const isSame = common !== null && Math.abs(common.z) > 1.96 && Math.sign(common.z) === Math.sign(drift.z);
+    const of = ({ answers, ...one }: Drift["now"]) => ({ ...shareOfAverage(one), answers });
+    doubts.set(itemId, [
+      { code: "drifted", before: of(drift.before), now: of(drift.now), around: around.length, isTopic: isSame },
+    ]);
+  }
+  return doubts;
+}
+
+const byGravity = (doubts: readonly Doubt[]) =>
+  [...doubts].sort((a, b) => doubtCodes.indexOf(a.code) - doubtCodes.indexOf(b.code));
 
 const gravityOf = (doubts: readonly Doubt[]) => Math.min(...doubts.map(({ code }) => doubtCodes.indexOf(code)));
 

@@ -9,6 +9,7 @@ import { shareOf } from "@verdant/core/insight/wilson";
 import { need } from "../platform/failure.ts";
 import type { Member, Scope } from "../platform/scope.ts";
 import { firstOf } from "../platform/firstOf.ts";
+import { differencesOfItem } from "./differentials.ts";
 import { doubtsOfItem } from "./doubts.ts";
 import { findCalibrated } from "./calibrationStore.ts";
 import * as store from "./itemFiguresStore.ts";
@@ -48,6 +49,7 @@ export async function showItemFigures(
           }
         : null,
     climb: climbWithExposure(await store.listExposedAnswers(db, departmentId, itemId)),
+    differences: await differencesOfItem(db, departmentId, itemId),
     doubts: await doubtsOfItem(db, departmentId, itemId),
     given: given.first.map(({ right, outOf, ...row }) => ({
       ...row,

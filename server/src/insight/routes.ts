@@ -1,5 +1,6 @@
 import { answersEndpoints } from "@verdant/contract/answers";
 import { beforeTeachingEndpoints } from "@verdant/contract/beforeTeaching";
+import { differentialsEndpoints } from "@verdant/contract/characteristics";
 import { doubtsEndpoints } from "@verdant/contract/doubts";
 import { figuresEndpoints } from "@verdant/contract/figures";
 import { insightEndpoints } from "@verdant/contract/insight";
@@ -7,6 +8,7 @@ import type { Router } from "express";
 import { mountAll } from "../platform/mount.ts";
 import { listAnswersOfRelease } from "./answers.ts";
 import * as beforeTeaching from "./beforeTeaching.ts";
+import * as differentials from "./differentials.ts";
 import { listDoubts, lookAtDoubts } from "./doubts.ts";
 import * as itemFigures from "./itemFigures.ts";
 import * as outcomes from "./outcomes.ts";
@@ -21,6 +23,7 @@ export const mountInsight = (router: Router): void => {
   mountAll(router, figuresEndpoints, itemFigures);
   mountAll(router, answersEndpoints, { listAnswersOfRelease });
   mountAll(router, doubtsEndpoints, { listDoubts, lookAtDoubts });
+  mountAll(router, differentialsEndpoints, differentials);
   mountAll(router, sheetsEndpoints, { showSheets });
   mountAll(router, beforeTeachingEndpoints, beforeTeaching);
 };

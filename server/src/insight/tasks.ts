@@ -1,5 +1,7 @@
 /** What insight asks of a thread. */
-import type { Calibration, ItemPrior, Responses } from "@verdant/core/insight/rasch";
+import type { ItemDifferential } from "@verdant/core/insight/differential";
+import type { Drift } from "@verdant/core/insight/drift";
+import type { Calibration, ItemPrior, Link, Responses } from "@verdant/core/insight/rasch";
 import type { Doubt } from "@verdant/contract/doubts";
 import type { Answer, Content } from "@verdant/core/items/kinds";
 import { task } from "../platform/threads.ts";
@@ -7,6 +9,11 @@ import { task } from "../platform/threads.ts";
 export interface CalibrateInput {
   readonly responses: Responses;
   readonly priors: readonly ItemPrior[];
+  readonly links: readonly Link[];
+  /** Per person 1 for one of the newest year, 0 for one before. */
+  readonly late: Int8Array;
+  /** Per comparison of two groups, the side of each person. */
+  readonly sides: readonly Int8Array[];
 }
 
 export interface Calibrated extends Calibration {
@@ -14,6 +21,10 @@ export interface Calibrated extends Calibration {
   readonly besides: Float64Array;
   /** How far items agree with doing well elsewhere, on average. */
   readonly usual: number;
+  /** In the order of the items. */
+  readonly drifts: readonly (Drift | null)[];
+  /** In the order of the comparisons; of each in the order of the items. */
+  readonly differentials: readonly (readonly ItemDifferential[])[];
 }
 
 export const calibration = task<CalibrateInput, Calibrated>("calibrate");

@@ -59,6 +59,7 @@ import * as classLists from "./0056_classLists.ts";
 import * as quizPackages from "./0057_quizPackages.ts";
 import * as marking from "./0058_marking.ts";
 import * as readReasons from "./0059_readReasons.ts";
+import * as characteristics from "./0060_characteristics.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -120,4 +121,5 @@ export const migrations: Record<string, Migration> = {
   "0057_quizPackages": quizPackages,
   "0058_marking": marking,
   "0059_readReasons": readReasons,
+  "0060_characteristics": characteristics,
 };

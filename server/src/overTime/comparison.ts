@@ -1,10 +1,11 @@
-/** A class beside another, or a group beside the rest of its class. */
+/** A class beside another, a group beside the rest of its class, or students of one characteristic beside the others. */
 import type { Input, Result } from "@verdant/contract/endpoint";
 import { fewestStudents } from "@verdant/contract/comparison";
 import type * as contract from "@verdant/contract/comparison";
 import { groupBy } from "@verdant/core/groupBy";
 import { changeOfShares, verdictsOn } from "@verdant/core/insight/growth";
 import { shareOfStudents } from "@verdant/core/insight/wilson";
+import { characteristicsOf, studentsBesideOthers } from "../characteristics/service.ts";
 import { listEnrolments } from "../courses/service.ts";
 import { dueOfClass, type ClassDue } from "../plan/service.ts";
 import { need } from "../platform/failure.ts";
@@ -31,7 +32,29 @@ export async function showComparison(
     listEnrolments(scope, { params: { classId } }),
     store.listComparable(db, departmentId, classId, mostClasses),
   ]);
-  const shown = { classId, className, classes, groups: groups.map(({ id, name }) => ({ id, name })) };
+  const kept = await characteristicsOf(db, departmentId);
+  const shown = {
+    ...{ classId, className, classes, groups: groups.map(({ id, name }) => ({ id, name })) },
+    characteristics: kept.map(({ name, values }) => ({
+      name,
+      values: values.map((one) => ({ id: one.id, name: one.name })),
+    })),
+  };
+  if (query.valueId !== undefined) {
+    const { valueId } = query;
+    const of = need(
+      kept.find(({ values }) => values.some(({ id }) => id === valueId)),
+      "group",
+    );
+    const parallel = await store.listParallel(db, departmentId, classId, mostClasses);
+    const sides = await studentsBesideOthers(db, departmentId, valueId);
+    const rows = await store.sumCommon(db, departmentId, { ...sides, classIds: parallel.map(({ id }) => id) });
+    const others = of.values.filter(({ id }) => id !== valueId);
+    const first = { name: of.values.find(({ id }) => id === valueId)?.name ?? "", year: null };
+    const second = { name: others.length === 1 ? (others[0]?.name ?? "") : "", year: null };
+    const by = { characteristic: of.name, classes: parallel.map(({ name }) => name) };
+    return { ...shown, compared: comparedOf(plan, rows, first, second, by) };
+  }
   if (query.groupId !== undefined) {
     const group = need(
       groups.find(({ id }) => id === query.groupId),
@@ -56,13 +79,19 @@ export async function showComparison(
 
 type Side = Omit<Compared["first"], "students">;
 
-function comparedOf({ rollUp, topics }: ClassDue, rows: readonly Row[], first: Side, second: Side): Compared {
+function comparedOf(
+  { rollUp, topics }: ClassDue,
+  rows: readonly Row[],
+  first: Side,
+  second: Side,
+  by: Compared["by"] = null,
+): Compared {
   const [mine, theirs] = [rows.filter((row) => row.isFirst), rows.filter((row) => !row.isFirst)];
   const studentsIn = (some: readonly Row[]) => new Set(some.map(({ studentId }) => studentId)).size;
   const sides = {
     first: { ...first, students: studentsIn(mine) },
     second: { ...second, students: studentsIn(theirs) },
-    questions: rows[0]?.questions ?? 0,
+    ...{ questions: rows[0]?.questions ?? 0, by },
   };
   if (Math.min(sides.first.students, sides.second.students) < fewestStudents)
     return { ...sides, isTooFew: true, all: null, topics: [] };

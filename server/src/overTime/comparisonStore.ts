@@ -6,7 +6,16 @@ import { oneOf } from "../platform/oneOf.ts";
 
 /** The students of the first side by id; everybody else of these classes is the second. */
 export type Sides =
-  { readonly first: string; readonly second: string } | { readonly classId: string; readonly groupId: string };
+  | { readonly first: string; readonly second: string }
+  | { readonly classId: string; readonly groupId: string }
+  | {
+      readonly classIds: readonly string[];
+      readonly studentIds: readonly string[];
+      readonly otherIds: readonly string[];
+    };
+
+const classesOf = (sides: Sides): readonly string[] =>
+  "classIds" in sides ? sides.classIds : "groupId" in sides ? [sides.classId] : [sides.first, sides.second];
 
 /** Per side, student and topic of the bank: credit and number of first meetings with questions that both sides met. */
 export async function sumCommon(db: Db, departmentId: string, sides: Sides) {
@@ -15,9 +24,14 @@ export async function sumCommon(db: Db, departmentId: string, sides: Sides) {
       ? sql<boolean>`exists (select 1 from student_group_member member
           where member.department_id = ${departmentId} and member.group_id = ${sides.groupId}
             and member.student_id = sitting.student_id)`
-      : sql<boolean>`sitting.class_id = ${sides.first}`;
+      : "classIds" in sides
+        ? oneOf("sitting.studentId", sides.studentIds)
+        : sql<boolean>`sitting.class_id = ${sides.first}`;
+  const isMeant =
+    "classIds" in sides ? oneOf("sitting.studentId", [...sides.studentIds, ...sides.otherIds]) : sql<boolean>`true`;
   const met = firstAnswers(db, departmentId)
-    .where(oneOf("sitting.classId", "groupId" in sides ? [sides.classId] : [sides.first, sides.second]))
+    .where(oneOf("sitting.classId", classesOf(sides)))
+    .where(isMeant)
     .distinctOn(["sitting.classId", "sitting.studentId", "asMarked.parameterId"])
     .select(["sitting.studentId", "asMarked.parameterId", "si.itemId", "mark.credit"])
     .select(isFirst.as("isFirst"))
@@ -43,6 +57,25 @@ export async function sumCommon(db: Db, departmentId: string, sides: Sides) {
     join item on item.department_id = ${departmentId} and item.id = met.item_id
     group by met.is_first, met.student_id, item.topic_id`.execute(db);
   return rows;
+}
+
+/** The real classes of this one's course and year, itself among them. */
+export function listParallel(db: Db, departmentId: string, classId: string, limit: number) {
+  return db
+    .selectFrom("class as own")
+    .innerJoin("class", (join) =>
+      join
+        .onRef("class.departmentId", "=", "own.departmentId")
+        .onRef("class.courseId", "=", "own.courseId")
+        .onRef("class.schoolYearId", "=", "own.schoolYearId"),
+    )
+    .where("own.departmentId", "=", departmentId)
+    .where("own.id", "=", classId)
+    .where("class.rehearsal", "=", false)
+    .select(["class.id", "class.name"])
+    .orderBy("class.name")
+    .limit(limit)
+    .execute();
 }
 
 /** Other real classes of any year in which something was handed in, the newest year first. */

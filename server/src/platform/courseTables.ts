@@ -22,6 +22,9 @@ export interface CourseTables {
   };
   closedDays: Row & { schoolYearId: string; classId: string | null; fromOn: string; toOn: string; label: string };
   seat: Owned & { classId: string; studentId: string; row: number; column: number };
+  characteristic: Row & { name: string; version: number; madeAt: Date };
+  characteristicValue: Row & { characteristicId: string; position: number; name: string };
+  studentCharacteristic: Owned & { studentId: string; characteristicId: string; valueId: string };
   studentNote: Owned & { studentId: string; text: string; by: string; at: Date; version: number };
   classTeacher: Owned & { classId: string; membershipId: string };
   classUnit: Owned & { classId: string; unitId: string; plannedFrom: string; plannedTo: string };

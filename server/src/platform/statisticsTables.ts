@@ -1,6 +1,7 @@
 /** The tables of what answers say about items: figures, difficulty, doubts. */
 import type { Doubt } from "@verdant/contract/doubts";
-import type { Json, Owned } from "./columns.ts";
+import type { DifferentialClass } from "@verdant/core/insight/differential";
+import type { Default, Json, Owned } from "./columns.ts";
 
 export interface StatisticsTables {
   statsThrough: Owned & { through: Date };
@@ -13,7 +14,23 @@ export interface StatisticsTables {
     found: Json<readonly Doubt[]>;
   };
   doubtLook: Owned & { itemId: string; parameterId: string; answers: number; gravity: number; by: string; at: Date };
-  calibration: Owned & { at: Date; through: Date; students: number; reliability: number | null };
+  calibration: Owned & {
+    at: Date;
+    through: Date;
+    students: number;
+    reliability: number | null;
+    askedAt: Default<Date | null>;
+  };
+  itemDifferential: Owned & {
+    valueId: string;
+    parameterId: string;
+    focal: number;
+    reference: number;
+    found: DifferentialClass | null;
+    gap: number | null;
+    delta: number | null;
+    error: number | null;
+  };
   itemStats: Owned & {
     itemId: string;
     answers: number;

@@ -17,6 +17,7 @@ export const held: readonly Held[] = [
   { table: "student_group_member", by: "student_id" },
   { table: "seat", by: "student_id" },
   { table: "student_note", by: "student_id" },
+  { table: "student_characteristic", by: "student_id" },
   { table: "student_topic", by: "student_id" },
   { table: "release_target", by: "student_id" },
   { table: "notice_opened", by: "student_id" },

@@ -5,6 +5,8 @@ import type * as contract from "@verdant/contract/privacy";
 import { groupBy } from "@verdant/core/groupBy";
 import { givenInWords } from "@verdant/core/items/onPaper";
 import { plainText } from "@verdant/core/richText";
+import { forgetStudent as forgetInCharacteristics } from "../characteristics/forget.ts";
+import { saidOfStudent } from "../characteristics/service.ts";
 import { forgetStudent as forgetInClassLists } from "../classLists/forget.ts";
 import { forgetStudent as forgetInCourses } from "../courses/forget.ts";
 import { forgetStudent as forgetInDelivery } from "../delivery/forget.ts";
@@ -58,6 +60,7 @@ export async function exportStudent(
   const answers = await store.listAnswers(db, departmentId, studentId);
   return {
     ...{ format: "verdant-loop-student", version: 1, at: now().toISOString(), tables, leftOut: [...leftOutOfFile] },
+    characteristics: await saidOfStudent(db, departmentId, studentId),
     student: { ...need(kept, "student"), externalId: row.externalId },
     answers: answers.map(({ use, content, answer, answeredAt, ...one }) => ({
       ...one,
@@ -88,6 +91,7 @@ export function eraseStudent(
     const goIds = await forgetInDelivery(db, key);
     await forgetInMarking(db, key);
     await forgetInMarks(db, key);
+    await forgetInCharacteristics(db, key);
     await forgetInClassLists(db, key);
     await forgetInPaths(db, key);
     await forgetInOverTime(db, key);

@@ -40,6 +40,9 @@ export function ClassPage() {
           <Button component={Link} to={`/classes/${classId}/over-time`} variant="outlined">
             {t("Over time")}
           </Button>
+          <Button component={Link} to={`/classes/${classId}/characteristics`} variant="outlined">
+            {t("Groups of students")}
+          </Button>
           <Button component={Link} to={`/classes/${classId}/seating`} variant="outlined">
             {t("Seating plan")}
           </Button>

@@ -56,6 +56,20 @@ export const figures: readonly Figure[] = [
     source: t("Quartiles: Hyndman and Fan (1996), definition 7"),
   },
   {
+    name: t("Items that treat groups unlike"),
+    how: t(
+      "Students of a group are held against others of the same tenth by what they do on all items; what differs much is then left out of that and all is worked out again. Odds, their error and three classes; from 60 answers of each group on.",
+    ),
+    source: t("Mantel and Haenszel (1959); Zieky (1993); Dorans and Kulick (1986)"),
+  },
+  {
+    name: t("Easier or harder than in earlier years"),
+    how: t(
+      "An item’s difficulty from the answers of this year and from those before, each student taken for as able as their other answers say; from 30 answers of each on, and only where it is more than chance would do once in 100 items. A revised item begins from what was known of it before, give or take the change.",
+    ),
+    source: t("Bock and Aitkin (1981); Louis (1982)"),
+  },
+  {
     name: t("Differences between classes or years"),
     how: t("The hybrid score interval of a difference. If nought lies in it, the two may well be equal."),
     source: t("Newcombe (1998)"),

@@ -1,4 +1,5 @@
 /** Items that the answers of all classes and years speak against, with the evidence and what can be done. */
+import Button from "@mui/material/Button";
 import Box from "@mui/material/Box";
 import Link from "@mui/material/Link";
 import Paper from "@mui/material/Paper";
@@ -23,7 +24,15 @@ export function DoubtsPage() {
   const waiting = data?.items.filter((one) => one.lookedAt === null) ?? [];
   const looked = data?.items.filter((one) => one.lookedAt !== null) ?? [];
   return (
-    <Page title={t("Items to look at")} about={data && howFar(data)}>
+    <Page
+      title={t("Items to look at")}
+      about={data && howFar(data)}
+      actions={
+        <Button component={RouterLink} to="/characteristics">
+          {t("Do items treat groups alike?")}
+        </Button>
+      }
+    >
       {error && <Failed error={error} retry={() => void refetch()} />}
       {!data && !error && <Loading what={t("the items")} />}
       {data && (

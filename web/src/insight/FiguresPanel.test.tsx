@@ -8,7 +8,7 @@ const id = "0190a0f0-0000-7000-8000-000000000001";
 const share = (right: number, outOf: number) => ({ right, outOf, low: 0.4, high: 0.9 });
 const known: ItemFigures = {
   ...{ facility: share(14, 20), trust: "provisional", agreement: null, revisions: [], underOtherKeys: 0 },
-  ...{ students: 22, lastUsedOn: "2031-02-03", climb: null, doubts: null, given: [], quizzes: [] },
+  ...{ students: 22, lastUsedOn: "2031-02-03", climb: null, differences: null, doubts: null, given: [], quizzes: [] },
   calibrated: {
     ...{ right: 0.71, low: 0.583, high: 0.806, trust: "settled", answers: 64, at: "2031-02-04T03:00:00Z" },
   },

@@ -11,6 +11,7 @@ import { problemOf } from "../platform/problem.ts";
 import { shortDate } from "../ui/dates.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { Whisker, shareInWords } from "../ui/Whisker.tsx";
+import { DifferencesOf } from "../characteristics/DifferencesOf.tsx";
 import { DoubtsOf } from "./DoubtsOf.tsx";
 import { useShowItemFiguresQuery } from "./api.ts";
 import { Fit } from "../ui/Fit.tsx";
@@ -64,6 +65,7 @@ export function FiguresPanel({ itemId, use }: { itemId: string; use: "practice" 
           <DoubtsOf itemId={itemId} doubts={data.doubts} />
         </Alert>
       )}
+      {data.differences && <DifferencesOf differences={data.differences} />}
       {answered.length > 1 &&
         answered.map((one) => (
           <Box key={one.n} sx={{ display: "flex", alignItems: "center", gap: 1 }}>

@@ -10,6 +10,18 @@ export interface DoubtWords {
   readonly why: string;
 }
 
+/** What may be behind it, as far as the other items of the topic can tell. */
+function driftMeans({ isEasier, isTopic, around }: { isEasier: boolean; isTopic: boolean; around: number }): string {
+  if (around === 0) return t("Nothing else of its topic was asked in both, so the answers cannot tell why.");
+  if (isTopic)
+    return isEasier
+      ? t("So has the rest of its topic: it may be taught better now.")
+      : t("So has the rest of its topic: it may be taught less now.");
+  return isEasier
+    ? t("The rest of its topic has not: it may have been passed on.")
+    : t("The rest of its topic has not: something about the item may be out of date.");
+}
+
 const percent = (share: number) => Math.round(share * 100);
 
 export function doubtInWords(doubt: Doubt): DoubtWords {
@@ -53,6 +65,24 @@ export function doubtInWords(doubt: Doubt): DoubtWords {
           figure: fitFigure(doubt),
         }),
       };
+    case "drifted": {
+      const { before, now, around, isTopic } = doubt;
+      const isEasier = now.right > before.right;
+      const terms = {
+        ...{ before: percent(before.right), beforeAnswers: before.answers },
+        ...{ now: percent(now.right), nowAnswers: now.answers },
+      };
+      return {
+        name: isEasier ? t("It has become easier") : t("It has become harder"),
+        why: [
+          t(
+            "Of 100 average students {{before}} would have got it right in earlier years, {{now}} would this year; {{beforeAnswers}} and {{nowAnswers}} answers: more than chance.",
+            terms,
+          ),
+          driftMeans({ isEasier, isTopic, around }),
+        ].join(" "),
+      };
+    }
     case "unused":
       return {
         name: t("Nobody chooses “{{answer}}”", { answer: doubt.answer }),

@@ -15,7 +15,7 @@ const change = (difference: number, low: number, high: number, verdict: "rise" |
 const compared: Compared = {
   first: { name: "9C", year: "2030/31", students: 24 },
   second: { name: "9B", year: "2029/30", students: 26 },
-  ...{ questions: 40, isTooFew: false },
+  ...{ questions: 40, isTooFew: false, by: null },
   all: { first: shareOf(70, 100), second: shareOf(66, 100), change: change(0.04, -0.03, 0.12, "unclear") },
   topics: [
     {
@@ -36,6 +36,7 @@ const show = (given: Compared | null, path = `?with=${idOf(2)}`) =>
       stubs: [
         answers(showComparison, {
           ...{ classId: idOf(1), className: "9C", classes, groups: [{ id: idOf(5), name: "Early" }] },
+          characteristics: [{ name: "First language", values: [{ id: idOf(6), name: "Another" }] }],
           compared: given,
         }),
       ],

@@ -14,7 +14,7 @@ import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { outcomeInWords } from "../ui/outcomeInWords.ts";
 import { Whisker } from "../ui/Whisker.tsx";
 import { useAddress } from "../platform/useAddress.ts";
-import { t } from "../platform/words.ts";
+import { inAList, t } from "../platform/words.ts";
 import { useShowComparisonQuery } from "./api.ts";
 import { TopicRow } from "./TopicRow.tsx";
 import { differenceInWords } from "./overTimeInWords.ts";
@@ -24,10 +24,10 @@ type Compared = NonNullable<Comparison["compared"]>;
 export function ComparisonPage() {
   const { classId = "" } = useParams();
   const [search, change] = useAddress();
-  const [withClassId, groupId] = [search.get("with") ?? undefined, search.get("group") ?? undefined];
+  const [withClassId, groupId, valueId] = ["with", "group", "value"].map((name) => search.get(name) ?? undefined);
   const { currentData, data, error, refetch } = useShowComparisonQuery({
     params: { classId },
-    query: groupId === undefined ? { withClassId } : { groupId },
+    query: valueId !== undefined ? { valueId } : groupId !== undefined ? { groupId } : { withClassId },
   });
   const shown = currentData ?? data;
   return (
@@ -45,12 +45,13 @@ export function ComparisonPage() {
         <Stack spacing={2}>
           <Choice
             of={shown}
-            value={groupId === undefined ? (withClassId ?? "") : groupId}
+            value={valueId ?? groupId ?? withClassId ?? ""}
             choose={(id) => {
               change((next) => {
                 const isGroup = shown.groups.some((one) => one.id === id);
-                next.delete(isGroup ? "with" : "group");
-                next.set(isGroup ? "group" : "with", id);
+                const isClass = shown.classes.some((one) => one.id === id);
+                for (const name of ["with", "group", "value"]) next.delete(name);
+                next.set(isGroup ? "group" : isClass ? "with" : "value", id);
               });
             }}
           />
@@ -63,7 +64,7 @@ export function ComparisonPage() {
 }
 
 function Choice({ of, value, choose }: { of: Comparison; value: string; choose: (id: string) => void }) {
-  if (of.classes.length === 0 && of.groups.length === 0)
+  if (of.classes.length === 0 && of.groups.length === 0 && of.characteristics.length === 0)
     return <Empty>{t("There is nothing to compare with yet: no other class has handed in anything.")}</Empty>;
   return (
     <TextField
@@ -86,17 +87,29 @@ function Choice({ of, value, choose }: { of: Comparison; value: string; choose: 
           {name}
         </MenuItem>
       ))}
+      {of.characteristics.flatMap(({ name, values }) => [
+        <ListSubheader key={name}>{t("{{name}}, in all classes of the course", { name })}</ListSubheader>,
+        ...values.map((one) => (
+          <MenuItem key={one.id} value={one.id}>
+            {one.name}
+          </MenuItem>
+        )),
+      ])}
     </TextField>
   );
 }
 
 const isGroup = ({ first }: Compared) => first.year === null;
 const secondName = (compared: Compared): string =>
-  isGroup(compared)
-    ? t("the rest of {{className}}", { className: compared.second.name })
-    : compared.first.name === compared.second.name
-      ? t("{{name}}, {{year}}", { name: compared.second.name, year: compared.second.year ?? "" })
-      : compared.second.name;
+  compared.by
+    ? compared.second.name === ""
+      ? t("the others")
+      : compared.second.name
+    : isGroup(compared)
+      ? t("the rest of {{className}}", { className: compared.second.name })
+      : compared.first.name === compared.second.name
+        ? t("{{name}}, {{year}}", { name: compared.second.name, year: compared.second.year ?? "" })
+        : compared.second.name;
 
 function Sides({ of: compared }: { of: Compared }) {
   const { first, questions, isTooFew, all, topics } = compared;
@@ -134,6 +147,13 @@ function Sides({ of: compared }: { of: Compared }) {
             },
           )}
         </Typography>
+        {compared.by && (
+          <Typography variant="body2" sx={{ mb: 1 }}>
+            {t("{{characteristic}}, over {{classes}} this year.", {
+              ...{ characteristic: compared.by.characteristic, classes: inAList(compared.by.classes) },
+            })}
+          </Typography>
+        )}
         <Two first={all.first} second={all.second} names={[first.name, second]} />
         <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
           {t(

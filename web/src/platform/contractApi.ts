@@ -55,6 +55,7 @@ export const tagTypes = [
   "Member",
   "OwnSession",
   "ClassList",
+  "Characteristic",
 ] as const;
 
 export const api = createApi({

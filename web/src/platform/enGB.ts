@@ -3,6 +3,12 @@
  * otherwise of one stands here; another language is a file of this kind with all sentences in it.
  */
 export const singulars: Readonly<Record<string, string>> = {
+  "The {{count}} left": "The one left",
+  "Said of {{count}} students.": "Said of {{count}} student.",
+  "“{{name}}” is said of {{count}} students; that is deleted for good.":
+    "“{{name}}” is said of {{count}} student; that is deleted for good.",
+  "What is said of {{count}} students is deleted for good, here and in all comparisons.":
+    "What is said of {{count}} student is deleted for good, here and in all comparisons.",
   " Recall of {{count}} classes is worked out again.": " Recall of {{count}} class is worked out again.",
   " and {{count}} others": " and {{count}} other",
   " {{count}} items changed since, and stayed as they are now.":

@@ -62,6 +62,11 @@ export const staffWords: ProblemWords<StaffProblem> = {
   unitInUse: (terms) =>
     t("The unit {{unit}} cannot be removed: a class has dates for it, or a quiz has questions from it.", terms),
   classNameTaken: (terms) => t("There is a class {{name}} already. Give it another name.", terms),
+  characteristicChanged: () =>
+    t("A colleague changed what is kept of students after you opened this page. Look at it anew."),
+  characteristicTwice: () => t("This name stands here twice."),
+  tooManyCharacteristics: (terms) => t("A department may keep {{most}} characteristics at most.", terms),
+  twoValues: () => t("Give two values at least, so that there is something to compare."),
   studentNotInClass: () => t("One of the students is not in this class."),
   nobodyHadRevision: () => t("No student has had this revision of the item, so there is nothing to rule on."),
   answerNotWhole: () => t("Give the right answer whole, as a student would, with nothing left open."),

@@ -34,6 +34,9 @@ export function TeamPage() {
       actions={
         isLead && (
           <>
+            <Button component={Link} to="/characteristics">
+              {t("Groups of students")}
+            </Button>
             <Button component={Link} to="/privacy">
               {t("Students’ data")}
             </Button>

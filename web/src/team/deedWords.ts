@@ -110,6 +110,14 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
       broughtBack: t("brought back"),
     },
   },
+  characteristic: {
+    noun: t("a characteristic"),
+    did: {
+      added: t("added the characteristic"),
+      changed: t("changed the characteristic"),
+      removed: t("deleted the characteristic"),
+    },
+  },
   class: {
     noun: t("a class"),
     did: {
@@ -117,6 +125,7 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
       enrolled: t("enrolled students in"),
       listTaken: t("imported the class list of"),
       seated: t("set the seating plan of"),
+      characteristicsSet: t("said something of students of"),
       studentNoted: t("changed a note about a student of"),
       teachersSet: t("said who teaches"),
       calendarSet: t("set the calendar of"),

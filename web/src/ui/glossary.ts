@@ -4,6 +4,10 @@ import { t } from "../platform/words.ts";
 const entries = {
   item: [t("Item"), t("A question with its key, explanation, topic and standards, kept once in the bank.")],
   bank: [t("Bank"), t("All items of the department.")],
+  characteristic: [
+    t("Characteristic"),
+    t("Something that a department keeps of its students to compare groups by, if it wants to. Only staff see it."),
+  ],
   key: [t("Key"), t("The right answer, as the item is marked by it.")],
   draft: [t("Draft"), t("An item in which something is missing, or that nobody has approved yet. No quiz uses it.")],
   checking: [t("Checking"), t("A colleague looks an item over before it is used, if the department wants that.")],

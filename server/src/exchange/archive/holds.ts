@@ -32,6 +32,8 @@ export const archived: readonly Held[] = [
   { table: "saved_view", withoutPeople: { unless: "person_id" } },
   // What is known of the bank from answers, which names nobody.
   ...all("item_stats", "stats_through", "item_calibration", "calibration", "item_doubt", "exposure"),
+  // Without people these name groups that nobody is in.
+  ...all("characteristic", "characteristic_value", "item_differential"),
   // Courses and what was planned and released.
   ...all("school_year", "closed_days", "course", "unit", "unit_topic", "class", "class_unit", "class_topic"),
   ...all("planned_return", "requirement_set", "path", "path_step", "mark_weight"),
@@ -42,6 +44,7 @@ export const archived: readonly Held[] = [
   ...about("membership", "invitation", "access_grant", "class_teacher", "draft", "tray_item", "history"),
   // Students, their goes, and what is remembered of them.
   ...about("student", "student_group", "student_group_member", "student_note", "student_topic", "seat"),
+  ...about("student_characteristic"),
   { table: "enrolment", withoutPeople: "none", without: ["entry_card", "card_mark", "card_sealed"] },
   { table: "sitting", withoutPeople: "none", without: ["token_hash"] },
   ...about("sitting_item", "response", "response_event", "reason", "reason_told", "mark", "rubric_mark", "second_mark"),

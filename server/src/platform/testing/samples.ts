@@ -194,6 +194,17 @@ export async function samples(bench: Workbench) {
     enrolStudents: { names: "New Student" },
     changeEnrolment: { extraTimePercent: 25 },
     setSeating: { seats: [{ studentId: bench.students[2]!.studentId, row: 1, column: 1 }], before: [] },
+    setCharacteristic: {
+      version: 0,
+      name: "First language",
+      values: [
+        { id: newId(), name: "English" },
+        { id: newId(), name: "Another" },
+      ],
+    },
+    setClassCharacteristics: {
+      set: [{ studentId: bench.students[2]!.studentId, characteristicId: newId(), valueId: null }],
+    },
     setStudentNote: { text: "Sits in front from now on.", version: 0 },
     setGroup: { name: "Corals", studentIds: [bench.students[2]!.studentId] },
     planReturn: { topicId: topic.id, from: null },

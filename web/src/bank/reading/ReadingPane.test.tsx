@@ -37,6 +37,7 @@ const figures: ItemFigures = {
     students: 0,
     lastUsedOn: null,
     climb: null,
+    differences: null,
     given: [],
     quizzes: [],
     calibrated: null,
