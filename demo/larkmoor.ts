@@ -112,6 +112,7 @@ export async function larkmoor(today: string): Promise<School> {
     rehearsal: { name: "Rehearsal", course: "Year 9 geography" },
     timed: { class: "9C", of: "Distances on maps" },
     written,
+    characteristics: [{ name: "First language", values: ["English", "Another"], pattern: [0, 0, 1, 0, 1, 0, 0, 1] }],
     goodReasons: {
       class: "8B",
       item: "Which surface floods fastest",

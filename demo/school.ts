@@ -64,6 +64,12 @@ export interface School {
     /** How many who had it wrong say which of them they would tell a friend. */
     readonly tell: number;
   };
+  /** What the department keeps of its students, and of which of the class list each value is said, one after the other. */
+  readonly characteristics?: readonly {
+    readonly name: string;
+    readonly values: readonly string[];
+    readonly pattern: readonly number[];
+  }[];
   /** A class of invented students, to try anything with. */
   readonly rehearsal?: { readonly name: string; readonly course: string };
   /** Tags for all items of a topic. */

@@ -54,6 +54,8 @@ export const listDoubts = endpoint({
     isMore: z.boolean(),
     /** When it was worked out; null: not yet. */
     at: Moment.nullable(),
+    /** Somebody asked for it since, and it is not done yet. */
+    isAsked: z.boolean(),
     /** Items in use with enough answers to say anything, and without. */
     enough: z.int(),
     tooEarly: z.int(),

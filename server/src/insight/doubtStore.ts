@@ -125,7 +125,7 @@ export const findDoubted = (db: Db, departmentId: string, itemId: string) =>
 export async function countTold(db: Db, departmentId: string) {
   const run = await db
     .selectFrom("calibration")
-    .select("at")
+    .select(["at", "askedAt"])
     .where("departmentId", "=", departmentId)
     .executeTakeFirst();
   const counted = await itemsInUse(db, departmentId)
@@ -140,7 +140,8 @@ export async function countTold(db: Db, departmentId: string) {
       sql<number>`count(*) filter (where coalesce(found.answers, 0) < ${fewestToDoubt})::int`.as("tooEarly"),
     ])
     .executeTakeFirstOrThrow();
-  return { at: run?.at ?? null, ...counted };
+  const isAsked = run?.askedAt != null && run.askedAt > run.at;
+  return { at: run?.at ?? null, isAsked, ...counted };
 }
 
 export async function upsertLook(

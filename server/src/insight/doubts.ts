@@ -15,7 +15,7 @@ const shown = 100;
 export async function listDoubts({ db, caller }: Scope<Member>): Promise<Result<typeof contract.listDoubts>> {
   const rows = await store.listDoubted(db, caller.departmentId, shown + 1);
   const { first, isMore } = firstOf(rows, shown);
-  const { at, enough, tooEarly } = await store.countTold(db, caller.departmentId);
+  const { at, isAsked, enough, tooEarly } = await store.countTold(db, caller.departmentId);
   return {
     items: first.map((row) => ({
       ...doubtsOf(row),
@@ -24,7 +24,7 @@ export async function listDoubts({ db, caller }: Scope<Member>): Promise<Result<
       stem: headline(row.content.stem),
       topic: row.topic,
     })),
-    ...{ isMore, enough, tooEarly, at: at?.toISOString() ?? null },
+    ...{ isMore, isAsked, enough, tooEarly, at: at?.toISOString() ?? null },
   };
 }
 

@@ -15,7 +15,7 @@ const item = (n: number, found: Doubt[], lookedAt: Listed["items"][number]["look
 });
 const listed = (items: Listed["items"], more: Partial<Listed> = {}) =>
   answers(listDoubts, {
-    ...{ items, isMore: false, at: "2031-02-04T03:00:00Z", enough: 412, tooEarly: 65, ...more },
+    ...{ items, isMore: false, at: "2031-02-04T03:00:00Z", isAsked: false, enough: 412, tooEarly: 65, ...more },
   });
 
 test("each item says what speaks against it and leads to its key; those looked at stand apart", async () => {
@@ -84,4 +84,18 @@ test.each<[Doubt, RegExp]>([
   ],
 ])("the sentence is made of the figures it was found by: %o", (doubt, sentence) => {
   expect(doubtInWords(doubt).why).toMatch(sentence);
+});
+
+test("what drifted says which way, how far, and what the rest of its topic did", () => {
+  const at = (right: number) => ({ right, low: right - 0.1, high: right + 0.1, answers: 60 });
+  const say = (before: number, now: number, around: number, isTopic: boolean) =>
+    doubtInWords({ code: "drifted", before: at(before), now: at(now), around, isTopic });
+  const easier = say(0.41, 0.72, 5, false);
+  expect(easier.name).toBe("It has become easier");
+  expect(easier.why).toMatch(/41 would have got it right in earlier years, 72 would this year; 60 and 60 answers/);
+  expect(easier.why).toMatch(/may have been passed on\.$/);
+  expect(say(0.4, 0.7, 5, true).why).toMatch(/may be taught better now\.$/);
+  expect(say(0.7, 0.4, 5, true).why).toMatch(/may be taught less now\.$/);
+  expect(say(0.7, 0.4, 5, false).name).toBe("It has become harder");
+  expect(say(0.7, 0.4, 0, false).why).toMatch(/cannot tell why\.$/);
 });

@@ -8,6 +8,8 @@ import Typography from "@mui/material/Typography";
 import type { listDoubts } from "@verdant/contract/doubts";
 import type { Result } from "@verdant/contract/endpoint";
 import { Link as RouterLink } from "react-router";
+import { useState } from "react";
+import { AskCalibration } from "../characteristics/AskCalibration.tsx";
 import { shortDate } from "../ui/dates.ts";
 import { OnlyFirst } from "../ui/OnlyFirst.tsx";
 import { Page } from "../ui/Page.tsx";
@@ -19,8 +21,13 @@ import { DoubtsOf } from "./DoubtsOf.tsx";
 
 type Listed = Result<typeof listDoubts>;
 
+/** While it is worked out, the page looks again. */
+const lookAgainMs = 4000;
+
 export function DoubtsPage() {
-  const { data, error, refetch } = useListDoubtsQuery({});
+  const [isAsked, setAsked] = useState(false);
+  const { data, error, refetch } = useListDoubtsQuery({}, { pollingInterval: isAsked ? lookAgainMs : 0 });
+  if (data && data.isAsked !== isAsked) setAsked(data.isAsked);
   const waiting = data?.items.filter((one) => one.lookedAt === null) ?? [];
   const looked = data?.items.filter((one) => one.lookedAt !== null) ?? [];
   return (
@@ -28,9 +35,12 @@ export function DoubtsPage() {
       title={t("Items to look at")}
       about={data && howFar(data)}
       actions={
-        <Button component={RouterLink} to="/characteristics">
-          {t("Do items treat groups alike?")}
-        </Button>
+        <>
+          <Button component={RouterLink} to="/characteristics">
+            {t("Do items treat groups alike?")}
+          </Button>
+          {data?.at && <AskCalibration isAsked={data.isAsked} />}
+        </>
       }
     >
       {error && <Failed error={error} retry={() => void refetch()} />}

@@ -44,7 +44,7 @@ function open(
         ...{ isDemo: true, maySignUp: false, now, member: null, guest: null, student: null },
       }),
       "pattern" in ofClasses ? ofClasses : answers(listResultsOfClasses, ofClasses),
-      answers(listDoubts, { items: [], isMore: false, at: null, enough: 0, tooEarly: 0 }),
+      answers(listDoubts, { items: [], isMore: false, at: null, isAsked: false, enough: 0, tooEarly: 0 }),
       answers(listResults, ({ query }) => {
         asked.push(query);
         return { releases, total: releases.length, states: { open: 1, closed: 4, toMark: 2 }, next: null };

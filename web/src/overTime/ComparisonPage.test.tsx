@@ -89,3 +89,18 @@ test("a difference in words", () => {
     "9B: 8 in 100 more right (1 to 16); among so many comparisons that may be chance",
   );
 });
+
+test("students of one characteristic: its name, the classes, and the others by name or together", async () => {
+  const by = { characteristic: "First language", classes: ["9B", "9C"] };
+  const sides = {
+    first: { name: "Another", year: null, students: 12 },
+    second: { name: "English", year: null, students: 40 },
+  };
+  const view = show({ ...compared, ...sides, by }, `?value=${idOf(6)}`);
+  expect(await screen.findByText("First language, over 9B and 9C this year.")).toBeTruthy();
+  expect(screen.getByText(/12 students of Another, 40 of English\.$/)).toBeTruthy();
+  expect(view.asked.map(({ query }) => query)).toEqual([{ valueId: idOf(6) }]);
+  view.unmount();
+  show({ ...compared, ...sides, second: { ...sides.second, name: "" }, by }, `?value=${idOf(6)}`);
+  expect(await screen.findByText(/40 of the others\.$/)).toBeTruthy();
+});
