@@ -112,7 +112,14 @@ export async function larkmoor(today: string): Promise<School> {
     rehearsal: { name: "Rehearsal", course: "Year 9 geography" },
     timed: { class: "9C", of: "Distances on maps" },
     written,
-    characteristics: [{ name: "First language", values: ["English", "Another"], pattern: [0, 0, 1, 0, 1, 0, 0, 1] }],
+    remedies: [
+      { class: "8B", topic: "Meanders", daysAgo: 58 },
+      { class: "8B", topic: "Erosion and transport", daysAgo: 44 },
+      { class: "9C", topic: "Tropical rainforest", daysAgo: 30 },
+    ],
+    characteristics: [
+      { name: "First language", values: ["English", "Another language"], pattern: [0, 0, 1, 0, 1, 0, 0, 1] },
+    ],
     goodReasons: {
       class: "8B",
       item: "Which surface floods fastest",

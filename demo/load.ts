@@ -26,6 +26,7 @@ import { hashPassword } from "../server/src/team/passwordRules.ts";
 import { setGoal } from "../server/src/writing/service.ts";
 import { insertTimed } from "./timed.ts";
 import { insertCharacteristics } from "./characteristics.ts";
+import { insertRemedies } from "./remedies.ts";
 import { insertGoodReasons } from "./goodReasons.ts";
 import { insertPrepared } from "./prepared.ts";
 import { insertWritten } from "./written.ts";
@@ -138,6 +139,7 @@ export async function loadSchool(
     if (school.timed) await insertTimed({ scopeAt, now, lead: loaded, school: school.timed });
     if (school.written) await insertWritten({ scopeAt, now, lead: loaded, school: school.written });
     if (school.goodReasons) await insertGoodReasons({ scopeAt, now, lead: loaded, school: school.goodReasons });
+    if (school.remedies) await insertRemedies({ scopeAt, now, lead: loaded, school: school.remedies });
     if (school.characteristics)
       await insertCharacteristics({ scopeAt, now, lead: loaded, school: school.characteristics });
     if (school.prepared) await insertPrepared({ scopeAt, now, lead: loaded, school: school.prepared });

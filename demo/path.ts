@@ -12,7 +12,9 @@ import type { School } from "./school.ts";
 export type ScopeAt = <C extends Caller>(caller: C, at: Date) => OpenScope<C>;
 
 /** What has happened lately in a school that is loaded already. */
-export interface Lately<Part extends "path" | "timed" | "written" | "prepared" | "goodReasons" | "characteristics"> {
+export interface Lately<
+  Part extends "path" | "timed" | "written" | "prepared" | "goodReasons" | "characteristics" | "remedies",
+> {
   readonly scopeAt: ScopeAt;
   readonly now: Date;
   readonly lead: Member;

@@ -64,6 +64,8 @@ export interface School {
     /** How many who had it wrong say which of them they would tell a friend. */
     readonly tell: number;
   };
+  /** Topics that were taught again to a class, so many days ago. */
+  readonly remedies?: readonly { readonly class: string; readonly topic: string; readonly daysAgo: number }[];
   /** What the department keeps of its students, and of which of the class list each value is said, one after the other. */
   readonly characteristics?: readonly {
     readonly name: string;

@@ -29,6 +29,7 @@ import { pathsEndpoints } from "./paths.ts";
 import { planEndpoints } from "./plan.ts";
 import { platformEndpoints } from "./platform.ts";
 import { privacyEndpoints } from "./privacy.ts";
+import { remediesEndpoints } from "./remedies.ts";
 import { reviewEndpoints } from "./review.ts";
 import { sharingEndpoints } from "./sharing.ts";
 import { standardsEndpoints } from "./standards.ts";
@@ -74,6 +75,7 @@ export const endpoints = {
   ...privacyEndpoints,
   ...overTimeEndpoints,
   ...comparisonEndpoints,
+  ...remediesEndpoints,
   ...insightEndpoints,
   ...figuresEndpoints,
   ...sheetsEndpoints,

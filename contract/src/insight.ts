@@ -286,6 +286,7 @@ export const showOpener = endpoint({
   query: z.object({ classId: Id.optional() }),
   result: z.object({
     name: z.string(),
+    classId: Id,
     className: z.string(),
     stem: z.string(),
     view: StudentView,

@@ -39,6 +39,7 @@ import * as platformService from "./platform/service.ts";
 import { callerOf, markKeeper, marksOf, sessionKeeper, tokenOf } from "./platform/session.ts";
 import { isBounded, mayBeIllFormed } from "./platform/wellFormed.ts";
 import { mountShell } from "./platform/shell.ts";
+import { mountRemedies } from "./remedies/routes.ts";
 import { mountReview } from "./review/routes.ts";
 import { mountSharing } from "./sharing/routes.ts";
 import { mountStandards } from "./standards/routes.ts";
@@ -128,6 +129,7 @@ export function createApp(parts: Parts): Express {
     mountPlan,
     mountAssembly,
     mountInsight,
+    mountRemedies,
     mountExchange,
     mountFinder,
     mountToday,

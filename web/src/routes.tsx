@@ -173,6 +173,14 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./paths/PathEditPage.tsx")).PathEditPage }),
       },
       {
+        path: "/classes/:classId/remedies",
+        lazy: async () => ({ Component: (await import("./remedies/ClassRemediesPage.tsx")).ClassRemediesPage }),
+      },
+      {
+        path: "/what-helped",
+        lazy: async () => ({ Component: (await import("./remedies/WhatHelpedPage.tsx")).WhatHelpedPage }),
+      },
+      {
         path: "/characteristics",
         lazy: async () => ({
           Component: (await import("./characteristics/CharacteristicsPage.tsx")).CharacteristicsPage,

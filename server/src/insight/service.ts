@@ -265,6 +265,7 @@ export async function showOpener(
   const again = await store.findAgain(db, departmentId, item.itemId, chosen.id);
   return {
     name: release.name,
+    classId: chosen.id,
     className: chosen.name,
     stem: headline(item.content.stem),
     view: kind.toStudentView(item.content, kind.arrange(item.content, null)),

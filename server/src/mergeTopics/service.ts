@@ -8,6 +8,7 @@ import { copyTopic, ofCourses } from "../courses/topicRows.ts";
 import { giveManiesBack, moveManies } from "../many/topicManies.ts";
 import { giveEvidence, listClassesOf, moveEvidence, type EvidencePlace } from "../plan/memory.ts";
 import { ofPlans } from "../plan/topicRows.ts";
+import { ofRemedies } from "../remedies/topicRows.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { findDeed, record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
@@ -25,7 +26,7 @@ import {
 import { movePresence, ofWriting } from "../writing/topicRows.ts";
 
 /** Rows that exist once a topic, whosever they are. */
-const allRows = [...ofStandards, ...ofCourses, ...ofPlans, ...ofWriting];
+const allRows = [...ofStandards, ...ofCourses, ...ofPlans, ...ofRemedies, ...ofWriting];
 
 /** What a merge keeps for being undone. */
 interface Before {

@@ -60,6 +60,7 @@ import * as quizPackages from "./0057_quizPackages.ts";
 import * as marking from "./0058_marking.ts";
 import * as readReasons from "./0059_readReasons.ts";
 import * as characteristics from "./0060_characteristics.ts";
+import * as remedies from "./0061_remedies.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -122,4 +123,5 @@ export const migrations: Record<string, Migration> = {
   "0058_marking": marking,
   "0059_readReasons": readReasons,
   "0060_characteristics": characteristics,
+  "0061_remedies": remedies,
 };

@@ -22,6 +22,14 @@ export interface CourseTables {
   };
   closedDays: Row & { schoolYearId: string; classId: string | null; fromOn: string; toOn: string; label: string };
   seat: Owned & { classId: string; studentId: string; row: number; column: number };
+  remedy: Row & {
+    classId: string;
+    kind: "starter" | "taughtAgain";
+    topicId: string | null;
+    itemId: string | null;
+    by: string;
+    at: Date;
+  };
   characteristic: Row & { name: string; version: number; madeAt: Date };
   characteristicValue: Row & { characteristicId: string; position: number; name: string };
   studentCharacteristic: Owned & { studentId: string; characteristicId: string; valueId: string };

@@ -56,6 +56,13 @@ export const figures: readonly Figure[] = [
     source: t("Quartiles: Hyndman and Fan (1996), definition 7"),
   },
   {
+    name: t("What helped"),
+    how: t(
+      "A wrong answer counts once its question, or a look-alike, has come back to the same student: for the last thing that was done in between, or for nothing. The shares are held against one another by the interval of their difference, at as many answers as different students would have given.",
+    ),
+    source: t("Newcombe (1998); Rao and Scott (1992); Holm (1979)"),
+  },
+  {
     name: t("Items that treat groups unlike"),
     how: t(
       "Students of a group are held against others of the same tenth by what they do on all items; what differs much is then left out of that and all is worked out again. Odds, their error and three classes; from 60 answers of each group on.",

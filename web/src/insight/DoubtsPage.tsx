@@ -39,6 +39,9 @@ export function DoubtsPage() {
           <Button component={RouterLink} to="/characteristics">
             {t("Do items treat groups alike?")}
           </Button>
+          <Button component={RouterLink} to="/what-helped">
+            {t("What helped")}
+          </Button>
           {data?.at && <AskCalibration isAsked={data.isAsked} />}
         </>
       }

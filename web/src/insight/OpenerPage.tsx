@@ -10,6 +10,7 @@ import { RichTextView } from "../player/RichTextView.tsx";
 import { StimulusView } from "../player/StimulusView.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
+import { StarterShown } from "../remedies/StarterShown.tsx";
 import { useShowOpenerQuery } from "./api.ts";
 import { t } from "../platform/words.ts";
 
@@ -36,6 +37,7 @@ export function OpenerPage() {
           <Button component={Link} to={`/results/${releaseId}${classId === null ? "" : `?class=${classId}`}`}>
             {t("Back to the results")}
           </Button>
+          {data && <StarterShown classId={data.classId} itemId={itemId} />}
           <Button
             variant="outlined"
             disabled={step === 0}

@@ -34,6 +34,9 @@ export function ClassOverTimePage() {
           <Button component={RouterLink} to={`/classes/${classId}/comparison`} variant="outlined">
             {t("Compare")}
           </Button>
+          <Button component={RouterLink} to={`/classes/${classId}/remedies`} variant="outlined">
+            {t("What helped")}
+          </Button>
           <Button component={RouterLink} to={`/classes/${classId}/report`} variant="outlined">
             {t("Report for a meeting")}
           </Button>

@@ -56,6 +56,7 @@ export const tagTypes = [
   "OwnSession",
   "ClassList",
   "Characteristic",
+  "Remedy",
 ] as const;
 
 export const api = createApi({

@@ -41,7 +41,7 @@ export const archived: readonly Held[] = [
   ...all("release", "release_part", "release_place", "release_item", "key_ruling"),
   { table: "release_target", withoutPeople: { unless: "student_id" } },
   // Staff.
-  ...about("membership", "invitation", "access_grant", "class_teacher", "draft", "tray_item", "history"),
+  ...about("membership", "invitation", "access_grant", "class_teacher", "remedy", "draft", "tray_item", "history"),
   // Students, their goes, and what is remembered of them.
   ...about("student", "student_group", "student_group_member", "student_note", "student_topic", "seat"),
   ...about("student_characteristic"),

@@ -205,6 +205,7 @@ export async function samples(bench: Workbench) {
     setClassCharacteristics: {
       set: [{ studentId: bench.students[2]!.studentId, characteristicId: newId(), valueId: null }],
     },
+    addRemedy: { kind: "starter", itemId: item },
     setStudentNote: { text: "Sits in front from now on.", version: 0 },
     setGroup: { name: "Corals", studentIds: [bench.students[2]!.studentId] },
     planReturn: { topicId: topic.id, from: null },
