@@ -113,9 +113,9 @@ export async function larkmoor(today: string): Promise<School> {
     timed: { class: "9C", of: "Distances on maps" },
     written,
     remedies: [
-      { class: "8B", topic: "Meanders", daysAgo: 58 },
-      { class: "8B", topic: "Erosion and transport", daysAgo: 44 },
-      { class: "9C", topic: "Tropical rainforest", daysAgo: 30 },
+      { class: "8B", topic: "Meanders", daysAgo: 62 },
+      { class: "8B", topic: "Erosion and transport", daysAgo: 50 },
+      { class: "9C", topic: "Tropical rainforest", daysAgo: 22 },
     ],
     characteristics: [
       { name: "First language", values: ["English", "Another language"], pattern: [0, 0, 1, 0, 1, 0, 0, 1] },

@@ -141,6 +141,15 @@ export const StudentOverTime = z.object({
       outOf: z.number().nullable(),
       waitingPoints: z.number(),
       weight: z.number(),
+      /** Of two goes or more that are handed in: the first and the last; null: fewer, or under five answers in one. */
+      between: z
+        .object({
+          /** How many of 1 were right in each. */
+          ...{ first: z.number(), last: z.number(), goes: z.int() },
+          by: z.enum(["sameQuestions", "ability"]),
+          verdict: z.enum(changeVerdicts),
+        })
+        .nullable(),
     }),
   ),
   more: z.int(),

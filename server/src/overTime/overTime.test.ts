@@ -194,3 +194,14 @@ async function itemsOfOneTopic() {
       .slice(0, 4),
   };
 }
+
+test("several goes of a quiz: the first beside the last, as far as chance allows; one go says nothing", async () => {
+  const { releaseId } = await release(bench, { count: 8, rules: { goes: null } });
+  await sit(bench, 6, releaseId, (position) => position === 1);
+  const of = async () => (await showOne(6)).releases.find(({ id }) => id === releaseId)?.between;
+  expect(await of()).toBeNull();
+  await sit(bench, 6, releaseId, (position) => position < 4);
+  expect(await of()).toEqual({ first: 1 / 8, last: 3 / 8, goes: 2, by: "sameQuestions", verdict: "unclear" });
+  await sit(bench, 6, releaseId, () => true);
+  expect(await of()).toEqual({ first: 1 / 8, last: 1, goes: 3, by: "sameQuestions", verdict: "rise" });
+});

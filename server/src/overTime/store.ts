@@ -1,4 +1,5 @@
 /** SQL for a class and its students over the school year. Goes and marks are delivery's; here they are read. */
+import { fewestToCalibrate } from "@verdant/core/insight/rasch";
 import { sql } from "kysely";
 import type { Db } from "../platform/database.ts";
 import { firstAnswersGiven } from "../platform/firstAnswers.ts";
@@ -34,6 +35,42 @@ export async function sumCreditsOfTopics(db: Db, departmentId: string, classId: 
     from answer
     join item on item.department_id = ${departmentId} and item.id = answer.item_id
     group by release_id, student_id, item.topic_id`.execute(db);
+  return rows;
+}
+
+/**
+ * The answers of a student's first and last handed-in go of each release in a class that had several; the difficulty is that
+ * of the department's one scale, or else what the writer says of it.
+ */
+export async function listAnswersOfGoes(db: Db, departmentId: string, classId: string, studentId: string) {
+  const { rows } = await sql<{
+    releaseId: string;
+    ordinal: number;
+    goes: number;
+    question: string;
+    credit: number;
+    difficulty: number;
+  }>`
+    with go as (
+      select id, release_id, ordinal, marking_version, count(*) over own as goes, min(ordinal) over own as first,
+        max(ordinal) over own as last
+      from sitting
+      where department_id = ${departmentId} and class_id = ${classId} and student_id = ${studentId}
+        and state = 'handedIn'
+      window own as (partition by release_id))
+    select go.release_id, go.ordinal, go.goes::int, revision.parameter_id as question, mark.credit::float8,
+      coalesce(on_scale.difficulty, 0.8 * (item.writer_difficulty - 3)) as difficulty
+    from go
+    join mark on mark.department_id = ${departmentId} and mark.sitting_id = go.id and mark.version = go.marking_version
+      and mark.round = 1 and mark.counts
+    join sitting_item si on si.department_id = ${departmentId} and si.sitting_id = go.id and si.position = mark.position
+      and si.shown_at is not null
+    join item_revision revision on revision.department_id = ${departmentId} and revision.id = si.revision_id
+    join item on item.department_id = ${departmentId} and item.id = si.item_id
+    left join item_calibration on_scale on on_scale.department_id = ${departmentId}
+      and on_scale.parameter_id = revision.parameter_id and on_scale.answers >= ${fewestToCalibrate}
+    where go.goes > 1 and go.ordinal in (go.first, go.last)
+    order by go.release_id, go.ordinal, si.position`.execute(db);
   return rows;
 }
 

@@ -3,6 +3,7 @@ import type { Input, Result } from "@verdant/contract/endpoint";
 import type { ClassStandards } from "@verdant/contract/insight";
 import type * as contract from "@verdant/contract/overTime";
 import { groupBy } from "@verdant/core/groupBy";
+import { betweenGoes } from "@verdant/core/insight/betweenGoes";
 import { answersToSecure } from "@verdant/core/insight/mastery";
 import { shareOf } from "@verdant/core/insight/wilson";
 import { wrongIdeas } from "@verdant/core/insight/wrongIdeas";
@@ -35,14 +36,16 @@ export async function showStudentOverTime(
   const { db, caller } = scope;
   const { departmentId } = caller;
   const { classId, studentId } = params;
-  const [plan, marks, standards, answers, note, rows] = await Promise.all([
+  const [plan, marks, standards, answers, note, rows, goes] = await Promise.all([
     dueOfClass(scope, departmentId, classId),
     showMarks(scope, { params: { classId } }),
     showClassStandards(scope, { params: { classId } }),
     store.listAnswersOfStudent(db, departmentId, classId, studentId),
     noteOf(scope, studentId),
     store.sumCreditsOfTopics(db, departmentId, classId),
+    store.listAnswersOfGoes(db, departmentId, classId, studentId),
   ]);
+  const goesOf = groupBy(goes, ({ releaseId }) => releaseId);
   const at = marks.students.findIndex((one) => one.studentId === studentId);
   const student = need(marks.students[at], "student");
   const releaseIds = marks.releases.map(({ id }) => id);
@@ -70,7 +73,8 @@ export async function showStudentOverTime(
       if (!release || state === "notGiven") return [];
       const { name, weight, opensAt } = release;
       const on = localDateOf(new Date(opensAt), plan.class.timeZone);
-      return [{ id, name, on, state, points, outOf, waitingPoints, weight }];
+      const between = betweenFirstAndLast(goesOf.get(id) ?? []);
+      return [{ id, name, on, state, points, outOf, waitingPoints, weight, between }];
     }),
     more: marks.more,
     mark: student.share,
@@ -88,6 +92,17 @@ export async function showStudentOverTime(
       )
       .slice(0, mostWords),
   };
+}
+
+function betweenFirstAndLast(
+  answers: Awaited<ReturnType<typeof store.listAnswersOfGoes>>,
+): Shown["releases"][number]["between"] {
+  const ordinals = [...new Set(answers.map(({ ordinal }) => ordinal))];
+  const [first, last] = [ordinals[0], ordinals.at(-1)].map((n) => answers.filter(({ ordinal }) => ordinal === n));
+  const found = first && last && ordinals.length > 1 ? betweenGoes(first, last) : null;
+  if (!first || !last || !found) return null;
+  const shareOfGo = (go: typeof answers) => go.reduce((sum, { credit }) => sum + credit, 0) / go.length;
+  return { first: shareOfGo(first), last: shareOfGo(last), goes: answers[0]?.goes ?? 0, ...found };
 }
 
 /** Every topic that was taught to the student or asked, with what is believed of this student alone. */

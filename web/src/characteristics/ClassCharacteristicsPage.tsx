@@ -87,7 +87,7 @@ function Table({ of: { classId, characteristics, students } }: { of: ClassCharac
                       select
                       fullWidth
                       size="small"
-                      label={t("The {{count}} left", { count: without.length })}
+                      label={t("The {{n}} left", { n: without.length })}
                       value=""
                       sx={{ mt: 0.5 }}
                       onChange={(event) => void put(of(event.target.value), of(null))}

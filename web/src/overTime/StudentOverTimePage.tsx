@@ -18,7 +18,7 @@ import { RecallTint } from "../ui/RecallTint.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { numberOf, t } from "../platform/words.ts";
 import { useShowStudentOverTimeQuery } from "./api.ts";
-import { besideClassInWords } from "./overTimeInWords.ts";
+import { besideClassInWords, betweenGoesInWords } from "./overTimeInWords.ts";
 import { StudentNote } from "./StudentNote.tsx";
 
 export function StudentOverTimePage() {
@@ -209,6 +209,11 @@ function Marks({ of: { releases, more } }: { of: StudentOverTime }) {
               </Typography>
               <MarkBar of={release} />
             </Box>
+            {release.between && (
+              <Typography variant="body2" color="textSecondary" sx={{ gridColumn: "2 / -1" }}>
+                {betweenGoesInWords(release.between)}
+              </Typography>
+            )}
           </Box>
         ))}
       </Box>

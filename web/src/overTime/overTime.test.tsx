@@ -14,7 +14,13 @@ import { FamilyReportPage } from "./FamilyReportPage.tsx";
 import { reportOf } from "./familyReport.ts";
 import { ClassOverTimePage } from "./ClassOverTimePage.tsx";
 import { medianOf, spreadInWords } from "../ui/spreadInWords.ts";
-import { besideClassInWords, growthInWords, isOftenMissing, newsInWords } from "./overTimeInWords.ts";
+import {
+  besideClassInWords,
+  betweenGoesInWords,
+  growthInWords,
+  isOftenMissing,
+  newsInWords,
+} from "./overTimeInWords.ts";
 import { StudentOverTimePage } from "./StudentOverTimePage.tsx";
 
 const idOf = (n: number) => `0190a0f0-0000-7000-8000-${String(n).padStart(12, "0")}`;
@@ -139,10 +145,11 @@ const student: StudentOverTime = {
     {
       ...{ id: idOf(1), name: "Check 1", on: "2031-02-01", state: "marked", points: 7, outOf: 10 },
       ...{ waitingPoints: 2, weight: 1 },
+      between: { first: 0.4, last: 0.8, goes: 3, by: "ability", verdict: "rise" },
     },
     {
       ...{ id: idOf(2), name: "Review 2", on: "2031-02-02", state: "absent", points: null, outOf: null },
-      ...{ waitingPoints: 0, weight: 0 },
+      ...{ waitingPoints: 0, weight: 0, between: null },
     },
   ],
   ...{ more: 0, mark: 0.7, counted: 1, change: null },
@@ -251,4 +258,15 @@ describe("the report for a family", () => {
     expect(report.textContent).not.toMatch(/%|7 of 10|Sits in front/);
     expect(asked.every(({ method }) => method === "get")).toBe(true);
   });
+});
+
+test("between goes: the same questions and others have sentences of their own, and no verdict says more than it may", () => {
+  const say = (by: "sameQuestions" | "ability", verdict: "rise" | "fall" | "unclear") =>
+    betweenGoesInWords({ first: 0.4, last: 0.8, goes: 3, by, verdict });
+  expect(say("sameQuestions", "rise")).toBe(
+    "Of 3 goes: 40 % right in the first, 80 % in the last, on the same questions; the rise is more than chance",
+  );
+  expect(say("ability", "rise")).toMatch(/on other questions; for how hard these are, a rise by more than chance$/);
+  expect(say("ability", "fall")).toMatch(/a fall by more than chance$/);
+  expect(say("ability", "unclear")).toMatch(/the difference may be chance$/);
 });

@@ -1,5 +1,5 @@
 /** Change over time in words: of a class in a topic, of a student beside the class, and what is new. */
-import type { Change, News, StudentInClass, TopicOverTime } from "@verdant/contract/overTime";
+import type { Change, News, StudentInClass, StudentOverTime, TopicOverTime } from "@verdant/contract/overTime";
 import type { Share } from "@verdant/contract/wire";
 import { outcomeInWords } from "../ui/outcomeInWords.ts";
 import { t } from "../platform/words.ts";
@@ -39,6 +39,37 @@ const halvesInWords = (returns: number, { before, now }: { readonly before: Shar
     : t("{{before}} in the earlier half of {{returns}} returns, {{now}} in the later half", {
         ...{ before: shortShare(before), now: shortShare(now), returns },
       });
+
+/** "Of 3 goes: 40 % right in the first, 80 % in the last, on the same questions; the rise is more than chance" */
+export function betweenGoesInWords({
+  first,
+  last,
+  goes,
+  by,
+  verdict,
+}: NonNullable<StudentOverTime["releases"][number]["between"]>): string {
+  const terms = { n: goes, first: percent(first), last: percent(last), verdict: verdictWords[verdict] };
+  if (by === "sameQuestions")
+    return t(
+      "Of {{n}} goes: {{first}} % right in the first, {{last}} % in the last, on the same questions; {{verdict}}",
+      terms,
+    );
+  // Of questions that are not equally hard the shares alone say little.
+  return verdict === "unclear"
+    ? t(
+        "Of {{n}} goes: {{first}} % right in the first, {{last}} % in the last, on other questions; the difference may be chance",
+        terms,
+      )
+    : verdict === "rise"
+      ? t(
+          "Of {{n}} goes: {{first}} % right in the first, {{last}} % in the last, on other questions; for how hard these are, a rise by more than chance",
+          terms,
+        )
+      : t(
+          "Of {{n}} goes: {{first}} % right in the first, {{last}} % in the last, on other questions; for how hard these are, a fall by more than chance",
+          terms,
+        );
+}
 
 /** "slipping: 14 in 100 fewer right beside the class than before (2 to 26)" */
 export function besideClassInWords(change: Change | null): string {

@@ -3,9 +3,8 @@
  * otherwise of one stands here; another language is a file of this kind with all sentences in it.
  */
 export const singulars: Readonly<Record<string, string>> = {
-  "{{right}} of {{count}} wrong answers were right the next time":
-    "{{right}} of {{count}} wrong answer was right the next time",
-  "The {{count}} left": "The one left",
+  "{{share}} % right the next time, of {{count}} wrong answers":
+    "{{share}} % right the next time, of {{count}} wrong answer",
   "Said of {{count}} students.": "Said of {{count}} student.",
   "“{{name}}” is said of {{count}} students; that is deleted for good.":
     "“{{name}}” is said of {{count}} student; that is deleted for good.",

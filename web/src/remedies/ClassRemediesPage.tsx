@@ -26,7 +26,7 @@ export function ClassRemediesPage() {
   const { data, error, refetch } = useShowClassRemediesQuery({ params: { classId } });
   return (
     <Page
-      title={data ? t("What helped {{className}}", { className: data.className }) : t("What helped")}
+      title={data ? t("What helped in {{className}}", { className: data.className }) : t("What helped")}
       actions={
         <>
           <Button component={RouterLink} to="/what-helped">

@@ -10,11 +10,11 @@ export const kindWords: Record<RemedyKind, string> = {
 
 const percent = (share: number) => Math.round(share * 100);
 
-/** "14 of 20 wrong answers were right the next time" */
+/** "70 % right the next time, of 20 wrong answers" */
 export function outcomeInWords({ right, outOf }: Share): string {
   if (outOf === 0) return t("It has not come back yet.");
-  return t("{{right}} of {{count}} wrong answers were right the next time", {
-    right: Math.round(right * 10) / 10,
+  return t("{{share}} % right the next time, of {{count}} wrong answers", {
+    share: percent(right / outOf),
     count: outOf,
   });
 }

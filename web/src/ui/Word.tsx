@@ -26,6 +26,9 @@ export function Word<V extends string>(props: {
         }}
         sx={{
           display: "inline",
+          // Room for a thumb; the line around it stays as it is.
+          p: "4px 3px",
+          mx: "-3px",
           font: "inherit",
           fontWeight: 700,
           verticalAlign: "baseline",
