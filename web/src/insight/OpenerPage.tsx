@@ -25,6 +25,8 @@ export function OpenerPage() {
   });
   const [step, setStep] = useState(0);
   const [answer, setAnswer] = useState<Answer | null>(null);
+  /** What the room says, before the key shows: nothing of it is kept. */
+  const [tried, setTried] = useState<Answer | null>(null);
   const [keyShows, setKeyShows] = useState(false);
   const at = steps[step] ?? "question";
   const isLast = step === (data?.again ? 3 : 2);
@@ -67,8 +69,9 @@ export function OpenerPage() {
           {at !== "again" && (
             <Player
               view={data.view}
-              answer={at === "key" ? kindOf(data.content).rightAnswer(data.content) : null}
+              answer={at === "key" ? kindOf(data.content).rightAnswer(data.content) : tried}
               name="opener"
+              {...(at !== "key" && { onAnswer: setTried })}
               {...(at === "key" && { verdict: { content: data.content, credit: null } })}
             />
           )}

@@ -12,7 +12,9 @@ export function StarterShown({ classId, itemId }: { classId: string; itemId: str
       loading={isLoading}
       disabled={isDone}
       onClick={() =>
-        void put({ kind: "starter", itemId }).then((done) => {
+        void put({ kind: "starter", itemId }, () => {
+          setDone(false);
+        }).then((done) => {
           setDone(done);
         })
       }

@@ -17,14 +17,14 @@ export function useRemedy(classId: string) {
     if (error) say({ text: problemOf(error).detail, isError: true });
     else if (before) say({ text: t("It counts no longer."), undo: () => void put(before) });
   };
-  const put = async (body: Said) => {
+  const put = async (body: Said, undone: () => void = () => undefined) => {
     const remedyId: string = crypto.randomUUID();
     const { error } = await add({ params: { classId, remedyId }, body });
     if (error) say({ text: problemOf(error).detail, isError: true });
     else
       say({
         text: t("Kept. When the question comes back, “What helped” says what came of it."),
-        undo: () => void takeBack(remedyId),
+        undo: () => void takeBack(remedyId).then(undone),
       });
     return !error;
   };
