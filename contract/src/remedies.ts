@@ -85,7 +85,7 @@ export const listWhatHelped = endpoint({
   path: "/what-helped",
   access: "member",
   summary:
-    "Over all classes of this school year and the one before: which remedy was followed by right answers, all together and by the wrong idea that the answer had shown.",
+    "Over all classes of this school year and the one before with which something was done: which remedy was followed by right answers, all together and by the wrong idea that the answer had shown.",
   result: z.object({
     ideas: z.array(
       z.object({

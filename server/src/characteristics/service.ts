@@ -147,26 +147,19 @@ export interface ComparedGroup {
   readonly others: ReadonlySet<string>;
 }
 
-/** Of whom this value is said, and of whom another one of the same characteristic. */
-export async function studentsBesideOthers(db: Db, departmentId: string, valueId: string) {
-  const all = await characteristicsOf(db, departmentId);
-  const students = await store.listStudentsByValue(db, departmentId);
-  const values = all.find((one) => one.values.some(({ id }) => id === valueId))?.values ?? [];
-  return {
-    studentIds: students.get(valueId) ?? [],
-    otherIds: values.flatMap(({ id }) => (id === valueId ? [] : (students.get(id) ?? []))),
-  };
-}
-
 /** Of two values one comparison says all: the second beside the first; of more, each beside the rest. */
+export const valuesToCompare = ({ values }: Pick<Characteristic, "values">) =>
+  values.length === 2 ? values.slice(1) : values;
+
+/** For what is worked out beside the requests: whom each comparison is between. */
 export async function groupsToCompare(db: Db, departmentId: string): Promise<ComparedGroup[]> {
   const all = await characteristicsOf(db, departmentId);
   const students = await store.listStudentsByValue(db, departmentId);
-  return all.flatMap(({ name, values }) =>
-    (values.length === 2 ? values.slice(1) : values).map((value) => ({
-      ...{ valueId: value.id, characteristic: name, value: value.name },
+  return all.flatMap((one) =>
+    valuesToCompare(one).map((value) => ({
+      ...{ valueId: value.id, characteristic: one.name, value: value.name },
       group: new Set(students.get(value.id)),
-      others: new Set(values.flatMap(({ id }) => (id === value.id ? [] : (students.get(id) ?? [])))),
+      others: new Set(one.values.flatMap(({ id }) => (id === value.id ? [] : (students.get(id) ?? [])))),
     })),
   );
 }

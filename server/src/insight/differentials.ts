@@ -4,7 +4,7 @@ import type * as contract from "@verdant/contract/characteristics";
 import type { Result } from "@verdant/contract/endpoint";
 import { fewestOfGroup } from "@verdant/core/insight/differential";
 import { headline } from "@verdant/core/richText";
-import { groupsToCompare } from "../characteristics/service.ts";
+import { characteristicsOf, valuesToCompare } from "../characteristics/service.ts";
 import type { Db } from "../platform/database.ts";
 import { firstOf } from "../platform/firstOf.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
@@ -18,23 +18,28 @@ export async function listDifferentials({
   caller,
 }: Scope<Member>): Promise<Result<typeof contract.listDifferentials>> {
   const { departmentId } = caller;
-  const groups = await groupsToCompare(db, departmentId);
+  const characteristics = await characteristicsOf(db, departmentId);
   const counted = await store.countGroups(db, departmentId);
   const { first, isMore } = firstOf(await store.listDiffering(db, departmentId, shown + 1), shown);
   const run = await findRun(db, departmentId);
   return {
-    groups: groups.map(({ valueId, characteristic, value, group, others }) => {
-      const of = counted.get(valueId);
-      const [compared, much] = [of?.compared ?? 0, of?.much ?? 0];
-      const missing =
-        compared > 0
-          ? { group: 0, others: 0 }
-          : {
-              group: Math.max(of?.group ?? 0, fewestOfGroup - group.size, 0),
-              others: Math.max(of?.others ?? 0, fewestOfGroup - others.size, 0),
-            };
-      return { valueId, characteristic, value, compared, much, missing };
-    }),
+    groups: characteristics.flatMap((one) =>
+      valuesToCompare(one).map(({ id, name, students }) => {
+        const of = counted.get(id);
+        const others = one.values.reduce((sum, value) => sum + value.students, 0) - students;
+        return {
+          ...{ valueId: id, characteristic: one.name, value: name },
+          ...{ compared: of?.compared ?? 0, much: of?.much ?? 0 },
+          missing:
+            (of?.compared ?? 0) > 0
+              ? { group: 0, others: 0 }
+              : {
+                  group: Math.max(of?.group ?? 0, fewestOfGroup - students, 0),
+                  others: Math.max(of?.others ?? 0, fewestOfGroup - others, 0),
+                },
+        };
+      }),
+    ),
     items: first.flatMap((row) => {
       const differs = differsOf(row);
       return differs ? [{ ...differs, itemId: row.itemId, number: row.number, stem: headline(row.content.stem) }] : [];

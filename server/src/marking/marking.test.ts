@@ -164,10 +164,18 @@ describe("a second marker", () => {
   });
 
   test("is counted with the first: agreement, differences, and a third says what counts", async () => {
+    // Whoever of the two colleagues above was faster: enough of the lead's, and of more than one level.
+    const fresh = [];
+    for (const [i, level] of ["two", "none", "two", "none"].entries()) {
+      const go = await sit(14 + i, `In words of my own, number ${String(i)}.`);
+      await mark(go, level);
+      fresh.push(go.sittingId);
+    }
     const { toMark } = await seconds();
     const { answers } = (await list()).questions[0]!;
     const firstOf = (sittingId: string) => answers.find((one) => one.sittingId === sittingId)!.mark!;
-    const chosen = toMark.slice(0, 10);
+    const isFresh = ({ sittingId }: { sittingId: string }) => fresh.includes(sittingId);
+    const chosen = [...toMark.filter((one) => !isFresh(one)).slice(0, 6), ...toMark.filter(isFresh)];
     expect(chosen).toHaveLength(10);
     for (const [i, { sittingId }] of chosen.entries()) {
       const { reasons = "" } = firstOf(sittingId).levels;

@@ -5,7 +5,7 @@ import type * as contract from "@verdant/contract/comparison";
 import { groupBy } from "@verdant/core/groupBy";
 import { changeOfShares, verdictsOn } from "@verdant/core/insight/growth";
 import { shareOfStudents } from "@verdant/core/insight/wilson";
-import { characteristicsOf, studentsBesideOthers } from "../characteristics/service.ts";
+import { characteristicsOf } from "../characteristics/service.ts";
 import { listEnrolments } from "../courses/service.ts";
 import { dueOfClass, type ClassDue } from "../plan/service.ts";
 import { need } from "../platform/failure.ts";
@@ -47,8 +47,8 @@ export async function showComparison(
       "group",
     );
     const parallel = await store.listParallel(db, departmentId, classId, mostClasses);
-    const sides = await studentsBesideOthers(db, departmentId, valueId);
-    const rows = await store.sumCommon(db, departmentId, { ...sides, classIds: parallel.map(({ id }) => id) });
+    const sides = { valueId, characteristicId: of.id, classIds: parallel.map(({ id }) => id) };
+    const rows = await store.sumCommon(db, departmentId, sides);
     const others = of.values.filter(({ id }) => id !== valueId);
     const first = { name: of.values.find(({ id }) => id === valueId)?.name ?? "", year: null };
     const second = { name: others.length === 1 ? (others[0]?.name ?? "") : "", year: null };

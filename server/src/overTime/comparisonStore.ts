@@ -1,34 +1,33 @@
 /** SQL for comparing two sides on what both were asked. */
-import { sql } from "kysely";
+import { sql, type RawBuilder } from "kysely";
 import type { Db } from "../platform/database.ts";
 import { firstAnswers } from "../platform/firstAnswers.ts";
 import { oneOf } from "../platform/oneOf.ts";
 
-/** The students of the first side by id; everybody else of these classes is the second. */
+/** A class beside another, a group beside the rest, or of whom a value is said beside those of the other values. */
 export type Sides =
   | { readonly first: string; readonly second: string }
   | { readonly classId: string; readonly groupId: string }
-  | {
-      readonly classIds: readonly string[];
-      readonly studentIds: readonly string[];
-      readonly otherIds: readonly string[];
-    };
+  | { readonly classIds: readonly string[]; readonly valueId: string; readonly characteristicId: string };
 
 const classesOf = (sides: Sides): readonly string[] =>
   "classIds" in sides ? sides.classIds : "groupId" in sides ? [sides.classId] : [sides.first, sides.second];
 
 /** Per side, student and topic of the bank: credit and number of first meetings with questions that both sides met. */
 export async function sumCommon(db: Db, departmentId: string, sides: Sides) {
+  const isSaid = (what: RawBuilder<unknown>) =>
+    sql<boolean>`exists (select 1 from student_characteristic said
+      where said.department_id = ${departmentId} and said.student_id = sitting.student_id and ${what})`;
   const isFirst =
     "groupId" in sides
       ? sql<boolean>`exists (select 1 from student_group_member member
           where member.department_id = ${departmentId} and member.group_id = ${sides.groupId}
             and member.student_id = sitting.student_id)`
       : "classIds" in sides
-        ? oneOf("sitting.studentId", sides.studentIds)
+        ? isSaid(sql`said.value_id = ${sides.valueId}`)
         : sql<boolean>`sitting.class_id = ${sides.first}`;
   const isMeant =
-    "classIds" in sides ? oneOf("sitting.studentId", [...sides.studentIds, ...sides.otherIds]) : sql<boolean>`true`;
+    "classIds" in sides ? isSaid(sql`said.characteristic_id = ${sides.characteristicId}`) : sql<boolean>`true`;
   const met = firstAnswers(db, departmentId)
     .where(oneOf("sitting.classId", classesOf(sides)))
     .where(isMeant)

@@ -20,7 +20,7 @@ const shown = 50;
 /** Of a class with more, the newest: some forty quizzes of thirty students. */
 const mostOfClass = 20_000;
 /** Over all classes each answer is looked at for the idea that it showed. */
-const mostOfAll = 30_000;
+const mostOfAll = 10_000;
 
 export async function showClassRemedies(
   scope: OpenScope<Member>,
@@ -107,7 +107,7 @@ export async function listWhatHelped({
   now,
 }: Scope<Member>): Promise<Result<typeof contract.listWhatHelped>> {
   const { departmentId } = caller;
-  const classIds = await store.listClassesLately(db, departmentId, now().toISOString().slice(0, 10));
+  const classIds = await store.listClassesWithRemedies(db, departmentId, now().toISOString().slice(0, 10));
   const { first, isMore } = firstOf(await store.listCameBack(db, departmentId, classIds, mostOfAll + 1), mostOfAll);
   const contents = await listContents(db, departmentId, [...new Set(first.map(({ revisionId }) => revisionId))]);
   const names = await listMisconceptions(db, departmentId);

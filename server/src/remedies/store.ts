@@ -85,14 +85,20 @@ export function findTopic(db: Db, departmentId: string, topicId: string) {
     .executeTakeFirst();
 }
 
-/** The classes, not for rehearsal, of the school year that this day is in, or the last one, and of the one before. */
-export async function listClassesLately(db: Db, departmentId: string, today: string): Promise<string[]> {
+/**
+ * The classes with which something was done, of the school year that this day is in, or the last one, and of the one before;
+ * not for rehearsal.
+ */
+export async function listClassesWithRemedies(db: Db, departmentId: string, today: string): Promise<string[]> {
   const { rows } = await sql<{ id: string }>`
     select class.id from class
     join (
       select id from school_year where department_id = ${departmentId} and starts_on <= ${today}::date
       order by starts_on desc limit 2) year on year.id = class.school_year_id
-    where class.department_id = ${departmentId} and not class.rehearsal`.execute(db);
+    where class.department_id = ${departmentId} and not class.rehearsal
+      and exists (select 1 from remedy where remedy.department_id = ${departmentId} and remedy.class_id = class.id)`.execute(
+    db,
+  );
   return rows.map(({ id }) => id);
 }
 

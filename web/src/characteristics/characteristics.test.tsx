@@ -178,6 +178,7 @@ test("one item: what differs stands out, what does not is no proof, what is too 
     />,
     { stubs: [] },
   );
+  expect(screen.getByText("Groups of students: no difference that matters in 1, too few answers in 1")).toBeTruthy();
   expect(screen.getByRole("alert").textContent).toMatch(/^First language: Another Much harder for them/);
   expect(
     screen.getByText(/^First language: Both\. No difference that matters, among 80 .* 190 others\.$/),

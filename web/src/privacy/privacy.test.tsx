@@ -85,7 +85,14 @@ test("erased, it says under which name the rest stays", async () => {
 
 test("the file says in words what it leaves out, and is the same JSON otherwise", () => {
   const file: StudentFile = exportStudent.result.parse({
-    ...{ format: "verdant-loop-student", version: 1, at: "2031-02-05T10:00:00Z", answers: [], tables: { seat: [] } },
+    ...{
+      format: "verdant-loop-student",
+      version: 1,
+      at: "2031-02-05T10:00:00Z",
+      answers: [],
+      characteristics: [],
+      tables: { seat: [] },
+    },
     student: { ...kept(false), externalId: null },
     leftOut: ["cards", "reservedQuestions"],
   });

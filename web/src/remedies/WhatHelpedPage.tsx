@@ -14,7 +14,10 @@ export function WhatHelpedPage() {
   const all = data?.ideas.find(({ idea }) => idea === null);
   const ideas = data?.ideas.filter(({ idea }) => idea !== null) ?? [];
   return (
-    <Page title={t("What helped")} about={t("All classes, this school year and the one before")}>
+    <Page
+      title={t("What helped")}
+      about={t("All classes with which something was done, this school year and the one before")}
+    >
       {error && <Failed error={error} retry={() => void refetch()} />}
       {!data && !error && <Loading what={t("the answers")} />}
       {all && all.helped.length === 0 && (
