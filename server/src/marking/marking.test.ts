@@ -165,7 +165,7 @@ describe("a second marker", () => {
 
   test("is counted with the first: agreement, differences, and a third says what counts", async () => {
     // Whoever of the two colleagues above was faster: enough of the lead's, and of more than one level.
-    const fresh = [];
+    const fresh: string[] = [];
     for (const [i, level] of ["two", "none", "two", "none"].entries()) {
       const go = await sit(14 + i, `In words of my own, number ${String(i)}.`);
       await mark(go, level);
