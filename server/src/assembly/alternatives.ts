@@ -12,6 +12,7 @@ import { rankedFor } from "./choose.ts";
 import { facilityOf } from "./describeQuiz.ts";
 import { loadQuiz, unitOf, type ItemNow } from "./loadQuiz.ts";
 import { inQuiz } from "./mix.ts";
+import { listFacilities } from "./knownStore.ts";
 import * as store from "./store.ts";
 
 const shown = 6;
@@ -21,7 +22,7 @@ async function candidatesOf(scope: OpenScope<Member>, due: ClassDue, itemIds: re
   const [items, lastUse, facilities] = [
     await store.listItemsById(scope.db, departmentId, itemIds),
     await store.listLastUse(scope.db, departmentId, due.class.id),
-    await store.listFacilities(scope.db, departmentId, itemIds),
+    await listFacilities(scope.db, departmentId, itemIds),
   ];
   const byId = new Map(items.map((item) => [item.id, item]));
   return itemIds.flatMap((id) => {

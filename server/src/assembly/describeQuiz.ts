@@ -29,6 +29,7 @@ import {
 import { shownSteps } from "./noteStep.ts";
 import { orderChecks, wovenOf } from "./order.ts";
 import { restChecks } from "./rested.ts";
+import { listDifficulties, listFacilities } from "./knownStore.ts";
 import * as store from "./store.ts";
 
 type Quiz = Result<typeof contract.showQuiz>;
@@ -54,8 +55,8 @@ export async function describeLoaded(
   const itemIds = places.flatMap(itemsIn).map((item) => item.id);
   const [lastUse, facilities, difficulties, releases] = await Promise.all([
     known.lastUse ?? store.listLastUse(scope.db, departmentId, due.class.id),
-    store.listFacilities(scope.db, departmentId, itemIds),
-    store.listDifficulties(scope.db, departmentId, itemIds),
+    listFacilities(scope.db, departmentId, itemIds),
+    listDifficulties(scope.db, departmentId, itemIds),
     known.releases ?? store.listReleasesOf(scope.db, departmentId, quiz.id),
   ]);
   const strands = fixed.map((place) => strandOfItem(due, place.item));
