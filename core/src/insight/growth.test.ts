@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { randomFrom } from "../random.ts";
-import { changeBesideClass, changeOfShares, verdictsOn, type Change } from "./growth.ts";
+import { changeBesideClass, changeOfShares, judged, verdictsOn, type Change } from "./growth.ts";
 import { newcombe } from "./wilson.ts";
 
 const once = (right: number, outOf: number) =>
@@ -89,4 +89,15 @@ test("of twenty changes each at p = .04 none is more than chance; alone it is", 
   const one = { difference: 0.2, low: 0.01, high: 0.4, p: 0.04 };
   expect(verdictsOn([one])).toEqual(["rise"]);
   expect(new Set(verdictsOn(Array.from({ length: 20 }, () => ({ ...one }))))).toEqual(new Set(["unclear"]));
+});
+
+test("changes judged together keep their places, and say no more than their verdicts", () => {
+  const clear = { difference: 0.3, low: 0.2, high: 0.4, p: 0.001 };
+  const weak = { difference: -0.1, low: -0.19, high: -0.01, p: 0.04 };
+  expect(judged([weak, null, clear, weak])).toEqual([
+    { difference: -0.1, low: -0.19, high: -0.01, verdict: "unclear" },
+    null,
+    { difference: 0.3, low: 0.2, high: 0.4, verdict: "rise" },
+    { difference: -0.1, low: -0.19, high: -0.01, verdict: "unclear" },
+  ]);
 });

@@ -93,3 +93,15 @@ export function verdictsOn(changes: readonly (Change | null)[]): (ChangeVerdict 
     return one.difference > 0 ? "rise" : "fall";
   });
 }
+
+/** A change and what may be said of it together with others. */
+export type Judged = Omit<Change, "p"> & { readonly verdict: ChangeVerdict };
+
+/** Each of several changes with its verdict ({@link verdictsOn}), in the order given. */
+export function judged(changes: readonly (Change | null)[]): (Judged | null)[] {
+  const verdicts = verdictsOn(changes);
+  return changes.map((change, i) => {
+    const verdict = verdicts[i] ?? null;
+    return change && verdict && { difference: change.difference, low: change.low, high: change.high, verdict };
+  });
+}

@@ -2,7 +2,7 @@
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/overTime";
 import { groupBy } from "@verdant/core/groupBy";
-import { changeBesideClass, changeOfShares, verdictsOn, type Change } from "@verdant/core/insight/growth";
+import { changeBesideClass, changeOfShares, judged } from "@verdant/core/insight/growth";
 import { shareOfStudents } from "@verdant/core/insight/wilson";
 import { bandOf } from "@verdant/core/plan/band";
 import { dateOf, dayOf, type Day } from "@verdant/core/plan/day";
@@ -100,9 +100,9 @@ function topicsOf(plan: ClassDue, releaseIds: readonly string[], credits: readon
     const halves = { before: shareOfStudents(before), now: shareOfStudents(now) };
     return returns.length > 0 ? [{ ...topic, returns, halves, change: changeOfShares(before, now) }] : [];
   });
-  const verdicts = verdictsOn(shown.map(({ change }) => change));
-  return shown.map(({ returns, halves, change, ...topic }, i) => {
-    const told = withVerdict(change, verdicts[i] ?? null);
+  const changes = judged(shown.map(({ change }) => change));
+  return shown.map(({ returns, halves, change: _, ...topic }, i) => {
+    const told = changes[i] ?? null;
     return {
       ...topic,
       returns: returns.map(({ releaseId, students }) => ({ releaseId, share: shareOfStudents(students) })),
@@ -110,9 +110,6 @@ function topicsOf(plan: ClassDue, releaseIds: readonly string[], credits: readon
     };
   });
 }
-
-export const withVerdict = (change: Change | null, verdict: contract.Change["verdict"] | null) =>
-  change && verdict && { difference: change.difference, low: change.low, high: change.high, verdict };
 
 function studentsOf(
   marks: Marks,
@@ -143,14 +140,13 @@ export function changesOfStudents(
   credits: readonly Credits[],
 ): Map<string, contract.Change | null> {
   const own = groupBy(credits, (row) => row.studentId);
-  const changes = marks.students.map(({ studentId }) => {
-    const { before, now } = besideClass(releaseIds, own.get(studentId) ?? []);
-    return changeBesideClass(before, now);
-  });
-  const verdicts = verdictsOn(changes);
-  return new Map(
-    marks.students.map(({ studentId }, i) => [studentId, withVerdict(changes[i] ?? null, verdicts[i] ?? null)]),
+  const changes = judged(
+    marks.students.map(({ studentId }) => {
+      const { before, now } = besideClass(releaseIds, own.get(studentId) ?? []);
+      return changeBesideClass(before, now);
+    }),
   );
+  return new Map(marks.students.map(({ studentId }, i) => [studentId, changes[i] ?? null]));
 }
 
 /** What came in since a day: the newest quiz, the topic that moved most, and who is missing in what has closed. */

@@ -3,14 +3,13 @@ import type { Input, Result } from "@verdant/contract/endpoint";
 import { fewestStudents } from "@verdant/contract/comparison";
 import type * as contract from "@verdant/contract/comparison";
 import { groupBy } from "@verdant/core/groupBy";
-import { changeOfShares, verdictsOn } from "@verdant/core/insight/growth";
+import { changeOfShares, judged } from "@verdant/core/insight/growth";
 import { shareOfStudents } from "@verdant/core/insight/wilson";
 import { characteristicsOf } from "../characteristics/service.ts";
 import { listEnrolments } from "../courses/service.ts";
 import { dueOfClass, type ClassDue } from "../plan/service.ts";
 import { need } from "../platform/failure.ts";
 import type { Member, OpenScope } from "../platform/scope.ts";
-import { withVerdict } from "./classOverTime.ts";
 import { byStudent } from "./creditsOfTopics.ts";
 import * as store from "./comparisonStore.ts";
 
@@ -106,15 +105,14 @@ function comparedOf(
     }),
   ];
   // The first side less the second.
-  const changes = lines.map((line) => changeOfShares(byStudent(line.theirs), byStudent(line.mine)));
-  const verdicts = verdictsOn(changes);
+  const changes = judged(lines.map((line) => changeOfShares(byStudent(line.theirs), byStudent(line.mine))));
   const compared = lines.map((line, i) => ({
     topicId: line.topic?.topicId ?? null,
     name: line.topic?.name ?? "",
     strand: line.topic?.strand ?? null,
     first: shareOfStudents(byStudent(line.mine)),
     second: shareOfStudents(byStudent(line.theirs)),
-    change: withVerdict(changes[i] ?? null, verdicts[i] ?? null),
+    change: changes[i] ?? null,
   }));
   const [all, ...byTopic] = compared;
   return {

@@ -3,7 +3,7 @@ import type { Input, Result } from "@verdant/contract/endpoint";
 import { remedyKinds, type Helped } from "@verdant/contract/remedies";
 import type * as contract from "@verdant/contract/remedies";
 import { groupBy } from "@verdant/core/groupBy";
-import { changeOfShares, verdictsOn } from "@verdant/core/insight/growth";
+import { changeOfShares, judged } from "@verdant/core/insight/growth";
 import { shareOfStudents } from "@verdant/core/insight/wilson";
 import { headline } from "@verdant/core/richText";
 import { needClass } from "../courses/service.ts";
@@ -138,16 +138,9 @@ function besideNothing(back: readonly CameBack[]): { helped: Helped[]; without: 
     const of = back.filter((one) => one.kind === kind);
     return of.length === 0 ? [] : [{ kind, of }];
   });
-  const changes = kinds.map(({ of }) => changeOfShares(byStudent(without), byStudent(of)));
-  const verdicts = verdictsOn(changes);
+  const changes = judged(kinds.map(({ of }) => changeOfShares(byStudent(without), byStudent(of))));
   return {
-    helped: kinds.map(({ kind, of }, i) => {
-      const [change, verdict] = [changes[i] ?? null, verdicts[i] ?? null];
-      return {
-        ...{ kind, outcome: outcomeOf(of) },
-        change: change && verdict && { difference: change.difference, low: change.low, high: change.high, verdict },
-      };
-    }),
+    helped: kinds.map(({ kind, of }, i) => ({ kind, outcome: outcomeOf(of), change: changes[i] ?? null })),
     without: outcomeOf(without),
   };
 }

@@ -20,19 +20,17 @@ import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { WhatIsThis } from "../ui/WhatIsThis.tsx";
 import { AskCalibration } from "./AskCalibration.tsx";
 import { CharacteristicDialog } from "./CharacteristicDialog.tsx";
+import { useLookAgain } from "./useLookAgain.ts";
 import { useListCharacteristicsQuery, useListDifferentialsQuery } from "./api.ts";
 import { differenceInWords, groupInWords, missingInWords } from "./differenceInWords.ts";
 
 type Listed = Result<typeof listDifferentials>;
 
-/** While it is worked out, the page looks again. */
-const lookAgainMs = 4000;
-
 export function CharacteristicsPage() {
   const kept = useListCharacteristicsQuery();
-  const [isAsked, setAsked] = useState(false);
-  const items = useListDifferentialsQuery(undefined, { pollingInterval: isAsked ? lookAgainMs : 0 });
-  if (items.data && items.data.isAsked !== isAsked) setAsked(items.data.isAsked);
+  const { options, hear } = useLookAgain();
+  const items = useListDifferentialsQuery(undefined, options);
+  hear(items.data?.isAsked);
   const failed = kept.error ?? items.error;
   return (
     <Page
@@ -71,7 +69,7 @@ function Kept({ characteristics }: { characteristics: readonly Characteristic[] 
       </Typography>
       <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
         {t(
-          "Only to compare groups, and only what you define here; a department may keep nothing. No student sees it, it never decides what a student is asked, and groups under 10 students are not shown.",
+          "Only to compare groups, and only what you define here; a department may keep nothing. No student sees it, it never decides what a student is asked, and results of groups under 10 students are not shown.",
         )}
       </Typography>
       {characteristics.length === 0 && (
@@ -139,7 +137,7 @@ function Groups({ of: { groups, items, isMore } }: { of: Listed }) {
               <strong>{groupInWords(one)}</strong>{" "}
               {one.compared === 0
                 ? missingInWords(one.missing)
-                : t("{{n}} items compared, {{much}} differ much.", { n: one.compared, much: one.much })}
+                : t("Items compared: {{n}}; differ much: {{much}}.", { n: one.compared, much: one.much })}
             </li>
           ))}
         </Box>

@@ -36,19 +36,13 @@ export function differenceInWords(of: Differs): string {
       );
 }
 
-/** "Too few to say: 12 more answers of the group and 3 of the others are needed." */
-export function lackInWords({ group, others }: { readonly group: number; readonly others: number }): string {
-  const [lack, lackOthers] = [Math.max(0, fewestOfGroup - group), Math.max(0, fewestOfGroup - others)];
-  return missingInWords({ group: lack, others: lackOthers });
-}
+export const lackInWords = ({ group, others }: { readonly group: number; readonly others: number }): string =>
+  missingInWords({ group: Math.max(0, fewestOfGroup - group), others: Math.max(0, fewestOfGroup - others) });
 
-export function missingInWords({ group, others }: { readonly group: number; readonly others: number }): string {
-  if (group > 0 && others > 0)
-    return t("Too few to say: one item needs {{group}} more answers of the group and {{others}} of the others.", {
-      ...{ group, others },
-    });
-  if (group > 0) return t("Too few to say: one item needs {{n}} more answers of the group.", { n: group });
-  return others > 0
-    ? t("Too few to say: one item needs {{n}} more answers of the others.", { n: others })
-    : t("The answers allow no figure.");
-}
+/** Answers that one item still lacks. */
+export const missingInWords = ({ group, others }: { readonly group: number; readonly others: number }): string =>
+  group + others === 0
+    ? t("The answers allow no figure.")
+    : t("Too few to say. Answers that one item still needs: {{group}} of the group, {{others}} of the others.", {
+        ...{ group, others },
+      });

@@ -8,8 +8,8 @@ import Typography from "@mui/material/Typography";
 import type { listDoubts } from "@verdant/contract/doubts";
 import type { Result } from "@verdant/contract/endpoint";
 import { Link as RouterLink } from "react-router";
-import { useState } from "react";
 import { AskCalibration } from "../characteristics/AskCalibration.tsx";
+import { useLookAgain } from "../characteristics/useLookAgain.ts";
 import { shortDate } from "../ui/dates.ts";
 import { OnlyFirst } from "../ui/OnlyFirst.tsx";
 import { Page } from "../ui/Page.tsx";
@@ -21,13 +21,10 @@ import { DoubtsOf } from "./DoubtsOf.tsx";
 
 type Listed = Result<typeof listDoubts>;
 
-/** While it is worked out, the page looks again. */
-const lookAgainMs = 4000;
-
 export function DoubtsPage() {
-  const [isAsked, setAsked] = useState(false);
-  const { data, error, refetch } = useListDoubtsQuery({}, { pollingInterval: isAsked ? lookAgainMs : 0 });
-  if (data && data.isAsked !== isAsked) setAsked(data.isAsked);
+  const { options, hear } = useLookAgain();
+  const { data, error, refetch } = useListDoubtsQuery({}, options);
+  hear(data?.isAsked);
   const waiting = data?.items.filter((one) => one.lookedAt === null) ?? [];
   const looked = data?.items.filter((one) => one.lookedAt !== null) ?? [];
   return (
