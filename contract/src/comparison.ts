@@ -1,7 +1,7 @@
 /** Two classes, or a group and the rest of its class, on the questions that both were asked. */
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
-import { Change } from "./overTime.ts";
+import { Change } from "./change.ts";
 import { Id, Share, Strand } from "./wire.ts";
 
 /** A side with fewer students is not compared. */

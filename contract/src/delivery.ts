@@ -178,6 +178,8 @@ export const StudentDone = z.object({
   countsAs: Scaled.nullable(),
   /** Answers given in time may still arrive until then; null: all has arrived. */
   settlesAt: Moment.nullable(),
+  /** What the teacher said since this go, under the newest one. */
+  messages: z.array(Message),
 });
 
 export const whatNow = endpoint({

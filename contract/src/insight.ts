@@ -1,6 +1,7 @@
 /** Results: what the answers of a release say. */
 import { rulings } from "@verdant/core/items/ruling";
 import { z } from "zod";
+import { Change } from "./change.ts";
 import { Release } from "./delivery.ts";
 import { endpoint } from "./endpoint.ts";
 import { Content, KindName, StudentView } from "./items/kinds.ts";
@@ -172,6 +173,35 @@ export const Results = z.object({
   standards: z.array(StandardResult),
   perStudent: z.array(StudentResult),
   waiting: z.array(z.object({ studentId: Id, name: z.string(), state: z.enum(["notBegun", "running"]) })),
+  /**
+   * How far the marks tell students apart by more than chance. By the questions that all of them had: the share of the
+   * variance of marks, and how far a mark lies from what it would be on average, in points of `outOf`. By ability, where too
+   * few questions are the same. null: fewer than ten students, or nothing differs.
+   */
+  reliability: z
+    .union([
+      z.object({
+        by: z.literal("sameQuestions"),
+        ...{ students: z.int(), questions: z.int(), outOf: z.number() },
+        ...{ alpha: z.number(), low: z.number(), high: z.number(), deviation: z.number(), error: z.number() },
+      }),
+      z.object({ by: z.literal("ability"), students: z.int(), share: z.number() }),
+    ])
+    .nullable(),
+  /** What going again has changed, of those who did; null: nobody has. */
+  goes: z
+    .object({
+      students: z.int(),
+      /** Their mean share in their first go, and in their last. */
+      ...{ before: z.number(), after: z.number() },
+      /** null: fewer than five students. */
+      change: Change.nullable(),
+      /** Of what was missing before, the share that was made up; null: nothing was missing. */
+      gain: z.number().nullable(),
+      /** Go by go: everybody who has taken it, and their mean share. */
+      each: z.array(z.object({ students: z.int(), share: z.number() })),
+    })
+    .nullable(),
   /**
    * What the answers do to the plan: nothing yet, or they update it; or never, since none of its topics is in a unit of the
    * class, by the rule of the release, or because the class is for rehearsal.

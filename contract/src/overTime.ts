@@ -1,21 +1,11 @@
 /** A class and a student over the school year: what came out each time, what changed, and what to do next. */
+import { Change, changeVerdicts } from "./change.ts";
 import { masteryLabels } from "./insight.ts";
 import { markStates } from "./marks.ts";
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
 import { showOwnProgress } from "./ownProgress.ts";
 import { Id, LocalDate, Moment, Share, Strand } from "./wire.ts";
-
-export const changeVerdicts = ["rise", "fall", "unclear"] as const;
-
-/** Later less earlier, with its 95 % interval; the verdict holds for all that the page compares together. */
-export const Change = z.object({
-  difference: z.number(),
-  low: z.number(),
-  high: z.number(),
-  verdict: z.enum(changeVerdicts),
-});
-export type Change = z.infer<typeof Change>;
 
 /** About so many in 10. */
 const Band = z.object({ low: z.int(), high: z.int() });

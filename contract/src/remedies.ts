@@ -1,7 +1,7 @@
 /** What was done about answers that went wrong, a starter or teaching it again, and whether it helped. */
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
-import { Change } from "./overTime.ts";
+import { Change } from "./change.ts";
 import { Done, Id, Moment, Share } from "./wire.ts";
 
 /** A question taken up at the beginning of a lesson; a topic taught once more. */

@@ -8,6 +8,13 @@ import { Id, limits, Moment } from "./wire.ts";
 export const Message = z.object({ id: Id, text: z.string().nullable(), at: Moment });
 export type Message = z.infer<typeof Message>;
 
+/** The same as a teacher sees it: to whom. */
+export const SaidMessage = Message.extend({
+  /** Names of those to whom it was said; null: to everybody. */
+  to: z.array(z.string()).nullable(),
+});
+export type SaidMessage = z.infer<typeof SaidMessage>;
+
 export const Running = z.object({
   /** Who is in a go, in the order of their names. */
   students: z.array(
@@ -24,7 +31,7 @@ export const Running = z.object({
       lastSeenAt: Moment.nullable(),
     }),
   ),
-  messages: z.array(Message),
+  messages: z.array(SaidMessage),
 });
 export type Running = z.infer<typeof Running>;
 
@@ -74,13 +81,17 @@ export const giveMinutes = endpoint({
   result: Running,
 });
 
-export const sayToAll = endpoint({
+export const sayToStudents = endpoint({
   method: "post",
   path: "/releases/:releaseId/messages",
   access: "member",
-  summary: "Says something to everybody who has this release, also in the middle of it.",
+  summary: "Says something to everybody who has this release, or to some of them; also in the middle of it.",
   params,
-  body: z.object({ text: z.string().trim().min(1).max(300) }),
+  body: z.object({
+    text: z.string().trim().min(1).max(300),
+    /** null: to everybody. */
+    studentIds: z.array(Id).min(1).max(500).nullable().default(null),
+  }),
   result: Running,
 });
 
@@ -175,7 +186,7 @@ export const runningEndpoints = {
   showRunning,
   changeTimes,
   giveMinutes,
-  sayToAll,
+  sayToStudents,
   takeBackMessage,
   showNews,
 };

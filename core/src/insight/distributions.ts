@@ -50,3 +50,27 @@ export function halfTail(k: number, n: number): number {
   for (let i = k; i <= n; i++) sum += Math.exp(logGamma(n + 1) - logGamma(i + 1) - logGamma(n - i + 1) - n * Math.LN2);
   return Math.min(1, sum);
 }
+
+/** Where a rising function of [0, 1] reaches `p`, by halving. */
+function inverseOf(cdf: (x: number) => number, p: number): number {
+  let [low, high] = [0, 1];
+  for (let i = 0; i < 100; i++) {
+    const middle = (low + high) / 2;
+    if (cdf(middle) < p) low = middle;
+    else high = middle;
+  }
+  return (low + high) / 2;
+}
+
+/** The value that a variable with Fisher's F distribution stays under with probability `p` in (0, 1). */
+export function fQuantile(p: number, numerator: number, denominator: number): number {
+  const y = inverseOf((x) => betaCdf(x, numerator / 2, denominator / 2), p);
+  return (denominator * y) / (numerator * (1 - y));
+}
+
+/** Chance of a value at least so far from 0, on either side, under Student's t distribution (1908). */
+export const twoSidedT = (t: number, freedom: number): number =>
+  betaCdf(freedom / (freedom + t ** 2), freedom / 2, 0.5);
+
+/** Half the width, in standard errors, of the two-sided interval that holds `level` of Student's t distribution. */
+export const tQuantile = (level: number, freedom: number): number => Math.sqrt(fQuantile(level, 1, freedom));

@@ -1,7 +1,16 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { randomFrom } from "../random.ts";
-import { changeBesideClass, changeOfShares, judged, verdictsOn, type Change } from "./growth.ts";
+import {
+  changeBesideClass,
+  changeOfShares,
+  judged,
+  meanChange,
+  normalisedGain,
+  verdictsOn,
+  type Change,
+} from "./growth.ts";
+import growth from "../../vectors/growth.json" with { type: "json" };
 import { newcombe } from "./wilson.ts";
 
 const once = (right: number, outOf: number) =>
@@ -100,4 +109,52 @@ test("changes judged together keep their places, and say no more than their verd
     { difference: 0.3, low: 0.2, high: 0.4, verdict: "rise" },
     { difference: -0.1, low: -0.19, high: -0.01, verdict: "unclear" },
   ]);
+});
+
+describe("the same students twice", () => {
+  test("the mean of their own differences, with the interval of t", () => {
+    const pairs = [0.1, 0.2, 0.3, 0.0, 0.4].map((more, i) => ({ before: i / 10, after: i / 10 + more }));
+    const change = meanChange(pairs) as Change;
+    // .2 +- t(.975; 4) * .158114 / sqrt(5)
+    expect([change.difference, change.low, change.high].map((one) => one.toFixed(4))).toEqual([
+      "0.2000",
+      "0.0037",
+      "0.3963",
+    ]);
+    expect(change.p).toBeCloseTo(0.0474, 3);
+    expect(meanChange(pairs.slice(1))).toBeNull();
+  });
+
+  test("p is under .05 exactly where the interval does not hold 0", () => {
+    const pair = fc.record({ before: fc.integer({ min: 0, max: 12 }), after: fc.integer({ min: 0, max: 12 }) });
+    fc.assert(
+      fc.property(fc.array(pair, { minLength: 5, maxLength: 40 }), (marks) => {
+        const change = meanChange(
+          marks.map(({ before, after }) => ({ before: before / 12, after: after / 12 })),
+        ) as Change;
+        expect(change.low).toBeLessThanOrEqual(change.difference);
+        if (Math.abs(change.p - 0.05) > 1e-9) expect(change.p < 0.05).toBe(change.low > 0 || change.high < 0);
+      }),
+    );
+  });
+
+  test("the interval holds the truth in 95 of 100 classes", () => {
+    const next = randomFrom("classes that go again");
+    const held = Array.from({ length: 600 }, () => {
+      const pairs = Array.from({ length: 20 }, () => {
+        const [before, after] = [0.4, 0.6].map((level) => Array.from({ length: 12 }, () => Number(next() < level)));
+        const mean = (answers: number[] = []) => answers.reduce((sum, one) => sum + one, 0) / 12;
+        return { before: mean(before), after: mean(after) };
+      });
+      const { low, high } = meanChange(pairs) as Change;
+      return low <= 0.2 && high >= 0.2;
+    }).filter(Boolean).length;
+    expect(held / 600).toBeGreaterThan(0.925);
+    expect(held / 600).toBeLessThan(0.975);
+  });
+
+  test.each(growth.normGain)("of what was missing at $pre, $g is made up at $post", ({ pre, post, g }) => {
+    if (g === null) expect(normalisedGain(pre, post)).toBeNull();
+    else expect(normalisedGain(pre, post)).toBeCloseTo(g, 9);
+  });
 });

@@ -1,5 +1,6 @@
 /** Change over time: of a class in a topic, of a student beside the class; and how sure one can be that it is more than chance. */
 
+import { tQuantile, twoSidedT } from "./distributions.ts";
 import { holm, twoSided } from "./normal.ts";
 import { effectiveAnswers, newcombe, type OfStudent } from "./wilson.ts";
 
@@ -104,4 +105,38 @@ export function judged(changes: readonly (Change | null)[]): (Judged | null)[] {
     const verdict = verdicts[i] ?? null;
     return change && verdict && { difference: change.difference, low: change.low, high: change.high, verdict };
   });
+}
+
+/** A student before and after, as shares in [0, 1]. */
+export interface Pair {
+  readonly before: number;
+  readonly after: number;
+}
+
+/**
+ * Mean of the students' own differences, after less before, with the interval of Student's t (1908). Null under
+ * {@link fewestToCompare} students. Whoever was chosen because the first value was low rises by chance alone: a page that
+ * shows this says so.
+ */
+export function meanChange(pairs: readonly Pair[]): Change | null {
+  const n = pairs.length;
+  if (n < fewestToCompare) return null;
+  const differences = pairs.map(({ before, after }) => after - before);
+  const difference = differences.reduce((sum, one) => sum + one, 0) / n;
+  const error = Math.sqrt(differences.reduce((sum, one) => sum + (one - difference) ** 2, 0) / (n - 1) / n);
+  // All differences the same, up to rounding: no spread to judge by.
+  if (error < 1e-9) return { difference, low: difference, high: difference, p: Math.abs(difference) < 1e-9 ? 1 : 0 };
+  const half = tQuantile(0.95, n - 1) * error;
+  return { difference, low: difference - half, high: difference + half, p: twoSidedT(difference / error, n - 1) };
+}
+
+/**
+ * Normalised gain of a class (Hake, 1998): of what was missing before, the share that was made up; at most 1, below 0 for a
+ * loss. 0 where nothing has changed, null where nothing was missing before and some is now.
+ *
+ * @param before and `after`: means of the class in [0, 1]
+ */
+export function normalisedGain(before: number, after: number): number | null {
+  if (after === before) return 0;
+  return before >= 1 ? null : (after - before) / (1 - before);
 }

@@ -13,6 +13,11 @@ export async function deleteWordsOf(db: Db, departmentId: string, studentId: str
   await sql`delete from response_event where ${ofGoes} and ${isOwnWords}`.execute(db);
   await sql`update voided_go set reason = '' where ${ofGoes}`.execute(db);
   await db
+    .deleteFrom("releaseMessage")
+    .where("departmentId", "=", departmentId)
+    .where("studentId", "=", studentId)
+    .execute();
+  await db
     .deleteFrom("reflection")
     .where("departmentId", "=", departmentId)
     .where("studentId", "=", studentId)

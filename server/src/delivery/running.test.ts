@@ -4,6 +4,7 @@ import { beforeEach, describe, expect, test } from "vitest";
 import { choice, release, sit } from "../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
 import { closing } from "./closing.ts";
+import { forgetStudent } from "./forget.ts";
 import * as delivery from "./service.ts";
 
 const bench = useWorkbench();
@@ -178,7 +179,10 @@ describe("a word to all", () => {
     const { releaseId } = await release(bench, { count: 2 });
     const begun = await begin(11, releaseId);
     const text = "Question 2: the map shows the <b>old</b> harbour.";
-    const { messages } = await delivery.sayToAll(bench.teacher, { params: { releaseId }, body: { text } });
+    const { messages } = await delivery.sayToStudents(bench.teacher, {
+      params: { releaseId },
+      body: { text, studentIds: null },
+    });
     expect((await newsOf(begun)).messages).toMatchObject([{ text, at: morning.toISOString() }]);
     expect((await shown(12, releaseId))?.messages).toMatchObject([{ text }]);
     bench.clock.now = after(1);
@@ -197,7 +201,7 @@ describe("a word to all", () => {
     ).rejects.toMatchObject({ kind: "missing" });
     const other = await otherDepartment(bench);
     for (const deed of [
-      () => delivery.sayToAll(other.lead, { params: { releaseId }, body: { text: "x" } }),
+      () => delivery.sayToStudents(other.lead, { params: { releaseId }, body: { text: "x", studentIds: null } }),
       () => delivery.showRunning(other.lead, { params: { releaseId } }),
     ])
       await expect(deed()).rejects.toMatchObject({ kind: "missing" });
@@ -215,7 +219,75 @@ test("who is in it stands there with how far they are; who has handed in does no
   ]);
   await give(releaseId, 5, 14);
   await change(releaseId, target(after(60)));
-  await delivery.sayToAll(bench.lead, { params: { releaseId }, body: { text: "Five more minutes." } });
+  await delivery.sayToStudents(bench.lead, {
+    params: { releaseId },
+    body: { text: "Five more minutes.", studentIds: null },
+  });
   const rows = await bench.db.selectFrom("history").select("action").where("entityId", "=", releaseId).execute();
   expect(rows.map((row) => row.action)).toEqual(expect.arrayContaining(["minutesGiven", "timesChanged", "saidToAll"]));
+});
+
+describe("a word to some", () => {
+  test("is read by them alone, in the middle of it and after; the teacher sees to whom; taken back, by nobody", async () => {
+    const { releaseId } = await release(bench, { count: 2 });
+    const [one, two] = [await begin(10, releaseId), await begin(11, releaseId)];
+    const say = (studentIds: string[] | null, text: string) =>
+      delivery.sayToStudents(bench.teacher, { params: { releaseId }, body: { text, studentIds } });
+    const told = await say([student(10).studentId, student(10).studentId], "Have a calculator ready.");
+    expect(told.messages).toMatchObject([{ text: "Have a calculator ready.", to: [expect.any(String)] }]);
+    bench.clock.now = after(1);
+    await say(null, "Good luck.");
+    const readBy = async (begun: typeof one) => (await newsOf(begun)).messages.map(({ text }) => text);
+    expect(await readBy(one)).toEqual(["Good luck.", "Have a calculator ready."]);
+    expect(await readBy(two)).toEqual(["Good luck."]);
+
+    await sit(bench, 12, releaseId, () => true);
+    bench.clock.now = after(5);
+    await say([student(11).studentId, student(12).studentId], "See me about question 2.");
+    const homeOf = async (n: number) => {
+      const { releases, done } = await delivery.whatNow(student(n).scope);
+      return {
+        toDo: releases.find((each) => each.releaseId === releaseId)?.messages.map(({ text }) => text),
+        done: done.flatMap((each) => each.messages.map(({ text }) => text)),
+      };
+    };
+    expect((await homeOf(10)).toDo).toEqual(["Good luck.", "Have a calculator ready."]);
+    expect((await homeOf(11)).toDo).toEqual(["See me about question 2.", "Good luck."]);
+    const whenDone = await homeOf(12);
+    expect([...(whenDone.toDo ?? []), ...whenDone.done]).toContain("See me about question 2.");
+
+    const { messages } = await delivery.showRunning(bench.teacher, { params: { releaseId } });
+    const some = messages.find(({ text }) => text === "See me about question 2.")!;
+    expect(some.to).toHaveLength(2);
+    await delivery.takeBackMessage(bench.teacher, { params: { releaseId, messageId: some.id } });
+    expect((await homeOf(11)).toDo).toEqual(["Good luck."]);
+    expect((await homeOf(12)).done).toEqual([]);
+  });
+
+  test("is refused as a whole where one of them does not have it; nobody reads it then", async () => {
+    const { releaseId } = await release(bench, { count: 2 });
+    await expect(
+      delivery.sayToStudents(bench.teacher, {
+        params: { releaseId },
+        body: { text: "x", studentIds: [student(10).studentId, releaseId] },
+      }),
+    ).rejects.toMatchObject({ code: "noSuch" });
+    expect((await delivery.showRunning(bench.teacher, { params: { releaseId } })).messages).toEqual([]);
+  });
+
+  test("goes with the student who is erased", async () => {
+    const { releaseId } = await release(bench, { count: 2 });
+    const of = { departmentId: bench.teacher.caller.departmentId, studentId: student(10).studentId };
+    await delivery.sayToStudents(bench.teacher, {
+      params: { releaseId },
+      body: { text: "About your mother.", studentIds: [of.studentId, student(11).studentId] },
+    });
+    await forgetStudent(bench.db, of);
+    const rows = await bench.db
+      .selectFrom("releaseMessage")
+      .select("studentId")
+      .where("releaseId", "=", releaseId)
+      .execute();
+    expect(rows).toEqual([{ studentId: student(11).studentId }]);
+  });
 });

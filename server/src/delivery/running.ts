@@ -29,7 +29,7 @@ export async function showRunning(
   const allowance = allowanceMs(completeRules((await releaseOf(scope, releaseId)).rules));
   const [students, messages] = [
     await store.listInIt(db, caller.departmentId, releaseId),
-    await store.listMessages(db, caller.departmentId, [releaseId]),
+    await store.listSaid(db, caller.departmentId, releaseId),
   ];
   return {
     students: students.map(({ startedAt, deadlineAt, lastSeenAt, ...rest }) => ({
@@ -38,7 +38,7 @@ export async function showRunning(
       deadlineAt: endForStudent(deadlineAt, allowance)?.toISOString() ?? null,
       lastSeenAt: lastSeenAt?.toISOString() ?? null,
     })),
-    messages: messages.map(({ id, text, at }) => ({ id, text, at: at.toISOString() })),
+    messages: messages.map(({ id, text, at, to }) => ({ id, text, at: at.toISOString(), to })),
   };
 }
 
@@ -75,7 +75,7 @@ export function changeTimes(
       graceMinutes: rules.graceMinutes,
       allowanceMs: allowanceMs(rules),
     });
-    await say(within, releaseId, null);
+    await store.insertMessage(db, messageOf(within, releaseId, null));
     await record(within, {
       departmentId,
       entity: "release",
@@ -96,10 +96,9 @@ const timesOf = ({ classId, groupId, studentId, opensAt, shutsAt }: store.Target
   shutsAt,
 });
 
-async function say({ db, caller, now }: Scope<Member>, releaseId: string, text: string | null): Promise<void> {
-  const { departmentId, personId } = caller;
-  await store.insertMessage(db, { departmentId, id: newId(), releaseId, text, by: personId, at: now() });
-}
+const messageOf = ({ caller, now }: Scope<Member>, releaseId: string, text: string | null): store.SaidMessage => ({
+  ...{ departmentId: caller.departmentId, id: newId(), releaseId, text, by: caller.personId, at: now() },
+});
 
 export async function giveMinutes(
   scope: OpenScope<Member>,
@@ -125,14 +124,27 @@ export async function giveMinutes(
   return running;
 }
 
-export function sayToAll(scope: Scope<Member>, { params, body }: Input<typeof contract.sayToAll>): Promise<Running> {
+export function sayToStudents(
+  scope: Scope<Member>,
+  { params, body }: Input<typeof contract.sayToStudents>,
+): Promise<Running> {
   const { releaseId } = params;
   return atomically(scope, async (within) => {
     const { departmentId } = within.caller;
     await releaseOf(within, releaseId);
-    await say(within, releaseId, body.text);
-    const after = { text: body.text };
-    await record(within, { departmentId, entity: "release", entityId: releaseId, action: "saidToAll", after });
+    const message = messageOf(within, releaseId, body.text);
+    const { studentIds, text } = body;
+    const deed = { departmentId, entity: "release", entityId: releaseId } as const;
+    if (studentIds === null) {
+      await store.insertMessage(within.db, message);
+      await record(within, { ...deed, action: "saidToAll", after: { text } });
+    } else {
+      const to = await store.insertMessageTo(within.db, message, studentIds);
+      // All or none: whoever wrote it would believe that it was read.
+      if (to.length < new Set(studentIds).size)
+        throw new Failure("noSuch", { what: "student" }, { at: "/body/studentIds" });
+      await record(within, { ...deed, action: "saidToSome", after: { messageId: message.id, count: to.length } });
+    }
     return showRunning(within, { params });
   });
 }

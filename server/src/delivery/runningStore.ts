@@ -133,14 +133,43 @@ export async function addMinutes(
   return rows.map((row) => row.studentId);
 }
 
-export async function insertMessage(
-  db: Db,
-  message: { departmentId: string; id: string; releaseId: string; text: string | null; by: string; at: Date },
-): Promise<void> {
+export interface SaidMessage {
+  readonly departmentId: string;
+  readonly id: string;
+  readonly releaseId: string;
+  readonly text: string | null;
+  readonly by: string;
+  readonly at: Date;
+}
+
+export async function insertMessage(db: Db, message: SaidMessage): Promise<void> {
   await db
     .insertInto("releaseMessage")
-    .values({ ...message, takenBackAt: null })
+    .values({ ...message, takenBackAt: null, studentId: null, saidId: null })
     .execute();
+}
+
+/** Says it to each of `studentIds` who has the release; returns to whom. */
+export async function insertMessageTo(
+  db: Db,
+  { departmentId, id, releaseId, text, by, at }: SaidMessage,
+  studentIds: readonly string[],
+): Promise<string[]> {
+  const { rows } = await sql<{ studentId: string }>`
+    insert into release_message (department_id, id, release_id, text, by, at, student_id, said_id)
+    select distinct on (has_it.student_id)
+      ${departmentId}::uuid, gen_random_uuid(), ${releaseId}::uuid, ${text}, ${by}::uuid, ${at}, has_it.student_id, ${id}::uuid
+    from release_target target
+    join enrolment has_it on has_it.department_id = target.department_id and has_it.class_id = target.class_id
+      and has_it.student_id = any(${[...studentIds]}::uuid[])
+      and (target.student_id is null or target.student_id = has_it.student_id)
+      and (target.group_id is null or exists (
+        select 1 from student_group_member member
+        where member.department_id = target.department_id and member.group_id = target.group_id
+          and member.student_id = has_it.student_id))
+    where target.department_id = ${departmentId} and target.release_id = ${releaseId} and has_it.left_on is null
+    returning student_id`.execute(db);
+  return rows.map((row) => row.studentId);
 }
 
 export async function takeBackMessage(
@@ -155,23 +184,39 @@ export async function takeBackMessage(
     .set({ takenBackAt: at })
     .where("departmentId", "=", departmentId)
     .where("releaseId", "=", releaseId)
-    .where("id", "=", messageId)
+    .where((eb) => eb.or([eb("id", "=", messageId), eb("saidId", "=", messageId)]))
     .returning("id")
-    .executeTakeFirst();
-  return done !== undefined;
+    .execute();
+  return done.length > 0;
 }
 
-/** What has been said about these releases and not taken back, the newest first. */
-export async function listMessages(db: Db, departmentId: string, releaseIds: readonly string[]) {
+/** What has been said to a student about these releases and not taken back, the newest first. */
+export async function listMessagesTo(db: Db, departmentId: string, studentId: string, releaseIds: readonly string[]) {
   return db
     .selectFrom("releaseMessage")
     .select(["id", "releaseId", "text", "at"])
     .where("departmentId", "=", departmentId)
     .where(sql<boolean>`release_id = any(${[...releaseIds]}::uuid[])`)
+    .where((eb) => eb.or([eb("studentId", "is", null), eb("studentId", "=", studentId)]))
     .where("takenBackAt", "is", null)
     .orderBy("at", "desc")
     .limit(200)
     .execute();
+}
+
+/** What has been said about a release and not taken back, the newest first, and to whom; null: to everybody. */
+export async function listSaid(db: Db, departmentId: string, releaseId: string) {
+  const { rows } = await sql<{ id: string; text: string | null; at: Date; to: string[] | null }>`
+    select coalesce(message.said_id, message.id) as id, message.text, message.at,
+      array_agg(student.given_name || ' ' || student.family_name order by student.family_name, student.given_name)
+        filter (where student.id is not null) as to
+    from release_message message
+    left join student on student.department_id = message.department_id and student.id = message.student_id
+    where message.department_id = ${departmentId} and message.release_id = ${releaseId}
+      and message.taken_back_at is null
+    group by coalesce(message.said_id, message.id), message.text, message.at
+    order by message.at desc limit 200`.execute(db);
+  return rows;
 }
 
 /** What may have changed for whoever holds a sitting's token: one short statement, since all of a class ask it. */
@@ -192,6 +237,7 @@ export async function findNews(db: Db, sittingId: string, tokenHash: Buffer) {
           select id, text, at from release_message
           where release_message.department_id = sitting.department_id
             and release_message.release_id = sitting.release_id and taken_back_at is null
+            and (release_message.student_id is null or release_message.student_id = sitting.student_id)
           order by at desc limit 5
         ) as message), '[]') as messages
     from sitting

@@ -19,7 +19,7 @@ import * as store from "./store.ts";
 
 export { giveGoAheads, listWaiting, makeOpeningWord, sayOpeningWord, takeBackGoAheads } from "./goAheads.ts";
 export { bringGoBack, listGoes, voidGo } from "./voiding.ts";
-export { changeTimes, giveMinutes, sayToAll, showNews, showRunning, takeBackMessage } from "./running.ts";
+export { changeTimes, giveMinutes, sayToStudents, showNews, showRunning, takeBackMessage } from "./running.ts";
 export { giveExtraGo, takeBackExtraGo } from "./extraGoes.ts";
 export { lookAtAnswer } from "./feedback.ts";
 export { askForHelp } from "./help.ts";

@@ -65,9 +65,10 @@ export async function whatNow(scope: Scope<Student>): Promise<Result<typeof cont
   );
   const extraAt = new Map(extra.map((one) => [one.releaseId, one.goes]));
   const messages = groupBy(
-    await runningStore.listMessages(
+    await runningStore.listMessagesTo(
       db,
       departmentId,
+      studentId,
       toSit.map((release) => release.releaseId),
     ),
     (message) => message.releaseId,
@@ -109,14 +110,24 @@ export async function whatNow(scope: Scope<Student>): Promise<Result<typeof cont
           at: takenAt.toISOString(),
           reason,
         })),
-        messages: (messages.get(release.releaseId) ?? [])
-          .slice(0, messagesShown)
-          .map(({ id, text, at: saidAt }) => ({ id, text, at: saidAt.toISOString() })),
+        messages: newestOf(messages.get(release.releaseId)),
       };
     }),
   );
-  return { givenName: student?.givenName ?? "", releases, ...done };
+  // What stands beside a quiz that can be done again is not said twice.
+  const shown = new Set(releases.flatMap((release) => release.messages.map(({ id }) => id)));
+  return {
+    givenName: student?.givenName ?? "",
+    releases,
+    ...done,
+    done: done.done.map((one) => ({ ...one, messages: one.messages.filter(({ id }) => !shown.has(id)) })),
+  };
 }
+
+type Said = Awaited<ReturnType<typeof runningStore.listMessagesTo>>;
+
+const newestOf = (messages: Said = []) =>
+  messages.slice(0, messagesShown).map(({ id, text, at }) => ({ id, text, at: at.toISOString() }));
 
 /** The goes of a student at each of these releases, the newest first. */
 async function goesAt({ db, caller }: Scope<Student>, releaseIds: readonly string[]) {
@@ -138,14 +149,20 @@ export async function listDone(
   });
   const { first, isMore } = firstOf(rows, doneAtOnce);
   const releaseIds = first.map((sitting) => sitting.releaseId);
-  const [given, goesOf, unseenOf] = await Promise.all([
+  const [given, goesOf, unseenOf, said] = await Promise.all([
     store.listReleasesFor(db, departmentId, studentId, { releaseIds }),
     goesAt(scope, releaseIds),
     unseenMarksOf(
       scope,
       first.map((sitting) => sitting.id),
     ),
+    runningStore.listMessagesTo(db, departmentId, studentId, releaseIds),
   ]);
+  // What was said before the go was done has been read there; new times no longer matter to it.
+  const saidSince = ({ releaseId, handedInAt }: (typeof first)[number]) =>
+    newestOf(
+      said.filter((one) => one.releaseId === releaseId && one.text !== null && handedInAt && one.at > handedInAt),
+    );
   const releases = new Map(given.map((release) => [release.releaseId, release]));
   return {
     done: first.map((sitting) => {
@@ -169,6 +186,7 @@ export async function listDone(
             ? null
             : scaled(outOf, sitting.outOf, { points, outOf: sitting.outOf - waitingPoints }),
         settlesAt: settlingOf(goes, now())?.toISOString() ?? null,
+        messages: goes[0]?.id === sitting.id ? saidSince(sitting) : [],
       };
     }),
     next: isMore ? (first.at(-1)?.id ?? null) : null,

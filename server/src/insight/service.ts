@@ -6,6 +6,7 @@ import { shareOf } from "@verdant/core/insight/wilson";
 import { groupBy } from "@verdant/core/groupBy";
 import { blankAnswer } from "@verdant/core/items/blank";
 import { isReached } from "@verdant/core/delivery/reached";
+import { isTimedPractice } from "@verdant/core/delivery/timed";
 import { kindOf, markerOf } from "@verdant/core/items/kinds";
 import { summariseUnder } from "@verdant/core/items/ruling";
 import { dateOf } from "@verdant/core/plan/day";
@@ -19,6 +20,7 @@ import { dueOfClass, listPlannedReturns } from "../plan/service.ts";
 import { Failure, need } from "../platform/failure.ts";
 import type { Member, Scope, OpenScope } from "../platform/scope.ts";
 import { outcomeOf } from "./outcomes.ts";
+import { growthOverGoes, reliabilityOfMarks } from "./ofMarks.ts";
 import { creditBy, marksOfStudents, resultsOfItems } from "./itemResults.ts";
 import { resultsOfStandards, usualLineOf } from "./standardResults.ts";
 import * as standardStore from "./standardStore.ts";
@@ -97,6 +99,8 @@ export async function showResults(
     waiting: perStudent.flatMap(({ studentId, name, state, leftOn }) =>
       isOtherYear || state === "handedIn" || leftOn !== null ? [] : [{ studentId, name, state }],
     ),
+    reliability: isOtherYear ? null : reliabilityOfMarks(items, answers),
+    goes: isOtherYear || isTimedPractice(release.rules) ? null : growthOverGoes(students),
     planNews,
     plan: planNews === "updates" ? moved : [],
   };

@@ -80,7 +80,7 @@ export function listAnswers(db: Db, departmentId: string, source: Source, go: Go
       "si.spentMs",
     ])
     .select(["mark.credit", "mark.isEvidence", "response.body as answer", "reason.text as reason"])
-    .select(["si.position", "reason.readAs"])
+    .select(["si.position", "si.points", "reason.readAs"])
     .select((eb) =>
       eb
         .selectFrom("reasonTold as told")

@@ -61,6 +61,7 @@ import * as marking from "./0058_marking.ts";
 import * as readReasons from "./0059_readReasons.ts";
 import * as characteristics from "./0060_characteristics.ts";
 import * as remedies from "./0061_remedies.ts";
+import * as wordsToSome from "./0062_wordsToSome.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -124,4 +125,5 @@ export const migrations: Record<string, Migration> = {
   "0059_readReasons": readReasons,
   "0060_characteristics": characteristics,
   "0061_remedies": remedies,
+  "0062_wordsToSome": wordsToSome,
 };

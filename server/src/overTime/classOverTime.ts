@@ -1,4 +1,5 @@
 /** A class over the school year. */
+import type { Change } from "@verdant/contract/change";
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/overTime";
 import { groupBy } from "@verdant/core/groupBy";
@@ -138,7 +139,7 @@ export function changesOfStudents(
   marks: Marks,
   releaseIds: readonly string[],
   credits: readonly Credits[],
-): Map<string, contract.Change | null> {
+): Map<string, Change | null> {
   const own = groupBy(credits, (row) => row.studentId);
   const changes = judged(
     marks.students.map(({ studentId }) => {

@@ -39,7 +39,17 @@ export interface SittingTables {
     evidenceSeq: number | null;
     minutesGiven: Default<number>;
   };
-  releaseMessage: Row & { releaseId: string; text: string | null; by: string; at: Date; takenBackAt: Date | null };
+  releaseMessage: Row & {
+    releaseId: string;
+    text: string | null;
+    by: string;
+    at: Date;
+    takenBackAt: Date | null;
+    /** null: to everybody who has the release. */
+    studentId: string | null;
+    /** Of rows that were said at once, to several; null: it stands alone. */
+    saidId: string | null;
+  };
   sittingItem: Owned & {
     sittingId: string;
     position: number;

@@ -20,6 +20,7 @@ export const held: readonly Held[] = [
   { table: "student_characteristic", by: "student_id" },
   { table: "student_topic", by: "student_id" },
   { table: "release_target", by: "student_id" },
+  { table: "release_message", by: "student_id" },
   { table: "notice_opened", by: "student_id" },
   { table: "go_ahead", by: "student_id", without: ["word_id"] },
   { table: "extra_go", by: "student_id" },

@@ -1,7 +1,7 @@
 import {
   changeTimes,
   giveMinutes,
-  sayToAll,
+  sayToStudents,
   showRunning,
   takeBackMessage,
   type Running,
@@ -69,17 +69,17 @@ function page(running: Running) {
         answers(showRunning, () => shown),
         answers(
           changeTimes,
-          deed(() => ({ ...shown, messages: [{ id: idOf(5), text: null, at: now }] })),
+          deed(() => ({ ...shown, messages: [{ id: idOf(5), text: null, at: now, to: null }] })),
         ),
         answers(
           giveMinutes,
           deed(() => shown),
         ),
         answers(
-          sayToAll,
+          sayToStudents,
           deed(({ body }) => ({
             ...shown,
-            messages: [{ id: idOf(6), text: (body as { text: string }).text, at: now }],
+            messages: [{ id: idOf(6), text: (body as { text: string }).text, at: now, to: null }],
           })),
         ),
         answers(

@@ -8,7 +8,7 @@ import Stack from "@mui/material/Stack";
 import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import type { Release } from "@verdant/contract/delivery";
-import type { Message, Running } from "@verdant/contract/running";
+import type { Running, SaidMessage } from "@verdant/contract/running";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
@@ -21,7 +21,7 @@ import { useToast } from "../ui/Toasts.tsx";
 import {
   useChangeTimesMutation,
   useGiveMinutesMutation,
-  useSayToAllMutation,
+  useSayToStudentsMutation,
   useShowNeighboursQuery,
   useShowReleaseQuery,
   useShowRunningQuery,
@@ -221,13 +221,13 @@ export function inItInWords(one: Running["students"][number], now: Date): string
   ].join(" · ");
 }
 
-function WordToAll({ releaseId, messages }: { releaseId: string; messages: readonly Message[] }) {
+function WordToAll({ releaseId, messages }: { releaseId: string; messages: readonly SaidMessage[] }) {
   const [text, setText] = useState("");
-  const [send, { isLoading }] = useSayToAllMutation();
+  const [send, { isLoading }] = useSayToStudentsMutation();
   const [takeBack] = useTakeBackMessageMutation();
   const say = useToast();
   const submit = async () => {
-    const { error } = await send({ params: { releaseId }, body: { text } });
+    const { error } = await send({ params: { releaseId }, body: { text, studentIds: null } });
     if (error) say({ text: problemOf(error).detail, isError: true });
     else setText("");
   };
@@ -268,6 +268,12 @@ function WordToAll({ releaseId, messages }: { releaseId: string; messages: reado
           >
             <Typography variant="body2" sx={{ flex: 1, minWidth: 0, overflowWrap: "anywhere" }}>
               {moment(one.at)}: {one.text ?? t("the times were changed")}
+              {one.to && (
+                <Typography component="span" variant="body2" color="textSecondary">
+                  {" "}
+                  {t("(only to {{names}})", { names: one.to.join(", ") })}
+                </Typography>
+              )}
             </Typography>
             <Button
               size="small"

@@ -49,6 +49,20 @@ export const figures: readonly Figure[] = [
     source: t("Wilson (1927)"),
   },
   {
+    name: t("How far marks tell students apart"),
+    how: t(
+      "From ten students on. Where at least five questions were the same for all, those: students who do well at one question do well at the others more often than by chance, and from how much so follows which part of the differences between marks is more than chance, with its interval, and how far a mark lies from what the student would usually get. Where questions differ, by abilities on one scale of difficulty.",
+    ),
+    source: t("alpha: Cronbach (1951), its interval: Feldt (1965); marginal reliability: Green and others (1984)"),
+  },
+  {
+    name: t("Going again"),
+    how: t(
+      "The students who went more than once: their own last go less their own first, the mean of it, and how far it can be trusted. From five students on. What they made up is the rise as a part of what was missing before. Only the first go counts for items and for recall.",
+    ),
+    source: t("Student (1908); normalised gain: Hake (1998)"),
+  },
+  {
     name: t("How long a question took"),
     how: t(
       "The time that the question was before each student, as their device measured it: half of the students lie between the two numbers. Who left the page open hardly moves them. Said from five students on.",

@@ -12,7 +12,8 @@ const student = (n: number, mark: number | null, goes = 1): StudentResult => ({
   marks: [],
 });
 const show = (perStudent: StudentResult[]) =>
-  renderPage(<MarkSpread results={{ perStudent, counts: "best" } as Results} />).container;
+  renderPage(<MarkSpread results={{ perStudent, counts: "best", reliability: null } as unknown as Results} />)
+    .container;
 
 test("a dot for each mark, none for who has none, and the words say the spread", () => {
   const container = show([student(1, 2), student(2, 10), student(3, null)]);

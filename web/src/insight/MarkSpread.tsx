@@ -1,8 +1,11 @@
 /** The spread of the marks of a quiz: a dot for each student on a line from 0 to 100 %, and the one in the middle. */
 import Box from "@mui/material/Box";
+import Link from "@mui/material/Link";
 import Paper from "@mui/material/Paper";
 import Typography from "@mui/material/Typography";
 import type { Results } from "@verdant/contract/insight";
+import { Link as RouterLink } from "react-router";
+import { reliabilityInWords } from "./reliabilityInWords.ts";
 import { medianOf, spreadInWords, stacksOf } from "../ui/spreadInWords.ts";
 import { t } from "../platform/words.ts";
 
@@ -16,7 +19,7 @@ const countsWords = {
 const [width, step, foot] = [520, 9, 26];
 const x = (share: number) => 24 + share * (width - 48);
 
-export function MarkSpread({ results: { perStudent, counts } }: { results: Results }) {
+export function MarkSpread({ results: { perStudent, counts, reliability } }: { results: Results }) {
   const marks = perStudent.flatMap(({ name, mark, outOf }) =>
     mark === null || outOf === 0 ? [] : [{ name, share: mark / outOf }],
   );
@@ -81,6 +84,14 @@ export function MarkSpread({ results: { perStudent, counts } }: { results: Resul
         {spreadInWords(shares)}
         {manyGoes && ` (${countsWords[counts]})`}
       </Typography>
+      {reliability && (
+        <Typography variant="body2" color="textSecondary" sx={{ maxWidth: 760 }}>
+          {reliabilityInWords(reliability)}{" "}
+          <Link component={RouterLink} to="/help#figures">
+            {t("How this is worked out")}
+          </Link>
+        </Typography>
+      )}
     </Paper>
   );
 }

@@ -25,6 +25,7 @@ import { Failed, Loading } from "../ui/States.tsx";
 import { useGoChanges } from "../platform/useGoChanges.ts";
 import { SaveResults } from "./SaveResults.tsx";
 import { MarkSpread } from "./MarkSpread.tsx";
+import { GoingAgain } from "./GoingAgain.tsx";
 import { ItemTable } from "./ItemTable.tsx";
 import { StandardsPanel } from "./StandardsPanel.tsx";
 import { StudentsPanel } from "./StudentsPanel.tsx";
@@ -80,6 +81,7 @@ export function ResultsPage() {
           {!data.isOtherYear && <GoAheadsPanel releaseId={data.releaseId} />}
           {!data.isOtherYear && <TimedPanel releaseId={data.releaseId} />}
           {!data.isOtherYear && <MarkSpread results={data} />}
+          {data.goes && <GoingAgain goes={data.goes} />}
           <Tabs
             value={tab}
             onChange={(_, name: string) => {

@@ -28,7 +28,7 @@ const results = (change: Partial<Results>): Results => ({
   ...{ releaseId: "r", name: "Mixed review", classId: "c", className: "9C", classes: [], yearId: "y", years: [] },
   ...{ isOtherYear: false, go: "first", counts: "best", releasedAt: "2026-11-20T09:00:00.000Z" },
   ...{ students: 10, begun: 10, handedIn: 10, items: [], stimuli: [], standards: [], perStudent: [], waiting: [] },
-  ...{ plan: [], planNews: "waits" },
+  ...{ plan: [], planNews: "waits", reliability: null, goes: null },
   ...(change as Results),
 });
 const say = (change: Partial<Results>) => renderPage(<Sentences results={results(change)} />).container.textContent;

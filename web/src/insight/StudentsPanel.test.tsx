@@ -1,5 +1,6 @@
 /** Students of a release: ticking several, and what can be done for them at once. */
 import { giveExtraGo, takeBackExtraGo } from "@verdant/contract/extraGoes";
+import { sayToStudents, takeBackMessage } from "@verdant/contract/running";
 import type { Results, StudentResult } from "@verdant/contract/insight";
 import { screen, waitFor, within } from "@testing-library/react";
 import { describe, expect, test } from "vitest";
@@ -47,6 +48,48 @@ describe("students that are ticked", () => {
         ["delete", { studentIds: both }],
       ]);
     });
+  });
+
+  test("are told something, only they; it can be taken back", async () => {
+    const message = { id: student(8).studentId, text: "See me at break.", at: "2031-02-05T09:30:00.000Z" };
+    const { user, asked } = open(
+      [student(0), student(1)],
+      [
+        answers(sayToStudents, {
+          students: [],
+          messages: [
+            { ...message, id: student(7).studentId, to: null },
+            { ...message, to: ["Student 0"] },
+          ],
+        }),
+        answers(takeBackMessage, { students: [], messages: [] }),
+      ],
+    );
+    await user.click(tick("Tick Student 0"));
+    await user.click(screen.getByRole("button", { name: "Tell them something" }));
+    const send = screen.getByRole<HTMLButtonElement>("button", { name: "Tell them" });
+    expect(send.disabled).toBe(true);
+    await user.type(screen.getByRole("textbox", { name: "What they are to know" }), "See me at break. ");
+    await user.click(send);
+    expect(await screen.findByText("1 student reads it on their list of quizzes.")).toBeTruthy();
+    expect(bar()).toBeNull();
+    expect(asked[0]?.body).toEqual({ text: "See me at break. ", studentIds: [student(0).studentId] });
+    await user.click(screen.getByRole("button", { name: "Undo" }));
+    await waitFor(() => {
+      expect(asked.at(-1)?.path).toMatch(new RegExp(`/messages/${student(8).studentId}$`));
+    });
+  });
+
+  test("what was typed stays where it is refused", async () => {
+    const { user } = open([student(0)], [refuses(sayToStudents, { code: "noSuch", terms: { what: "student" } }, 404)]);
+    await user.click(tick("Tick Student 0"));
+    await user.click(screen.getByRole("button", { name: "Tell them something" }));
+    const field = screen.getByRole<HTMLInputElement>("textbox", { name: "What they are to know" });
+    await user.type(field, "See me.{Enter}");
+    await waitFor(() => {
+      expect(field.getAttribute("aria-invalid")).toBe("true");
+    });
+    expect(field.value).toBe("See me.");
   });
 
   test("a refusal is said beside what was asked, and they stay ticked", async () => {

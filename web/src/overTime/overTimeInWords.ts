@@ -1,5 +1,6 @@
 /** Change over time in words: of a class in a topic, of a student beside the class, and what is new. */
-import type { Change, News, StudentInClass, StudentOverTime, TopicOverTime } from "@verdant/contract/overTime";
+import type { Change } from "@verdant/contract/change";
+import type { News, StudentInClass, StudentOverTime, TopicOverTime } from "@verdant/contract/overTime";
 import type { Share } from "@verdant/contract/wire";
 import { outcomeInWords } from "../ui/outcomeInWords.ts";
 import { t } from "../platform/words.ts";

@@ -31,7 +31,10 @@ export const singulars: Readonly<Record<string, string>> = {
   "Import {{count}} standards": "Import {{count}} standard",
   "Make {{count}} topics": "Make {{count}} topic",
   "Mark {{count}} answers": "Mark {{count}} answer",
+  "{{count}} students went again: {{before}} % in their first go, {{after}} % in their last.":
+    "{{count}} student went again: {{before}} % in the first go, {{after}} % in the last.",
   "{{count}} students have another go.": "{{count}} student has another go.",
+  "{{count}} students read it on their list of quizzes.": "{{count}} student reads it on their list of quizzes.",
   "{{count}} students ticked": "{{count}} student ticked",
   "{{count}} students who were ticked": "{{count}} student who was ticked",
   "{{count}} students would tell it a friend": "{{count}} student would tell it a friend",

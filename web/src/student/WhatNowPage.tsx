@@ -188,11 +188,7 @@ function ReleaseCard({ of }: { of: Now["releases"][number] }) {
           <Rules releaseId={of.releaseId} notice={of.notice} />
         </Suspense>
       )}
-      {of.messages.map((message) => (
-        <Typography key={message.id} variant="body2" sx={{ mt: 0.75, overflowWrap: "anywhere" }}>
-          <strong>{shownDay(message.at)}:</strong> {messageInWords(message, of.notice.shutsAt)}
-        </Typography>
-      ))}
+      <Said messages={of.messages} endsAt={of.notice.shutsAt} />
       {of.voided.map(({ at, reason }) => (
         <Typography key={at} variant="body2" sx={{ mt: 0.75, overflowWrap: "anywhere" }}>
           <strong>{shownDay(at)}:</strong>{" "}
@@ -272,6 +268,15 @@ function Earlier({ after }: { after: string }) {
   );
 }
 
+/** What the teacher says about a quiz. */
+function Said({ messages, endsAt }: { messages: Now["done"][number]["messages"]; endsAt: string | null }) {
+  return messages.map((message) => (
+    <Typography key={message.id} variant="body2" sx={{ mt: 0.75, overflowWrap: "anywhere" }}>
+      <strong>{shownDay(message.at)}:</strong> {messageInWords(message, endsAt)}
+    </Typography>
+  ));
+}
+
 function DoneCard({ of }: { of: Now["done"][number] }) {
   const right = of.points ?? 0;
   return (
@@ -296,6 +301,7 @@ function DoneCard({ of }: { of: Now["done"][number] }) {
               (of.waitingPoints > 0 ? `, ${t("the rest is not marked yet")}` : "")}{" "}
           · {shownDay(of.handedInAt)}
         </Typography>
+        <Said messages={of.messages} endsAt={null} />
       </Box>
       {(of.openness !== "nothing" || of.settlesAt !== null) && (
         <Button

@@ -80,6 +80,7 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
       timesChanged: t("changed the times of"),
       minutesGiven: t("gave more minutes in"),
       saidToAll: t("said something to all who have"),
+      saidToSome: t("said something to some who have"),
       messageTakenBack: t("took back a word to all who have"),
       goAheadGiven: t("gave the go-ahead for"),
       goAheadTakenBack: t("took a go-ahead back for"),

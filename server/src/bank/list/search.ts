@@ -35,12 +35,23 @@ async function findMatches(scope: OpenScope<Member | Guest>, filter: Filter, wit
   const { departmentId } = scope.caller;
   const meaning = await meaningOf(scope, filter.text ?? "");
   const given = meaning.words.trim().split(/\s+/).filter(Boolean);
-  const [tree, index, byCode] = await Promise.all([
+  // Side by side, though what is no word but a code or a number makes looking for words in vain: few type those.
+  const look = (typed: readonly string[]) => lookFor(scope, typed, meaning.phrases, within !== undefined);
+  const [tree, index, byCode, found] = await Promise.all([
     store.listTopicTree(scope.db, departmentId),
     indexOf(scope, departmentId),
     given.length === 0 ? new Map<string, string>() : store.findStandardsByCode(scope.db, departmentId, given),
+    look(given),
   ]);
-  const words = await wordsIn(scope, index, meaning, { given, byCode }, within);
+  const rest = given.filter((word) => !byCode.has(word.toLowerCase()));
+  const words = wordsIn(
+    index,
+    meaning,
+    rest,
+    byCode.size === 0 ? found : await look(rest),
+    [...byCode.values()],
+    within,
+  );
   const typed = chosenIn(filter, meaning, words.standardIds);
   // An item that was tagged in one framework is found by what another asks for.
   const linked = await store.listLinkedStandards(scope.db, departmentId, typed.standard);
@@ -184,41 +195,50 @@ interface Words {
   readonly standardIds: readonly string[];
 }
 
-async function wordsIn(
+/**
+ * The items that hold what was typed; null: nothing that is a word was.
+ *
+ * @param isExact a word that is offered instead could come from an item that the caller may not see
+ */
+async function lookFor(
   { db, caller }: Scope<Member | Guest>,
+  typed: readonly string[],
+  phrases: readonly string[],
+  isExact: boolean,
+) {
+  const terms = typed
+    .join(" ")
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean)
+    .slice(0, 12);
+  if (terms.length === 0 && phrases.length === 0) return null;
+  return store.findWords(db, caller.departmentId, terms, phrases, isExact);
+}
+
+function wordsIn(
   index: DepartmentIndex,
-  { phrases, conditions }: Meaning,
-  { given, byCode }: { given: readonly string[]; byCode: ReadonlyMap<string, string> },
+  { conditions }: Meaning,
+  typed: readonly string[],
+  found: Awaited<ReturnType<typeof lookFor>>,
+  standardIds: readonly string[],
   within: ReadonlySet<string> | undefined,
-): Promise<Words> {
-  const { departmentId } = caller;
+): Words {
   const among = Uint8Array.from(index.rows, (row) =>
     row.isArchived || within?.has(row.itemId) === false || !conditions.every((passes) => passes(row)) ? 0 : 1,
   );
-  const rest = given.filter((word) => !byCode.has(word.toLowerCase()));
-  const standardIds = [...byCode.values()];
-  const [, hash, number] = rest.length === 1 ? (/^(#?)(\d{1,9})$/.exec(rest[0] ?? "") ?? []) : [];
+  const [, hash, number] = typed.length === 1 ? (/^(#?)(\d{1,9})$/.exec(typed[0] ?? "") ?? []) : [];
   const place = number === undefined ? undefined : index.placeOfNumber[Number(number)];
   // A number that no item has is a word like any other: a scale, a year.
   if (number !== undefined && (place !== undefined || hash !== "")) {
     return { among: among.map((one, i) => (i === place ? one : 0)), understood: [], standardIds };
   }
-  const terms = rest
-    .join(" ")
-    .split(/[^\p{L}\p{N}]+/u)
-    .filter(Boolean)
-    .slice(0, 12);
-  if (terms.length === 0 && phrases.length === 0) return { among, understood: [], standardIds };
-  // A word that is offered instead could come from an item that the caller may not see.
-  const { alternatives, understood } = within
-    ? { alternatives: terms.map((term) => [term.toLowerCase()]), understood: [] }
-    : await store.understand(db, departmentId, terms);
+  if (!found) return { among, understood: [], standardIds };
   const matched = new Uint8Array(among.length);
-  for (const one of await store.listNumbersWith(db, departmentId, alternatives, phrases)) {
-    const place = index.placeOfNumber[one];
-    if (place !== undefined) matched[place] = among[place] ?? 0;
+  for (const one of found.numbers) {
+    const at = index.placeOfNumber[one];
+    if (at !== undefined) matched[at] = among[at] ?? 0;
   }
-  return { among: matched, understood, standardIds };
+  return { among: matched, understood: found.understood, standardIds };
 }
 
 /** The rows of a list, in the order of `itemIds`. */

@@ -58,32 +58,65 @@ export async function listLinkedStandards(
   return rows.map((row) => row.id);
 }
 
-interface Understood {
-  /** Per term the words to look for: any of them will do. */
-  readonly alternatives: readonly (readonly string[])[];
+/** Per term the words to look for: any of them will do. */
+type Alternatives = readonly (readonly string[])[];
+
+interface FoundWords {
+  readonly numbers: readonly number[];
   readonly understood: { typed: string; words: string[] }[];
 }
 
-/** What each term means: itself where the bank has a word that begins so, else the words that differ least from it. */
-export async function understand(db: Db, departmentId: string, terms: readonly string[]): Promise<Understood> {
-  const { rows } = await sql<{ term: string; near: string[] | null }>`
-    select given.term, case
-      when to_tsquery('english', given.term)::text = '' then null
-      when exists (select 1 from lexeme where department_id = ${departmentId} and word like given.term || '%') then null
-      else (
-        select array_agg(word) from (
-          select word from lexeme
-          where department_id = ${departmentId} and word % given.term
-          order by similarity(word, given.term) desc, word limit 20
-        ) as near)
-      end as near
-    from (select lower(unaccent(term)) as term from unnest(${[...terms]}::text[]) as term) as given`.execute(db);
-  const meant = rows.map(({ term, near }) => ({ term, words: near === null ? null : nearest(term, near) }));
-  return {
-    alternatives: meant.map(({ term, words }) => words ?? [term]),
-    understood: meant.flatMap(({ term, words }) => (words === null ? [] : [{ typed: term, words }])),
-  };
+/**
+ * Numbers of the items that hold all terms and all phrases; the last term may be unfinished. A term that no word of the
+ * bank begins with means the words that differ least from it.
+ *
+ * @param isExact such a term means nothing instead
+ */
+export async function findWords(
+  db: Db,
+  departmentId: string,
+  terms: readonly string[],
+  phrases: readonly string[],
+  isExact: boolean,
+): Promise<FoundWords> {
+  const { meant, numbers } = await lookUp(db, departmentId, terms, phrases);
+  const known = meant.map(({ term, near }) => ({ term, words: near === null ? null : nearest(term, near) }));
+  const understood = known.flatMap(({ term, words }) => (words === null ? [] : [{ typed: term, words }]));
+  if (understood.length === 0 || isExact) return { numbers: numbers ?? [], understood: [] };
+  const alternatives = known.map(({ term, words }) => words ?? [term]);
+  return { numbers: await listNumbersWith(db, departmentId, alternatives, phrases), understood };
 }
+
+/** One statement for both questions: as good as always the terms are words of the bank, and nothing more is asked. */
+async function lookUp(db: Db, departmentId: string, terms: readonly string[], phrases: readonly string[]) {
+  const { rows } = await sql<{ meant: { term: string; near: string[] | null }[] | null; numbers: number[] | null }>`
+    with given as materialized (
+      select place, replace(lower(unaccent(term)), '''', '') as term
+      from unnest(${[...terms]}::text[]) with ordinality as typed(term, place)
+    ), wanted as materialized (
+      select to_tsquery('english', string_agg(
+        '''' || term || '''' || case when place = ${terms.length} then ':*' else '' end, ' & ' order by place)) as query
+      from given
+    )
+    select
+      (select json_agg(json_build_object('term', given.term, 'near', case
+        when to_tsquery('english', '''' || given.term || '''')::text = '' then null
+        when exists (select 1 from lexeme where department_id = ${departmentId} and word like given.term || '%') then null
+        else (
+          select array_agg(word) from (
+            select word from lexeme
+            where department_id = ${departmentId} and word % given.term
+            order by similarity(word, given.term) desc, word limit 20
+          ) as near)
+        end) order by place) from given) as meant,
+      (select array_agg(number) from item_search
+       where department_id = ${departmentId}
+       and ${sql.join([...(terms.length === 0 ? [] : [sql`doc @@ (select query from wanted)`]), ...phrases.map(holds)], sql` and `)}
+      ) as numbers`.execute(db);
+  return { meant: rows[0]?.meant ?? [], numbers: rows[0]?.numbers ?? null };
+}
+
+const holds = (phrase: string) => sql`doc @@ phraseto_tsquery('english', unaccent(${phrase}))`;
 
 /** Of `words` those that need the fewest changes to become `term`, where that is no more than a third of its letters. */
 function nearest(term: string, words: readonly string[]): string[] {
@@ -92,11 +125,10 @@ function nearest(term: string, words: readonly string[]): string[] {
   return words.filter((_, i) => distances[i] === least).slice(0, 3);
 }
 
-/** Numbers of the items that hold all terms, each by one of its alternatives, and all phrases; the last word may be unfinished. */
-export async function listNumbersWith(
+async function listNumbersWith(
   db: Db,
   departmentId: string,
-  alternatives: readonly (readonly string[])[],
+  alternatives: Alternatives,
   phrases: readonly string[],
 ): Promise<number[]> {
   if (alternatives.some((words) => words.length === 0)) return [];
@@ -106,10 +138,7 @@ export async function listNumbersWith(
       return `(${words.map((word) => `'${word.replaceAll("'", "")}'${ending}`).join(" | ")})`;
     })
     .join(" & ");
-  const terms = [
-    ...(query === "" ? [] : [sql`doc @@ to_tsquery('english', ${query})`]),
-    ...phrases.map((phrase) => sql`doc @@ phraseto_tsquery('english', unaccent(${phrase}))`),
-  ];
+  const terms = [sql`doc @@ to_tsquery('english', ${query})`, ...phrases.map(holds)];
   const { rows } = await sql<{ numbers: number[] | null }>`
     select array_agg(number) as numbers from item_search
     where department_id = ${departmentId} and ${sql.join(terms, sql` and `)}`.execute(db);

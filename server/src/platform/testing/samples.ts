@@ -291,7 +291,7 @@ export async function samples(bench: Workbench) {
     takeBackExtraGo: { studentIds: [bench.students[2]!.studentId] },
     lookAtAnswer: { epoch: 1, second: null },
     voidGo: { reason: "The fire alarm rang." },
-    sayToAll: { text: "Question 3 has a slip." },
+    sayToStudents: { text: "Question 3 has a slip." },
     reflect: { answers: { why: "I mixed them up." } },
     setReflectionForm: { questions: [{ id: "why", text: "Why?", choices: null }] },
     saveAnswers: { epoch: 1, events: [choice(1, 1, "none"), choice(2, 2, "none")], shown: [3] },
