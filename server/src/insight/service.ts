@@ -44,18 +44,20 @@ export async function showResults(
     "class",
   );
   // None of these waits for another; together they take as long as the slowest.
-  const [items, plan, students, misconceptions, { standards, evidence }, outcome] = await Promise.all([
+  const [items, plan, students, misconceptions, { standards, evidence }, outcome, ownAnswers] = await Promise.all([
     listItemsOfRelease(scope, departmentId, release.id),
     dueOfClass(scope, departmentId, classId),
     studentsOf(scope, release, classId, chosen.name),
     store.listMisconceptions(db, departmentId),
     evidenceOfStandards(scope, release.id, classId),
     outcomeOf(scope, release.id, { classId, go: query.go }),
+    store.listAnswers(db, departmentId, { releaseId: release.id, classId }, query.go),
   ]);
   const itemIds = [...new Set(items.map((item) => item.itemId))];
-  const [otherYears, siblings] = await Promise.all([
+  const [otherYears, siblings, usualLine] = await Promise.all([
     store.listYearsOfItems(db, departmentId, itemIds),
     store.sumSiblings(db, departmentId, itemIds),
+    usualLineOf(scope, plan.class.courseId),
   ]);
   const years = yearsToChoose(plan.class, otherYears);
   const year = need(
@@ -63,10 +65,10 @@ export async function showResults(
     "schoolYear",
   );
   const isOtherYear = year.id !== plan.class.schoolYearId;
-  const source = isOtherYear
-    ? { revisionIds: items.map((item) => item.revisionId), schoolYearId: year.id }
-    : { releaseId: release.id, classId };
-  const answers = await store.listAnswers(db, departmentId, source, query.go);
+  const revisionIds = items.map((item) => item.revisionId);
+  const answers = isOtherYear
+    ? await store.listAnswers(db, departmentId, { revisionIds, schoolYearId: year.id }, query.go)
+    : ownAnswers;
   const marks = marksOfStudents(items, answers);
   const perStudent = students.map((student) => ({ ...student, marks: marks.get(student.studentId) ?? [] }));
   const isReviewed = answers.some(isReached);
@@ -92,9 +94,7 @@ export async function showResults(
       isOtherYear ? { ...item, choices: item.choices.map((choice) => ({ ...choice, by: [] })) } : item,
     ),
     stimuli: stimuliOf(items),
-    standards: isOtherYear
-      ? []
-      : resultsOfStandards(standards, evidence, perStudent, await usualLineOf(scope, plan.class.courseId)),
+    standards: isOtherYear ? [] : resultsOfStandards(standards, evidence, perStudent, usualLine),
     perStudent: isOtherYear ? [] : perStudent,
     waiting: perStudent.flatMap(({ studentId, name, state, leftOn }) =>
       isOtherYear || state === "handedIn" || leftOn !== null ? [] : [{ studentId, name, state }],

@@ -32,7 +32,7 @@ export async function showClassOverTime(
   const [plan, marks, rows] = await Promise.all([
     dueOfClass(scope, departmentId, classId),
     showMarks(scope, { params }),
-    store.sumCreditsOfTopics(db, departmentId, classId),
+    store.sumCreditsOfTopics(db, departmentId, classId, { topicsOf: "all" }),
   ]);
   const releaseIds = marks.releases.map(({ id }) => id);
   const credits = creditsOfTopics(rows, releaseIds, plan.rollUp);

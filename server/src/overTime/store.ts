@@ -9,8 +9,17 @@ import { firstAnswersGiven } from "../platform/firstAnswers.ts";
  * credit, and what the class earned on the same questions: its mean, and the variance p (1 - p), summed.
  *
  * The answers are those that results of a release are made of.
+ *
+ * @param topicsOf of whom topics are told apart; of everybody else there is one row for a release
  */
-export async function sumCreditsOfTopics(db: Db, departmentId: string, classId: string) {
+export async function sumCreditsOfTopics(
+  db: Db,
+  departmentId: string,
+  classId: string,
+  { topicsOf }: { readonly topicsOf: "all" | { readonly studentId: string } },
+) {
+  const topicId =
+    topicsOf === "all" ? sql`item.topic_id` : sql`case when student_id = ${topicsOf.studentId} then item.topic_id end`;
   const { rows } = await sql<{
     releaseId: string;
     studentId: string;
@@ -30,11 +39,11 @@ export async function sumCreditsOfTopics(db: Db, departmentId: string, classId: 
         and si.position = mark.position and si.shown_at is not null
       where sitting.department_id = ${departmentId} and sitting.class_id = ${classId}
         and sitting.state = 'handedIn' and sitting.ordinal = 1)
-    select release_id, student_id, item.topic_id, sum(credit)::float8 as "right", count(*)::int as out_of,
+    select release_id, student_id, ${topicId} as topic_id, sum(credit)::float8 as "right", count(*)::int as out_of,
       sum(p)::float8 as expected, sum(p * (1 - p))::float8 as variance
     from answer
     join item on item.department_id = ${departmentId} and item.id = answer.item_id
-    group by release_id, student_id, item.topic_id`.execute(db);
+    group by 1, 2, 3`.execute(db);
   return rows;
 }
 

@@ -42,7 +42,7 @@ export async function showStudentOverTime(
     showClassStandards(scope, { params: { classId } }),
     store.listAnswersOfStudent(db, departmentId, classId, studentId),
     noteOf(scope, studentId),
-    store.sumCreditsOfTopics(db, departmentId, classId),
+    store.sumCreditsOfTopics(db, departmentId, classId, { topicsOf: { studentId } }),
     store.listAnswersOfGoes(db, departmentId, classId, studentId),
   ]);
   const goesOf = groupBy(goes, ({ releaseId }) => releaseId);

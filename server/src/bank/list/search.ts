@@ -250,11 +250,11 @@ export async function rowsOf(
   return itemIds.flatMap((id) => {
     const row = rows.get(id);
     if (!row) return [];
-    const { content, standardCodes, changedAt, answers, creditSum, ...rest } = row;
+    const { stem, standardCodes, changedAt, answers, creditSum, ...rest } = row;
     return [
       {
         ...rest,
-        stem: headline(content.stem),
+        stem: headline(stem),
         standardCodes: standardCodes ?? [],
         changedAt: changedAt.toISOString(),
         facility: shareOf(creditSum ?? 0, answers ?? 0),

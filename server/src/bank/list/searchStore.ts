@@ -205,32 +205,43 @@ export async function listNear(db: Db, departmentId: string, texts: readonly str
 
 export function listRows(db: Db, departmentId: string, itemIds: readonly string[]) {
   if (itemIds.length === 0) return Promise.resolve([]);
-  return newestOfItems(db, departmentId)
-    .where("item.id", "in", itemIds)
-    .select(["item.id", "item.number", "item.kind", "item.status", "item.changedAt", "revision.content"])
-    .leftJoin("itemStats as stats", (join) =>
-      join.onRef("stats.departmentId", "=", "item.departmentId").onRef("stats.itemId", "=", "item.id"),
-    )
-    .select(["stats.answers", "stats.creditSum", "stats.lastUsedOn"])
-    .select(["item.label", "item.topicId", "item.demand", "item.use", "item.expectedSeconds", "item.writerDifficulty"])
-    .select((eb) =>
-      eb
-        .selectFrom("itemStandard")
-        .innerJoin("standard", (join) =>
-          join
-            .onRef("standard.departmentId", "=", "itemStandard.departmentId")
-            .onRef("standard.id", "=", "itemStandard.standardId"),
-        )
-        .whereRef("itemStandard.departmentId", "=", "item.departmentId")
-        .whereRef("itemStandard.itemId", "=", "item.id")
-        .select(
-          sql<
-            string[]
-          >`coalesce(array_agg(standard.code || case when standard.retired_at is null then '' else ' (withdrawn)' end order by standard.code), '{}')`.as(
-            "codes",
-          ),
-        )
-        .as("standardCodes"),
-    )
-    .execute();
+  return (
+    newestOfItems(db, departmentId)
+      .where("item.id", "in", itemIds)
+      .select(["item.id", "item.number", "item.kind", "item.status", "item.changedAt"])
+      // Of a whole content, only what a list shows: the rest is most of what would be sent and read.
+      .select(sql<Content["stem"]>`revision.content -> 'stem'`.as("stem"))
+      .leftJoin("itemStats as stats", (join) =>
+        join.onRef("stats.departmentId", "=", "item.departmentId").onRef("stats.itemId", "=", "item.id"),
+      )
+      .select(["stats.answers", "stats.creditSum", "stats.lastUsedOn"])
+      .select([
+        "item.label",
+        "item.topicId",
+        "item.demand",
+        "item.use",
+        "item.expectedSeconds",
+        "item.writerDifficulty",
+      ])
+      .select((eb) =>
+        eb
+          .selectFrom("itemStandard")
+          .innerJoin("standard", (join) =>
+            join
+              .onRef("standard.departmentId", "=", "itemStandard.departmentId")
+              .onRef("standard.id", "=", "itemStandard.standardId"),
+          )
+          .whereRef("itemStandard.departmentId", "=", "item.departmentId")
+          .whereRef("itemStandard.itemId", "=", "item.id")
+          .select(
+            sql<
+              string[]
+            >`coalesce(array_agg(standard.code || case when standard.retired_at is null then '' else ' (withdrawn)' end order by standard.code), '{}')`.as(
+              "codes",
+            ),
+          )
+          .as("standardCodes"),
+      )
+      .execute()
+  );
 }
