@@ -73,7 +73,7 @@ test("a student reads the rules, answers, reads a hint, answers once more, and r
     await expect(said).toContainText("Not right. Read this, then answer once more.");
     await student.getByRole("radio", { name: textOf(true), exact: true }).check();
     await student.getByRole("button", { name: "See how the second answer was" }).click();
-    await expect(said).toContainText("Second answer: Right. A second answer counts 50 %.");
+    await expect(said).toContainText("Second answer: Right. A second answer counts 50%.");
     await expect(student.getByRole("radio").first()).toBeHidden();
     await expectAccessible(student);
   });
@@ -87,7 +87,7 @@ test("a student reads the rules, answers, reads a hint, answers once more, and r
     await expect(student.getByText(/^In the marks that is [\d.]+ of 20\.$/)).toBeVisible();
     await expect(student.getByText("Look at rivers again.")).toBeVisible();
     await expect(
-      student.getByText("Your second answer was right; a second answer counts 50 %.", { exact: true }),
+      student.getByText("Your second answer was right; a second answer counts 50%.", { exact: true }),
     ).toBeVisible();
     await expectAccessible(student);
   });

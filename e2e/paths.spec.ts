@@ -96,6 +96,6 @@ test("a path is written; practice, a tick, a failed check, looking back, the go-
     await home.click();
     await expect(lit).toHaveText("Draw a bend that moved");
     await expect(path.getByText("3 of 4 steps done")).toBeVisible();
-    await expect(board.getByText("100 %")).toBeVisible();
+    await expect(board.getByText("100%")).toBeVisible();
   });
 });

@@ -13,7 +13,7 @@ import { Word } from "../ui/Word.tsx";
 import { useShowReleaseQuery } from "./api.ts";
 
 const percents = [40, 50, 60, 70, 75, 80, 90, 100];
-const percentWords = percents.map((percent) => [String(percent), t("{{percent}} %", { percent })] as const);
+const percentWords = percents.map((percent) => [String(percent), t("{{percent}}%", { percent })] as const);
 const byWords = [
   ["mark", t("by the go that counts")],
   ["best", t("by their best go")],

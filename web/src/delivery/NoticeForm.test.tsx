@@ -52,7 +52,7 @@ describe("the notice", () => {
     const { word, choose, rules } = notice({ ...presets.weeklyReview, goes: 1 });
     expect([word("Wait between goes"), word("Which go counts"), word("When goes end")]).toEqual([null, null, null]);
     await choose("Goes", "three goes");
-    await choose("When goes end", "until they reach 70 %");
+    await choose("When goes end", "until they reach 70%");
     expect(rules().stopAt).toBe(70);
     expect(word("Wait between goes")).not.toBeNull();
     expect(word("Which go counts")).not.toBeNull();
@@ -70,14 +70,14 @@ describe("the notice", () => {
     await user.type(screen.getByRole("textbox", { name: "Sentence 1" }), "Secure.");
     await user.click(screen.getByRole("button", { name: "Remove sentence 3" }));
     await user.type(screen.getByRole("textbox", { name: "Sentence 2" }), "Nearly.");
-    await choose("Line of sentence 2", "55 %");
+    await choose("Line of sentence 2", "55%");
     expect(rules().closing).toEqual([
       { from: 80, text: "Secure." },
       { from: 55, text: "Nearly." },
     ]);
     expect(isClosingWhole(rules().closing)).toBe(true);
-    await user.click(screen.getByRole("button", { name: "Line of sentence 1: 80 %" }));
-    expect(within(await screen.findByRole("menu")).queryByRole("menuitem", { name: "55 %" })).toBeNull();
+    await user.click(screen.getByRole("button", { name: "Line of sentence 1: 80%" }));
+    expect(within(await screen.findByRole("menu")).queryByRole("menuitem", { name: "55%" })).toBeNull();
   });
 
   test("where nothing is shown afterwards there is no sentence for the end", () => {

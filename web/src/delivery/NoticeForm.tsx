@@ -52,7 +52,7 @@ const waitWords = [
 const stopWords = [
   ["never", t("whatever they reach")],
   ...[50, 60, 70, 80, 90, 100].map(
-    (percent) => [String(percent), t("until they reach {{percent}} %", { percent })] as const,
+    (percent) => [String(percent), t("until they reach {{percent}}%", { percent })] as const,
   ),
 ] as const;
 const countsWords = [
@@ -87,7 +87,7 @@ function secondInWords(percent: number): string {
   if (percent === 50) return t("they answer once more, and that counts half");
   return percent === 100
     ? t("they answer once more, and that counts as much")
-    : t("they answer once more, and that counts {{percent}} %", { percent });
+    : t("they answer once more, and that counts {{percent}}%", { percent });
 }
 
 export function NoticeForm({ quiz, rules, onChange }: { quiz: Quiz; rules: Rules; onChange: (rules: Rules) => void }) {

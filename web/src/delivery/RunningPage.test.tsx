@@ -158,6 +158,6 @@ test("what the seating plan has done is counted, not promised", () => {
     "By the seating plan 1 pair of neighbours has begun. None has the same question or a look-alike at the same place.",
   );
   expect(neighboursInWords({ pairs: 40, places: 320, same: 3 })).toContain(
-    "Of 320 places, 3 have the same question or a look-alike (0.9 %).",
+    "Of 320 places, 3 have the same question or a look-alike (0.9%).",
   );
 });

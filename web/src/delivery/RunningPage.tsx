@@ -88,7 +88,7 @@ function Neighbours({ releaseId }: { releaseId: string }) {
 export function neighboursInWords({ pairs, places, same }: { pairs: number; places: number; same: number }): string {
   const counted = t("By the seating plan {{count}} pairs of neighbours have begun.", { count: pairs });
   if (same === 0) return `${counted} ${t("None has the same question or a look-alike at the same place.")}`;
-  const share = t("Of {{places}} places, {{same}} have the same question or a look-alike ({{percent}} %).", {
+  const share = t("Of {{places}} places, {{same}} have the same question or a look-alike ({{percent}}%).", {
     ...{ places, same },
     percent: tenthOf((same / Math.max(1, places)) * 100),
   });

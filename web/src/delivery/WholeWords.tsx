@@ -20,7 +20,7 @@ const closingWords = [
 const mostLines = 5;
 const usualLines = [0, 50, 80, 65, 90];
 const lineWords = Array.from({ length: 21 }, (_, i) => i * 5).map(
-  (percent) => [String(percent), percent === 0 ? t("any part") : t("{{percent}} %", { percent })] as const,
+  (percent) => [String(percent), percent === 0 ? t("any part") : t("{{percent}}%", { percent })] as const,
 );
 
 /** True when every sentence was written. */

@@ -80,7 +80,7 @@ test.each<[Doubt, RegExp]>([
   [{ code: "ableChoose", answer: "in July", r: 0.41, low: 0.05, high: 0.68 }, /\(r 0\.41, between 0\.05 and 0\.68\)/],
   [
     { code: "belowLookAlikes", own: { right: 9, outOf: 28 }, others: { right: 82, outOf: 110 } },
-    /^32 % right, its look-alikes 75 %, in 28 and 110 answers: more than chance\.$/,
+    /^32% right, its look-alikes 75%, in 28 and 110 answers: more than chance\.$/,
   ],
 ])("the sentence is made of the figures it was found by: %o", (doubt, sentence) => {
   expect(doubtInWords(doubt).why).toMatch(sentence);

@@ -80,7 +80,7 @@ describe("who waits before a go", () => {
     const rows = within(screen.getByRole("list", { name: "Students before their next go" })).getAllByRole("listitem");
     expect(rows.map((row) => /^[A-Z]\w+ [A-Z][a-z]+/.exec(row.textContent)?.[0])).toEqual(["Ben Reedgo", "Ada Mossgo"]);
     expect(rows[0]?.textContent).toContain("Why? I mixed them up.");
-    expect(rows[0]?.textContent).toContain("go 2 after 50 %");
+    expect(rows[0]?.textContent).toContain("go 2 after 50%");
     expect(rows[1]?.textContent).toContain("has not looked back yet");
   });
 
@@ -119,7 +119,7 @@ test("what is missing besides the go-ahead is said for each thing, and never for
       { code: "gateShut", percent: 70, reached: 65, name: "Rivers practice" },
       { code: "waitBeforeGo", until: "2031-02-06T00:00:00.000Z" },
     ]),
-  ).toMatch(/^is at 65 % of 70 % in “Rivers practice” · waits until /);
+  ).toMatch(/^is at 65% of 70% in “Rivers practice” · waits until /);
   expect(othersInWords([{ code: "gateShut", percent: 70, reached: null, name: "X" }])).toBe("has not done “X”");
   expect(othersInWords([goAhead])).toBe("");
 });

@@ -132,7 +132,7 @@ export function othersInWords(missing: readonly Missing[]): string {
           return [
             one.reached === null
               ? t("has not done “{{name}}”", { name: one.name })
-              : t("is at {{reached}} % of {{percent}} % in “{{name}}”", { ...one, reached: one.reached }),
+              : t("is at {{reached}}% of {{percent}}% in “{{name}}”", { ...one, reached: one.reached }),
           ];
         case "lineReached":
         case "notOpenYet":
@@ -156,7 +156,7 @@ function Row(props: {
     ...(student.since === null || student.lastShare === null
       ? [t("first go")]
       : [
-          t("go {{ordinal}} after {{percent}} %, handed in {{time}}", {
+          t("go {{ordinal}} after {{percent}}%, handed in {{time}}", {
             ordinal: student.ordinal,
             percent: Math.round(student.lastShare * 100),
             time: moment(student.since),

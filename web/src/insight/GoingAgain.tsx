@@ -11,7 +11,7 @@ const percent = (share: number) => Math.round(share * 100);
 
 /** What can be said of those who went again. That they are not just anybody is said with every rise. */
 export function goingAgainInWords({ students, before, after, change, gain }: Goes): string {
-  const both = t("{{count}} students went again: {{before}} % in their first go, {{after}} % in their last.", {
+  const both = t("{{count}} students went again: {{before}}% in their first go, {{after}}% in their last.", {
     count: students,
     ...{ before: percent(before), after: percent(after) },
   });
@@ -21,18 +21,21 @@ export function goingAgainInWords({ students, before, after, change, gain }: Goe
     return `${both} ${t("That can be chance: the difference lies between {{low}} and {{high}} points.", by)}`;
   if (change.verdict === "fall") return `${both} ${t("The fall is more than chance: {{low}} to {{high}} points.", by)}`;
   const made =
-    gain === null || gain <= 0 ? "" : ` ${t("Of what was missing they made up {{gain}} %.", { gain: percent(gain) })}`;
+    gain === null || gain <= 0 ? "" : ` ${t("Of what was missing they made up {{gain}}%.", { gain: percent(gain) })}`;
   return `${both} ${t("The rise is more than chance: {{low}} to {{high}} points.", by)}${made} ${t(
     "Who went again may have been unlucky the first time, so a part of it can be that.",
   )}`;
 }
 
-const [width, height, foot, top] = [300, 96, 30, 22];
+const [width, height, foot, top] = [260, 92, 20, 24];
 
 export function GoingAgain({ goes }: { goes: Goes }) {
-  const x = (i: number) => 26 + (i * (width - 52)) / Math.max(1, goes.each.length - 1);
   const y = (share: number) => top + (1 - share) * (height - foot - top);
-  const points = goes.each.map(({ share }, i) => `${x(i)},${y(share)}`).join(" ");
+  // Of the same students: whoever went only once would bend the line.
+  const ends = [
+    { x: 50, share: goes.before, name: t("first go") },
+    { x: width - 50, share: goes.after, name: t("last go") },
+  ];
   return (
     <Paper
       component="section"
@@ -50,18 +53,22 @@ export function GoingAgain({ goes }: { goes: Goes }) {
             style={{ stroke: "var(--mui-palette-divider)" }}
           />
         ))}
-        <polyline points={points} fill="none" strokeWidth={2} style={{ stroke: "var(--mui-palette-primary-main)" }} />
-        {goes.each.map(({ share, students }, i) => (
-          <g key={i} style={{ fill: "var(--mui-palette-text-secondary)" }} fontSize={12} textAnchor="middle">
-            <circle cx={x(i)} cy={y(share)} r={4} style={{ fill: "var(--mui-palette-primary-main)" }} />
-            <text x={x(i)} y={y(share) - 8} style={{ fill: "var(--mui-palette-text-primary)" }}>
-              {t("{{percent}} %", { percent: percent(share) })}
+        <line
+          x1={ends[0]?.x}
+          x2={ends[1]?.x}
+          y1={y(goes.before)}
+          y2={y(goes.after)}
+          strokeWidth={2}
+          style={{ stroke: "var(--mui-palette-primary-main)" }}
+        />
+        {ends.map(({ x, share, name }) => (
+          <g key={name} fontSize={12} textAnchor="middle">
+            <circle cx={x} cy={y(share)} r={4} style={{ fill: "var(--mui-palette-primary-main)" }} />
+            <text x={x} y={y(share) - 8} style={{ fill: "var(--mui-palette-text-primary)" }}>
+              {t("{{percent}}%", { percent: percent(share) })}
             </text>
-            <text x={x(i)} y={height - 14}>
-              {i === 0 ? t("go {{n}}", { n: 1 }) : String(i + 1)}
-            </text>
-            <text x={x(i)} y={height - 1} fontSize={10}>
-              ({students})
+            <text x={x} y={height - 3} style={{ fill: "var(--mui-palette-text-secondary)" }}>
+              {name}
             </text>
           </g>
         ))}
@@ -72,7 +79,7 @@ export function GoingAgain({ goes }: { goes: Goes }) {
           {t("Everybody who took it:")}{" "}
           {goes.each
             .map(({ students, share }, i) =>
-              t("go {{n}} {{percent}} % ({{students}})", { n: i + 1, percent: percent(share), students }),
+              t("go {{n}} {{percent}}% ({{students}})", { n: i + 1, percent: percent(share), students }),
             )
             .join(", ")}
         </Typography>

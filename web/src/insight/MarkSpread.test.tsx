@@ -18,7 +18,7 @@ const show = (perStudent: StudentResult[]) =>
 test("a dot for each mark, none for who has none, and the words say the spread", () => {
   const container = show([student(1, 2), student(2, 10), student(3, null)]);
   expect(container.querySelectorAll("circle")).toHaveLength(2);
-  expect(screen.getByText("2 marks from 20 to 100 %, the middle one 60 %")).toBeTruthy();
+  expect(screen.getByText("2 marks from 20 to 100%, the middle one 60%")).toBeTruthy();
 });
 
 test("with several goes it says which counts; two hundred students fit; without marks there is nothing", () => {

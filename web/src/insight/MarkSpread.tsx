@@ -1,4 +1,4 @@
-/** The spread of the marks of a quiz: a dot for each student on a line from 0 to 100 %, and the one in the middle. */
+/** The spread of the marks of a quiz: a dot for each student on a line from 0 to 100%, and the one in the middle. */
 import Box from "@mui/material/Box";
 import Link from "@mui/material/Link";
 import Paper from "@mui/material/Paper";
@@ -55,7 +55,7 @@ export function MarkSpread({ results: { perStudent, counts, reliability } }: { r
             textAnchor="middle"
             style={{ fill: "var(--mui-palette-text-secondary)" }}
           >
-            {t("{{percent}} %", { percent: share * 100 })}
+            {t("{{percent}}%", { percent: share * 100 })}
           </text>
         ))}
         <line
@@ -75,7 +75,7 @@ export function MarkSpread({ results: { perStudent, counts, reliability } }: { r
               r={4}
               style={{ fill: "var(--mui-palette-primary-main)", fillOpacity: 0.7 }}
             >
-              <title>{`${name}: ${Math.round(share * 100)} %`}</title>
+              <title>{`${name}: ${Math.round(share * 100)}%`}</title>
             </circle>
           )),
         )}

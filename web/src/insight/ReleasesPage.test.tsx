@@ -85,7 +85,7 @@ describe("the list of results", () => {
     open([release(1)]);
     const row = await rowOf("Review 1");
     expect(within(row).getByRole("img", { name: "3 questions: 2 on Rivers and 1 on Coasts" })).toBeDefined();
-    expect(row.textContent).toContain("72 % right, 59 to 82");
+    expect(row.textContent).toContain("72% right, 59 to 82");
     expect(row.textContent).toMatch(/19 of 24 handed in, closed Tue,? 3 Feb/);
     expect(row.textContent).not.toContain("to mark");
   });
@@ -149,7 +149,7 @@ describe("the newest of each class", () => {
   test("says what came out as its row does, who is missing, and each place where something waits once", async () => {
     open([release(1)], "/results", ofClasses);
     const card = within(await screen.findByRole("article", { name: "8B" }));
-    expect(card.getByText(/72 % right, 59 to 82/)).toBeDefined();
+    expect(card.getByText(/72% right, 59 to 82/)).toBeDefined();
     expect(card.getByRole("link", { name: "5 students have not handed it in" }).getAttribute("href")).toBe(
       `/results/${id(1)}#waiting`,
     );

@@ -49,7 +49,7 @@ export function doubtInWords(doubt: Doubt): DoubtWords {
       return {
         name: t("Harder than its look-alikes"),
         why: t(
-          "{{own}} % right, its look-alikes {{others}} %, in {{ownAnswers}} and {{otherAnswers}} answers: more than chance.",
+          "{{own}}% right, its look-alikes {{others}}%, in {{ownAnswers}} and {{otherAnswers}} answers: more than chance.",
           {
             own: percent(doubt.own.right / doubt.own.outOf),
             ownAnswers: doubt.own.outOf,

@@ -71,7 +71,7 @@ test("only what counts shows first; all shows on asking; absent, excused and wha
   const { user } = page(table());
   const row = async (name: string) =>
     within((await screen.findByRole("rowheader", { name })).closest("tr") as HTMLElement);
-  expect((await row("Ada Moss")).getByText("70 % of 1 quiz")).toBeTruthy();
+  expect((await row("Ada Moss")).getByText("70% of 1 quiz")).toBeTruthy();
   expect((await row("Ada Moss")).getAllByRole("button")).toHaveLength(1);
   expect((await row("Ben Reed")).getByText("absent")).toBeTruthy();
   expect((await row("Cleo Hart")).getByText("excused").getAttribute("title")).toBe("On a visit.");
@@ -112,16 +112,16 @@ test("a student is excused with a reason, and no longer", async () => {
 
 test("a line says how many reach it, and what the lines beside it would change", async () => {
   page(table());
-  const line = await screen.findByRole("button", { name: "Line: 60 %" });
+  const line = await screen.findByRole("button", { name: "Line: 60%" });
   expect(line.closest("p")?.textContent).toBe(
-    "At a line of 60 %, 1 of 1 with a mean reach it (the line kept for the course or the department); at 50 %: 1; at 70 %: 1.",
+    "At a line of 60%, 1 of 1 with a mean reach it (the line kept for the course or the department); at 50%: 1; at 70%: 1.",
   );
 });
 
 test("the line that is shown at first is the one that is kept, also one that nobody would offer", async () => {
   page(table({ line: 0.65 }));
-  const line = await screen.findByRole("button", { name: "Line: 65 %" });
-  expect(line.closest("p")?.textContent).toContain("at 55 %: 1; at 75 %: 0.");
+  const line = await screen.findByRole("button", { name: "Line: 65%" });
+  expect(line.closest("p")?.textContent).toContain("at 55%: 1; at 75%: 0.");
 });
 
 const standard: StandardResult = {
@@ -146,12 +146,12 @@ test("by standard: how sure we are of each student, its line, and what another l
     "not yet1.5 of 6",
   ]);
   const head = screen.getByRole("columnheader", { name: /^GEO\.1/ });
-  expect(head.textContent).toContain("Line 70 %: 1 secure; at 60 %: 1; at 80 %:");
+  expect(head.textContent).toContain("Line 70%: 1 secure; at 60%: 1; at 80%:");
   expect(at().search).toBe("?see=standards");
 });
 
 test("a line as high as all or as low as nothing is not offered", () => {
-  expect(lineInWords({ secureLine: 0.95, students: [] })).toBe("Line 95 %: 0 secure; at 85 %: 0");
+  expect(lineInWords({ secureLine: 0.95, students: [] })).toBe("Line 95%: 0 secure; at 85%: 0");
 });
 
 test("what is not in the table is said; a class without quizzes says where marks come from", async () => {

@@ -156,7 +156,7 @@ const lines = [40, 50, 60, 70, 80, 90];
 const lineWordsWith = (own: number) =>
   [...new Set([...lines, own])]
     .sort((a, b) => a - b)
-    .map((percent) => [String(percent), t("{{percent}} %", { percent })] as const);
+    .map((percent) => [String(percent), t("{{percent}}%", { percent })] as const);
 
 /** How many reach a line, at first the one that is kept for the course or the department, and what the lines beside it would change. */
 export function Line({ kept, shares }: { kept: number; shares: readonly (number | null)[] }) {
@@ -177,7 +177,7 @@ export function Line({ kept, shares }: { kept: number; shares: readonly (number 
       />
       {t(", {{reach}} of {{known}} with a mean reach it", { reach: countFrom(line, known), known: known.length })}
       {line === Math.round(kept * 100) && t(" (the line kept for the course or the department)")}
-      {beside.map((one) => `; ${t("at {{percent}} %: {{reach}}", { percent: one, reach: countFrom(one, known) })}`)}.
+      {beside.map((one) => `; ${t("at {{percent}}%: {{reach}}", { percent: one, reach: countFrom(one, known) })}`)}.
     </Typography>
   );
 }

@@ -112,15 +112,15 @@ function Head({ standard }: { standard: StandardResult }) {
   );
 }
 
-/** "Line 70 %: 12 secure; at 60 %: 15; at 80 %: 9." */
+/** "Line 70%: 12 secure; at 60%: 15; at 80%: 9." */
 export function lineInWords({ secureLine, students }: Pick<StandardResult, "secureLine" | "students">): string {
   const percent = Math.round(secureLine * 100);
   const beside = [percent - 10, percent + 10].filter((one) => one > 0 && one < 100);
   const counts = new Map(masteryOrder.map((label) => [label, students.filter((one) => one.label === label).length]));
   return [
-    t("Line {{percent}} %: {{secure}} secure", { percent, secure: counts.get("secure") ?? 0 }),
+    t("Line {{percent}}%: {{secure}} secure", { percent, secure: counts.get("secure") ?? 0 }),
     ...beside.map((one) =>
-      t("at {{percent}} %: {{secure}}", { percent: one, secure: countSecure(students, one / 100) }),
+      t("at {{percent}}%: {{secure}}", { percent: one, secure: countSecure(students, one / 100) }),
     ),
   ].join("; ");
 }

@@ -17,6 +17,6 @@ export function markInWords({ state, points, outOf, waitingPoints }: MarkCell): 
   return waitingPoints > 0 ? `${mark}, ${t("{{points}} not marked yet", { points: numberOf(waitingPoints) })}` : mark;
 }
 
-/** "78 % of 3 quizzes"; empty where nothing counts yet. */
+/** "78% of 3 quizzes"; empty where nothing counts yet. */
 export const meanInWords = ({ share, counted }: MarkTable["students"][number]): string =>
-  share === null ? "" : t("{{percent}} % of {{count}} quizzes", { percent: Math.round(share * 100), count: counted });
+  share === null ? "" : t("{{percent}}% of {{count}} quizzes", { percent: Math.round(share * 100), count: counted });

@@ -71,7 +71,7 @@ describe("a report about a class", () => {
     const report = await screen.findByRole("article", { name: "Report about 8B" });
     const part = (name: string) => within(report).getByRole("region", { name }).textContent;
     expect(part("In short")).toContain(
-      "2 quizzes: 90 % of what was given was handed in, 63 % of the answers were right.",
+      "2 quizzes: 90% of what was given was handed in, 63% of the answers were right.",
     );
     expect(part("In short")).toContain("3 older quizzes are not in it.");
     expect(part("In short")).toContain("More than chance better: Floods. More than chance worse: Meanders.");
@@ -79,8 +79,8 @@ describe("a report about a class", () => {
       .getAllByRole("row")
       .map((row) => row.textContent);
     expect(rows.slice(0, 3)).toEqual([
-      "Meandersabout 8 to 9 in 1050 % then 75 %; the fall is more than chance",
-      "Floodsabout 6 to 7 in 1050 % then 75 %; the rise is more than chance",
+      "Meandersabout 8 to 9 in 1050% then 75%; the fall is more than chance",
+      "Floodsabout 6 to 7 in 1050% then 75%; the rise is more than chance",
       "Coastsnot taughtnot come back yet",
     ]);
     expect(rows.slice(3)).toEqual(["LG.21 of 3what LG.2 asks", "LG.12 of 2what LG.1 asks"]);

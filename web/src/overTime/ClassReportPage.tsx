@@ -103,7 +103,7 @@ function Report({ of, told }: { of: ClassOverTime; told: ClassStandards }) {
         <Part title={t("In short")}>
           <Typography>
             {t(
-              "{{quizzes}} quizzes: {{handed}} % of what was given was handed in, {{right}} % of the answers were right.",
+              "{{quizzes}} quizzes: {{handed}}% of what was given was handed in, {{right}}% of the answers were right.",
               {
                 ...{ quizzes, handed: percent(handedIn.n, handedIn.of), right: percent(right.right, right.outOf) },
               },

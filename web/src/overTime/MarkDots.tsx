@@ -35,7 +35,7 @@ export function MarkDots({
       >
         {[0, 0.5, 1].map((share) => (
           <text key={share} x={34} y={at(share) + 4} fontSize={12} textAnchor="end">
-            {t("{{percent}} %", { percent: share * 100 })}
+            {t("{{percent}}%", { percent: share * 100 })}
           </text>
         ))}
       </Box>
@@ -94,7 +94,7 @@ function Dots({ release: { marks }, names }: { release: ReleaseOverTime; names: 
             r={3.2}
             style={{ fill: "var(--mui-palette-primary-main)", fillOpacity: 0.65 }}
           >
-            <title>{`${names.get(studentId) ?? ""}: ${Math.round(share * 100)} %`}</title>
+            <title>{`${names.get(studentId) ?? ""}: ${Math.round(share * 100)}%`}</title>
           </circle>
         ));
       })}

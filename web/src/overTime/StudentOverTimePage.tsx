@@ -64,7 +64,7 @@ const aboutOf = ({ className, mark, counted, change }: StudentOverTime): string 
     className,
     mark === null
       ? t("no mark counts yet")
-      : t("{{percent}} % in the mean of {{counted}} that count", { percent: Math.round(mark * 100), counted }),
+      : t("{{percent}}% in the mean of {{counted}} that count", { percent: Math.round(mark * 100), counted }),
     ...(change === null ? [] : [t("beside the class {{how}}", { how: besideClassInWords(change) })]),
   ].join(" · ");
 
@@ -159,11 +159,11 @@ const stateWords: Record<Release["state"], string> = {
   marked: "",
 };
 
-/** "7 of 10, 70 %", and what of it is still to come. */
+/** "7 of 10, 70%", and what of it is still to come. */
 function markInWords({ state, points, outOf, waitingPoints }: Release): string {
   if (points === null || outOf === null) return stateWords[state];
   const mark = t("{{points}} of {{outOf}}", { points: numberOf(points), outOf: numberOf(outOf) });
-  const percent = outOf === 0 ? "" : t(", {{percent}} %", { percent: Math.round((points / outOf) * 100) });
+  const percent = outOf === 0 ? "" : t(", {{percent}}%", { percent: Math.round((points / outOf) * 100) });
   return `${mark}${percent}${waitingPoints > 0 ? t(", {{points}} not marked yet", { points: numberOf(waitingPoints) }) : ""}`;
 }
 

@@ -24,7 +24,7 @@ export function TopicsOverTime({ of: { topics, releases } }: { of: ClassOverTime
 
 const [width, height] = [300, 46];
 
-/** Share right with its 95 % interval at each return, all rows on the same scale of quizzes. */
+/** Share right with its 95% interval at each return, all rows on the same scale of quizzes. */
 function Returns({
   topic,
   places,

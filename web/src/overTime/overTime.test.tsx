@@ -33,16 +33,16 @@ describe("in words", () => {
   test("three returns are named; of six the two halves that the verdict compares; one is once so far", () => {
     const rise = { ...change(0.37, 0.2, 0.5, "rise"), before: shareOf(48, 100), now: shareOf(69, 100) };
     expect(growthInWords({ returns: [back(41, 100), back(62, 100), back(78, 100)], change: rise })).toBe(
-      "41 % then 62 % then 78 %; the rise is more than chance",
+      "41% then 62% then 78%; the rise is more than chance",
     );
     // The first of them is better than the last: the sentence speaks of what was compared.
     const six = [80, 30, 34, 60, 70, 77].map((right) => back(right, 100));
     expect(growthInWords({ returns: six, change: rise })).toBe(
-      "48 % in the earlier half of 6 returns, 69 % in the later half; the rise is more than chance",
+      "48% in the earlier half of 6 returns, 69% in the later half; the rise is more than chance",
     );
-    expect(growthInWords({ returns: [back(1, 4)], change: null })).toBe("25 %, once so far");
+    expect(growthInWords({ returns: [back(1, 4)], change: null })).toBe("25%, once so far");
     expect(growthInWords({ returns: [back(1, 4), back(2, 4)], change: null })).toBe(
-      "25 % then 50 %; too few answers to compare",
+      "25% then 50%; too few answers to compare",
     );
   });
 
@@ -67,11 +67,11 @@ describe("in words", () => {
     expect(newsInWords(closed)).toBe("“Review 5” has closed; 1 student did not begin it.");
     const topic = { code: "topic" as const, name: "Floods", before: shareOf(1, 4), now: shareOf(3, 4) };
     expect(newsInWords({ ...topic, returns: 2, verdict: "unclear" })).toBe(
-      "Floods came back: 25 % the first time, 75 % now; the difference may be chance.",
+      "Floods came back: 25% the first time, 75% now; the difference may be chance.",
     );
     expect(medianOf([0.2, 1, 0.4, 0.6])).toBe(0.5);
     expect(medianOf([])).toBeNull();
-    expect(spreadInWords([0.2, 0.7, 1])).toBe("3 marks from 20 to 100 %, the middle one 70 %");
+    expect(spreadInWords([0.2, 0.7, 1])).toBe("3 marks from 20 to 100%, the middle one 70%");
   });
 });
 
@@ -116,10 +116,10 @@ const showClass = (given: Partial<ClassOverTime> = {}) =>
 test("the class's page says what is new, names each spread, and puts first who slips", async () => {
   showClass();
   expect(await screen.findByText("Since the last lesson, Monday 3 February")).toBeTruthy();
-  expect(screen.getByText(/^1 student handed in “Review 2”: 60 % right/)).toBeTruthy();
+  expect(screen.getByText(/^1 student handed in “Review 2”: 60% right/)).toBeTruthy();
   expect(screen.getByText(/^The newest 2 quizzes\. 3 older ones/)).toBeTruthy();
-  expect(screen.getByRole("link", { name: "Review 1, 1 Feb: 1 mark, 40 %" })).toBeTruthy();
-  expect(screen.getByText("40 % then 90 %; the rise is more than chance")).toBeTruthy();
+  expect(screen.getByRole("link", { name: "Review 1, 1 Feb: 1 mark, 40%" })).toBeTruthy();
+  expect(screen.getByText("40% then 90%; the rise is more than chance")).toBeTruthy();
   expect(screen.getByText("Slipping beside the class, by more than chance: Ben Hale.", { exact: false })).toBeTruthy();
   expect(screen.getByText("Often missing: Ben Hale.", { exact: false })).toBeTruthy();
   const [first] = within(screen.getByRole("list", { name: "Students" })).getAllByRole("listitem");
@@ -180,7 +180,7 @@ test("the student's page: what to do next, what is missing, what would secure a 
   const { container } = showOne();
   expect(await screen.findByText(/^Meanders: recall/)).toBeTruthy();
   expect(screen.getAllByRole("link", { name: "Review 2" })).toHaveLength(2);
-  expect(screen.getByText("7 of 10, 70 %, 2 not marked yet")).toBeTruthy();
+  expect(screen.getByText("7 of 10, 70%, 2 not marked yet")).toBeTruthy();
   expect(screen.getByText("2 of 4; secure with 5 more right")).toBeTruthy();
   expect(screen.getByText(/in 2 of 3 answers that could show it/)).toBeTruthy();
   expect(container.querySelector("b")).toBeNull();
@@ -264,7 +264,7 @@ test("between goes: the same questions and others have sentences of their own, a
   const say = (by: "sameQuestions" | "ability", verdict: "rise" | "fall" | "unclear") =>
     betweenGoesInWords({ first: 0.4, last: 0.8, goes: 3, by, verdict });
   expect(say("sameQuestions", "rise")).toBe(
-    "Of 3 goes: 40 % right in the first, 80 % in the last, on the same questions; the rise is more than chance",
+    "Of 3 goes: 40% right in the first, 80% in the last, on the same questions; the rise is more than chance",
   );
   expect(say("ability", "rise")).toMatch(/on other questions; for how hard these are, a rise by more than chance$/);
   expect(say("ability", "fall")).toMatch(/a fall by more than chance$/);

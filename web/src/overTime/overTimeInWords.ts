@@ -7,9 +7,9 @@ import { t } from "../platform/words.ts";
 
 const percent = (share: number) => Math.round(share * 100);
 
-/** "41 %" */
+/** "41%" */
 const shortShare = ({ right, outOf }: Pick<Share, "right" | "outOf">): string =>
-  t("{{percent}} %", { percent: percent(outOf === 0 ? 0 : right / outOf) });
+  t("{{percent}}%", { percent: percent(outOf === 0 ? 0 : right / outOf) });
 
 /** Returns that are named one by one; of more, what came out in the earlier half and in the later one. */
 const mostNamed = 3;
@@ -20,7 +20,7 @@ const verdictWords: Record<Change["verdict"], string> = {
   unclear: t("the difference may be chance"),
 };
 
-/** "41 % then 62 % then 78 %; the rise is more than chance" */
+/** "41% then 62% then 78%; the rise is more than chance" */
 export function growthInWords({ returns, change }: Pick<TopicOverTime, "returns" | "change">): string {
   const shares = returns.map(({ share }) => shortShare(share));
   const [first = "", last = ""] = [shares[0], shares.at(-1)];
@@ -41,7 +41,7 @@ const halvesInWords = (returns: number, { before, now }: { readonly before: Shar
         ...{ before: shortShare(before), now: shortShare(now), returns },
       });
 
-/** "Of 3 goes: 40 % right in the first, 80 % in the last, on the same questions; the rise is more than chance" */
+/** "Of 3 goes: 40% right in the first, 80% in the last, on the same questions; the rise is more than chance" */
 export function betweenGoesInWords({
   first,
   last,
@@ -52,22 +52,22 @@ export function betweenGoesInWords({
   const terms = { n: goes, first: percent(first), last: percent(last), verdict: verdictWords[verdict] };
   if (by === "sameQuestions")
     return t(
-      "Of {{n}} goes: {{first}} % right in the first, {{last}} % in the last, on the same questions; {{verdict}}",
+      "Of {{n}} goes: {{first}}% right in the first, {{last}}% in the last, on the same questions; {{verdict}}",
       terms,
     );
   // Of questions that are not equally hard the shares alone say little.
   return verdict === "unclear"
     ? t(
-        "Of {{n}} goes: {{first}} % right in the first, {{last}} % in the last, on other questions; the difference may be chance",
+        "Of {{n}} goes: {{first}}% right in the first, {{last}}% in the last, on other questions; the difference may be chance",
         terms,
       )
     : verdict === "rise"
       ? t(
-          "Of {{n}} goes: {{first}} % right in the first, {{last}} % in the last, on other questions; for how hard these are, a rise by more than chance",
+          "Of {{n}} goes: {{first}}% right in the first, {{last}}% in the last, on other questions; for how hard these are, a rise by more than chance",
           terms,
         )
       : t(
-          "Of {{n}} goes: {{first}} % right in the first, {{last}} % in the last, on other questions; for how hard these are, a fall by more than chance",
+          "Of {{n}} goes: {{first}}% right in the first, {{last}}% in the last, on other questions; for how hard these are, a fall by more than chance",
           terms,
         );
 }

@@ -41,7 +41,7 @@ test("steps are written, moved and removed; what is saved is what stands there",
   await user.click(screen.getByRole("button", { name: "Add a check" }));
   await user.type(row(3).getByRole("textbox", { name: /What they show/ }), "A bend");
   await user.click(row(3).getByRole("button", { name: /When step 3 is done/ }));
-  await user.click(screen.getByRole("menuitem", { name: "from 80 % on" }));
+  await user.click(screen.getByRole("menuitem", { name: "from 80% on" }));
   await user.click(screen.getByRole("button", { name: "Save the path" }));
   expect(saved.at(0)?.steps.map(({ kind, name, percent, by }) => [kind, name, percent, by])).toEqual([
     ["task", "Talk", null, "best"],
@@ -57,7 +57,7 @@ test("a line that is none of the usual ones stays what it is; a task has none", 
     { ...newStep("check"), name: "Show", percent: 63, by: "mark" },
     { ...newStep("task"), name: "Talk", percent: 50 },
   ]);
-  expect(row(1).getByRole("button", { name: "When step 1 is done: from 63 % on" })).toBeTruthy();
+  expect(row(1).getByRole("button", { name: "When step 1 is done: from 63% on" })).toBeTruthy();
   expect(row(1).getByText(/It stands first, so it is open from the beginning/)).toBeTruthy();
   await user.click(screen.getByRole("button", { name: "Save the path" }));
   expect(saved.at(0)?.steps.map(({ percent, by }) => [percent, by])).toEqual([

@@ -156,7 +156,7 @@ const nameWords = {
 const percents = [50, 60, 70, 75, 80, 90, 100];
 const percentWords = [
   ["none", t("with the first go")] as const,
-  ...percents.map((percent) => [String(percent), t("from {{percent}} % on", { percent })] as const),
+  ...percents.map((percent) => [String(percent), t("from {{percent}}% on", { percent })] as const),
 ];
 const byWords = [
   ["best", t("by the best go")],
@@ -271,7 +271,7 @@ function StepRow(props: {
             choices={
               step.percent === null || percents.includes(step.percent)
                 ? percentWords
-                : [...percentWords, [String(step.percent), t("from {{percent}} % on", { percent: step.percent })]]
+                : [...percentWords, [String(step.percent), t("from {{percent}}% on", { percent: step.percent })]]
             }
             onChange={(percent) => {
               change({ percent: percent === "none" ? null : Number(percent) });

@@ -151,7 +151,7 @@ describe("the board", () => {
     const page = board(path([waitsForTick(0), waitsForGoAhead]));
     const row = within((await screen.findByRole("rowheader", { name: "Cleo Hart" })).closest("tr") as HTMLElement);
     expect(row.getByText("done 3 Feb")).toBeTruthy();
-    expect(row.getByText("1 go, 40 %")).toBeTruthy();
+    expect(row.getByText("1 go, 40%")).toBeTruthy();
     expect(row.getByText("waits for you")).toBeTruthy();
     await page.user.click(screen.getByRole("checkbox", { name: "Talk about a meander: Ada Moss" }));
     await page.user.click(screen.getByRole("checkbox", { name: "Talk about a meander: Cleo Hart" }));
@@ -162,7 +162,7 @@ describe("the board", () => {
   test("on a phone a student's steps open under the name", async () => {
     const page = board(path([waitsForGoAhead]), { isWide: false });
     await page.user.click(await screen.findByRole("button", { name: /Cleo Hart.*Show a meander · waits for you/s }));
-    expect(screen.getByText("1 go, 40 %")).toBeTruthy();
+    expect(screen.getByText("1 go, 40%")).toBeTruthy();
   });
 
   test("a step without its quiz and an archived path are said", async () => {
@@ -179,7 +179,7 @@ test("where one is at a step, in words, and when that is late", () => {
   expect(cellInWords(cell(show, "shut"), check)).toBe("closed");
   expect(cellInWords(cell(show, "open"), check)).toBe("not begun");
   expect(cellInWords(cell(talk, "open"), task)).toBe("not ticked off");
-  expect(cellInWords(cell(show, "done", { goes: 2, reached: 0.8 }), check)).toBe("done 3 Feb, 80 %");
+  expect(cellInWords(cell(show, "done", { goes: 2, reached: 0.8 }), check)).toBe("done 3 Feb, 80%");
   expect(isLate(cell(talk, "open"), task, "2031-02-02")).toBe(true);
   expect(isLate(cell(talk, "open"), task, "2031-02-01")).toBe(false);
   expect(isLate(cell(talk, "done"), task, "2031-02-09")).toBe(false);

@@ -3,8 +3,8 @@
  * otherwise of one stands here; another language is a file of this kind with all sentences in it.
  */
 export const singulars: Readonly<Record<string, string>> = {
-  "{{share}} % right the next time, of {{count}} wrong answers":
-    "{{share}} % right the next time, of {{count}} wrong answer",
+  "{{share}}% right the next time, of {{count}} wrong answers":
+    "{{share}}% right the next time, of {{count}} wrong answer",
   "Said of {{count}} students.": "Said of {{count}} student.",
   "“{{name}}” is said of {{count}} students; that is deleted for good.":
     "“{{name}}” is said of {{count}} student; that is deleted for good.",
@@ -31,8 +31,8 @@ export const singulars: Readonly<Record<string, string>> = {
   "Import {{count}} standards": "Import {{count}} standard",
   "Make {{count}} topics": "Make {{count}} topic",
   "Mark {{count}} answers": "Mark {{count}} answer",
-  "{{count}} students went again: {{before}} % in their first go, {{after}} % in their last.":
-    "{{count}} student went again: {{before}} % in the first go, {{after}} % in the last.",
+  "{{count}} students went again: {{before}}% in their first go, {{after}}% in their last.":
+    "{{count}} student went again: {{before}}% in the first go, {{after}}% in the last.",
   "{{count}} students have another go.": "{{count}} student has another go.",
   "{{count}} students read it on their list of quizzes.": "{{count}} student reads it on their list of quizzes.",
   "{{count}} students ticked": "{{count}} student ticked",
@@ -221,7 +221,7 @@ export const singulars: Readonly<Record<string, string>> = {
   "Tick {{count}} students off": "Tick {{count}} student off",
   "Class {{className}} has the path. {{count}} quizzes are not released to it: choose them here.":
     "Class {{className}} has the path. {{count}} quiz is not released to it: choose another here.",
-  "{{percent}} % of {{count}} quizzes": "{{percent}} % of {{count}} quiz",
+  "{{percent}}% of {{count}} quizzes": "{{percent}}% of {{count}} quiz",
   "The table has the newest {{shown}} quizzes. {{count}} older ones are not in it, nor in the means.":
     "The table has the newest {{shown}} quizzes. {{count}} older one is not in it, nor in the means.",
   "{{count}} devices give no sign: without network, or put away. Their answers are safe on them.":

@@ -93,9 +93,9 @@ export const generalWords: ProblemWords<GeneralProblem> = {
   noMoreGoes: ({ count }) =>
     Number(count) === 1 ? t("You have already done this quiz.") : t("You have had all {{goes}} goes.", { goes: count }),
   waitBeforeGo: ({ until }) => t("You can have another go at {{until}}.", { until: timeOf(String(until)) }),
-  gateShut: (terms) => t("This opens when you have reached {{percent}} % in “{{name}}”.", terms),
+  gateShut: (terms) => t("This opens when you have reached {{percent}}% in “{{name}}”.", terms),
   stepsMissing: (terms) => t("This opens when you have done what comes before it: {{steps}}.", terms),
-  lineReached: (terms) => t("You have reached {{percent}} %: no other go is needed.", terms),
+  lineReached: (terms) => t("You have reached {{percent}}%: no other go is needed.", terms),
   reflectionMissing: () => t("Answer the questions about your last go first."),
   reflectionNotAsked: () => t("No questions are asked before this go. Nothing was saved."),
   reflectionUnfinished: () => t("Answer every question. Nothing was saved yet."),

@@ -10,10 +10,10 @@ export const kindWords: Record<RemedyKind, string> = {
 
 const percent = (share: number) => Math.round(share * 100);
 
-/** "70 % right the next time, of 20 wrong answers" */
+/** "70% right the next time, of 20 wrong answers" */
 export function outcomeInWords({ right, outOf }: Share): string {
   if (outOf === 0) return t("It has not come back yet.");
-  return t("{{share}} % right the next time, of {{count}} wrong answers", {
+  return t("{{share}}% right the next time, of {{count}} wrong answers", {
     share: percent(right / outOf),
     count: outOf,
   });

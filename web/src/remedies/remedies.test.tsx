@@ -46,10 +46,10 @@ const show = (given: ClassRemedies, ...more: Stub[]) =>
 test("what was done, what came of it, and that it proves nothing; taken back with a way to undo that", async () => {
   const { user, asked } = show(shown, answers(removeRemedy, { ok: true }));
   const list = within(await screen.findByRole("list", { name: "What was done" }));
-  expect(list.getByText("70 % right the next time, of 20 wrong answers")).toBeTruthy();
+  expect(list.getByText("70% right the next time, of 20 wrong answers")).toBeTruthy();
   expect(
     screen.getByText(
-      "70 % right the next time, of 20 wrong answers; 31 in 100 more than with nothing in between (8 to 50), more than chance",
+      "70% right the next time, of 20 wrong answers; 31 in 100 more than with nothing in between (8 to 50), more than chance",
     ),
   ).toBeTruthy();
   expect(screen.getByText(/^It does not prove what helped/)).toBeTruthy();

@@ -61,7 +61,7 @@ test("answer, read the hint, answer once more: then it stands", async () => {
   expect(screen.getByRole("button", { name: "See how the second answer was" }).hasAttribute("disabled")).toBe(true);
   await user.click(screen.getByRole("radio", { name: /Option b/ }));
   await user.click(screen.getByRole("button", { name: "See how the second answer was" }));
-  expect(said.textContent).toContain("Second answer: Right. A second answer counts 50 %.");
+  expect(said.textContent).toContain("Second answer: Right. A second answer counts 50%.");
   expect(screen.queryByRole("button")).toBeNull();
   expect(asked).toEqual([null, null, choosing("b")]);
 });

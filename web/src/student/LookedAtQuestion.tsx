@@ -106,7 +106,7 @@ export function feedbackInWords({ credit, again, second }: Feedback): string {
   if (second === null) return how(credit);
   return second.counts === 0 || second.credit === 0
     ? t("Second answer: {{how}}", { how: how(second.credit) })
-    : t("Second answer: {{how}} A second answer counts {{percent}} %.", {
+    : t("Second answer: {{how}} A second answer counts {{percent}}%.", {
         how: how(second.credit),
         percent: second.counts,
       });

@@ -28,7 +28,7 @@ test("one door is lit: what is asked there, what counts, and what it opens", () 
   ]);
   expect(screen.getByText("1 of 3 steps done")).toBeTruthy();
   expect(screen.getByText("Step b").getAttribute("aria-current")).toBe("step");
-  expect(screen.getByText("done · 80 % so far")).toBeTruthy();
+  expect(screen.getByText("done · 80% so far")).toBeTruthy();
   expect(screen.getByText("open · by 11 Feb")).toBeTruthy();
   expect(screen.getByText("Show it to your teacher, who ticks it off.")).toBeTruthy();
   expect(screen.getByText("Then “Step c” opens.")).toBeTruthy();
@@ -43,7 +43,7 @@ test("a check says in the wording for students what they will show, and from whe
     }),
   ]);
   expect(screen.getByText("You can show that you know how a bend is cut off.")).toBeTruthy();
-  expect(screen.getByText("The quiz is “Check 1”: done from 70 % on, by the mark that counts.")).toBeTruthy();
+  expect(screen.getByText("The quiz is “Check 1”: done from 70% on, by the mark that counts.")).toBeTruthy();
 });
 
 test("a quiz that is not chosen yet, and a whole path done, are said", () => {

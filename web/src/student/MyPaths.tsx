@@ -64,7 +64,7 @@ function PathCard({ path: { id, name, steps, nextStepId } }: { path: MyPath }) {
 function stateInWords({ state, reachedPercent, dueOn }: Step): string {
   return [
     ...(state === "done" ? [t("done")] : state === "shut" ? [t("opens when all before it is done")] : [t("open")]),
-    ...(reachedPercent === null ? [] : [t("{{percent}} % so far", { percent: reachedPercent })]),
+    ...(reachedPercent === null ? [] : [t("{{percent}}% so far", { percent: reachedPercent })]),
     ...(dueOn === null || state === "done" ? [] : [t("by {{day}}", { day: shortDate(dueOn) })]),
   ].join(" · ");
 }

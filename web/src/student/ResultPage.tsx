@@ -331,7 +331,7 @@ function headingOf({ position, credit, answer, view, ruling, reached }: Shown["i
 /** What the second answer earned, and what that counts. */
 function secondInWords({ credit, counts }: NonNullable<Shown["items"][number]["second"]>): string {
   const how = credit === 1 ? t("right") : credit > 0 ? t("partly right") : t("not right");
-  return t("Your second answer was {{how}}; a second answer counts {{percent}} %.", { how, percent: counts });
+  return t("Your second answer was {{how}}; a second answer counts {{percent}}%.", { how, percent: counts });
 }
 
 const rulingInWords = (ruling: NonNullable<Shown["items"][number]["ruling"]>) =>

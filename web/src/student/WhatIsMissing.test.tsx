@@ -12,9 +12,9 @@ describe("what a student reads", () => {
     [{ code: "quizClosed" }, /^It is closed\.$/],
     [{ code: "noMoreGoes", count: 2 }, /^You have had all your goes\.$/],
     [{ code: "waitBeforeGo", until: "2031-02-06T09:00:00Z" }, /^The next go is open from /],
-    [{ code: "gateShut", percent: 70, reached: 69, name: "Rivers" }, /70 % in “Rivers”\. You are at 69 %\.$/],
+    [{ code: "gateShut", percent: 70, reached: 69, name: "Rivers" }, /70% in “Rivers”\. You are at 69%\.$/],
     [{ code: "gateShut", percent: 70, reached: null, name: "Rivers" }, /You have not done that yet\.$/],
-    [{ code: "lineReached", percent: 70 }, /^You have reached 70 %: no other go is needed\.$/],
+    [{ code: "lineReached", percent: 70 }, /^You have reached 70%: no other go is needed\.$/],
     [{ code: "reflectionMissing" }, /^Look back at your last go/],
     [{ code: "goAheadMissing" }, /^Your teacher gives the go-ahead\.$/],
   ])("of %j", (missing, words) => {

@@ -25,13 +25,13 @@ export function missingInWords(missing: Missing): string {
     case "noMoreGoes":
       return t("You have had all your goes.");
     case "lineReached":
-      return t("You have reached {{percent}} %: no other go is needed.", missing);
+      return t("You have reached {{percent}}%: no other go is needed.", missing);
     case "waitBeforeGo":
       return t("The next go is open from {{time}}.", { time: timeOf(missing.until) });
     case "gateShut":
       return missing.reached === null
-        ? t("It opens when you have reached {{percent}} % in “{{name}}”. You have not done that yet.", missing)
-        : t("It opens when you have reached {{percent}} % in “{{name}}”. You are at {{reached}} %.", {
+        ? t("It opens when you have reached {{percent}}% in “{{name}}”. You have not done that yet.", missing)
+        : t("It opens when you have reached {{percent}}% in “{{name}}”. You are at {{reached}}%.", {
             ...missing,
             reached: missing.reached,
           });

@@ -225,7 +225,7 @@ function noticeOf(notice: Now["releases"][number]["notice"]): string {
           }),
         ]),
     ...(goes !== 1 && notice.counts !== "first" ? [countsInWords(notice.counts)] : []),
-    ...(notice.stopAt === null ? [] : [t("until you reach {{percent}} %", { percent: notice.stopAt })]),
+    ...(notice.stopAt === null ? [] : [t("until you reach {{percent}}%", { percent: notice.stopAt })]),
     ...(shutsAt === null ? [] : [t("until {{time}}", { time: timeOf(shutsAt) })]),
   ].join(" · ");
 }

@@ -1,5 +1,5 @@
-/** A share with its uncertainty: a dot for the share, a line for the 95 % interval, on a scale from 0 to 1. */
-import { t } from "../platform/words.ts";
+/** A share with its uncertainty: a dot for the share, a line for the 95% interval, on a scale from 0 to 1. */
+import { t, tenthOf } from "../platform/words.ts";
 
 export interface Share {
   readonly right: number;
@@ -10,9 +10,9 @@ export interface Share {
 
 const percent = (share: number) => Math.round(share * 100);
 
-/** The share in words: "9 of 27, between 19 and 53 %". */
+/** The share in words: "9 of 27, between 19 and 53%". */
 export function shareInWords({ right, outOf, low, high }: Share): string {
-  const count = `${Math.round(right * 100) / 100} of ${outOf}`;
+  const count = t("{{right}} of {{outOf}}", { right: tenthOf(right), outOf: tenthOf(outOf) });
   return low === null || high === null
     ? count
     : t("{{number}}, between {{low}} and {{high}}%", { number: count, low: percent(low), high: percent(high) });

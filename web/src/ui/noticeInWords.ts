@@ -36,7 +36,7 @@ function atEach({ looksAtEach, second }: Notice): string[] {
       50: t("If it was wrong you get a hint and may answer once more: a second answer counts half."),
       100: t("If it was wrong you get a hint and may answer once more: a second answer counts as much."),
     }[second] ??
-      t("If it was wrong you get a hint and may answer once more: a second answer counts {{percent}} %.", {
+      t("If it was wrong you get a hint and may answer once more: a second answer counts {{percent}}%.", {
         percent: second,
       }),
   ];
@@ -67,8 +67,8 @@ function opening({ gate, before }: Notice): string[] {
     ...(gate
       ? [
           gate.by === "best"
-            ? t("It opens when your best go of “{{name}}” has reached {{percent}} %.", gate)
-            : t("It opens when what counts of “{{name}}” has reached {{percent}} %.", gate),
+            ? t("It opens when your best go of “{{name}}” has reached {{percent}}%.", gate)
+            : t("It opens when what counts of “{{name}}” has reached {{percent}}%.", gate),
         ]
       : []),
     ...(before ? [neededInWords(before)] : []),
@@ -97,7 +97,7 @@ function goes({ goes: most, waitHours, counts, stopAt }: Notice): string[] {
   return [
     `${most === null ? t("You have as many goes as you like.") : t("You have {{goes}} goes.", { goes: most })} ${which}`,
     ...wait,
-    ...(stopAt === null ? [] : [t("Once you reach {{percent}} % there is no other go.", { percent: stopAt })]),
+    ...(stopAt === null ? [] : [t("Once you reach {{percent}}% there is no other go.", { percent: stopAt })]),
   ];
 }
 

@@ -32,6 +32,6 @@ test("more than all there is stands at the end and is not lost", () => {
 
 test("in words", () => {
   expect(spreadInWords([])).toBe("no marks yet");
-  expect(spreadInWords([0.666])).toBe("1 mark, 67 %");
-  expect(spreadInWords([0.2, 0.7, 1])).toBe("3 marks from 20 to 100 %, the middle one 70 %");
+  expect(spreadInWords([0.666])).toBe("1 mark, 67%");
+  expect(spreadInWords([0.2, 0.7, 1])).toBe("3 marks from 20 to 100%, the middle one 70%");
 });

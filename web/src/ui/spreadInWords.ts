@@ -8,13 +8,13 @@ export function medianOf(shares: readonly number[]): number | null {
   return low === undefined || high === undefined ? null : (low + high) / 2;
 }
 
-/** "27 marks from 20 to 100 %, the middle one 70 %" */
+/** "27 marks from 20 to 100%, the middle one 70%" */
 export function spreadInWords(shares: readonly number[]): string {
   const middle = medianOf(shares);
   if (middle === null) return t("no marks yet");
-  if (shares.length === 1) return t("1 mark, {{percent}} %", { percent: Math.round(middle * 100) });
+  if (shares.length === 1) return t("1 mark, {{percent}}%", { percent: Math.round(middle * 100) });
   const [low = 0, high = 0] = [Math.min(...shares), Math.max(...shares)].map((share) => Math.round(share * 100));
-  return t("{{marks}} marks from {{low}} to {{high}} %, the middle one {{middle}} %", {
+  return t("{{marks}} marks from {{low}} to {{high}}%, the middle one {{middle}}%", {
     marks: shares.length,
     ...{ low, high, middle: Math.round(middle * 100) },
   });

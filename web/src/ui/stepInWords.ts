@@ -9,11 +9,11 @@ interface Line {
 
 export const kindWords = { practice: t("practice"), task: t("task"), check: t("check") } as const;
 
-/** When a step is done: "done from 70 % on, by the best go". */
+/** When a step is done: "done from 70% on, by the best go". */
 export function lineInWords({ kind, percent, by }: Line): string {
   if (kind === "task") return t("done when a teacher ticks it off");
   if (percent === null) return t("done with the first go");
   return by === "best"
-    ? t("done from {{percent}} % on, by the best go", { percent })
-    : t("done from {{percent}} % on, by the mark that counts", { percent });
+    ? t("done from {{percent}}% on, by the best go", { percent })
+    : t("done from {{percent}}% on, by the mark that counts", { percent });
 }

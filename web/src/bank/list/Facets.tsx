@@ -22,9 +22,9 @@ const words: Record<Closed, Record<string, string>> = {
   use: { practice: t("practice"), reserved: t("reserved") },
   lacks: { topic: t("needs a topic"), standard: t("has no standard"), explanation: t("has no explanation") },
   went: {
-    hard: t("hard: below 40 % right"),
-    middling: t("40 to 80 % right"),
-    easy: t("easy: above 80 % right"),
+    hard: t("hard: below 40% right"),
+    middling: t("40 to 80% right"),
+    easy: t("easy: above 80% right"),
     open: t("too few answers"),
   },
   used: { never: t("never used"), given: t("used") },
