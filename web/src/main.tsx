@@ -5,6 +5,7 @@ import { Provider } from "react-redux";
 import { RouterProvider } from "react-router";
 import { Frame } from "./platform/Frame.tsx";
 import { inThisBrowser, loadAnewForNewVersion } from "./platform/newVersion.ts";
+import { printLight } from "./platform/printLight.ts";
 import { alsoSay } from "./platform/problem.ts";
 import { staffWords } from "./platform/staffProblemWords.ts";
 import { faultWords } from "./ui/faultInWords.ts";
@@ -13,6 +14,7 @@ import { store } from "./store.ts";
 import { Toasts } from "./ui/Toasts.tsx";
 
 loadAnewForNewVersion(inThisBrowser());
+printLight();
 alsoSay(staffWords);
 alsoSay(faultWords);
 

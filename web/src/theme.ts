@@ -30,6 +30,9 @@ const unitVariables = (ink: (hue: string) => string, tint: (hue: string) => stri
     ]),
   );
 
+/** Nobody presses anything on paper. */
+const unprinted = { "@media print": { display: "none" } };
+
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: "data-theme" },
   colorSchemes: {
@@ -83,7 +86,11 @@ export const theme = createTheme({
           (hue) => `color-mix(in oklab, ${hue} 52%, #ffffff)`,
           (hue) => `color-mix(in oklab, ${hue} 45%, #1c2a25)`,
         ),
-        body: { fontVariantNumeric: "tabular-nums" },
+        body: {
+          fontVariantNumeric: "tabular-nums",
+          // A white letter on a bead needs its bead; the page itself needs no ink.
+          "@media print": { backgroundColor: "#FFFFFF", printColorAdjust: "exact", WebkitPrintColorAdjust: "exact" },
+        },
         ":focus-visible": { outline: "3px solid var(--mui-palette-warning-main)", outlineOffset: "2px" },
       },
     },
@@ -92,6 +99,7 @@ export const theme = createTheme({
     MuiButton: {
       defaultProps: { disableElevation: true },
       styleOverrides: {
+        root: unprinted,
         outlined: {
           borderColor:
             "color-mix(in oklab, var(--mui-palette-text-secondary) 55%, var(--mui-palette-background-paper))",
@@ -106,6 +114,8 @@ export const theme = createTheme({
       // As large as a finger needs it, though it looks like a word.
       styleOverrides: { button: { minHeight: 24, minWidth: 24 } },
     },
+    MuiIconButton: { styleOverrides: { root: unprinted } },
+    MuiTabs: { styleOverrides: { root: unprinted } },
     MuiTextField: { defaultProps: { size: "small" } },
   },
 });

@@ -64,7 +64,13 @@ export function GoingAgain({ goes }: { goes: Goes }) {
         {ends.map(({ x, share, name }) => (
           <g key={name} fontSize={12} textAnchor="middle">
             <circle cx={x} cy={y(share)} r={4} style={{ fill: "var(--mui-palette-primary-main)" }} />
-            <text x={x} y={y(share) - 8} style={{ fill: "var(--mui-palette-text-primary)" }}>
+            <text
+              x={x}
+              y={y(share) - 8}
+              strokeWidth={5}
+              paintOrder="stroke"
+              style={{ fill: "var(--mui-palette-text-primary)", stroke: "var(--mui-palette-background-paper)" }}
+            >
               {t("{{percent}}%", { percent: percent(share) })}
             </text>
             <text x={x} y={height - 3} style={{ fill: "var(--mui-palette-text-secondary)" }}>

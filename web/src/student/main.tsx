@@ -7,6 +7,7 @@ import { Provider } from "react-redux";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { api } from "../platform/contractApi.ts";
 import { Frame } from "../platform/Frame.tsx";
+import { printLight } from "../platform/printLight.ts";
 import { TopOfPage } from "../ui/TopOfPage.tsx";
 import { Waiting } from "./Waiting.tsx";
 import { deliver, listSittingsWaiting } from "./answerQueue.ts";
@@ -26,6 +27,7 @@ const store = configureStore({
   middleware: (defaults) => defaults().concat(api.middleware),
 });
 setupListeners(store.dispatch);
+printLight();
 
 if ("serviceWorker" in navigator) {
   void navigator.serviceWorker.register("/sw.js");
