@@ -251,6 +251,17 @@ export const changeEnrolment = endpoint({
   result: Roster,
 });
 
+export const moveStudent = endpoint({
+  method: "post",
+  path: "/classes/:classId/students/:studentId/move",
+  access: "member",
+  summary:
+    "Moves a student to another class, as the same person: what was done in this class stays there, access arrangements go along, and there is a new entry card unless they were in that class before.",
+  params: z.object({ classId: Id, studentId: Id }),
+  body: z.object({ toClassId: Id }),
+  result: Roster,
+});
+
 export const setGroup = endpoint({
   method: "put",
   path: "/classes/:classId/groups/:groupId",
@@ -283,6 +294,7 @@ export const coursesEndpoints = {
   listEnrolments,
   enrolStudents,
   changeEnrolment,
+  moveStudent,
   setGroup,
   reissueCard,
   ...seatingEndpoints,

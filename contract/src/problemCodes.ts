@@ -148,6 +148,7 @@ export const staffProblems = {
   targetGone: ["invalid"],
   gateGone: ["invalid"],
   nobodyInTime: ["conflict"],
+  sameClass: ["conflict"],
   quizEmpty: ["conflict"],
   itemCannotBeReleased: ["conflict", "number"],
   drawTooSmall: ["conflict", "take", "usable"],

@@ -10,7 +10,7 @@ import {
 import { listDue, planReturn, dropReturn, showPlan } from "../plan/service.ts";
 import { newId } from "../platform/id.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
-import { useWorkbench } from "../platform/testing/workbench.ts";
+import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
 import * as courses from "./service.ts";
 
 const bench = useWorkbench();
@@ -242,4 +242,52 @@ test("a student's name is put right in every class; an empty one is none, and th
   });
   expect(after.find((one) => one.studentId === studentId)).toMatchObject({ name: "Devi Marlow-Hart", isListed: true });
   expect((await courses.findStudents(bench.lead, "marlow-h", 5)).map((one) => one.studentId)).toEqual([studentId]);
+});
+
+describe("a student who moves to another class", () => {
+  const inClass = async (classId: string) =>
+    (await courses.listEnrolments(bench.lead, { params: { classId } })).students;
+
+  test("is the same person there, with their extra time and a card of that class; back again with the old card", async () => {
+    const { studentId, entryCard } = bench.students[11]!;
+    const { courseId } = (await courses.listClasses(bench.lead)).classes.find(({ id }) => id === bench.classId)!;
+    const { id: next } = await courses.createClass(bench.lead, {
+      body: { name: "Next door", courseId, rehearsal: false },
+    });
+    await courses.changeEnrolment(bench.lead, {
+      params: { classId: bench.classId, studentId },
+      body: { extraTimePercent: 25 },
+    });
+    const move = (from: string, to: string) =>
+      courses.moveStudent(bench.lead, { params: { classId: from, studentId }, body: { toClassId: to } });
+    const left = await move(bench.classId, next);
+    expect(left.students.map((one) => one.studentId)).not.toContain(studentId);
+    const [there] = await inClass(next);
+    expect(there).toMatchObject({ studentId, extraTimePercent: 25 });
+    expect(there?.entryCard).not.toBe(entryCard);
+    await expect(move(bench.classId, next), "no longer there").rejects.toMatchObject({ code: "noSuch" });
+    await expect(move(next, next)).rejects.toMatchObject({ code: "sameClass" });
+    await move(next, bench.classId);
+    expect(await inClass(next)).toEqual([]);
+    const back = (await inClass(bench.classId)).find((one) => one.studentId === studentId);
+    expect(back).toMatchObject({ entryCard, extraTimePercent: 25 });
+    const deeds = await bench.db
+      .selectFrom("history")
+      .select(["before", "after"])
+      .where("action", "=", "moved")
+      .execute();
+    expect(deeds).toHaveLength(2);
+  });
+
+  test("goes to no class that does not exist here, nor by the hand of another department", async () => {
+    const { studentId } = bench.students[12]!;
+    const params = { classId: bench.classId, studentId };
+    const { lead } = await otherDepartment(bench);
+    for (const deed of [
+      () => courses.moveStudent(bench.lead, { params, body: { toClassId: newId() } }),
+      () => courses.moveStudent(lead, { params, body: { toClassId: bench.classId } }),
+    ])
+      await expect(deed()).rejects.toMatchObject({ kind: "missing" });
+    expect((await inClass(bench.classId)).map((one) => one.studentId)).toContain(studentId);
+  });
 });

@@ -122,6 +122,40 @@ export function changeEnrolment(
   });
 }
 
+export function moveStudent(
+  scope: Scope<Member>,
+  { params: { classId, studentId }, body: { toClassId } }: Input<typeof contract.moveStudent>,
+): Promise<Roster> {
+  return atomically(scope, async (within) => {
+    const { db, caller, now } = within;
+    const { departmentId } = caller;
+    const [from, to] = [
+      await needClass(within, departmentId, classId),
+      await needClass(within, departmentId, toClassId),
+    ];
+    const { students } = await listEnrolments(within, { params: { classId } });
+    const { extraTimePercent } = need(
+      students.find((one) => one.studentId === studentId),
+      "student",
+    );
+    if (from.id === to.id) throw new Failure("sameClass", {}, { at: "/body/toClassId" });
+    const leftOn = localDateOf(now(), from.timeZone);
+    await edits.updateEnrolment(db, { departmentId, classId: from.id, studentId }, { leftOn });
+    const joined = { departmentId, classId: to.id, studentId };
+    const kept = { leftOn: null, arrangements: JSON.stringify({ extraTimePercent }) };
+    if (!(await edits.updateEnrolment(db, joined, kept))) {
+      const joinedOn = localDateOf(now(), to.timeZone);
+      await edits.insertEnrolment(db, { ...joined, ...(await freeCard(within)), joinedOn, leftOn: null });
+      await edits.updateEnrolment(db, joined, kept);
+    }
+    await record(within, {
+      ...{ departmentId, entity: "enrolment", entityId: studentId, action: "moved" },
+      ...{ before: { classId: from.id }, after: { classId: to.id } },
+    });
+    return listEnrolments(within, { params: { classId } });
+  });
+}
+
 export function setGroup(scope: Scope<Member>, { params, body }: Input<typeof contract.setGroup>): Promise<Roster> {
   return atomically(scope, async (within) => {
     const { db, caller } = within;

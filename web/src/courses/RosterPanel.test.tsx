@@ -1,4 +1,4 @@
-import { changeEnrolment, type Enrolment } from "@verdant/contract/courses";
+import { changeEnrolment, listClasses, moveStudent, type Class, type Enrolment } from "@verdant/contract/courses";
 import { screen, waitFor, within } from "@testing-library/react";
 import { expect, test } from "vitest";
 import { answers, refuses, renderPage, type Stub } from "../platform/testing/pages.tsx";
@@ -29,8 +29,8 @@ test("a name is put right; an empty one cannot be", async () => {
   await waitFor(() => {
     expect(screen.queryByRole("dialog")).toBeNull();
   });
-  expect(asked.at(-1)).toMatchObject({
-    ...{ method: "patch", body: { name: { givenName: "Amara", familyName: "Quill" } } },
+  expect(asked.find(({ method }) => method === "patch")).toMatchObject({
+    ...{ body: { name: { givenName: "Amara", familyName: "Quill" } } },
   });
 });
 
@@ -48,4 +48,30 @@ test("names that are pasted and in the class already are told apart from those t
   await user.type(await screen.findByLabelText("Paste names, one a line"), "ben ashdown{Enter}Cy Lund");
   expect(screen.getByText("In the class already: ben ashdown.")).toBeTruthy();
   expect(screen.getByRole("button", { name: "Add 1 student" })).toBeTruthy();
+});
+
+test("a student is moved to another class of the year, and back; not to a rehearsal class", async () => {
+  const klass = (n: number, name: string, more: Partial<Class> = {}): Class =>
+    ({ id: id(n), name, rehearsal: false, ...more }) as Class;
+  const classes = [klass(9, "8B"), klass(8, "8D"), klass(7, "Rehearsal", { rehearsal: true })];
+  const { user, asked } = open(
+    { ...answers(moveStudent, roster) },
+    {
+      ...answers(changeEnrolment, roster),
+      method: "get",
+      pattern: /^\/api\/classes$/,
+      answer: () => ({ status: 200, data: { classes } }),
+    },
+  );
+  await user.click(await screen.findByRole("button", { name: "Move Amara Quil to another class" }));
+  expect((await screen.findAllByRole("menuitem")).map((one) => one.textContent)).toEqual(["8D"]);
+  await user.click(screen.getByRole("menuitem", { name: "8D" }));
+  expect(await screen.findByText(/^Amara Quil is in 8D now, with the entry card of that class\./)).toBeTruthy();
+  await user.click(screen.getByRole("button", { name: "Undo" }));
+  await waitFor(() => {
+    expect(asked.filter(({ method }) => method === "post").map(({ path, body }) => [path, body])).toEqual([
+      [`/api/classes/${id(9)}/students/${id(1)}/move`, { toClassId: id(8) }],
+      [`/api/classes/${id(8)}/students/${id(1)}/move`, { toClassId: id(9) }],
+    ]);
+  });
 });

@@ -13,6 +13,7 @@ import { readNames } from "@verdant/core/courses/names";
 import { useState } from "react";
 import { problemOf } from "../platform/problem.ts";
 import { NamesLeft } from "../ui/NamesLeft.tsx";
+import { MoveStudent } from "./MoveStudent.tsx";
 import { RenameStudent } from "./RenameStudent.tsx";
 import { useToast } from "../ui/Toasts.tsx";
 import { useChangeEnrolmentMutation, useEnrolStudentsMutation, useSetGroupMutation } from "./api.ts";
@@ -65,6 +66,7 @@ export function RosterPanel({ roster }: { roster: Roster }) {
             >
               <Box sx={{ flex: 1, fontSize: 15, minWidth: 0, overflowWrap: "anywhere" }}>{student.name}</Box>
               <RenameStudent classId={classId} student={student} />
+              <MoveStudent classId={classId} student={student} />
               <Select
                 size="small"
                 variant="standard"

@@ -4,6 +4,7 @@ import {
   setClassTeachers,
   enrolStudents,
   listClasses,
+  moveStudent,
   listCourses,
   listEnrolments,
   reissueCard,
@@ -42,6 +43,7 @@ export const coursesApi = api.injectEndpoints({
     setTaught: build.mutation({ ...calls<typeof setTaught>(setTaught), invalidatesTags: planChanged }),
     listEnrolments: build.query({ ...calls<typeof listEnrolments>(listEnrolments), providesTags: ["Class"] }),
     enrolStudents: build.mutation({ ...calls<typeof enrolStudents>(enrolStudents), invalidatesTags: rosterChanged }),
+    moveStudent: build.mutation({ ...calls<typeof moveStudent>(moveStudent), invalidatesTags: rosterChanged }),
     changeEnrolment: build.mutation({
       ...calls<typeof changeEnrolment>(changeEnrolment),
       invalidatesTags: rosterChanged,
@@ -65,6 +67,7 @@ export const {
   useSetTaughtMutation,
   useListEnrolmentsQuery,
   useEnrolStudentsMutation,
+  useMoveStudentMutation,
   useChangeEnrolmentMutation,
   useSetGroupMutation,
   useReissueCardMutation,

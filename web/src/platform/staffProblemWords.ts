@@ -71,6 +71,7 @@ export const staffWords: ProblemWords<StaffProblem> = {
   nobodyHadRevision: () => t("No student has had this revision of the item, so there is nothing to rule on."),
   answerNotWhole: () => t("Give the right answer whole, as a student would, with nothing left open."),
   undoneAlready: () => t("This was undone already. Nothing has changed."),
+  sameClass: () => t("The student is in this class already."),
   nobodyInTime: () => t("None of them is in a go with a time limit any more. Nothing was changed."),
   gateGone: () => t("The quiz that was to open this one is no longer there. Choose another, or none."),
   targetGone: () => t("One of those you chose is no longer there. Choose again."),

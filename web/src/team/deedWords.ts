@@ -138,7 +138,10 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
       returnDropped: t("removed a planned return of"),
     },
   },
-  enrolment: { noun: t("a student"), did: { changed: t("changed"), entryCardReissued: t("gave a new card to") } },
+  enrolment: {
+    noun: t("a student"),
+    did: { changed: t("changed"), entryCardReissued: t("gave a new card to"), moved: t("moved to another class") },
+  },
   group: { noun: t("a group"), did: { set: t("set") } },
   course: { noun: t("a course"), did: { set: t("changed the course"), secureLineSet: t("set the secure line of") } },
   department: {

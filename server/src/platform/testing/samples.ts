@@ -193,6 +193,7 @@ export async function samples(bench: Workbench) {
     setTaught: { importance: 2 },
     enrolStudents: { names: "New Student" },
     changeEnrolment: { extraTimePercent: 25 },
+    moveStudent: { toClassId: bench.classId },
     setSeating: { seats: [{ studentId: bench.students[2]!.studentId, row: 1, column: 1 }], before: [] },
     setCharacteristic: {
       version: 0,
