@@ -196,7 +196,7 @@ test("an item that is changed, moved and archived afterwards: the quiz stays as 
     params: { itemId },
     body: {
       version: item.version,
-      content: { ...item.content, stem: richTextOf("Asked quite otherwise?") } as typeof item.content,
+      content: { ...item.content, stem: richTextOf("Asked quite otherwise?") },
       tagging: { ...item.tagging, topicId },
     },
   });

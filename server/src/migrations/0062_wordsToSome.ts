@@ -11,7 +11,6 @@ alter table release_message add column student_id uuid;
 alter table release_message add column said_id uuid;
 alter table release_message add constraint release_message_student
   foreign key (department_id, student_id) references student not valid;
-create index release_message_to on release_message (department_id, student_id) where student_id is not null;
 `,
     )
     .execute(db);

@@ -6,6 +6,7 @@ import { setTimeout } from "node:timers/promises";
 import { sql, type Kysely } from "kysely";
 
 const indexes: Readonly<Record<string, string>> = {
+  release_message_to: "release_message (department_id, student_id) where student_id is not null",
   quiz_part_of_quiz: "quiz_part (department_id, quiz_id)",
   quiz_place_of_part: "quiz_place (department_id, part_id)",
   quiz_newest: "quiz (department_id, created_at desc) where archived_at is null",

@@ -1,4 +1,4 @@
-import { changeEnrolment, listClasses, moveStudent, type Class, type Enrolment } from "@verdant/contract/courses";
+import { changeEnrolment, moveStudent, type Class, type Enrolment } from "@verdant/contract/courses";
 import { screen, waitFor, within } from "@testing-library/react";
 import { expect, test } from "vitest";
 import { answers, refuses, renderPage, type Stub } from "../platform/testing/pages.tsx";
