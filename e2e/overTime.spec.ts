@@ -17,7 +17,7 @@ test("the morning after: from the newest quiz of a class to its starter, and the
   await expectAccessible(teacher);
   // A review with many marks: they are a column, and its date leads to the results.
   const link = teacher
-    .getByRole("link", { name: /^Review of .*: 1\d marks from \d+ to \d+ %, the middle one \d+ %$/ })
+    .getByRole("link", { name: /^Review of .*: 1\d marks from \d+ to \d+%, the middle one \d+%$/ })
     .last();
   await link.click();
   await expect(teacher.getByRole("region", { name: "The spread of the marks" })).toBeVisible();
