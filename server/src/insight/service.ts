@@ -99,8 +99,10 @@ export async function showResults(
     waiting: perStudent.flatMap(({ studentId, name, state, leftOn }) =>
       isOtherYear || state === "handedIn" || leftOn !== null ? [] : [{ studentId, name, state }],
     ),
-    reliability: isOtherYear ? null : reliabilityOfMarks(items, answers),
-    goes: isOtherYear || isTimedPractice(release.rules) ? null : growthOverGoes(students),
+    // Timed practice tells the quick from the slow, and has its own growth.
+    ...(isOtherYear || isTimedPractice(release.rules)
+      ? { reliability: null, goes: null }
+      : { reliability: reliabilityOfMarks(items, answers), goes: growthOverGoes(students) }),
     planNews,
     plan: planNews === "updates" ? moved : [],
   };

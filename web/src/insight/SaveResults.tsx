@@ -32,7 +32,9 @@ export function SaveResults({ results }: { results: Results }) {
 
 /** What writes them is loaded when somebody saves. */
 async function write(as: "workbook" | "csv", results: Results, answers: readonly AnswerRow[]): Promise<void> {
-  const { saveCsv, saveWorkbook } = await import("./resultTables.ts");
-  if (as === "workbook") await saveWorkbook(results, answers);
-  else saveCsv(results, answers);
+  const [{ fileNameOf, resultTables }, { saveTables }] = await Promise.all([
+    import("./resultTables.ts"),
+    import("../platform/saveTables.ts"),
+  ]);
+  await saveTables(as, resultTables(results, answers), fileNameOf(results));
 }

@@ -2,7 +2,8 @@ import type { AnswerRow } from "@verdant/contract/answers";
 import type { ItemResult, Results, StudentResult } from "@verdant/contract/insight";
 import Papa from "papaparse";
 import { expect, test } from "vitest";
-import { csvFiles, resultTables, sheetOf } from "./resultTables.ts";
+import { csvFiles, sheetOf } from "../platform/saveTables.ts";
+import { resultTables } from "./resultTables.ts";
 
 const item = (position: number, stem: string): ItemResult => ({
   ...{

@@ -14,6 +14,7 @@ import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { inAList, t } from "../platform/words.ts";
 import { useShowClassOverTimeQuery } from "./api.ts";
 import { MarkDots } from "./MarkDots.tsx";
+import { SaveAnswers } from "./SaveAnswers.tsx";
 import { besideClassInWords, isOftenMissing, newsInWords } from "./overTimeInWords.ts";
 import { TopicsOverTime } from "./TopicsOverTime.tsx";
 
@@ -43,6 +44,7 @@ export function ClassOverTimePage() {
           <Button component={RouterLink} to={`/results?class=${classId}`} variant="outlined">
             {t("All its results")}
           </Button>
+          {data && data.releases.length > 0 && <SaveAnswers of={data} />}
         </>
       }
     >

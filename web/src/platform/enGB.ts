@@ -33,6 +33,7 @@ export const singulars: Readonly<Record<string, string>> = {
   "Mark {{count}} answers": "Mark {{count}} answer",
   "{{count}} students went again: {{before}}% in their first go, {{after}}% in their last.":
     "{{count}} student went again: {{before}}% in the first go, {{after}}% in the last.",
+  "Workbook: {{count}} quizzes and every answer": "Workbook: {{count}} quiz and every answer",
   "{{count}} students have another go.": "{{count}} student has another go.",
   "{{count}} students read it on their list of quizzes.": "{{count}} student reads it on their list of quizzes.",
   "{{count}} students ticked": "{{count}} student ticked",
