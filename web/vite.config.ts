@@ -1,6 +1,7 @@
 import react from "@vitejs/plugin-react";
 import { createRequire } from "node:module";
 import { dirname } from "node:path";
+import { fileURLToPath } from "node:url";
 import { defineConfig, type Plugin } from "vite";
 
 /** The dictionary is a package that opens its files itself, which a browser cannot: we take the files. */
@@ -22,13 +23,23 @@ const preloadFonts: Plugin = {
   },
 };
 
+/** Workbooks are zipped without a worker, which our policy would not let come up. */
+const zipAtOnce: Plugin = {
+  name: "zip-at-once",
+  enforce: "pre",
+  resolveId: (source, importer) =>
+    source === "fflate" && importer?.includes("/write-excel-file/") === true
+      ? fileURLToPath(new URL("src/platform/zipAtOnce.ts", import.meta.url))
+      : null,
+};
+
 /**
  * The students' pages are a build of their own (`--mode student`): together with the staff's they would share chunks, which
  * hold what only one of the two needs, and come in twice as many requests.
  */
 export default defineConfig(({ mode }) => ({
   // Students on a slow network need the program before the fonts.
-  plugins: mode === "student" ? [react()] : [react(), preloadFonts],
+  plugins: mode === "student" ? [react()] : [react(), preloadFonts, zipAtOnce],
   resolve: { alias: { "dictionary-files": dictionaryFiles } },
   build: {
     outDir: "dist",
