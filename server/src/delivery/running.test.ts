@@ -275,6 +275,23 @@ describe("a word to some", () => {
     expect((await delivery.showRunning(bench.teacher, { params: { releaseId } })).messages).toEqual([]);
   });
 
+  test("reaches who has begun, though the quiz is only somebody else's by now", async () => {
+    const { releaseId } = await release(bench, { count: 2 });
+    await sit(bench, 13, releaseId, () => true);
+    await bench.db
+      .updateTable("releaseTarget")
+      .set({ studentId: student(10).studentId })
+      .where("releaseId", "=", releaseId)
+      .execute();
+    const say = (n: number) =>
+      delivery.sayToStudents(bench.teacher, {
+        params: { releaseId },
+        body: { text: "Well done.", studentIds: [student(n).studentId] },
+      });
+    expect((await say(13)).messages).toHaveLength(1);
+    await expect(say(14), "who neither has it nor began").rejects.toMatchObject({ code: "noSuch" });
+  });
+
   test("goes with the student who is erased", async () => {
     const { releaseId } = await release(bench, { count: 2 });
     const of = { departmentId: bench.teacher.caller.departmentId, studentId: student(10).studentId };

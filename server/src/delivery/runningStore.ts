@@ -1,6 +1,7 @@
 /** SQL for what is changed while a release runs. */
 import { sql } from "kysely";
 import type { Db } from "../platform/database.ts";
+import { audienceOfRelease } from "./store.ts";
 
 export async function listInIt(db: Db, departmentId: string, releaseId: string) {
   const { rows } = await sql<{
@@ -149,7 +150,7 @@ export async function insertMessage(db: Db, message: SaidMessage): Promise<void>
     .execute();
 }
 
-/** Says it to each of `studentIds` who has the release; returns to whom. */
+/** Says it to each of `studentIds` who has the release or has begun it; returns to whom. */
 export async function insertMessageTo(
   db: Db,
   { departmentId, id, releaseId, text, by, at }: SaidMessage,
@@ -157,17 +158,11 @@ export async function insertMessageTo(
 ): Promise<string[]> {
   const { rows } = await sql<{ studentId: string }>`
     insert into release_message (department_id, id, release_id, text, by, at, student_id, said_id)
-    select distinct on (has_it.student_id)
-      ${departmentId}::uuid, gen_random_uuid(), ${releaseId}::uuid, ${text}, ${by}::uuid, ${at}, has_it.student_id, ${id}::uuid
-    from release_target target
-    join enrolment has_it on has_it.department_id = target.department_id and has_it.class_id = target.class_id
-      and has_it.student_id = any(${[...studentIds]}::uuid[])
-      and (target.student_id is null or target.student_id = has_it.student_id)
-      and (target.group_id is null or exists (
-        select 1 from student_group_member member
-        where member.department_id = target.department_id and member.group_id = target.group_id
-          and member.student_id = has_it.student_id))
-    where target.department_id = ${departmentId} and target.release_id = ${releaseId} and has_it.left_on is null
+    select ${departmentId}::uuid, gen_random_uuid(), ${releaseId}::uuid, ${text}, ${by}::uuid, ${at}, audience.student_id,
+      ${id}::uuid
+    from release cross join lateral (${audienceOfRelease}) as audience
+    where release.department_id = ${departmentId} and release.id = ${releaseId}
+      and audience.student_id = any(${[...studentIds]}::uuid[])
     returning student_id`.execute(db);
   return rows.map((row) => row.studentId);
 }

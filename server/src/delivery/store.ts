@@ -25,7 +25,7 @@ export async function insertRelease(
 }
 
 /** Students that a target of `release` names (of the class, of the group, or one), and who had begun before they left. */
-const audienceOfRelease = sql`
+export const audienceOfRelease = sql`
   select student_id from sitting
   where sitting.department_id = release.department_id and sitting.release_id = release.id and ordinal = 1
     and sitting.state <> 'voided'
