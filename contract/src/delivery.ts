@@ -192,6 +192,8 @@ export const whatNow = endpoint({
     releases: z.array(StudentRelease),
     done: z.array(StudentDone),
     next: Id.nullable(),
+    /** What the teacher said of late about quizzes that are neither to do nor among these done: closed ones, earlier ones. */
+    said: z.array(z.object({ releaseId: Id, name: z.string(), messages: z.array(Message) })),
   }),
 });
 

@@ -10,9 +10,9 @@ import type { Member, OpenScope } from "../platform/scope.ts";
 import { noteWatch, readFrame, readLive, readTouched, type Reading } from "./live.ts";
 
 /** At least so many milliseconds between two readings; longer where one takes long, so that watching never takes all. */
-const leastMs = 500;
+const leastMs = 600;
 const share = 4;
-const anywayMs = 5000;
+const anywayMs = 15_000;
 /** How long whom it is for, and its questions, are taken to be the same. */
 const frameMs = 10_000;
 /** How often it is noted that somebody watches. */
@@ -138,9 +138,10 @@ class WatchedRelease {
         this.#notedAt = began;
       }
       if (this.#frame === null || began - this.#frameAt > frameMs) {
-        this.#frame = await readFrame(this.#scope, caller.departmentId, this.#releaseId);
+        const frame = await readFrame(this.#scope, caller.departmentId, this.#releaseId);
+        if (JSON.stringify(frame) !== JSON.stringify(this.#frame)) this.#touched = null;
+        this.#frame = frame;
         this.#frameAt = began;
-        this.#touched = null;
       }
       const touched = this.#touched;
       this.#touched = new Set();

@@ -292,6 +292,60 @@ describe("a word to some", () => {
     await expect(say(14), "who neither has it nor began").rejects.toMatchObject({ code: "noSuch" });
   });
 
+  test("is read by who never began a quiz that has closed, for two weeks; beside it by who can do it again", async () => {
+    const { releaseId } = await release(bench, { count: 2 });
+    await sit(bench, 16, releaseId, () => true);
+    await delivery.shutRelease(bench.teacher, { params: { releaseId } });
+    bench.clock.now = after(60);
+    await delivery.sayToStudents(bench.teacher, {
+      params: { releaseId },
+      body: { text: "See me on Friday.", studentIds: [student(15).studentId, student(16).studentId] },
+    });
+    const homeOf = async (n: number) => {
+      const { releases, done, said } = await delivery.whatNow(student(n).scope);
+      const beside = [...releases.filter((one) => one.releaseId === releaseId), ...done];
+      return {
+        quizzes: beside.flatMap(({ messages }) => messages.map(({ text }) => text)),
+        said: said
+          .filter((one) => one.releaseId === releaseId)
+          .map((one) => ({ ...one, messages: one.messages.map(({ text }) => text) })),
+      };
+    };
+    const name = expect.any(String) as string;
+    const words = { releaseId, name, messages: ["See me on Friday."] };
+    expect(await homeOf(15)).toEqual({ quizzes: [], said: [words] });
+    expect(await homeOf(16), "beside what they did").toEqual({ quizzes: ["See me on Friday."], said: [] });
+    expect(await homeOf(17), "nobody else").toEqual({ quizzes: [], said: [] });
+    bench.clock.now = after(13 * 1440);
+    expect((await homeOf(15)).said).toEqual([words]);
+    bench.clock.now = after(15 * 1440);
+    expect((await homeOf(15)).said).toEqual([]);
+  });
+
+  test("of a go that stands on a later page is read on the first; what was said before it is not said again", async () => {
+    const { releaseId: old } = await release(bench, { count: 2 });
+    await delivery.sayToStudents(bench.teacher, {
+      params: { releaseId: old },
+      body: { text: "Good luck.", studentIds: null },
+    });
+    bench.clock.now = after(1);
+    await sit(bench, 18, old, () => true);
+    await delivery.shutRelease(bench.teacher, { params: { releaseId: old } });
+    for (let n = 0; n < 20; n++) {
+      bench.clock.now = after(10 + n);
+      const { releaseId } = await release(bench, { count: 2 });
+      await sit(bench, 18, releaseId, () => true);
+    }
+    expect((await delivery.whatNow(student(18).scope)).said).toEqual([]);
+    await delivery.sayToStudents(bench.teacher, {
+      params: { releaseId: old },
+      body: { text: "The key was wrong.", studentIds: null },
+    });
+    const { said, done } = await delivery.whatNow(student(18).scope);
+    expect(done).toHaveLength(20);
+    expect(said.map(({ messages }) => messages.map(({ text }) => text))).toEqual([["The key was wrong."]]);
+  });
+
   test("goes with the student who is erased", async () => {
     const { releaseId } = await release(bench, { count: 2 });
     const of = { departmentId: bench.teacher.caller.departmentId, studentId: student(10).studentId };

@@ -199,6 +199,20 @@ export async function listMessagesTo(db: Db, departmentId: string, studentId: st
     .execute();
 }
 
+/** Releases for any of a student's classes about which something was said since then; whether to them is not asked. */
+export async function listSpokenOf(db: Db, departmentId: string, studentId: string, since: Date): Promise<string[]> {
+  const { rows } = await sql<{ releaseId: string }>`
+    select distinct target.release_id
+    from enrolment
+    join release_target target on target.department_id = enrolment.department_id
+      and target.class_id = enrolment.class_id
+    where enrolment.department_id = ${departmentId} and enrolment.student_id = ${studentId} and enrolment.left_on is null
+      and exists (select 1 from release_message message
+        where message.department_id = target.department_id and message.release_id = target.release_id
+          and message.at >= ${since} and message.text is not null and message.taken_back_at is null)`.execute(db);
+  return rows.map((row) => row.releaseId);
+}
+
 /** What has been said about a release and not taken back, the newest first, and to whom; null: to everybody. */
 export async function listSaid(db: Db, departmentId: string, releaseId: string) {
   const { rows } = await sql<{ id: string; text: string | null; at: Date; to: string[] | null }>`

@@ -22,6 +22,8 @@ import { unseenMarksOf } from "./waitingMarks.ts";
 const doneAtOnce = 20;
 /** Of what the teacher says, the newest. */
 const messagesShown = 3;
+/** What was said stands on the first page for so long, in milliseconds, whatever became of the quiz. */
+const lately = 14 * 86_400_000;
 /** What opens so soon, in milliseconds, is told with its rules. */
 const soon = 14 * 86_400_000;
 
@@ -121,7 +123,44 @@ export async function whatNow(scope: Scope<Student>): Promise<Result<typeof cont
     releases,
     ...done,
     done: done.done.map((one) => ({ ...one, messages: one.messages.filter(({ id }) => !shown.has(id)) })),
+    said: await saidBesides(scope, {
+      releaseIds: new Set(toSit.map(({ releaseId }) => releaseId)),
+      sittingIds: new Set(done.done.map(({ sittingId }) => sittingId)),
+    }),
   };
+}
+
+/** What was said of late about what is neither to do nor on the first page of what is done. */
+async function saidBesides(
+  { db, caller, now }: Scope<Student>,
+  shown: { readonly releaseIds: ReadonlySet<string>; readonly sittingIds: ReadonlySet<string> },
+) {
+  const { departmentId, studentId } = caller;
+  const since = new Date(now().getTime() - lately);
+  const spokenOf = await runningStore.listSpokenOf(db, departmentId, studentId, since);
+  const releaseIds = spokenOf.filter((releaseId) => !shown.releaseIds.has(releaseId));
+  if (releaseIds.length === 0) return [];
+  const [given, said, goes] = await Promise.all([
+    store.listReleasesFor(db, departmentId, studentId, { releaseIds }),
+    runningStore.listMessagesTo(db, departmentId, studentId, releaseIds),
+    sittingStore.listSittings(db, departmentId, studentId, releaseIds),
+  ]);
+  // What was said before a go was done has been read there.
+  const readUntil = (releaseId: string) =>
+    goes.find((go) => go.releaseId === releaseId && go.handedInAt !== null)?.handedInAt ?? since;
+  const isShown = (releaseId: string) => goes.some((go) => go.releaseId === releaseId && shown.sittingIds.has(go.id));
+  return given
+    .filter(({ releaseId }) => !isShown(releaseId))
+    .map(({ releaseId, name }) => ({
+      releaseId,
+      name,
+      messages: newestOf(
+        said.filter(
+          (one) => one.releaseId === releaseId && one.text !== null && one.at >= since && one.at > readUntil(releaseId),
+        ),
+      ),
+    }))
+    .filter(({ messages }) => messages.length > 0);
 }
 
 type Said = Awaited<ReturnType<typeof runningStore.listMessagesTo>>;

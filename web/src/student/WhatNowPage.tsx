@@ -97,6 +97,17 @@ export function WhatNowPage() {
           {problemOf(error).detail}
         </Alert>
       )}
+      {data?.said.map(({ releaseId, name, messages }) => (
+        <Paper
+          key={releaseId}
+          component="section"
+          aria-label={t("About {{name}}", { name })}
+          sx={{ p: 1.75, mb: 1.25 }}
+        >
+          <Typography sx={{ fontWeight: 700, overflowWrap: "anywhere" }}>{t("About {{name}}", { name })}</Typography>
+          <Said messages={messages} endsAt={null} />
+        </Paper>
+      ))}
       {data?.releases.length === 0 && <Typography>{t("Nothing is open for you at the moment.")}</Typography>}
       {data?.releases.map((release) => (
         <ReleaseCard key={release.releaseId} of={release} />
