@@ -102,6 +102,16 @@ export const showClassOverTime = endpoint({
   result: ClassOverTime,
 });
 
+export const showRecallThen = endpoint({
+  method: "get",
+  path: "/classes/:classId/over-time/recall",
+  access: "member",
+  summary:
+    "How well the class recalled each topic of a quiz, by the plan, on the morning of the day it opened: from the answers of the days before and the calendar as it stands now.",
+  params: ofClass,
+  result: z.object({ recall: z.array(z.object({ releaseId: Id, topicId: Id, band: Band })) }),
+});
+
 export const noteLimit = 2000;
 
 const Note = z.object({
@@ -198,4 +208,10 @@ export const setStudentNote = endpoint({
   result: Note,
 });
 
-export const overTimeEndpoints = { showClassOverTime, showStudentOverTime, setStudentNote, showOwnProgress };
+export const overTimeEndpoints = {
+  showClassOverTime,
+  showRecallThen,
+  showStudentOverTime,
+  setStudentNote,
+  showOwnProgress,
+};

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { mondayOf, type Day } from "./day.ts";
-import { due, targetRecall, type PlanTopic } from "./due.ts";
+import { due, meanRecall, targetRecall, type PlanTopic } from "./due.ts";
 import { noMemory, remember, type ClassMemory } from "./remember.ts";
 
 const students = ["ada", "ben"];
@@ -116,4 +116,12 @@ test("a topic that is well known is due in seven weeks by the rule of six, not w
   const topic: PlanTopic = { topicId: "rivers", taughtOn: noon - 80, importance: 1, stance: "auto" };
   expect(standingOn(memory, topic, noon + 4)).toMatchObject({ standing: "fresh", dueOn: noon + 43 });
   expect(standingOn(memory, topic, noon + 43)).toMatchObject({ standing: "due", why: "longAgo", neglected: true });
+});
+
+test("recall of a day that has passed is the one that was told on that day", () => {
+  fc.assert(
+    fc.property(plan, ({ today, topic, memory }) => {
+      expect(meanRecall(memory, topic, students, today)).toBe(standingOn(memory, topic, today).recall);
+    }),
+  );
 });

@@ -81,48 +81,78 @@ export function due(
   today: Day,
   taughtTo?: (studentId: string, topicId: string) => Day | null,
 ): TopicDue[] {
-  return topics.map((topic) => {
-    const days = (students.length > 0 ? students : [""]).flatMap((studentId) => {
-      const day = taughtTo && studentId !== "" ? taughtTo(studentId, topic.topicId) : topic.taughtOn;
-      return day === null || day > today ? [] : [{ studentId, day }];
-    });
-    return standingOf(memory, topic, days, today);
-  });
+  return topics.map((topic) => standingOf(memory, topic, taughtBy(topic, students, today, taughtTo), today));
 }
 
-/** @param students those whom it has been taught, each with the day */
-function standingOf(
+/**
+ * Mean over `students` of R(t, S e^offsets) of one topic on a day, in [0, 1]: the recall that {@link due} tells; null
+ * where it has been taught to nobody by then.
+ *
+ * @param memory as it was before that day
+ * @param students as for {@link due}
+ */
+export function meanRecall(
   memory: RecallMemory,
-  topic: PlanTopic,
-  students: readonly { readonly studentId: string; readonly day: Day }[],
-  today: Day,
-): TopicDue {
-  const { topicId, taughtOn } = topic;
-  if (taughtOn === null || taughtOn > today || students.length === 0) {
-    const nothing = { recall: null, calendarRecall: null, need: 0, lastOn: null, why: null, dueOn: null };
-    return { topicId, standing: "notTaught", reviewed: false, neglected: false, basis: "calendar", ...nothing };
-  }
-  const memories = students.map(({ studentId, day }) => {
+  topic: Pick<PlanTopic, "topicId" | "taughtOn">,
+  students: readonly string[],
+  day: Day,
+  taughtTo?: (studentId: string, topicId: string) => Day | null,
+): number | null {
+  const taught = taughtBy(topic, students, day, taughtTo);
+  if (topic.taughtOn === null || topic.taughtOn > day || taught.length === 0) return null;
+  return meanOf(memoriesOf(memory, topic.topicId, taught), day);
+}
+
+interface Taught {
+  readonly studentId: string;
+  readonly day: Day;
+}
+
+/** Those whom a topic has been taught by a day, each with theirs. */
+const taughtBy = (
+  { topicId, taughtOn }: Pick<PlanTopic, "topicId" | "taughtOn">,
+  students: readonly string[],
+  by: Day,
+  taughtTo?: (studentId: string, topicId: string) => Day | null,
+): Taught[] =>
+  (students.length > 0 ? students : [""]).flatMap((studentId) => {
+    const day = taughtTo && studentId !== "" ? taughtTo(studentId, topicId) : taughtOn;
+    return day === null || day > by ? [] : [{ studentId, day }];
+  });
+
+const memoriesOf = (memory: RecallMemory, topicId: string, students: readonly Taught[]) =>
+  students.map(({ studentId, day }) => {
     const known = memory.topics.get(memoryKey(studentId, topicId));
     const state = known ?? taughtMemory(day);
     const offset = totalOffset(offsetsOf(memory, studentId, topicId));
     const stability = state.now.s * Math.exp(offset);
     return { stability, offset, lastOn: state.lastOn, reviewed: known !== undefined };
   });
-  const meanRecall = (day: Day) =>
-    memories.reduce((sum, one) => sum + recall(Math.max(0, day - one.lastOn), one.stability), 0) / memories.length;
+
+const meanOf = (memories: ReturnType<typeof memoriesOf>, day: Day) =>
+  memories.reduce((sum, one) => sum + recall(Math.max(0, day - one.lastOn), one.stability), 0) / memories.length;
+
+/** @param students those whom it has been taught, each with the day */
+function standingOf(memory: RecallMemory, topic: PlanTopic, students: readonly Taught[], today: Day): TopicDue {
+  const { topicId, taughtOn } = topic;
+  if (taughtOn === null || taughtOn > today || students.length === 0) {
+    const nothing = { recall: null, calendarRecall: null, need: 0, lastOn: null, why: null, dueOn: null };
+    return { topicId, standing: "notTaught", reviewed: false, neglected: false, basis: "calendar", ...nothing };
+  }
+  const memories = memoriesOf(memory, topicId, students);
+  const recallOn = (day: Day) => meanOf(memories, day);
 
   const reviewed = memories.some((one) => one.reviewed);
   const lastOn = Math.max(...memories.map((one) => one.lastOn));
   const restedOn = lastOn + (reviewed ? neglectedAfter : firstReturnWithin) + 1;
   const neglected = today >= restedOn;
-  const now = meanRecall(today);
+  const now = recallOn(today);
   // The same terms decide today's standing and the day on which that changes.
   const terms: Terms = {
     plannedOn: topic.plannedOn ?? null,
     openOn: Math.max(mondayOf(taughtOn) + 7, reviewed ? lastOn + restDays : taughtOn),
     restedOn,
-    fadedOn: firstDayBelow(targetRecall, meanRecall, today),
+    fadedOn: firstDayBelow(targetRecall, recallOn, today),
   };
   const isDueToday = topic.stance === "always" || dueDay(terms) <= today;
   return {

@@ -367,6 +367,8 @@ export function listReleaseItems(db: Db, departmentId: string, releaseId: string
       "revision.content",
       "place.id as placeId",
       "place.points",
+      "part.id as partId",
+      "part.heading",
       "unit.id as unitId",
       "unit.name as unit",
       "unit.letter",

@@ -1,5 +1,8 @@
 /** What the marks of a release say as a whole. */
-import { expect, test } from "vitest";
+import { describe, expect, test } from "vitest";
+import { presets } from "@verdant/core/delivery/rules";
+import { composeQuiz, setLayout } from "../assembly/service.ts";
+import { releaseQuiz } from "../delivery/service.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { useWorkbench } from "../platform/testing/workbench.ts";
 import { growthOverGoes } from "./ofMarks.ts";
@@ -51,5 +54,38 @@ test("who waits for a mark is not in it yet, nor held against anything", () => {
   expect(growthOverGoes([{ goes: [go(1), go(2)] }, { goes: [go(4), go(4, 1)] }])).toMatchObject({
     students: 1,
     before: 0.25,
+  });
+});
+
+describe("part by part", () => {
+  test("the parts of a quiz add up to the whole; a quiz of one part has none", async () => {
+    const whole = await release(bench, { count: 5 });
+    expect((await show(whole.releaseId)).parts).toEqual([]);
+    const quiz = await composeQuiz(bench.lead, { params: { classId: bench.classId }, body: { count: 5 } });
+    const itemIds = quiz.places.flatMap((place) => (place.type === "fixed" ? [place.itemId] : []));
+    const part = (heading: string | null, ids: readonly string[]) => ({
+      ...{ heading, instruction: null, orderRule: "asWritten" as const },
+      places: ids.map((itemId) => ({ type: "fixed" as const, itemId, locked: false })),
+    });
+    const params = { quizId: quiz.id };
+    const inTwo = await setLayout(bench.lead, {
+      params,
+      body: { version: quiz.version, parts: [part(null, itemIds.slice(0, 3)), part("Stretch", itemIds.slice(3))] },
+    });
+    const targets = [{ classId: bench.classId, groupId: null, studentId: null, opensAt: null, shutsAt: null }];
+    const { id: releaseId } = await releaseQuiz(bench.lead, {
+      params,
+      body: { version: inTwo.version, rules: { ...presets.weeklyReview, ownOrder: false }, targets },
+    });
+    await sit(bench, 0, releaseId, (position) => position <= 2);
+    await sit(bench, 1, releaseId, (position) => position !== 3);
+    const { parts, outcome } = await show(releaseId);
+    expect(parts).toMatchObject([
+      { heading: null, first: 1, last: 3, outcome: { right: 4, outOf: 6 } },
+      { heading: "Stretch", first: 4, last: 5, outcome: { right: 2, outOf: 4 } },
+    ]);
+    const sum = (of: (share: { right: number; outOf: number }) => number) =>
+      parts.reduce((all, part) => all + of(part.outcome), 0);
+    expect([sum(({ right }) => right), sum(({ outOf }) => outOf)]).toEqual([outcome.right, outcome.outOf]);
   });
 });

@@ -21,6 +21,7 @@ import { Failure, need } from "../platform/failure.ts";
 import type { Member, Scope, OpenScope } from "../platform/scope.ts";
 import { outcomeOf } from "./outcomes.ts";
 import { growthOverGoes, reliabilityOfMarks } from "./ofMarks.ts";
+import { resultsOfParts } from "./partResults.ts";
 import { creditBy, marksOfStudents, resultsOfItems } from "./itemResults.ts";
 import { resultsOfStandards, usualLineOf } from "./standardResults.ts";
 import * as standardStore from "./standardStore.ts";
@@ -93,6 +94,7 @@ export async function showResults(
     items: resultsOfItems(items, answers, misconceptions, siblings).map((item) =>
       isOtherYear ? { ...item, choices: item.choices.map((choice) => ({ ...choice, by: [] })) } : item,
     ),
+    parts: resultsOfParts(items, answers),
     stimuli: stimuliOf(items),
     standards: isOtherYear ? [] : resultsOfStandards(standards, evidence, perStudent, usualLine),
     perStudent: isOtherYear ? [] : perStudent,

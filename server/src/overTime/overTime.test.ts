@@ -8,6 +8,9 @@ import { excuse, showMarks } from "../marks/service.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
 import { showClassOverTime } from "./classOverTime.ts";
+import { showRecallThen } from "./recallThen.ts";
+import { dueOfClass } from "../plan/service.ts";
+import { bandOf } from "@verdant/core/plan/band";
 import { setStudentNote, showStudentOverTime } from "./studentOverTime.ts";
 
 const bench = useWorkbench();
@@ -50,6 +53,32 @@ test("a topic that comes back better says so; of one return nothing is compared"
       expect.objectContaining({ code: "topic", name: topic?.name, verdict: "rise" }),
     ]),
   );
+});
+
+test("recall behind a return is what the plan said that morning; what is answered from then on does not change it", async () => {
+  const { itemIds, topicId } = await itemsOfOneTopic();
+  const then = async () =>
+    new Map(
+      (await showRecallThen(bench.lead, { params: { classId: bench.classId } })).recall
+        .filter((one) => one.topicId === topicId)
+        .map(({ releaseId, band }) => [releaseId, band]),
+    );
+  const bandToday = async () => {
+    const { topics } = await dueOfClass(bench.lead, bench.lead.caller.departmentId, bench.classId);
+    const recall = topics.find((topic) => topic.topicId === topicId)?.recall;
+    return recall === null || recall === undefined ? null : bandOf(recall);
+  };
+  const said = new Map<string, unknown>();
+  for (const isRight of [false, true, true]) {
+    later(9);
+    const morning = await bandToday();
+    const { releaseId } = await release(bench, { itemIds });
+    said.set(releaseId, morning);
+    for (let n = 0; n < 10; n++) await sit(bench, n, releaseId, () => isRight);
+  }
+  const shown = await then();
+  expect(new Map([...shown].filter(([releaseId]) => said.has(releaseId)))).toEqual(said);
+  expect(new Set([...said.values()].map((band) => JSON.stringify(band))).size, "they differ").toBeGreaterThan(1);
 });
 
 test("each quiz says what its results say, and each mark is the mark table's", async () => {

@@ -205,3 +205,15 @@ export async function forgetWords(
     .where("studentId", "=", studentId)
     .execute();
 }
+
+/** The topics of the questions that these releases hold, whoever was given them. */
+export async function listTopicsOfReleases(db: Db, departmentId: string, releaseIds: readonly string[]) {
+  const { rows } = await sql<{ releaseId: string; topicId: string }>`
+    select distinct ri.release_id, item.topic_id
+    from release_item ri
+    join item on item.department_id = ri.department_id and item.id = ri.item_id
+    where ri.department_id = ${departmentId} and ri.release_id = any(${[...releaseIds]}::uuid[])
+      and item.topic_id is not null
+    order by ri.release_id, item.topic_id`.execute(db);
+  return rows;
+}

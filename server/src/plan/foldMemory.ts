@@ -57,19 +57,9 @@ async function foldFrom(scope: Scope, departmentId: string, schedule: ClassSched
     evidence.filter((row) => row.seq < start),
   );
   const touched = new Map(known.states.map((row) => [memoryKey(row.studentId, row.topicId), row.throughSeq]));
-  const standards = new Map(schedule.topics.map((topic) => [topic.topicId, topic.standards]));
-  const pieces: TopicEvidence[] = [];
   const following = evidence.filter((row) => row.seq >= start);
-  for (const [seq, rows] of groupBy(following, (row) => row.seq))
-    for (const [topicId, answers] of byTopic(rows)) {
-      const [first] = answers;
-      if (!first) continue;
-      const { studentId } = first;
-      const taughtOn = schedule.taughtTo(studentId, topicId);
-      const on = dayOf(first.on);
-      pieces.push({ studentId, topicId, on, taughtOn, standards: standards.get(topicId) ?? 1, answers });
-      touched.set(memoryKey(studentId, topicId), seq);
-    }
+  const pieces = piecesOf(following, schedule);
+  for (const { studentId, topicId, seq } of pieces) touched.set(memoryKey(studentId, topicId), seq);
   const after = rememberAll(before, pieces);
   const gone = await store.deleteFrom(db, departmentId, classId, start);
   const goneKeys = new Set(gone.map((row) => memoryKey(row.studentId, row.topicId)));
@@ -83,6 +73,27 @@ async function foldFrom(scope: Scope, departmentId: string, schedule: ClassSched
   await store.upsertOffsets(db, departmentId, classId, offsetRows(classId, after));
   const head = (following.at(-1)?.seq ?? start - 1) + 1;
   if (head - start >= checkpointSpacing) await keepCheckpoint(scope, departmentId, classId, head);
+}
+
+type EvidenceRow = Awaited<ReturnType<typeof store.listEvidenceFrom>>[number];
+
+/** What each sitting says of each of its topics, one after the other as the evidence is given. */
+export function piecesOf(
+  evidence: readonly EvidenceRow[],
+  schedule: ClassSchedule,
+): (TopicEvidence & { readonly seq: number })[] {
+  const standards = new Map(schedule.topics.map((topic) => [topic.topicId, topic.standards]));
+  return [...groupBy(evidence, (row) => row.seq)].flatMap(([seq, rows]) =>
+    [...byTopic(rows)].flatMap(([topicId, answers]) => {
+      const [first] = answers;
+      if (!first) return [];
+      const { studentId } = first;
+      const taughtOn = schedule.taughtTo(studentId, topicId);
+      return [
+        { seq, studentId, topicId, on: dayOf(first.on), taughtOn, standards: standards.get(topicId) ?? 1, answers },
+      ];
+    }),
+  );
 }
 
 /** Keeps the memory as it is as that of all evidence before a place. */

@@ -11,6 +11,7 @@ import { dueOfClass, dueOfClasses, type ClassDue } from "./dueOfClass.ts";
 import * as store from "./store.ts";
 
 export { dueOfClass, type ClassDue } from "./dueOfClass.ts";
+export { recallOn } from "./recallOn.ts";
 
 export async function listDue(
   scope: OpenScope<Member>,

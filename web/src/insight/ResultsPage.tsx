@@ -25,6 +25,7 @@ import { Failed, Loading } from "../ui/States.tsx";
 import { useGoChanges } from "../platform/useGoChanges.ts";
 import { SaveResults } from "./SaveResults.tsx";
 import { MarkSpread } from "./MarkSpread.tsx";
+import { PartsOfQuiz } from "./PartsOfQuiz.tsx";
 import { GoingAgain } from "./GoingAgain.tsx";
 import { ItemTable } from "./ItemTable.tsx";
 import { StandardsPanel } from "./StandardsPanel.tsx";
@@ -96,6 +97,7 @@ export function ResultsPage() {
               ))}
           </Tabs>
           <div role="tabpanel" id="results-panel" aria-labelledby={`tab-${tab}`}>
+            {tab === "items" && data.parts.length > 0 && <PartsOfQuiz parts={data.parts} />}
             {tab === "items" && (
               <section aria-labelledby="items-heading">
                 <Box sx={{ display: "flex", flexWrap: "wrap", alignItems: "baseline", columnGap: 1.5, mb: 1 }}>

@@ -12,7 +12,7 @@ import { longDate } from "../ui/dates.ts";
 import { Page } from "../ui/Page.tsx";
 import { Empty, Failed, Loading } from "../ui/States.tsx";
 import { inAList, t } from "../platform/words.ts";
-import { useShowClassOverTimeQuery } from "./api.ts";
+import { useShowClassOverTimeQuery, useShowRecallThenQuery } from "./api.ts";
 import { MarkDots } from "./MarkDots.tsx";
 import { SaveAnswers } from "./SaveAnswers.tsx";
 import { besideClassInWords, isOftenMissing, newsInWords } from "./overTimeInWords.ts";
@@ -59,6 +59,7 @@ export function ClassOverTimePage() {
 }
 
 function OverTime({ of }: { of: ClassOverTime }) {
+  const { currentData: then } = useShowRecallThenQuery({ params: { classId: of.classId } });
   const names = new Map(of.students.map(({ studentId, name }) => [studentId, name]));
   return (
     <Stack spacing={3}>
@@ -99,10 +100,14 @@ function OverTime({ of }: { of: ClassOverTime }) {
         </Typography>
         <Typography variant="body2" color="textSecondary" sx={{ mb: 1 }}>
           {t(
-            "Right in first goes, with their uncertainty. “More than chance” holds the later half of the returns against the earlier half, for all topics here together. At the right: recall today.",
+            "Right in first goes, with their uncertainty. “More than chance” holds the later half of the returns against the earlier half, for all topics here together. Grey: how many still knew it that morning, by the plan; guesses bring more right, slips fewer. At the right: recall today.",
           )}
         </Typography>
-        {of.topics.length === 0 ? <Empty>{t("No answer counts yet.")}</Empty> : <TopicsOverTime of={of} />}
+        {of.topics.length === 0 ? (
+          <Empty>{t("No answer counts yet.")}</Empty>
+        ) : (
+          <TopicsOverTime of={of} then={then?.recall ?? []} />
+        )}
       </section>
       <Students of={of} />
       <Typography variant="body2" color="textSecondary">

@@ -1,5 +1,5 @@
 import { showComparison } from "@verdant/contract/comparison";
-import { setStudentNote, showClassOverTime, showStudentOverTime } from "@verdant/contract/overTime";
+import { setStudentNote, showClassOverTime, showRecallThen, showStudentOverTime } from "@verdant/contract/overTime";
 import { api, calls } from "../platform/contractApi.ts";
 
 export const overTimeApi = api.injectEndpoints({
@@ -7,6 +7,10 @@ export const overTimeApi = api.injectEndpoints({
     showClassOverTime: build.query({
       ...calls<typeof showClassOverTime>(showClassOverTime),
       providesTags: ["Results", "Marks", "Due"],
+    }),
+    showRecallThen: build.query({
+      ...calls<typeof showRecallThen>(showRecallThen),
+      providesTags: ["Results", "Due"],
     }),
     showStudentOverTime: build.query({
       ...calls<typeof showStudentOverTime>(showStudentOverTime),
@@ -26,6 +30,7 @@ export const overTimeApi = api.injectEndpoints({
 
 export const {
   useShowClassOverTimeQuery,
+  useShowRecallThenQuery,
   useShowStudentOverTimeQuery,
   useShowComparisonQuery,
   useSetStudentNoteMutation,

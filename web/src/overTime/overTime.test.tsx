@@ -1,6 +1,7 @@
 import {
   setStudentNote,
   showClassOverTime,
+  showRecallThen,
   showStudentOverTime,
   type ClassOverTime,
   type StudentOverTime,
@@ -94,6 +95,9 @@ const showClass = (given: Partial<ClassOverTime> = {}) =>
     {
       path: `/classes/${idOf(1)}/over-time`,
       stubs: [
+        answers(showRecallThen, {
+          recall: [{ releaseId: idOf(2), topicId: idOf(30), band: { low: 5, high: 6 } }],
+        }),
         answers(showClassOverTime, {
           ...{ classId: idOf(1), className: "8B", today: "2031-02-05", lastLesson: "2031-02-03", more: 3, releases },
           news: [
@@ -128,6 +132,12 @@ test("the class's page says what is new, names each spread, and puts first who s
       .getByRole("link", { name: "Ben Hale" })
       .getAttribute("href"),
   ).toBe(`/classes/${idOf(1)}/students/${idOf(12)}`);
+});
+
+test("each return says what recall was on its morning, where that is known", async () => {
+  showClass();
+  const name = "1 Feb: 40% right; 2 Feb: 90% right; recall that morning about 5 to 6 in 10";
+  expect(await screen.findByRole("img", { name })).toBeTruthy();
 });
 
 test("a class without a quiz is told what fills the page", async () => {

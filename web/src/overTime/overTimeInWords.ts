@@ -2,6 +2,8 @@
 import type { Change } from "@verdant/contract/change";
 import type { News, StudentInClass, StudentOverTime, TopicOverTime } from "@verdant/contract/overTime";
 import type { Share } from "@verdant/contract/wire";
+import { shortDate } from "../ui/dates.ts";
+import { bandInWords } from "../ui/dueReason.ts";
 import { outcomeInWords } from "../ui/outcomeInWords.ts";
 import { t } from "../platform/words.ts";
 
@@ -31,6 +33,14 @@ export function growthInWords({ returns, change }: Pick<TopicOverTime, "returns"
       course: shares.length <= mostNamed ? named : t("{{first}} to {{last}}", { first, last }),
     });
   return `${shares.length <= mostNamed ? named : halvesInWords(shares.length, change)}; ${verdictWords[change.verdict]}`;
+}
+
+/** "2 Feb: 40% right; recall that morning about 5 in 10" */
+export function returnInWords(on: string, share: Share, recall: { low: number; high: number } | null): string {
+  const terms = { day: shortDate(on), share: shortShare(share) };
+  return recall === null
+    ? t("{{day}}: {{share}} right", terms)
+    : t("{{day}}: {{share}} right; recall that morning {{recall}}", { ...terms, recall: bandInWords(recall) });
 }
 
 /** What the verdict compares, so that the two never say different things. */
