@@ -13,7 +13,7 @@ import type { loadSchedule } from "../server/src/courses/schedule.ts";
 import { hashOf, newId } from "../server/src/platform/id.ts";
 import type { Member, Scope } from "../server/src/platform/scope.ts";
 import { answerOf, normal, type MadeUpStudent } from "./forgetting.ts";
-import { asKnown, heard } from "./oddities.ts";
+import { asKnown, heard, missed, wasAway } from "./oddities.ts";
 import { RowsInOrder } from "./rowsInOrder.ts";
 import type { BankItem } from "./usableItems.ts";
 
@@ -74,7 +74,7 @@ export class ClassHistory {
     const release = this.#insertRelease(day, number, chosen, isRunning);
     this.#studentIds.forEach((_, i) => {
       const stays = isRunning ? this.#next() < 0.55 : this.#next() < 0.93;
-      if (stays) this.#sit(i, day, release, chosen);
+      if (stays && !wasAway(this.#seed, i, day, this.#until)) this.#sit(i, day, release, chosen);
     });
     return number + 1;
   }
@@ -313,7 +313,8 @@ export class ClassHistory {
         content: asKnown(item.content),
         topicId: item.topicId,
         difficulty: item.writerDifficulty,
-        topicEase: this.#ease.get(item.topicId) ?? 0,
+        topicEase:
+          (this.#ease.get(item.topicId) ?? 0) + (wasAway(this.#seed, index, taughtOn, this.#until) ? missed : 0),
       },
       { day, taughtOn },
       this.#next,

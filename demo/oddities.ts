@@ -1,4 +1,6 @@
-/** Two items of the demo that are not what they seem, for the answers to tell: a wrong key, and one that was passed on. */
+/**
+ * What the demo's answers have to tell: an item with a wrong key, one that was passed on, and a student who was away.
+ */
 import { kindOf, type Answer, type Content } from "@verdant/core/items/kinds";
 import type { Day } from "@verdant/core/plan/day";
 import { randomFrom } from "@verdant/core/random";
@@ -21,3 +23,12 @@ export function heard(content: Content, day: Day, until: Day, who: string): Answ
   if (!headline(content.stem).startsWith(passedOn.stem) || day < until - passedOn.since) return null;
   return randomFrom(`heard ${who} ${String(day)}`)() < 0.9 ? kindOf(content).rightAnswer(content) : null;
 }
+
+/** Not there from so many days before the end to so many, by class and place in the list of entry cards. */
+const away = { className: "7A", student: 4, from: 118, to: 72 };
+
+/** Whether a student was away on a day: no quiz then, and what was taught then was not learnt. */
+export const wasAway = (className: string, student: number, day: Day, until: Day): boolean =>
+  className === away.className && student === away.student && day >= until - away.from && day <= until - away.to;
+/** Logarithm by which what was missed is held shorter. */
+export const missed = -2.5;

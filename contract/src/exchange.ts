@@ -319,6 +319,10 @@ export const itemFormats: readonly (typeof fileFormats)[number][] = ["package", 
 
 export const transferStates = ["receiving", "waiting", "running", "done", "failed", "cancelled"] as const;
 
+/** What undoing an import did to the items that it brought or changed; what was changed or used since stayed. */
+export const Undone = z.object({ takenOut: z.int(), restored: z.int(), kept: z.int() });
+export type Undone = z.infer<typeof Undone>;
+
 /** A file on its way in or out: it is worked on in the background, and stays for a week. */
 export const Transfer = z.object({
   id: Id,
@@ -335,6 +339,9 @@ export const Transfer = z.object({
   finishedAt: Moment.nullable(),
   /** Of an import that is done. */
   imported: Imported.nullable(),
+  /** It has brought or changed items, and nobody has undone it. */
+  canUndo: z.boolean(),
+  undone: Undone.nullable(),
   /** Why it failed; nothing was changed then. */
   problem: Problem.pick({ code: true, terms: true })
     .extend({ errors: z.array(FieldProblem) })
@@ -386,4 +393,14 @@ export const cancelTransfer = endpoint({
   result: Transfer,
 });
 
-export const exchangeEndpoints = { listTransfers, startExport, cancelTransfer };
+export const undoImport = endpoint({
+  method: "post",
+  path: "/department/transfers/:transferId/undo",
+  access: "lead",
+  summary:
+    "Takes the items that an import brought out of the bank again, and gives those that it changed back what they said; what was changed or used since stays, and so do topics, standards, courses, classes and students.",
+  params: z.object({ transferId: Id }),
+  result: Transfer,
+});
+
+export const exchangeEndpoints = { listTransfers, startExport, cancelTransfer, undoImport };

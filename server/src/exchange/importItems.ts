@@ -16,6 +16,7 @@ import type { Member, Scope } from "../platform/scope.ts";
 import { toContent, withKnownIds } from "./fileContent.ts";
 import { lookUp, type Keys } from "./importStructure.ts";
 import { tieTwins } from "../bank/arrival/cameIn.ts";
+import type { Brought } from "../platform/transferTables.ts";
 import type { FileBody } from "./readDepartmentFile.ts";
 import * as store from "./store.ts";
 
@@ -33,6 +34,8 @@ export interface Besides {
   readonly ofOthers?: ReadonlySet<string> | undefined;
   /** Versions of the items that the file was compared with. */
   readonly versions?: ReadonlyMap<string, number> | undefined;
+  /** Is told which items were made and which changed. */
+  readonly brought?: Brought | undefined;
 }
 
 /** @throws Failure where an item has been saved since the file was compared with it */
@@ -63,7 +66,7 @@ interface Meanwhile {
 async function importSome(
   scope: Scope<Member>,
   items: readonly FileItem[],
-  { from, keys, besides: { ofOthers, versions }, familyIds, outcome }: Meanwhile,
+  { from, keys, besides: { ofOthers, versions, brought }, familyIds, outcome }: Meanwhile,
 ): Promise<void> {
   const { db, caller } = scope;
   const named = items.map((item) => item.key);
@@ -89,11 +92,13 @@ async function importSome(
     if (hashOfContent(content) === hashOfContent(before.content) && isSame(tagging, now)) outcome.unchanged += 1;
     else {
       const version = versions?.get(item.key) ?? before.version;
-      await saveItem(scope, { params: { itemId: before.id }, body: { version, tagging, content } });
+      const saved = await saveItem(scope, { params: { itemId: before.id }, body: { version, tagging, content } });
+      brought?.changed.push({ itemId: before.id, version: saved.version, content: before.content, tagging: now });
       outcome.revised += 1;
     }
   }
   await insertFresh(scope, fresh, familyIds, keys);
+  brought?.created.push(...fresh.map(({ id }) => id));
   outcome.created += fresh.length;
 }
 

@@ -7,6 +7,7 @@ import { importMedia } from "./importMedia.ts";
 import { importItems } from "./importItems.ts";
 import { importStimuli } from "./importStimuli.ts";
 import { importMany } from "./importMany.ts";
+import type { Brought } from "../platform/transferTables.ts";
 import type { FileBody } from "./readDepartmentFile.ts";
 import { brokenOff, keptMs, mayExchange, mostOnTheWayMs } from "./transfers.ts";
 import { holdImports } from "./store.ts";
@@ -27,6 +28,7 @@ export function importDepartment(
     media = [],
     ofOthers,
     versions,
+    brought,
   }: {
     body: FileBody;
     media?: Iterable<contract.FileMedia> | AsyncIterable<contract.FileMedia>;
@@ -34,6 +36,8 @@ export function importDepartment(
     ofOthers?: ReadonlySet<string>;
     /** Of items that the file was compared with: one that has another since is a conflict. */
     versions?: ReadonlyMap<string, number>;
+    /** Is told which items were made and which changed. */
+    brought?: Brought;
   },
 ): Promise<contract.Imported> {
   mayExchange(scope, "import");
@@ -50,7 +54,7 @@ export function importDepartment(
       ...{ stimuli, misconceptions },
       ...{ standards: standards.keys, topics: topics.keys, courses: courses.keys },
     };
-    const items = await importItems(within, body, keys, { ofOthers, versions });
+    const items = await importItems(within, body, keys, { ofOthers, versions, brought });
     await importMany(within, body, topics.keys);
     const { departmentId } = within.caller;
     const created = {
@@ -77,4 +81,5 @@ export async function putAwayTransfers(db: Db, now: Date): Promise<number> {
   return deleteTransfersBefore(db, new Date(now.getTime() - keptMs));
 }
 
+export { undoImport } from "./undoImport.ts";
 export { bringFile, cancelTransfer, listTransfers, openFile, startExport } from "./transfers.ts";

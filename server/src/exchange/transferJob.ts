@@ -4,7 +4,7 @@ import { textOf } from "@verdant/core/bank/writtenItems";
 import { leadWhoAsked } from "../platform/asker.ts";
 import { isOverloaded, isUnreachable } from "../platform/database.ts";
 import { Failure } from "../platform/failure.ts";
-import type { QuizLayout } from "../platform/transferTables.ts";
+import type { Brought, QuizLayout } from "../platform/transferTables.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { itemReader, writeDepartmentFile } from "./exportDepartment.ts";
 import type { FileItem, Transfer } from "@verdant/contract/exchange";
@@ -79,8 +79,9 @@ async function bringIn(scope: Scope<Member>, transferId: string, bytes: number):
   const file = await readDepartmentFile(counted());
   await atomically(scope, async (within) => {
     const media = mediaOfFile(piecesOf(within.db, departmentId, transferId));
-    const imported = await importDepartment(within, { body: file, media });
-    const to = { state: "done", finishedAt: now(), imported, share: 1 } as const;
+    const brought: Brought = { created: [], changed: [] };
+    const imported = await importDepartment(within, { body: file, media, brought });
+    const to = { state: "done", finishedAt: now(), imported, brought, share: 1 } as const;
     if (!(await store.moveOn(within.db, departmentId, transferId, ["running"], to))) throw new Cancelled();
     await store.deletePieces(within.db, departmentId, transferId);
   });
@@ -155,9 +156,10 @@ async function bringTable(scope: Scope<Member>, id: string, { sheets, format, no
     await moveOn(1);
     try {
       await atomically(scope, async (within) => {
-        const imported = await importDepartment(within, { body, versions });
+        const brought: Brought = { created: [], changed: [] };
+        const imported = await importDepartment(within, { body, versions, brought });
         const said = { ...imported, parts: countsOf(report), notes: [...notes, ...ofTable] };
-        const to = { state: "done", finishedAt: now(), imported: said, report, share: 1 } as const;
+        const to = { state: "done", finishedAt: now(), imported: said, brought, report, share: 1 } as const;
         if (!(await store.moveOn(within.db, departmentId, id, ["running"], to))) throw new Cancelled();
         await store.deletePieces(within.db, departmentId, id);
       });
@@ -183,12 +185,14 @@ async function bringPackage(scope: Scope<Member>, { id, bytes }: Archived, archi
     const { body, ofOthers, kept, report } = await readPackage({ archive, media, structure, known }, moveOn);
     await moveOn(1);
     await atomically(scope, async (within) => {
-      const imported = await importDepartment(within, { body, media: media.all(), ofOthers });
+      const brought: Brought = { created: [], changed: [] };
+      const imported = await importDepartment(within, { body, media: media.all(), ofOthers, brought });
       // Through the transaction's own connection: it must not wait for another.
       if (kept.length > 0)
         await keepParts(within, await openArchive(accessTo(within.db, departmentId, id, bytes)), kept);
       const parts = countsOf(report);
-      const to = { state: "done", finishedAt: now(), imported: { ...imported, parts }, report, share: 1 } as const;
+      const said = { ...imported, parts };
+      const to = { state: "done", finishedAt: now(), imported: said, brought, report, share: 1 } as const;
       if (!(await store.moveOn(within.db, departmentId, id, ["running"], to))) throw new Cancelled();
       await store.deletePieces(within.db, departmentId, id);
     });

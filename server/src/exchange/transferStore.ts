@@ -1,10 +1,11 @@
 /** SQL for files on their way in and out. */
 import { sql, type Insertable } from "kysely";
-import type { Imported, Transfer } from "@verdant/contract/exchange";
+import type { Imported, Transfer, Undone } from "@verdant/contract/exchange";
 import type { ReportRow } from "@verdant/contract/packages";
 import type { Db } from "../platform/database.ts";
 import { deleteSome } from "../platform/expired.ts";
 import type { Tables } from "../platform/tables.ts";
+import type { Brought } from "../platform/transferTables.ts";
 
 const shown = (db: Db, departmentId: string) =>
   db
@@ -12,7 +13,11 @@ const shown = (db: Db, departmentId: string) =>
     .innerJoin("person", "person.id", "transfer.askedBy")
     .where("transfer.departmentId", "=", departmentId)
     .select(["transfer.id", "transfer.kind", "transfer.format", "transfer.state", "transfer.name", "transfer.share"])
-    .select(["transfer.askedAt", "transfer.finishedAt", "transfer.imported", "transfer.problem"])
+    .select(["transfer.askedAt", "transfer.finishedAt", "transfer.imported", "transfer.problem", "transfer.undone"])
+    .select(
+      sql<boolean>`transfer.undone is null
+        and (transfer.brought -> 'created' <> '[]' or transfer.brought -> 'changed' <> '[]') is true`.as("canUndo"),
+    )
     .select(["person.name as askedBy", "transfer.askedBy as askedById"])
     .select(sql<number>`transfer.bytes::float8`.as("bytes"));
 
@@ -60,16 +65,18 @@ export async function moveOn(
     finishedAt?: Date;
     format?: Transfer["format"];
     imported?: Imported;
+    brought?: Brought;
     report?: readonly ReportRow[];
     problem?: NonNullable<Transfer["problem"]>;
   },
 ): Promise<boolean> {
-  const { imported, report, problem, ...rest } = to;
+  const { imported, brought, report, problem, ...rest } = to;
   const { numUpdatedRows } = await db
     .updateTable("transfer")
     .set({
       ...rest,
       ...(imported && { imported: JSON.stringify(imported) }),
+      ...(brought && { brought: JSON.stringify(brought) }),
       ...(report && { report: JSON.stringify(report) }),
       ...(problem && { problem: JSON.stringify(problem) }),
     })
@@ -139,4 +146,27 @@ export async function findContents(db: Db, departmentId: string, transferId: str
     .where("id", "=", transferId)
     .executeTakeFirst();
   return { itemIds: row?.itemIds ?? null, quiz: row?.quiz ?? null };
+}
+
+/** What an import brought, held until the transaction ends; undefined where there is nothing to undo, or it is undone. */
+export async function holdBrought(db: Db, departmentId: string, transferId: string) {
+  const row = await db
+    .selectFrom("transfer")
+    .select(["brought", "askedBy"])
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", transferId)
+    .where("state", "=", "done")
+    .where("undone", "is", null)
+    .forUpdate()
+    .executeTakeFirst();
+  return row?.brought ? { brought: row.brought, askedBy: row.askedBy } : undefined;
+}
+
+export async function setUndone(db: Db, departmentId: string, transferId: string, undone: Undone): Promise<void> {
+  await db
+    .updateTable("transfer")
+    .set({ undone: JSON.stringify(undone) })
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", transferId)
+    .execute();
 }

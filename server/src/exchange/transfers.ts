@@ -65,7 +65,7 @@ export async function listTransfers(scope: Scope<Member>): Promise<Result<typeof
   return { transfers: rows.map(asTransfer) };
 }
 
-async function showTransfer({ db, caller }: Scope<Member>, transferId: string): Promise<contract.Transfer> {
+export async function showTransfer({ db, caller }: Scope<Member>, transferId: string): Promise<contract.Transfer> {
   return asTransfer(need(await store.findTransfer(db, caller.departmentId, transferId), "transfer"));
 }
 

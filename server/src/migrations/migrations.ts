@@ -62,6 +62,7 @@ import * as readReasons from "./0059_readReasons.ts";
 import * as characteristics from "./0060_characteristics.ts";
 import * as remedies from "./0061_remedies.ts";
 import * as wordsToSome from "./0062_wordsToSome.ts";
+import * as undoImports from "./0063_undoImports.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -126,4 +127,5 @@ export const migrations: Record<string, Migration> = {
   "0060_characteristics": characteristics,
   "0061_remedies": remedies,
   "0062_wordsToSome": wordsToSome,
+  "0063_undoImports": undoImports,
 };

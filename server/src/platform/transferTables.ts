@@ -1,6 +1,8 @@
 /** The tables of files on their way in and out. */
-import type { Imported, Transfer } from "@verdant/contract/exchange";
+import type { Tagging } from "@verdant/contract/bank";
+import type { Imported, Transfer, Undone } from "@verdant/contract/exchange";
 import type { KeptQuiz, Note, ReportRow } from "@verdant/contract/packages";
+import type { Content } from "@verdant/core/items/kinds";
 import type { LayoutPart } from "@verdant/core/assembly/layout";
 import type { ColumnType } from "kysely";
 import type { Default, Json, Owned, Row } from "./columns.ts";
@@ -12,6 +14,17 @@ export interface QuizLayout {
   readonly number: number;
   readonly name: string;
   readonly parts: readonly LayoutPart[];
+}
+
+/** The items that an import has made, and those that it has changed: what they were, and the version that it left. */
+export interface Brought {
+  readonly created: string[];
+  readonly changed: {
+    readonly itemId: string;
+    readonly version: number;
+    readonly content: Content;
+    readonly tagging: Tagging;
+  }[];
 }
 
 export interface TransferTables {
@@ -30,6 +43,9 @@ export interface TransferTables {
     askedAt: Date;
     finishedAt: Default<Date | null>;
     imported: JsonUnlessAbsent<Imported>;
+    /** Of an import that is done: what it can be undone by. */
+    brought: JsonUnlessAbsent<Brought>;
+    undone: JsonUnlessAbsent<Undone>;
     /** The gravest first. */
     report: JsonUnlessAbsent<ReportRow[]>;
     problem: JsonUnlessAbsent<NonNullable<Transfer["problem"]>>;

@@ -26,6 +26,7 @@ import {
 } from "./api.ts";
 import { KeptParts } from "./KeptParts.tsx";
 import { noteInWords } from "./noteInWords.ts";
+import { UndoImport } from "./UndoImport.tsx";
 import { PackageReport } from "./PackageReport.tsx";
 import { placeInWords, transferInWords } from "./transferInWords.ts";
 import { t } from "../platform/words.ts";
@@ -273,6 +274,7 @@ function Row({ transfer }: { transfer: Transfer }) {
             : {})}
         />
       )}
+      {transfer.canUndo && <UndoImport of={transfer} />}
       {imported?.notes?.map((note) => (
         <Typography key={noteInWords(note)} variant="body2">
           {noteInWords(note)}
@@ -295,7 +297,7 @@ function Row({ transfer }: { transfer: Transfer }) {
                 ? t("Hide what became of each part")
                 : t("What became of each part")}
           </Button>
-          {imported.created.items > 0 && (
+          {imported.created.items > 0 && !transfer.undone && (
             <Button size="small" component={Link} to="/bank?status=draft">
               {t("Look at the drafts")}
             </Button>

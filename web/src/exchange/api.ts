@@ -1,4 +1,11 @@
-import { cancelTransfer, exchangePaths, listTransfers, startExport, type Transfer } from "@verdant/contract/exchange";
+import {
+  cancelTransfer,
+  exchangePaths,
+  listTransfers,
+  startExport,
+  undoImport,
+  type Transfer,
+} from "@verdant/contract/exchange";
 import { dropKept, listKept, makeQuizOfKept, showReport } from "@verdant/contract/packages";
 import { api, calls } from "../platform/contractApi.ts";
 
@@ -32,6 +39,10 @@ export const exchangeApi = api.injectEndpoints({
       invalidatesTags: ["Quiz", "Now"],
     }),
     cancelTransfer: build.mutation({ ...calls<typeof cancelTransfer>(cancelTransfer), invalidatesTags: ["Transfer"] }),
+    undoImport: build.mutation({
+      ...calls<typeof undoImport>(undoImport),
+      invalidatesTags: ["Transfer", "Item", "Due", "Tray"],
+    }),
     bringFile: build.mutation<Transfer, File>({
       query: (file) => ({
         url: exchangePaths.bring,
@@ -50,6 +61,7 @@ export const {
   useStartExportMutation,
   useCancelTransferMutation,
   useBringFileMutation,
+  useUndoImportMutation,
   useShowReportQuery,
   useListKeptQuery,
   useDropKeptMutation,

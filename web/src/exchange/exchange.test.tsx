@@ -1,4 +1,4 @@
-import { listTransfers, startExport, type Transfer } from "@verdant/contract/exchange";
+import { listTransfers, startExport, undoImport, type Transfer } from "@verdant/contract/exchange";
 import { listClasses, type Class } from "@verdant/contract/courses";
 import {
   dropKept,
@@ -26,6 +26,7 @@ const transfer: Transfer = {
     revised: { items: 1 },
     unchanged: { items: 0 },
   },
+  ...{ canUndo: true, undone: null },
 };
 const row = (change: Partial<ReportRow>): ReportRow => ({
   file: "items/a.xml",
@@ -122,6 +123,45 @@ test("each export says what it holds and leaves out, and asks for its own form",
       expect(asked.filter((one) => one.path.endsWith("/exports")).at(-1)?.body).toEqual({ format });
     });
   }
+});
+
+test("an import is undone after it has said what goes and what stays; then it says what became of it", async () => {
+  let isUndone = false;
+  const after = { ...transfer, canUndo: false, undone: { takenOut: 1, restored: 1, kept: 14 } };
+  const { user, asked } = open([
+    answers(listTransfers, () => ({ transfers: [isUndone ? after : transfer] })),
+    answers(undoImport, () => {
+      isUndone = true;
+      return after;
+    }),
+  ]);
+  const button = { name: "Undo the import of rivers.zip" };
+  await user.click(await screen.findByRole("button", button));
+  expect(
+    screen.getByText(/15 items leave the bank again\. 1 changed item says again what it said before\./),
+  ).toBeTruthy();
+  await user.click(screen.getByRole("button", { name: "Leave it" }));
+  expect(asked.some(({ path }) => path.endsWith("/undo"))).toBe(false);
+  await user.click(screen.getByRole("button", button));
+  await user.click(screen.getByRole("button", { name: "Undo it" }));
+  expect(
+    await screen.findByText(
+      /undone: 1 item is out of the bank again; 1 say again what they said before; 14 stay, changed or used since/,
+    ),
+  ).toBeTruthy();
+  expect(screen.queryByRole("button", button)).toBeNull();
+});
+
+test("where it can no longer be undone the page says so", async () => {
+  const { user } = open([
+    answers(listTransfers, { transfers: [transfer] }),
+    refuses(undoImport, { code: "importNotUndone" }, 409),
+  ]);
+  await user.click(await screen.findByRole("button", { name: "Undo the import of rivers.zip" }));
+  await user.click(screen.getByRole("button", { name: "Undo it" }));
+  expect(
+    await screen.findByText(/This cannot be undone: it has brought no items, or it was undone already\./),
+  ).toBeTruthy();
 });
 
 test("a table that came in says what became of its rows, and what is to be said of all of it", async () => {

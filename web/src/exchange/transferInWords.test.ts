@@ -16,6 +16,8 @@ const transfer = (change: Partial<Transfer>): Transfer => ({
   askedAt: "2026-11-28T09:30:00Z",
   finishedAt: null,
   imported: null,
+  canUndo: false,
+  undone: null,
   problem: null,
   ...change,
 });

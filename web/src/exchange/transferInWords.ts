@@ -23,7 +23,7 @@ function partsInWords(
     : t("{{all}}: {{some}}", { all, some: some.join(", ") });
 }
 
-export function transferInWords({ kind, format, state, share, imported, bytes }: Transfer): string {
+export function transferInWords({ kind, format, state, share, imported, undone, bytes }: Transfer): string {
   switch (state) {
     case "receiving":
       return t("on its way here");
@@ -37,9 +37,18 @@ export function transferInWords({ kind, format, state, share, imported, bytes }:
     case "failed":
       return kind === "import" ? t("could not be imported; nothing was changed") : t("could not be written");
     case "done":
+      if (undone) return undoneInWords(undone);
       if (imported?.parts) return `${importedInWords(imported)}. ${partsInWords(imported.parts, format)}`;
       return imported ? importedInWords(imported) : t("ready, {{bytes}}", { bytes: sizeInWords(bytes) });
   }
+}
+
+function undoneInWords({ takenOut, restored, kept }: NonNullable<Transfer["undone"]>): string {
+  return [
+    t("undone: {{count}} items are out of the bank again", { count: takenOut }),
+    ...(restored > 0 ? [t("{{n}} say again what they said before", { n: restored })] : []),
+    ...(kept > 0 ? [t("{{n}} stay, changed or used since", { n: kept })] : []),
+  ].join("; ");
 }
 
 function importedInWords({ created, revised, unchanged }: NonNullable<Transfer["imported"]>): string {

@@ -16,7 +16,7 @@ import { masteryTextTone, masteryWords, rightOf } from "../ui/masteryInWords.ts"
 import { Page } from "../ui/Page.tsx";
 import { RecallTint } from "../ui/RecallTint.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
-import { numberOf, t } from "../platform/words.ts";
+import { numberOf, t, tenthOf } from "../platform/words.ts";
 import { useShowStudentOverTimeQuery } from "./api.ts";
 import { besideClassInWords, betweenGoesInWords } from "./overTimeInWords.ts";
 import { StudentNote } from "./StudentNote.tsx";
@@ -265,7 +265,7 @@ function Topics({ of: { topics } }: { of: StudentOverTime }) {
           <Typography variant="body2" color="textSecondary">
             {share.outOf === 0
               ? t("not asked yet")
-              : t("{{right}} of {{outOf}} right in first goes", { right: numberOf(share.right), outOf: share.outOf })}
+              : t("{{right}} of {{outOf}} right in first goes", { right: tenthOf(share.right), outOf: share.outOf })}
           </Typography>
         </Box>
       ))}

@@ -167,6 +167,7 @@ export const staffWords: ProblemWords<StaffProblem> = {
     t("“imsmanifest.xml” cannot be read; it is broken in line {{line}}. Nothing was imported.", terms),
   packageEmpty: () => t("The package names no items. Nothing was imported."),
   fileTooLarge: (terms) => t("A file may have {{megabytes}} MB at most.", terms),
+  importNotUndone: () => t("This cannot be undone: it has brought no items, or it was undone already."),
   transferOver: () => t("It is over already; there is nothing left to cancel."),
   exportNotDone: () => t("This export is not done yet."),
   quizAsPackage: () => t("A quiz is exported as a package, with just its items."),

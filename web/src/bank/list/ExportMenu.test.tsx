@@ -15,7 +15,7 @@ const transfer: Transfer = {
     name: "items.txt",
   },
   ...{ bytes: 0, share: 0, askedBy: "Mara Okafor", askedAt: "2026-11-25T09:00:00.000Z", finishedAt: null },
-  ...{ imported: null, problem: null },
+  ...{ imported: null, canUndo: false, undone: null, problem: null },
 } as const;
 const open = (...stubs: Stub[]) => renderPage(<ExportMenu which={which} total={12} />, { stubs });
 
