@@ -7,12 +7,12 @@ import { Which } from "./bulk.ts";
 import { FieldProblem, Problem } from "./problem.ts";
 import { Demand, ItemPoints, KeptFindings, Status, Tags, Use } from "./bank.ts";
 import { endpoint } from "./endpoint.ts";
+import { Imported, Undone } from "./imported.ts";
 import { OtherUnits } from "./items/numeric.ts";
 import { Shape } from "./items/pointOnImage.ts";
 import { Image, RichText } from "./items/richText.ts";
 import { LevelPoints } from "./items/written.ts";
 import { Many } from "./many.ts";
-import { Note, ReportCounts } from "./packages.ts";
 import { FamilyName, GivenName, Id, limits, LocalDate, Moment, Name } from "./wire.ts";
 
 /** Text in a file: plain words where they say everything, the tree where they do not. */
@@ -279,24 +279,7 @@ export const DepartmentFile = z.strictObject({
 });
 export type DepartmentFile = z.infer<typeof DepartmentFile>;
 
-/** What an import made of a file. */
-export const Imported = z.object({
-  /** Of a package or a table: how many of its parts had which outcome. */
-  parts: ReportCounts.optional(),
-  /** Of a table: what is to be said of it as a whole. */
-  notes: z.array(Note).optional(),
-  created: z.object({
-    standards: z.int(),
-    topics: z.int(),
-    courses: z.int(),
-    classes: z.int(),
-    students: z.int(),
-    items: z.int(),
-  }),
-  revised: z.object({ items: z.int() }),
-  unchanged: z.object({ items: z.int() }),
-});
-export type Imported = z.infer<typeof Imported>;
+export { Imported, Undone };
 
 /**
  * "department": our own file, with everything it says; "package": items as QTI, for other programs too; "table" and
@@ -318,10 +301,6 @@ export const fileFormats = [
 export const itemFormats: readonly (typeof fileFormats)[number][] = ["package", "table", "workbook", "text", "word"];
 
 export const transferStates = ["receiving", "waiting", "running", "done", "failed", "cancelled"] as const;
-
-/** What undoing an import did to the items that it brought or changed; what was changed or used since stayed. */
-export const Undone = z.object({ takenOut: z.int(), restored: z.int(), kept: z.int() });
-export type Undone = z.infer<typeof Undone>;
 
 /** A file on its way in or out: it is worked on in the background, and stays for a week. */
 export const Transfer = z.object({
