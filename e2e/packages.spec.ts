@@ -83,4 +83,13 @@ test("a colleague's package is imported with a report, is edited, and goes out a
     await kept.getByRole("button", { name: "Remove for good" }).click();
     await expect(kept.getByText("Estimate a slope (slider)")).toBeHidden();
   });
+  await test.step("the import is undone: what the quiz asks and what was edited stays, and is counted", async () => {
+    await lead.getByRole("button", { name: /^Undo the import of / }).click();
+    await expect(
+      lead.getByText(/15 items leave the bank again\. What somebody has changed or put into a quiz/),
+    ).toBeVisible();
+    await lead.getByRole("button", { name: "Undo it" }).click();
+    await expect(lead.getByText(/undone: .*; \d+ stay, changed or used since/)).toBeVisible();
+    await expect(lead.getByRole("button", { name: /^Undo the import of / })).toBeHidden();
+  });
 });

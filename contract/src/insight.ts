@@ -168,8 +168,13 @@ export const Results = z.object({
   outcome: Share,
   /** Weakest item first. */
   items: z.array(ItemResult),
-  /** The parts of the quiz, by the numbers of their questions; empty: it has only one. Their outcomes add up to the whole. */
-  parts: z.array(z.object({ heading: z.string().nullable(), first: z.int(), last: z.int(), outcome: Share })),
+  /**
+   * The parts of the quiz that hold questions, with the numbers of these; empty: there is only one. Over the answers of
+   * which the items tell: those of this year add up to the whole.
+   */
+  parts: z.array(
+    z.object({ heading: z.string().nullable(), number: z.int(), first: z.int(), last: z.int(), outcome: Share }),
+  ),
   /** What the items hang on, as it was released. */
   stimuli: z.array(ShownStimulus),
   standards: z.array(StandardResult),

@@ -368,6 +368,7 @@ export function listReleaseItems(db: Db, departmentId: string, releaseId: string
       "place.id as placeId",
       "place.points",
       "part.id as partId",
+      "part.position as partNumber",
       "part.heading",
       "unit.id as unitId",
       "unit.name as unit",

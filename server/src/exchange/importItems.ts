@@ -93,7 +93,7 @@ async function importSome(
     else {
       const version = versions?.get(item.key) ?? before.version;
       const saved = await saveItem(scope, { params: { itemId: before.id }, body: { version, tagging, content } });
-      brought?.changed.push({ itemId: before.id, version: saved.version, content: before.content, tagging: now });
+      brought?.changed.push({ itemId: before.id, version: saved.version, revisionId: before.revisionId, tagging: now });
       outcome.revised += 1;
     }
   }

@@ -170,7 +170,8 @@ export function listItemKeys(db: Db, departmentId: string) {
 const withNewest = (db: Db, departmentId: string) =>
   newestOfItems(db, departmentId)
     .where("item.archivedAt", "is", null)
-    .select(["item.id", "item.number", "item.origin", "item.familyId", "item.version", "revision.content"]);
+    .select(["item.id", "item.number", "item.origin", "item.familyId", "item.version", "revision.content"])
+    .select("revision.id as revisionId");
 
 const withTagging = (db: Db, departmentId: string) =>
   withNewest(db, departmentId)
@@ -341,4 +342,15 @@ export async function insertMany(
 ): Promise<void> {
   await db.insertInto("many").values(many).execute();
   if (items.length > 0) await db.insertInto("manyItem").values(items).execute();
+}
+
+/** What a revision says; revisions never change and never go. */
+export async function findContent(db: Db, departmentId: string, revisionId: string) {
+  const { content } = await db
+    .selectFrom("itemRevision")
+    .select("content")
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", revisionId)
+    .executeTakeFirstOrThrow();
+  return content;
 }

@@ -14,10 +14,7 @@ const shown = (db: Db, departmentId: string) =>
     .where("transfer.departmentId", "=", departmentId)
     .select(["transfer.id", "transfer.kind", "transfer.format", "transfer.state", "transfer.name", "transfer.share"])
     .select(["transfer.askedAt", "transfer.finishedAt", "transfer.imported", "transfer.problem", "transfer.undone"])
-    .select(
-      sql<boolean>`transfer.undone is null
-        and (transfer.brought -> 'created' <> '[]' or transfer.brought -> 'changed' <> '[]') is true`.as("canUndo"),
-    )
+    .select(sql<boolean>`transfer.undone is null and transfer.brought_items > 0`.as("canUndo"))
     .select(["person.name as askedBy", "transfer.askedBy as askedById"])
     .select(sql<number>`transfer.bytes::float8`.as("bytes"));
 
@@ -76,7 +73,10 @@ export async function moveOn(
     .set({
       ...rest,
       ...(imported && { imported: JSON.stringify(imported) }),
-      ...(brought && { brought: JSON.stringify(brought) }),
+      ...(brought && {
+        brought: JSON.stringify(brought),
+        broughtItems: brought.created.length + brought.changed.length,
+      }),
       ...(report && { report: JSON.stringify(report) }),
       ...(problem && { problem: JSON.stringify(problem) }),
     })
@@ -157,6 +157,7 @@ export async function holdBrought(db: Db, departmentId: string, transferId: stri
     .where("id", "=", transferId)
     .where("state", "=", "done")
     .where("undone", "is", null)
+    .where("broughtItems", ">", 0)
     .forUpdate()
     .executeTakeFirst();
   return row?.brought ? { brought: row.brought, askedBy: row.askedBy } : undefined;

@@ -7,7 +7,7 @@ import { record } from "../platform/history.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import type { Brought } from "../platform/transferTables.ts";
 import { mayExchange, showTransfer } from "./transfers.ts";
-import { holdImports } from "./store.ts";
+import * as contents from "./store.ts";
 import * as store from "./transferStore.ts";
 
 export async function undoImport(
@@ -19,9 +19,9 @@ export async function undoImport(
     const { db, caller } = within;
     const { departmentId } = caller;
     await showTransfer(within, transferId);
-    await holdImports(db, departmentId);
+    await contents.holdImports(db, departmentId);
     const held = await store.holdBrought(db, departmentId, transferId);
-    if (!held || held.brought.created.length + held.brought.changed.length === 0) throw new Failure("importNotUndone");
+    if (!held) throw new Failure("importNotUndone");
     const { created, changed } = held.brought;
     const takenOut = await takeOutUntouched(within, held.askedBy, created);
     const restored = await restore(within, changed);
@@ -37,14 +37,16 @@ export async function undoImport(
 
 /** Those that nobody has saved since get back what they said, as a revision of their own; returns how many. */
 async function restore(scope: Scope<Member>, changed: Brought["changed"]): Promise<number> {
+  const { db, caller } = scope;
   let count = 0;
-  for (const { itemId, version, content, tagging } of changed) {
+  for (const { itemId, version, revisionId, tagging } of changed) {
     const now = await showItem(scope, { params: { itemId } }).catch((error: unknown) => {
       // It has been archived since.
       if (error instanceof Failure && error.kind === "missing") return null;
       throw error;
     });
     if (now?.version !== version || now.status === "retired") continue;
+    const content = await contents.findContent(db, caller.departmentId, revisionId);
     await saveItem(scope, { params: { itemId }, body: { version, tagging, content } });
     count += 1;
   }

@@ -81,8 +81,8 @@ describe("part by part", () => {
     await sit(bench, 1, releaseId, (position) => position !== 3);
     const { parts, outcome } = await show(releaseId);
     expect(parts).toMatchObject([
-      { heading: null, first: 1, last: 3, outcome: { right: 4, outOf: 6 } },
-      { heading: "Stretch", first: 4, last: 5, outcome: { right: 2, outOf: 4 } },
+      { heading: null, number: 1, first: 1, last: 3, outcome: { right: 4, outOf: 6 } },
+      { heading: "Stretch", number: 2, first: 4, last: 5, outcome: { right: 2, outOf: 4 } },
     ]);
     const sum = (of: (share: { right: number; outOf: number }) => number) =>
       parts.reduce((all, part) => all + of(part.outcome), 0);

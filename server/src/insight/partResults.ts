@@ -10,7 +10,7 @@ type ReleaseItem = Awaited<ReturnType<typeof listItemsOfRelease>>[number];
 type Given = Awaited<ReturnType<typeof listAnswers>>[number];
 
 /**
- * Over the same answers as the share of the whole quiz, so that the parts add up to it.
+ * Over the same answers as the share of the whole quiz, so that the parts add up to it. A part without a question is none.
  *
  * @param items in the order of the quiz
  */
@@ -23,6 +23,7 @@ export function resultsOfParts(items: readonly ReleaseItem[], answers: readonly 
   const byPart = groupBy(telling, (answer) => partOf.get(answer.itemId));
   return parts.map((own) => ({
     heading: own[0]?.heading ?? null,
+    number: own[0]?.partNumber ?? 0,
     first: own[0]?.position ?? 0,
     last: own.at(-1)?.position ?? 0,
     outcome: shareOfStudents(

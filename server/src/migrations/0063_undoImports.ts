@@ -5,8 +5,10 @@ export async function up(db: Kysely<unknown>): Promise<void> {
   await sql
     .raw(
       `
--- {created: [item id], changed: [{itemId, version, content, tagging}]}: of an import that is done; null: of one before this
+-- {created: [item id], changed: [{itemId, version, revisionId, tagging}]}: of an import that is done; null: of one before this
 alter table transfer add column brought jsonb;
+-- how many these are, so that a list need not read them
+alter table transfer add column brought_items int not null default 0;
 -- {takenOut, restored, kept}; null: not undone
 alter table transfer add column undone jsonb;
 `,

@@ -2,7 +2,6 @@
 import type { Tagging } from "@verdant/contract/bank";
 import type { Imported, Transfer, Undone } from "@verdant/contract/exchange";
 import type { KeptQuiz, Note, ReportRow } from "@verdant/contract/packages";
-import type { Content } from "@verdant/core/items/kinds";
 import type { LayoutPart } from "@verdant/core/assembly/layout";
 import type { ColumnType } from "kysely";
 import type { Default, Json, Owned, Row } from "./columns.ts";
@@ -22,7 +21,7 @@ export interface Brought {
   readonly changed: {
     readonly itemId: string;
     readonly version: number;
-    readonly content: Content;
+    readonly revisionId: string;
     readonly tagging: Tagging;
   }[];
 }
@@ -45,6 +44,7 @@ export interface TransferTables {
     imported: JsonUnlessAbsent<Imported>;
     /** Of an import that is done: what it can be undone by. */
     brought: JsonUnlessAbsent<Brought>;
+    broughtItems: Default<number>;
     undone: JsonUnlessAbsent<Undone>;
     /** The gravest first. */
     report: JsonUnlessAbsent<ReportRow[]>;

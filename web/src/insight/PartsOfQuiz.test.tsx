@@ -9,8 +9,8 @@ test("each part is named, with its questions and what came out; one without a he
   renderPage(
     <PartsOfQuiz
       parts={[
-        { heading: null, first: 1, last: 3, outcome: share(9, 18) },
-        { heading: "Stretch", first: 4, last: 4, outcome: share(0, 0) },
+        { heading: null, number: 1, first: 1, last: 3, outcome: share(9, 18) },
+        { heading: "Stretch", number: 2, first: 4, last: 4, outcome: share(0, 0) },
       ]}
     />,
   );

@@ -13,7 +13,7 @@ export function PartsOfQuiz({ parts }: { parts: Results["parts"] }) {
         {t("Part by part")}
       </Typography>
       <Box component="ol" sx={{ listStyle: "none", m: 0, p: 0 }}>
-        {parts.map((part, i) => (
+        {parts.map((part) => (
           <Box
             component="li"
             key={part.first}
@@ -21,7 +21,7 @@ export function PartsOfQuiz({ parts }: { parts: Results["parts"] }) {
           >
             <Box sx={{ flex: "1 1 220px", minWidth: 0 }}>
               <Typography sx={{ fontWeight: 700, overflowWrap: "anywhere" }}>
-                {part.heading ?? t("Part {{n}}", { n: i + 1 })}
+                {part.heading ?? t("Part {{n}}", { n: part.number })}
               </Typography>
               <Typography variant="caption" color="textSecondary">
                 {part.first === part.last
