@@ -9,6 +9,7 @@ import { releaseQuiz } from "../server/src/delivery/service.ts";
 import { showResults } from "../server/src/insight/service.ts";
 import { showClassOverTime } from "../server/src/overTime/classOverTime.ts";
 import { showComparison } from "../server/src/overTime/comparison.ts";
+import { showRecallThen } from "../server/src/overTime/recallThen.ts";
 import { showStudentOverTime } from "../server/src/overTime/studentOverTime.ts";
 import { connect } from "../server/src/platform/database.ts";
 import { copyDepartment } from "../server/src/platform/testing/manyDepartments.ts";
@@ -68,6 +69,7 @@ export async function overTime(): Promise<Measure[]> {
     };
     return [
       await measure("class-over-time", "at most 150", () => showClassOverTime(lead, { params: { classId } })),
+      await measure("recall-then", "none set", () => showRecallThen(lead, { params: { classId } })),
       await measure("student-page", "at most 150", () => showStudentOverTime(lead, { params: { classId, studentId } })),
       await measure("comparison", "none set", () =>
         showComparison(lead, { params: { classId }, query: { withClassId: known.id } }),
@@ -89,17 +91,23 @@ export async function overTime(): Promise<Measure[]> {
             'handedIn', ${at}, ${at} + interval '1 hour', decode(md5(random()::text) || md5(random()::text), 'hex'), 1, 8,
             ${questions}::int
           from unnest(${ids}::uuid[]) as student (id)
-          returning department_id, id),
+          returning department_id, id, student_id),
         asked as (
           insert into sitting_item (department_id, sitting_id, position, item_id, revision_id, option_order, points, shown_at)
           select went.department_id, went.id, item.n, item.item_id, item.revision_id, '[]', 1, ${at}
           from went, (select row_number() over (order by item_id) as n, item_id, revision_id from release_item
             where department_id = ${departmentId} and release_id = ${releaseId}) item
-          returning department_id, sitting_id, position)
-        insert into mark (department_id, sitting_id, position, version, credit, points, source, at, is_evidence)
-        select department_id, sitting_id, position, 1, (random() < .7)::int, 1, 'auto', ${at}, true from asked`.execute(
-        db,
-      );
+          returning department_id, sitting_id, position, item_id),
+        marked as (
+          insert into mark (department_id, sitting_id, position, version, credit, points, source, at, is_evidence)
+          select department_id, sitting_id, position, 1, (random() < .7)::int, 1, 'auto', ${at}, true from asked
+          returning sitting_id, position, credit)
+        insert into evidence (department_id, class_id, seq, student_id, topic_id, item_id, "on", sitting_id, position,
+          chance, slip, credit, void)
+        select went.department_id, ${classId}::uuid, ${n * students} + dense_rank() over (order by went.id), went.student_id,
+          item.topic_id, asked.item_id, (${at})::date, went.id, asked.position, .25, .05, marked.credit, false
+        from asked join marked using (sitting_id, position) join went on went.id = asked.sitting_id
+        join item on item.department_id = went.department_id and item.id = asked.item_id`.execute(db);
     }
   } finally {
     await bench.close();

@@ -102,9 +102,9 @@ export async function insertTimed({ scopeAt, now, lead, school }: Lately<"timed"
     }
 }
 
-/** A number that is not the right one. */
+/** No distance is nothing: whatever was drawn, it is not the right one. */
 const wrong = (content: Content): Answer =>
-  content.kind === "numeric" ? { kind: "numeric" as const, text: "1" } : blankAnswer(content.kind);
+  content.kind === "numeric" ? { kind: "numeric" as const, text: "0" } : blankAnswer(content.kind);
 
 const listContents = (db: OpenScope["db"], departmentId: string, sittingId: string) =>
   db

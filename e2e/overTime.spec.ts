@@ -65,14 +65,16 @@ test("a parents' evening: a student found by name, what to do next, a note that 
 });
 
 test("this year's class beside last year's: what cannot be told is said so", async ({ person }) => {
+  // Which questions a check of the demo draws differs from load to load, and with them by a hair what comes out.
+  const cannotBeTold = /^No difference can be told: 9C may be anywhere|among so many comparisons that may be chance\.$/;
   const teacher = await teacherAt(person, demo.address, "Ruben Castellow");
   await teacher.goto(`${demo.address}/classes/${await classIdOf(teacher, "9C")}/over-time`);
   await teacher.getByRole("link", { name: "Compare" }).click();
   await teacher.getByRole("combobox", { name: "With" }).click();
   await teacher.getByRole("option", { name: /^9B, / }).click();
-  await expect(teacher.getByRole("heading", { name: /^No difference can be told: 9C may be anywhere/ })).toBeVisible();
+  await expect(teacher.getByRole("heading", { name: cannotBeTold })).toBeVisible();
   await expect(teacher.getByText(/^It does not say why/)).toBeVisible();
   await expectAccessible(teacher);
   await teacher.reload();
-  await expect(teacher.getByRole("heading", { name: /^No difference can be told/ })).toBeVisible();
+  await expect(teacher.getByRole("heading", { name: cannotBeTold })).toBeVisible();
 });

@@ -57,7 +57,9 @@ export async function listResponses(db: Db, departmentId: string, mostStudents: 
     .orderBy("class.courseId")
     .orderBy("sitting.studentId")
     .orderBy("asMarked.parameterId")
-    .orderBy("sitting.handedInAt");
+    .orderBy("sitting.handedInAt")
+    .orderBy("sitting.id")
+    .orderBy("si.position");
   const { rows } = await sql<AnsweredBy>`
     with met as ${met},
     person as (

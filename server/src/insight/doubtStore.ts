@@ -44,7 +44,9 @@ export async function listAnswersTo(db: Db, departmentId: string, parameterIds: 
     .orderBy("class.courseId")
     .orderBy("sitting.studentId")
     .orderBy("asMarked.parameterId")
-    .orderBy("sitting.handedInAt");
+    .orderBy("sitting.handedInAt")
+    .orderBy("sitting.id")
+    .orderBy("si.position");
   const { rows } = await sql<{
     group: string;
     studentId: string;

@@ -81,7 +81,7 @@ export async function sumStandardEvidence(
       from asked
       join mark on mark.department_id = ${departmentId} and mark.sitting_id = asked.id
         and mark.position = asked.position and mark.version = asked.marking_version and mark.is_evidence
-      order by asked.student_id, asked.item_id, asked.handed_in_at desc
+      order by asked.student_id, asked.item_id, asked.handed_in_at desc, asked.id desc
     ) latest
     join item_standard link on link.department_id = ${departmentId} and link.item_id = latest.item_id ${isWanted}
     group by latest.student_id, link.standard_id`.execute(db);

@@ -37,7 +37,10 @@ export async function sumCommon(db: Db, departmentId: string, sides: Sides) {
     .orderBy("sitting.classId")
     .orderBy("sitting.studentId")
     .orderBy("asMarked.parameterId")
-    .orderBy("sitting.handedInAt");
+    .orderBy("sitting.handedInAt")
+    // Handed in at one moment, the same question twice: the same one each time it is read.
+    .orderBy("sitting.id")
+    .orderBy("si.position");
   const { rows } = await sql<{
     isFirst: boolean;
     studentId: string;
