@@ -1,6 +1,5 @@
 /** How well a class recalled its topics on days that have passed, as its plan said on their mornings. */
-import type { Day } from "@verdant/core/plan/day";
-import { dayOf } from "@verdant/core/plan/day";
+import { dayOf, type Day } from "@verdant/core/plan/day";
 import { meanRecall } from "@verdant/core/plan/due";
 import { noMemory, rememberAll } from "@verdant/core/plan/remember";
 import { loadSchedule } from "../courses/schedule.ts";

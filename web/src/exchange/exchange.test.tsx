@@ -146,7 +146,7 @@ test("an import is undone after it has said what goes and what stays; then it sa
   await user.click(screen.getByRole("button", { name: "Undo it" }));
   expect(
     await screen.findByText(
-      /undone: 1 item is out of the bank again; 1 say again what they said before; 14 stay, changed or used since/,
+      /undone: 1 item is out of the bank again; 1 says again what it said before; 14 stay, changed or used since/,
     ),
   ).toBeTruthy();
   expect(screen.queryByRole("button", button)).toBeNull();

@@ -58,3 +58,13 @@ test("a place in the file is named as people count", () => {
   expect(placeInWords("/formatVersion")).toBe("formatVersion");
   expect(placeInWords("")).toBe("the file");
 });
+
+test("an import that was undone says what went, what was given back and what stayed; one is one", () => {
+  const undone = (takenOut: number, restored: number, kept: number) =>
+    transferInWords(transfer({ state: "done", undone: { takenOut, restored, kept } }));
+  expect(undone(15, 0, 0)).toBe("undone: 15 items are out of the bank again");
+  expect(undone(1, 1, 1)).toBe(
+    "undone: 1 item is out of the bank again; 1 says again what it said before; 1 stays, changed or used since",
+  );
+  expect(undone(0, 2, 3)).toMatch(/; 2 say again what they said before; 3 stay, changed or used since$/);
+});

@@ -46,8 +46,8 @@ export function transferInWords({ kind, format, state, share, imported, undone, 
 function undoneInWords({ takenOut, restored, kept }: NonNullable<Transfer["undone"]>): string {
   return [
     t("undone: {{count}} items are out of the bank again", { count: takenOut }),
-    ...(restored > 0 ? [t("{{n}} say again what they said before", { n: restored })] : []),
-    ...(kept > 0 ? [t("{{n}} stay, changed or used since", { n: kept })] : []),
+    ...(restored > 0 ? [t("{{count}} say again what they said before", { count: restored })] : []),
+    ...(kept > 0 ? [t("{{count}} stay, changed or used since", { count: kept })] : []),
   ].join("; ");
 }
 

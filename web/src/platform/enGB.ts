@@ -37,6 +37,8 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} students have another go.": "{{count}} student has another go.",
   "{{count}} items leave the bank again.": "{{count}} item leaves the bank again.",
   "{{count}} changed items say again what they said before.": "{{count}} changed item says again what it said before.",
+  "{{count}} say again what they said before": "{{count}} says again what it said before",
+  "{{count}} stay, changed or used since": "{{count}} stays, changed or used since",
   "undone: {{count}} items are out of the bank again": "undone: {{count}} item is out of the bank again",
   "{{count}} students read it on their list of quizzes.": "{{count}} student reads it on their list of quizzes.",
   "{{count}} students ticked": "{{count}} student ticked",
