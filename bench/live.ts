@@ -7,7 +7,7 @@ import { setTimeout } from "node:timers/promises";
 import { hashOf, newToken } from "../server/src/platform/id.ts";
 import { openInstallation, type BenchInstallation } from "./installation.ts";
 import type { Measure } from "./main.ts";
-import { p95 } from "./median.ts";
+import { median, p95 } from "./median.ts";
 import { answerAll, begin, flushed, prepare, save, serve } from "./school.ts";
 
 const viewers = 20;
@@ -31,11 +31,11 @@ export async function live(): Promise<Measure[]> {
     await flushed(bench);
     const seats: Awaited<ReturnType<typeof begin>>[] = [];
     for (const card of cards) seats.push(await begin(answering, releaseId, card));
-    const times: Record<"alone" | "watched", number[]> = { alone: [], watched: [] };
+    const times: Record<"alone" | "watched", number[][]> = { alone: [], watched: [] };
     const seen: number[] = [];
     let failed = 0;
     let seq = 0;
-    const round = async (into: number[]) => {
+    const round = async () => {
       const first = seq;
       const { ms, failed: refused } = await answerAll(
         lastMs,
@@ -44,34 +44,36 @@ export async function live(): Promise<Measure[]> {
           return save(answering, seat, first + n);
         }),
       );
-      into.push(...ms);
       failed += refused.length;
+      return ms;
     };
-    await round([]);
+    await round();
     for (let n = 0; n < rounds; n++) {
-      await round(times.alone);
+      times.alone.push(await round());
       const viewing = startViewers([watching, releaseId, cookie, String(viewers)]);
       await setTimeout(3000);
-      await round(times.watched);
+      times.watched.push(await round());
       seen.push(...(await viewing.stop()));
     }
-    const rise = p95(times.watched) / p95(times.alone);
+    // By pairs of rounds, so that a moment in which the machine does something else spoils one of them and not the figure.
+    const rises = times.watched.map((watched, n) => p95(watched) / p95(times.alone[n] ?? []));
+    const [watched, alone] = [times.watched.flat(), times.alone.flat()];
     return [
       {
         name: "live-600",
         value: p95(seen),
         unit: "ms p95",
         target: "at most 1000",
-        note: `${seen.length} times that one of ${viewers} viewers saw one of ${times.watched.length} answers; ${failed} failed`,
+        note: `${seen.length} times that one of ${viewers} viewers saw one of ${watched.length} answers; ${failed} failed`,
       },
       {
         name: "live-600-saves",
-        value: p95(times.watched),
+        value: p95(watched),
         unit: "ms p95",
-        baseline: Math.round(10 * p95(times.alone)) / 10,
-        ratio: rise,
+        baseline: Math.round(10 * p95(alone)) / 10,
+        ratio: median(rises),
         target: "ratio at most 1.15",
-        note: `${rounds} rounds of ${lastMs / 1000} s each, in turns`,
+        note: `the middle of ${rounds} pairs of ${lastMs / 1000} s each: ${rises.map((one) => one.toFixed(2)).join(", ")}`,
       },
     ];
   } finally {
@@ -93,9 +95,12 @@ async function signedIn({ db, departmentId, lead }: BenchInstallation): Promise<
   return `verdant=${token}`;
 }
 
-/** In a program of its own, so that reading twenty streams does not hold up those who answer. */
+/**
+ * In a program of its own that gives way to all others: twenty teachers have processors of their own, so that what reading
+ * their streams takes must not count as what watching costs those who answer.
+ */
 function startViewers(args: readonly string[]) {
-  const child = spawn(process.execPath, ["--import", "tsx", "bench/liveViewers.ts", ...args], {
+  const child = spawn("nice", ["-n", "19", process.execPath, "--import", "tsx", "bench/liveViewers.ts", ...args], {
     stdio: ["pipe", "pipe", "inherit"],
   });
   let told = "";

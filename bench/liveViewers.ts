@@ -5,7 +5,8 @@ const gone = new AbortController();
 
 interface Row {
   readonly studentId: string;
-  readonly heardAt: string | null;
+  /** Missing: as it was. */
+  readonly heardAt?: string | null;
 }
 
 /** Notes how old each answer is when it arrives; server and viewer have the same clock. */
@@ -24,7 +25,8 @@ async function watch(): Promise<void> {
         const [, event, data] = /^event: (\w+)\ndata: (.*)$/s.exec(one) ?? [];
         if (data === undefined) continue;
         for (const { studentId, heardAt } of (JSON.parse(data) as { students: Row[] }).students) {
-          if (event === "change" && heardAt !== null && heard.get(studentId) !== heardAt)
+          if (heardAt === undefined) continue;
+          if (event === "news" && heardAt !== null && heard.get(studentId) !== heardAt)
             seen.push(Date.now() - Date.parse(heardAt));
           heard.set(studentId, heardAt);
         }

@@ -51,17 +51,26 @@ export const Live = z.object({
 });
 export type Live = z.infer<typeof Live>;
 
-/** What is new since the state before; whoever is not among `students` is as they were. */
+/**
+ * What is new since the state before: of each student and item the fields that differ, since twenty who watch six hundred are
+ * sent most of what the server sends. Who and what is not named is as it was.
+ */
 export const LiveChange = z.object({
   now: Moment,
-  students: z.array(LiveStudent),
-  /** null: as they were. */
-  items: z.array(LiveItem).nullable(),
+  students: z.array(LiveStudent.partial().required({ studentId: true })),
+  items: z.array(LiveItem.partial().required({ itemId: true })),
+  /** Those that nobody had been dealt before; they stand among the others by their position. */
+  newItems: z.array(LiveItem),
 });
 export type LiveChange = z.infer<typeof LiveChange>;
 
-/** The stream of it: server-sent events, first `state` (Live), then `change` (LiveChange). No JSON, so mounted by hand. */
+/**
+ * The stream of it: server-sent events, first `state` (Live), then `news` (LiveChange). No JSON, so mounted by hand. A page
+ * that does not know an event hears nothing and asks instead, so another form of it gets another name.
+ */
 export const liveStreamPath = "/releases/:releaseId/live/stream";
+/** The stream says something at least so often, and be it that nothing is new: what says nothing for longer is lost. */
+export const liveBeatMs = 5000;
 
 /**
  * Where pages that count goes hear that some began or ended: server-sent events `changed`, each with the id of a release out

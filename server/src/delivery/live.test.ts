@@ -291,7 +291,9 @@ test("read again only where something was told, it is the same as read as a whol
   const begun = [];
   for (const n of [0, 1, 2, 3]) begun.push(await begin(n, releaseId));
   const frame = await readFrame(bench.teacher, departmentId, releaseId);
-  let reading = await readLive(bench.teacher, departmentId, releaseId, frame);
+  const pieces: string[] = [];
+  const pace = { atOnce: 2, rest: () => (pieces.push("read"), Promise.resolve()) };
+  let reading = await readLive(bench.teacher, departmentId, releaseId, { frame });
   const [one, two, three] = begun as [Begun, Begun, Begun];
   const deeds: [Begun, () => Promise<unknown>][] = [
     [one, () => answer(one, 1, true)],
@@ -305,17 +307,24 @@ test("read again only where something was told, it is the same as read as a whol
     bench.clock.now = after(minute + 1);
     await deed();
     const untouched = reading.live.students;
-    reading = await readTouched(bench.teacher, departmentId, reading, frame, [sitting.id]);
-    expect(reading.live).toEqual((await readLive(bench.teacher, departmentId, releaseId, frame)).live);
+    reading = await readTouched(bench.teacher, departmentId, reading, frame, {
+      ...{ touched: [sitting.id], pace },
+    });
+    expect(reading.live).toEqual((await readLive(bench.teacher, departmentId, releaseId, { frame })).live);
     // Whoever did nothing is the very same row: it is not even compared.
     expect(reading.live.students.filter((row, i) => row !== untouched[i])).toHaveLength(1);
   }
   // What reaches an earlier go late is no news of the one that is under way.
   await delivery.handIn(bench.sitter(one.token), { params: { sittingId: one.sitting.id } });
   await begin(0, releaseId);
-  reading = await readLive(bench.teacher, departmentId, releaseId, frame);
-  const again = await readTouched(bench.teacher, departmentId, reading, frame, [one.sitting.id]);
+  reading = await readLive(bench.teacher, departmentId, releaseId, { frame });
+  const again = await readTouched(bench.teacher, departmentId, reading, frame, { touched: [one.sitting.id], pace });
   expect(again.live).toEqual(reading.live);
+  // Of many it reads a few at once and rests after each few, and comes to the same.
+  pieces.length = 0;
+  const inPieces = await readLive(bench.teacher, departmentId, releaseId, { frame, pace });
+  expect(pieces).toHaveLength(2);
+  expect(inPieces.live).toEqual(reading.live);
 });
 
 test("is nobody else's business: another department's release, another release's go, another token's sitting", async () => {

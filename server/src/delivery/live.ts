@@ -62,9 +62,21 @@ export interface Reading {
 
 type Frame = Awaited<ReturnType<typeof readFrame>>;
 
-export async function readLive(scope: Scope, departmentId: string, releaseId: string, frame?: Frame): Promise<Reading> {
+/** Whoever reads again and again reads in small pieces and rests after each, so that nobody's answer waits for all of them. */
+export interface Pace {
+  /** Sittings in one piece. */
+  readonly atOnce: number;
+  readonly rest: () => Promise<void>;
+}
+
+export async function readLive(
+  scope: Scope,
+  departmentId: string,
+  releaseId: string,
+  { frame, pace }: { readonly frame?: Frame; readonly pace?: Pace } = {},
+): Promise<Reading> {
   const { audience, items, allowance } = frame ?? (await readFrame(scope, departmentId, releaseId));
-  const { goOf, answers } = await readGoes(scope, departmentId, releaseId);
+  const { goOf, answers } = await readGoes(scope, departmentId, releaseId, { pace });
   const now = scope.now();
   const students = audience.map(({ studentId, name, className }) => {
     const go = goOf.get(studentId);
@@ -83,10 +95,10 @@ export async function readTouched(
   departmentId: string,
   before: Reading,
   { items, allowance }: Frame,
-  touched: readonly string[],
+  { touched, pace }: { readonly touched: readonly string[]; readonly pace: Pace },
 ): Promise<Reading> {
   const { releaseId } = before.live;
-  const { goOf, answers: anew } = await readGoes(scope, departmentId, releaseId, touched);
+  const { goOf, answers: anew } = await readGoes(scope, departmentId, releaseId, { touched, pace });
   const answers = new Map(before.answers);
   const now = scope.now();
   const students = before.live.students.map((student) => {
@@ -111,10 +123,20 @@ const readingOf = (
   answers,
 });
 
-async function readGoes({ db }: Scope, departmentId: string, releaseId: string, touched?: readonly string[]) {
+async function readGoes(
+  { db }: Scope,
+  departmentId: string,
+  releaseId: string,
+  { touched, pace }: { readonly touched?: readonly string[]; readonly pace: Pace | undefined },
+) {
   const goes = await store.listNewestGoes(db, departmentId, releaseId, touched);
-  const sittingIds = goes.map((go) => go.sittingId);
-  const answers = await store.listLiveAnswers(db, departmentId, sittingIds);
+  const answers: store.LiveAnswer[] = [];
+  const atOnce = pace?.atOnce ?? goes.length;
+  for (let from = 0; from < goes.length; from += atOnce) {
+    const sittingIds = goes.slice(from, from + atOnce).map((go) => go.sittingId);
+    answers.push(...(await store.listLiveAnswers(db, departmentId, sittingIds)));
+    await pace?.rest();
+  }
   return {
     goOf: new Map(goes.map((go) => [go.studentId, go])),
     answers: groupBy(answers, (one) => one.sittingId),

@@ -35,8 +35,16 @@ test("what is new is exactly what differs; a student who came or went brings the
     ({ studentId: `s${n}`, name: `S ${n}`, state: "running", at }) as unknown as Live["students"][number];
   const state = (rows: Live["students"]): Live => ({ releaseId: "r", now: "n", students: rows, items: [] });
   const before = state([row(1, 1), row(2, 1)]);
-  expect(changeOf(before, state([row(1, 1), row(2, 2)]))).toEqual({ now: "n", students: [row(2, 2)], items: null });
-  expect(changeOf(before, before)).toEqual({ now: "n", students: [], items: null });
+  const none = { now: "n", students: [], items: [], newItems: [] };
+  expect(changeOf(before, state([row(1, 1), row(2, 2)]))).toEqual({ ...none, students: [{ studentId: "s2", at: 2 }] });
+  expect(changeOf(before, before)).toEqual(none);
+  const item = (answered: number, choices: unknown[] = []) =>
+    ({ itemId: "i", stem: "Why?", answered, choices }) as unknown as Live["items"][number];
+  const asked = (items: Live["items"]) => ({ ...before, items });
+  expect(changeOf(asked([item(1, ["a"])]), asked([item(1, ["a"])]))).toEqual(none);
+  expect(changeOf(asked([item(1)]), asked([item(2)]))).toEqual({ ...none, items: [{ itemId: "i", answered: 2 }] });
+  expect(changeOf(before, asked([item(1)]))).toEqual({ ...none, newItems: [item(1)] });
+  expect(changeOf(asked([item(1)]), before)).toBeNull();
   expect(changeOf(before, state([row(1, 1), row(2, 1), row(3, 1)]))).toBeNull();
   expect(changeOf(before, state([row(1, 1), row(3, 1)]))).toBeNull();
 });
@@ -110,12 +118,16 @@ describe("the stream", () => {
           if (event === "state") seen.live = JSON.parse(data) as Live;
           else if (seen.live) {
             const change = JSON.parse(data) as LiveChange;
-            const changed = new Map(change.students.map((row) => [row.studentId, row]));
+            const student = new Map(change.students.map((row) => [row.studentId, row]));
+            const item = new Map(change.items.map((row) => [row.itemId, row]));
             seen.live = {
               ...seen.live,
-              ...change,
-              students: seen.live.students.map((row) => changed.get(row.studentId) ?? row),
-              items: change.items ?? seen.live.items,
+              now: change.now,
+              students: seen.live.students.map((row) => Object.assign({ ...row }, student.get(row.studentId))),
+              items: [
+                ...seen.live.items.map((row) => Object.assign({ ...row }, item.get(row.itemId))),
+                ...change.newItems,
+              ].sort((a, b) => a.position - b.position),
             };
           }
         }
@@ -178,6 +190,24 @@ describe("the stream", () => {
       expect(rowOf(second.seen.live!, 1)?.questions).toEqual(["answered", "open"]);
     });
     await second.leave();
+  });
+
+  test("a stream in which nothing happens says so, before a page would take it for lost", async () => {
+    const { url } = await process();
+    const { releaseId } = await release(bench, { count: 2 });
+    const quiet = watch(url, releaseId, await cookieOf(bench.teacher));
+    await eventually(() => {
+      expect(quiet.seen.live).not.toBeNull();
+    });
+    // The first may come of listening that begins; the second comes of nothing.
+    for (const minute of [1, 2]) {
+      bench.clock.now = after(minute);
+      await eventually(() => {
+        expect(quiet.seen.live!.now).toBe(after(minute).toISOString());
+      });
+    }
+    expect(new Set(quiet.seen.events)).toEqual(new Set(["state", "news"]));
+    await quiet.leave();
   });
 
   test("who may not see it gets no stream; too many of one person are refused; a process that stops ends them", async () => {

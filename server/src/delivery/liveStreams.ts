@@ -3,16 +3,20 @@
  * something has changed, at most twice a second and only where it says so, and every few seconds as a whole, for what the
  * clock changes and for signals that were missed. Each is sent the whole state once and then what is new, so whoever comes back has no gaps.
  */
-import type { Live, LiveChange } from "@verdant/contract/live";
+import { liveBeatMs, type Live, type LiveChange } from "@verdant/contract/live";
+import { setTimeout } from "node:timers/promises";
 import { isUnreachable } from "../platform/database.ts";
 import { Failure } from "../platform/failure.ts";
 import type { Member, OpenScope } from "../platform/scope.ts";
-import { noteWatch, readFrame, readLive, readTouched, type Reading } from "./live.ts";
+import { noteWatch, readFrame, readLive, readTouched, type Pace, type Reading } from "./live.ts";
 
 /** At least so many milliseconds between two readings; longer where one takes long, so that watching never takes all. */
 const leastMs = 600;
 const share = 4;
-const anywayMs = 15_000;
+/** Sittings read at once, and the rest after them in milliseconds. */
+const atOnce = 30;
+const pauseMs = 10;
+const anywayMs = 30_000;
 /** How long whom it is for, and its questions, are taken to be the same. */
 const frameMs = 10_000;
 /** How often it is noted that somebody watches. */
@@ -23,7 +27,7 @@ const mostOfOne = 20;
 export interface Viewer {
   readonly personId: string;
   /** False: what was sent before has not left yet; the whole state follows when it has. */
-  readonly send: (event: "state" | "change", data: string) => boolean;
+  readonly send: (event: "state" | "news", data: string) => boolean;
   readonly end: () => void;
 }
 
@@ -60,6 +64,7 @@ class WatchedRelease {
   readonly #viewers = new Map<Viewer, boolean>();
   readonly #unhear: () => void;
   readonly #anyway: NodeJS.Timeout;
+  readonly #beat: NodeJS.Timeout;
   #state: Live | null = null;
   /** What was read last, and the sittings that were touched since; null: all of it has to be read. */
   #reading: Reading | null = null;
@@ -72,6 +77,15 @@ class WatchedRelease {
   /** How often a reading was asked for. */
   #asked = 0;
   #restUntil = 0;
+  #pausedMs = 0;
+  readonly #pace: Pace = {
+    atOnce,
+    rest: async () => {
+      const began = Date.now();
+      await setTimeout(pauseMs);
+      this.#pausedMs += Date.now() - began;
+    },
+  };
 
   constructor(scope: OpenScope<Member>, releaseId: string) {
     this.#scope = scope;
@@ -82,6 +96,9 @@ class WatchedRelease {
     this.#anyway = setInterval(() => {
       this.#ask(null);
     }, anywayMs).unref();
+    this.#beat = setInterval(() => {
+      if (this.#state) this.#tell({ ...this.#state, now: scope.now().toISOString() });
+    }, liveBeatMs).unref();
   }
 
   get isAlone(): boolean {
@@ -104,6 +121,7 @@ class WatchedRelease {
   stop(): void {
     this.#unhear();
     clearInterval(this.#anyway);
+    clearInterval(this.#beat);
     clearTimeout(this.#timer);
     for (const viewer of this.#viewers.keys()) viewer.end();
     this.#viewers.clear();
@@ -119,19 +137,22 @@ class WatchedRelease {
 
   #readSoon(): void {
     if (this.#isReading || this.#timer !== undefined) return;
-    this.#timer = setTimeout(
-      () => {
-        this.#timer = undefined;
-        void this.#read();
-      },
-      Math.max(0, this.#restUntil - Date.now()),
-    ).unref();
+    this.#timer = globalThis
+      .setTimeout(
+        () => {
+          this.#timer = undefined;
+          void this.#read();
+        },
+        Math.max(0, this.#restUntil - Date.now()),
+      )
+      .unref();
   }
 
   async #read(): Promise<void> {
     const { db, caller, now, log } = this.#scope;
     this.#isReading = true;
     const [began, asked] = [Date.now(), this.#asked];
+    this.#pausedMs = 0;
     try {
       if (began - this.#notedAt > noteMs) {
         await noteWatch(db, caller.departmentId, this.#releaseId, now());
@@ -147,14 +168,17 @@ class WatchedRelease {
       this.#touched = new Set();
       this.#reading =
         this.#reading && touched
-          ? await readTouched(this.#scope, caller.departmentId, this.#reading, this.#frame, [...touched])
-          : await readLive(this.#scope, caller.departmentId, this.#releaseId, this.#frame);
+          ? await readTouched(this.#scope, caller.departmentId, this.#reading, this.#frame, {
+              ...{ touched: [...touched], pace: this.#pace },
+            })
+          : await readLive(this.#scope, caller.departmentId, this.#releaseId, { frame: this.#frame, pace: this.#pace });
       this.#tell(this.#reading.live);
     } catch (error) {
       this.#touched = null;
       if (!isUnreachable(error)) log.error({ err: error }, "a release that is watched could not be read");
     }
-    this.#restUntil = Date.now() + Math.max(leastMs - (Date.now() - began), share * (Date.now() - began));
+    const tookMs = Date.now() - began;
+    this.#restUntil = Date.now() + Math.max(leastMs - tookMs, share * (tookMs - this.#pausedMs));
     this.#isReading = false;
     if (this.#asked > asked && !this.isAlone) this.#readSoon();
   }
@@ -168,26 +192,46 @@ class WatchedRelease {
     const whole = needAll.length === 0 ? "" : JSON.stringify(state);
     for (const viewer of this.#viewers.keys()) {
       const isSent =
-        news === null || needAll.includes(viewer) ? viewer.send("state", whole) : viewer.send("change", news);
+        news === null || needAll.includes(viewer) ? viewer.send("state", whole) : viewer.send("news", news);
       this.#viewers.set(viewer, !isSent);
     }
   }
 }
 
-/** What is new in `after`; the whole of it where somebody has gone. */
+/** What is new in `after`; null where a student came or went, or an item went, so that all of it has to be told. */
 export function changeOf(before: Live, after: Live): LiveChange | null {
-  const isSameList =
-    before.students.length === after.students.length &&
-    after.students.every((one, i) => one.studentId === before.students[i]?.studentId);
-  if (!isSameList) return null;
-  return {
-    now: after.now,
-    students: after.students.filter((one, i) => {
-      const was = before.students[i];
-      return was !== one && JSON.stringify(was) !== JSON.stringify(one);
-    }),
-    items: JSON.stringify(before.items) === JSON.stringify(after.items) ? null : after.items,
-  };
+  const students = changesOf(before.students, after.students, "studentId");
+  const known = new Set(before.items.map((one) => one.itemId));
+  const newItems = after.items.filter((one) => !known.has(one.itemId));
+  const items = changesOf(
+    before.items,
+    after.items.filter((one) => known.has(one.itemId)),
+    "itemId",
+  );
+  return students && items && { now: after.now, students, items, newItems };
+}
+
+/** Of each row the fields that differ, under its id; null where these are not the same rows. */
+function changesOf<Row extends object, Id extends keyof Row>(
+  before: readonly Row[],
+  after: readonly Row[],
+  id: Id,
+): (Partial<Row> & Pick<Row, Id>)[] | null {
+  if (before.length !== after.length) return null;
+  const changes: (Partial<Row> & Pick<Row, Id>)[] = [];
+  for (const [i, now] of after.entries()) {
+    const was = before[i];
+    if (was?.[id] !== now[id]) return null;
+    if (was === now) continue;
+    const differing = Object.entries(now).filter(([field, value]) => {
+      const old: unknown = was[field as keyof Row];
+      return old !== value && JSON.stringify(old) !== JSON.stringify(value);
+    });
+    if (differing.length > 0)
+      changes.push({ ...(Object.fromEntries(differing) as Partial<Row>), [id]: now[id] } as Partial<Row> &
+        Pick<Row, Id>);
+  }
+  return changes;
 }
 
 /** The one of this process. */

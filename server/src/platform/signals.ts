@@ -49,7 +49,10 @@ export function createSignals(directUrl: string, db: Db): Signals {
     for (let from = 0; from < ids.length; from += mostInOne) {
       const payload = ids.slice(from, from + mostInOne).join(" ");
       // A database that is away has nothing to tell either; who listens looks again by themselves.
-      await sql`select pg_notify(${channel}, ${payload})`.execute(db).catch(() => undefined);
+      // Nothing that has to be on a disk: waiting for one would hold up the answers that do.
+      await sql`select set_config('synchronous_commit', 'off', true), pg_notify(${channel}, ${payload})`
+        .execute(db)
+        .catch(() => undefined);
     }
   };
 

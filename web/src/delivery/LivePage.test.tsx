@@ -132,12 +132,18 @@ describe("words", () => {
     expect(soFarInWords({ ...item, answered: 0, seen: 0 })).toBe("nobody has seen it yet");
   });
 
-  test("a change replaces whom it names and nobody else", () => {
+  test("a change puts in what it names and leaves all else", () => {
     const before = live([student(0), student(1)]);
-    const after = withChange(before, { now: at(1), students: [student(1, { at: 3 })], items: null });
+    const { studentId } = student(1);
+    const after = withChange(before, { now: at(1), students: [{ studentId, at: 3 }], items: [], newItems: [] });
     expect(after.students).toEqual([student(0), student(1, { at: 3 })]);
     expect(after.items).toBe(before.items);
-    expect(withChange(before, { now: at(1), students: [], items: [] }).items).toEqual([]);
+    const first = { ...item, itemId: student(7).studentId, position: item.position - 1 };
+    const more = withChange(before, {
+      ...{ now: at(1), students: [], items: [{ itemId: item.itemId, answered: 9 }], newItems: [first] },
+    });
+    expect(more.items).toEqual([first, ...before.items.map((one) => ({ ...one, answered: 9 }))]);
+    expect(more.students).toBe(before.students);
   });
 });
 
@@ -154,7 +160,10 @@ test("shows who is where in groups, changes as the stream says, and the counts a
   expect(within(screen.getByRole("list", { name: "Handed in: 1" })).getByText("Ben Reed")).toBeTruthy();
   expect(within(screen.getByRole("region", { name: "Not begun: 1" })).getByText("Cleo Hart")).toBeTruthy();
   expect(within(screen.getByRole("list", { name: "Questions so far" })).getByText("1 of 2 right")).toBeTruthy();
-  newestStream().say("change", { now: at(1), students: [student(0, { state: "handedIn" })], items: null });
+  newestStream().say("news", {
+    ...{ now: at(1), items: [], newItems: [] },
+    students: [{ studentId: student(0).studentId, state: "handedIn" }],
+  });
   expect(screen.getByText(/0 in progress, 2 handed in, 1 not begun/)).toBeTruthy();
   expect(screen.getByText("Nobody is in progress at the moment. Whoever begins shows here at once.")).toBeTruthy();
 });

@@ -1,23 +1,35 @@
 /** A release as it stands: by a stream, and by asking every few seconds where a network lets no stream through. */
-import { Live, LiveChange, liveStreamPath } from "@verdant/contract/live";
+import { Live, liveBeatMs, LiveChange, liveStreamPath } from "@verdant/contract/live";
 import { useEffect, useState } from "react";
 import { useShowLiveQuery } from "./api.ts";
 
-/** The stream says something every five seconds at the latest; after so many without a word it counts as lost. */
-export const patienceMs = 12_000;
+/** After so long without a word the stream counts as lost. */
+export const patienceMs = 2.4 * liveBeatMs;
 const pollMs = 5000;
 const againMs = 20_000;
 
-/** The state with what is new put into it; whoever is not named is as they were. */
-export function withChange(before: Live, change: LiveChange): Live {
-  const changed = new Map(change.students.map((one) => [one.studentId, one]));
+/** The state with what is new put into it; who and what is not named is as it was. */
+export function withChange(before: Live, { now, students, items, newItems }: LiveChange): Live {
+  const known = changed(before.items, items, "itemId");
   return {
     ...before,
-    now: change.now,
-    students:
-      change.students.length === 0 ? before.students : before.students.map((one) => changed.get(one.studentId) ?? one),
-    items: change.items ?? before.items,
+    now,
+    students: changed(before.students, students, "studentId"),
+    items: newItems.length === 0 ? known : [...known, ...newItems].sort((a, b) => a.position - b.position),
   };
+}
+
+function changed<Row extends object, Id extends keyof Row>(
+  rows: Row[],
+  changes: readonly Pick<Row, Id>[],
+  id: Id,
+): Row[] {
+  if (changes.length === 0) return rows;
+  const of = new Map(changes.map((one) => [one[id], one]));
+  return rows.map((row) => {
+    const change = of.get(row[id]);
+    return change ? { ...row, ...change } : row;
+  });
 }
 
 export interface LiveHere {
@@ -64,7 +76,7 @@ export function useLive(releaseId: string): LiveHere {
         const next = Live.parse(JSON.parse(event.data as string));
         setStreamed(next);
       });
-      source.addEventListener("change", (event) => {
+      source.addEventListener("news", (event) => {
         listen();
         const change = LiveChange.parse(JSON.parse(event.data as string));
         setStreamed((before) => before && withChange(before, change));
