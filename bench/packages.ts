@@ -30,6 +30,7 @@ export async function packages(): Promise<Measure[]> {
     },
     stimuli: stimuli.map(({ key, title, text }) => ({ key, title, text: toText(text) })),
     items: copies(some),
+    version: "3.0" as const,
     bytesOf: async (hash: string) => (await findMedia(db, departmentId, hash))?.bytes ?? null,
     kept: nothing(),
   };

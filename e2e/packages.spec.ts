@@ -69,6 +69,7 @@ test("a colleague's package is imported with a report, is edited, and goes out a
     );
     await expect(lead.getByText(/9 questions/).first()).toBeVisible();
     await lead.getByRole("button", { name: "Export", exact: true }).click();
+    await lead.getByRole("menuitem", { name: "Package with its items (QTI 3.0)" }).click();
     const [file] = await Promise.all([
       lead.waitForEvent("download"),
       lead.getByRole("link", { name: /^Download quiz-\d+-.*\.zip$/ }).click(),

@@ -282,13 +282,14 @@ export type DepartmentFile = z.infer<typeof DepartmentFile>;
 export { Imported, Undone };
 
 /**
- * "department": our own file, with everything it says; "package": items as QTI, for other programs too; "table" and
- * "workbook": a row for each item, as CSV or for a spreadsheet. "text" and "word": questions with their key to read, print and
+ * "department": our own file, with everything it says; "package": items as QTI, for other programs too, and
+ * "olderPackage" for those that read only its version 2.2; "table" and "workbook": a row for each item, as CSV or for a spreadsheet. "text" and "word": questions with their key to read, print and
  * paste. "archive" and "archiveWithoutPeople": all that the department has, only out; whoever runs an installation restores it.
  */
 export const fileFormats = [
   "department",
   "package",
+  "olderPackage",
   "table",
   "workbook",
   "text",
@@ -298,7 +299,11 @@ export const fileFormats = [
 ] as const;
 
 /** Of these a file may hold some items only; the others hold the whole department. */
-export const itemFormats: readonly (typeof fileFormats)[number][] = ["package", "table", "workbook", "text", "word"];
+export const itemFormats: readonly (typeof fileFormats)[number][] = [
+  ...(["package", "olderPackage", "table", "workbook", "text", "word"] as const),
+];
+export const isPackage = (format: (typeof fileFormats)[number]): format is "package" | "olderPackage" =>
+  format === "package" || format === "olderPackage";
 
 export const transferStates = ["receiving", "waiting", "running", "done", "failed", "cancelled"] as const;
 
@@ -347,7 +352,7 @@ export const startExport = endpoint({
   path: "/department/exports",
   access: "lead",
   summary:
-    "Begins to write a file: the department's structure and bank as a department file, its items as a package of QTI 3.0 or as a table, or all that it has as an archive.",
+    "Begins to write a file: the department's structure and bank as a department file, its items as a package of QTI 3.0 or 2.2 or as a table, or all that it has as an archive.",
   body: z
     .object({
       format: z.enum(fileFormats).default("department"),
@@ -357,7 +362,7 @@ export const startExport = endpoint({
       quizId: Id.optional(),
     })
     .refine(({ format, which }) => which === undefined || itemFormats.includes(format), "formatHoldsAll")
-    .refine(({ format, which, quizId }) => quizId === undefined || (format === "package" && which === undefined), {
+    .refine(({ format, which, quizId }) => quizId === undefined || (isPackage(format) && which === undefined), {
       error: "quizAsPackage",
     }),
   result: Transfer,

@@ -14,21 +14,29 @@ import type { ArchiveFile } from "./zip.ts";
 /** @param itemIds the items that it is to hold, with what belongs to them; null: all, and all that the department has */
 export async function* filesOfPackage(
   scope: Scope<Member>,
-  itemIds: readonly string[] | null = null,
-  quiz: QuizLayout | null = null,
+  format: "package" | "olderPackage",
+  { itemIds, quiz }: { readonly itemIds: readonly string[] | null; readonly quiz: QuizLayout | null },
 ): AsyncGenerator<ArchiveFile> {
   const { db, caller } = scope;
   const { departmentId } = caller;
   const parts = await partsOf(scope, itemIds);
-  const { format, formatVersion } = parts;
   const { name } = await store.findDepartment(db, departmentId);
   const media = await store.listShownRows(db, departmentId);
   const all = { ...parts, media, kept: keptOf(scope) };
   const { framework, topics, misconceptions, stimuli, items, ...rest } = itemIds === null ? all : await neededOf(all);
+  const { formatVersion } = parts;
   yield* writePackage({
+    version: format === "package" ? "3.0" : "2.2",
     identifier: `department-${departmentId}`,
     title: name,
-    structure: { format, formatVersion, topics, misconceptions, ...(framework && { framework }), media: rest.media },
+    structure: {
+      format: parts.format,
+      formatVersion,
+      topics,
+      misconceptions,
+      ...(framework && { framework }),
+      media: rest.media,
+    },
     stimuli: stimuli.map(({ key, title, text }) => ({ key, title, text: toText(text) })),
     items,
     bytesOf: async (hash) => (await store.findMedia(db, departmentId, hash))?.bytes ?? null,

@@ -86,6 +86,8 @@ function elsewhere(kind: KindName): string {
     .map((content) => {
       try {
         const { content: back } = outAndIn(content, { isStripped: true });
+        // The older form says the same to whoever reads only that.
+        expect(lost(back, outAndIn(content, { isStripped: true, isOlder: true }).content)).toEqual([]);
         return back.kind === kind ? lost(content, back) : [`comes back as “${kindNames[back.kind]}”`];
       } catch (error) {
         if (error instanceof Unusable) return ["kept as it came, not read"];

@@ -9,7 +9,7 @@ import * as kept from "./keptParts.ts";
 import { checkPackage } from "./qti/checkPackage.ts";
 import { archiveOf, fixture, zipped } from "./testing/archives.ts";
 import { bringFile, listTransfers } from "./service.ts";
-import { bring, exported, inPieces, packed } from "./testing/departmentFiles.ts";
+import { bring, exported, inPieces, packed, saved } from "./testing/departmentFiles.ts";
 import { transfers } from "./transferJob.ts";
 
 const bench = useWorkbench();
@@ -37,6 +37,22 @@ test("a bank that goes out as a package and comes in elsewhere is the same to th
     revised: { items: 0 },
     unchanged: { items: 24 },
   });
+});
+
+test("in the older form it is the same, and every file of it is in that form", async () => {
+  const bytes = await saved(bench, "olderPackage");
+  const archive = await archiveOf(bytes);
+  expect((await checkPackage(archive)).faults).toEqual([]);
+  for (const path of archive.paths) {
+    if (!path.endsWith(".xml")) continue;
+    const words = Buffer.from(await archive.read(path, 1e7)).toString();
+    expect([path, /<qti-|v3p0/.exec(words)]).toEqual([path, null]);
+    expect(words).toMatch(/v2p2/);
+  }
+  const other = await otherDepartment(bench);
+  const { imported } = await bring(bench, other.lead, bytes);
+  expect(imported?.parts).toEqual({ imported: 24, importedWithNotes: 0, kept: 0, refused: 0 });
+  expect(bankOf(await exported(bench, other.lead))).toEqual(bankOf(await exported(bench)));
 });
 
 test("an item that was written here is no other department's item of the same number", async () => {

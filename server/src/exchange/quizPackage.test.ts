@@ -33,49 +33,61 @@ const partsOf = async (scope: OpenScope<Member>, quizId: string) => {
   }));
 };
 
-test("a quiz with parts, a draw, words and points of its own goes out and is made elsewhere as it stood", async () => {
-  const rows = await bench.db.selectFrom("item").select("id").orderBy("number").limit(8).execute();
-  const [a = "", b = "", c = "", d = "", e = "", f = ""] = rows.map(({ id }) => id);
-  const made = await createQuiz(bench.lead, {
-    body: { classId: bench.classId, itemIds: [a], name: "Rivers & coasts" },
-  });
-  await setLayout(bench.lead, {
-    params: { quizId: made.id },
-    body: {
-      version: made.version,
-      parts: [
-        {
-          ...{ heading: "First", instruction: "Look at the map.\nThen write.", orderRule: "asWritten" },
-          places: [
-            { type: "fixed", itemId: a, locked: true, points: 2.5 },
-            { type: "interlude", text: "Now <the> hard ones." },
-            { type: "draw", itemIds: [b, c, d], take: 2, points: 3 },
-          ],
-        },
-        {
-          ...{ heading: null, instruction: null, orderRule: "easyToHard" },
-          places: [
-            { type: "fixed", itemId: e, locked: false },
-            { type: "fixed", itemId: f, locked: false },
-          ],
-        },
-      ],
-    },
-  });
-  const { id, name } = await startExport(bench.lead, { body: { format: "package", quizId: made.id } });
-  expect(name).toMatch(new RegExp(`^quiz-${made.number}-`));
-  await doTransfers(bench);
-  const { lead } = await otherDepartment(bench);
-  const transfer = await bring(bench, lead, await bytesOf(bench.lead, id));
-  expect(transfer.imported).toMatchObject({ created: { items: 6 }, parts: { kept: 1, refused: 0 } });
-  const { kept } = await listKept(lead);
-  expect(kept).toMatchObject([{ title: "Rivers & coasts", questions: 5, notes: [{ code: "testKept" }] }]);
-  const classId = await classIn(lead);
-  const quiz = await makeQuizOfKept(lead, { params: { keptId: kept[0]!.id }, body: { classId } });
-  expect(quiz).toMatchObject({ questions: 5, left: 0 });
-  expect(await partsOf(lead, quiz.quizId)).toEqual(await partsOf(bench.lead, made.id));
-  expect((await showQuiz(lead, { params: { quizId: quiz.quizId } })).name).toBe("Rivers & coasts");
-});
+test.each([
+  ["", "package"],
+  [" in the older form", "olderPackage"],
+] as const)(
+  "a quiz with parts, a draw, words and points of its own goes out%s and is made elsewhere as it stood",
+  async (_how, format) => {
+    const rows = await bench.db
+      .selectFrom("item")
+      .select("id")
+      .where("departmentId", "=", bench.departmentId)
+      .orderBy("number")
+      .limit(8)
+      .execute();
+    const [a = "", b = "", c = "", d = "", e = "", f = ""] = rows.map(({ id }) => id);
+    const made = await createQuiz(bench.lead, {
+      body: { classId: bench.classId, itemIds: [a], name: "Rivers & coasts" },
+    });
+    await setLayout(bench.lead, {
+      params: { quizId: made.id },
+      body: {
+        version: made.version,
+        parts: [
+          {
+            ...{ heading: "First", instruction: "Look at the map.\nThen write.", orderRule: "asWritten" },
+            places: [
+              { type: "fixed", itemId: a, locked: true, points: 2.5 },
+              { type: "interlude", text: "Now <the> hard ones." },
+              { type: "draw", itemIds: [b, c, d], take: 2, points: 3 },
+            ],
+          },
+          {
+            ...{ heading: null, instruction: null, orderRule: "easyToHard" },
+            places: [
+              { type: "fixed", itemId: e, locked: false },
+              { type: "fixed", itemId: f, locked: false },
+            ],
+          },
+        ],
+      },
+    });
+    const { id, name } = await startExport(bench.lead, { body: { format, quizId: made.id } });
+    expect(name).toMatch(new RegExp(`^quiz-${made.number}-`));
+    await doTransfers(bench);
+    const { lead } = await otherDepartment(bench);
+    const transfer = await bring(bench, lead, await bytesOf(bench.lead, id));
+    expect(transfer.imported).toMatchObject({ created: { items: 6 }, parts: { kept: 1, refused: 0 } });
+    const { kept } = await listKept(lead);
+    expect(kept).toMatchObject([{ title: "Rivers & coasts", questions: 5, notes: [{ code: "testKept" }] }]);
+    const classId = await classIn(lead);
+    const quiz = await makeQuizOfKept(lead, { params: { keptId: kept[0]!.id }, body: { classId } });
+    expect(quiz).toMatchObject({ questions: 5, left: 0 });
+    expect(await partsOf(lead, quiz.quizId)).toEqual(await partsOf(bench.lead, made.id));
+    expect((await showQuiz(lead, { params: { quizId: quiz.quizId } })).name).toBe("Rivers & coasts");
+  },
+);
 
 test("a test that others made becomes a quiz; items that were retired since are left out and counted", async () => {
   const { lead } = await otherDepartment(bench);

@@ -7,7 +7,7 @@ import { Failure } from "../platform/failure.ts";
 import type { Brought, QuizLayout } from "../platform/transferTables.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { itemReader, writeDepartmentFile } from "./exportDepartment.ts";
-import type { FileItem, Transfer } from "@verdant/contract/exchange";
+import { isPackage, type FileItem, type Transfer } from "@verdant/contract/exchange";
 import type { Note } from "@verdant/contract/packages";
 import { manifestPath } from "./archive/manifest.ts";
 import { filesOfArchive } from "./archive/writeDepartmentArchive.ts";
@@ -238,7 +238,7 @@ async function bytesOf(
   format: Transfer["format"],
   { itemIds, quiz }: Contents,
 ): Promise<AsyncIterable<Buffer> | Iterable<Buffer>> {
-  if (format === "package") return writeArchive(filesOfPackage(scope, itemIds, quiz));
+  if (isPackage(format)) return writeArchive(filesOfPackage(scope, format, { itemIds, quiz }));
   if (format === "archive" || format === "archiveWithoutPeople") {
     const asked = { departmentId: scope.caller.departmentId, withPeople: format === "archive" };
     return writeLargeZip(filesOfArchive(scope.db, asked));

@@ -142,6 +142,7 @@ export async function* piecesOf(db: Db, departmentId: string, transferId: string
 const forms = {
   department: { start: "department", extension: "json", mime: "application/json" },
   package: { start: "items", extension: "zip", mime: "application/zip" },
+  olderPackage: { start: "items-2.2", extension: "zip", mime: "application/zip" },
   text: { start: "items", extension: "txt", mime: "text/plain; charset=utf-8" },
   word: {
     ...{ start: "items", extension: "docx" },

@@ -63,6 +63,7 @@ import * as characteristics from "./0060_characteristics.ts";
 import * as remedies from "./0061_remedies.ts";
 import * as wordsToSome from "./0062_wordsToSome.ts";
 import * as undoImports from "./0063_undoImports.ts";
+import * as olderPackages from "./0064_olderPackages.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -128,4 +129,5 @@ export const migrations: Record<string, Migration> = {
   "0061_remedies": remedies,
   "0062_wordsToSome": wordsToSome,
   "0063_undoImports": undoImports,
+  "0064_olderPackages": olderPackages,
 };

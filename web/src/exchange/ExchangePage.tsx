@@ -160,9 +160,12 @@ const forms: readonly {
   {
     name: t("Package of items"),
     about: t(
-      "(QTI 3.0), for other programs or another department: the items, with pictures, texts, topics and standards.",
+      "(QTI 3.0), for other programs or another department: the items, with pictures, texts, topics and standards. Programs that do not read it may read the older form (QTI 2.2), which holds the same.",
     ),
-    buttons: [["package", t("Export a package")]],
+    buttons: [
+      ["package", t("Export a package")],
+      ["olderPackage", t("Export in the older form")],
+    ],
   },
   {
     name: t("Department file"),

@@ -1,5 +1,5 @@
 /** How an import or an export stands, as a sentence. */
-import type { Imported, Transfer } from "@verdant/contract/exchange";
+import { isPackage, type Imported, type Transfer } from "@verdant/contract/exchange";
 import { sizeInWords } from "../ui/sizeInWords.ts";
 import { t } from "../platform/words.ts";
 
@@ -14,10 +14,9 @@ function partsInWords(
     ...(kept > 0 ? [t("{{n}} kept as they came", { n: kept })] : []),
     ...(refused > 0 ? [t("{{n}} not imported", { n: refused })] : []),
   ];
-  const all =
-    format === "package"
-      ? t("{{count}} parts in the package", { count: total })
-      : t("{{count}} rows in the table", { count: total });
+  const all = isPackage(format)
+    ? t("{{count}} parts in the package", { count: total })
+    : t("{{count}} rows in the table", { count: total });
   return some.length === 0
     ? t("{{all}}, all imported as they are", { all })
     : t("{{all}}: {{some}}", { all, some: some.join(", ") });

@@ -158,7 +158,7 @@ class Builder {
         note("linkMadeText", { address: href.slice(0, 200) });
         this.addText(` (${href})`, style);
       }
-    } else if (name === "details" && attributes["class"] === transcriptClass) return;
+    } else if ((name === "details" || name === "div") && attributes["class"] === transcriptClass) return;
     else if (name === "dl" || isBlockIn(element)) {
       this.endLine();
       this.addAll(children, style);

@@ -9,35 +9,59 @@ import { outAndIn, shown } from "../testing/outAndIn.ts";
 import { toRichText } from "./readText.ts";
 import { fromRichText, fromShortText } from "./writeText.ts";
 import { scoreOf } from "./responseProcessing.ts";
-import { el, firstOf, readXml, textIn, writeXml, type Element } from "./xml.ts";
+import { el, firstOf, readXml, textIn, within, writeXml, type Element } from "./xml.ts";
 
 const idea = "00000000-0000-4000-8000-000000000000";
 const named = (content: Content) => JSON.parse(JSON.stringify(content).replaceAll('"idea"', `"${idea}"`)) as Content;
 
-describe.each(contents.map((content, i) => [`${i}: ${content.kind}`, named(content)] as const))(
-  "%s",
-  (_name, content) => {
-    test("comes back to the last word, with its points", () => {
-      const back = outAndIn(content);
-      expect(back.content).toEqual(content);
-      expect(back.points).toBe(3);
-      expect(back.notes).toEqual([]);
-    });
-
-    test("that is worth nothing comes back too", () => {
-      expect(outAndIn(content, { points: 0 }).content).toEqual(content);
-    });
-
-    test("gives its right answer all points by the rules in its file, and no answer none", () => {
-      const { root } = outAndIn(content);
-      const right = kindOf(content).rightAnswer(content);
-      if (right === null) return;
-      expect(creditOf(content, right)).toBe(1);
-      expect(scoreOf(root, keyOf(root))).toBeCloseTo(3, 5);
-      expect(scoreOf(root, {})).toBe(0);
-    });
-  },
+const forms = contents.flatMap((content, i) =>
+  ([false, true] as const).map(
+    (isOlder) => [`${i}: ${content.kind} in ${isOlder ? "2.2" : "3.0"}`, named(content), isOlder] as const,
+  ),
 );
+
+describe.each(forms)("%s", (_name, content, isOlder) => {
+  test("comes back to the last word, with its points", () => {
+    const back = outAndIn(content, { isOlder });
+    expect(back.content).toEqual(content);
+    expect(back.points).toBe(3);
+    expect(back.notes).toEqual([]);
+  });
+
+  test("that is worth nothing comes back too", () => {
+    expect(outAndIn(content, { points: 0, isOlder }).content).toEqual(content);
+  });
+
+  test("gives its right answer all points by the rules in its file, and no answer none", () => {
+    const { root } = outAndIn(content, { isOlder });
+    const right = kindOf(content).rightAnswer(content);
+    if (right === null) return;
+    expect(creditOf(content, right)).toBe(1);
+    expect(scoreOf(root, keyOf(root))).toBeCloseTo(3, 5);
+    expect(scoreOf(root, {})).toBe(0);
+  });
+});
+
+/** Of 2.2: what our items use of it. Names that are not in this list are not in that version. */
+const inOlder = new Set(
+  (
+    "assessmentItem responseDeclaration correctResponse value mapping mapEntry outcomeDeclaration defaultValue itemBody prompt " +
+    "choiceInteraction simpleChoice textEntryInteraction inlineChoiceInteraction inlineChoice matchInteraction simpleMatchSet " +
+    "simpleAssociableChoice orderInteraction hotspotInteraction hotspotChoice extendedTextInteraction feedbackInline " +
+    "feedbackBlock modalFeedback rubricBlock responseProcessing responseCondition responseIf responseElse setOutcomeValue " +
+    "variable correct baseValue match equal equalRounded mapResponse sum and or not lt gt multiple ordered " +
+    "p div span br strong em sub sup ul ol li table tbody tr th td img object audio video math semantics annotation"
+  ).split(" "),
+);
+
+test.each(forms.filter(([, , isOlder]) => isOlder))("%s has no name that only 3.0 has", (_name, content) => {
+  const { file } = outAndIn(content, { isOlder: true });
+  const own = [...within(file)].filter((one) => !one.namespace.endsWith("MathML"));
+  expect(own.filter((one) => !inOlder.has(one.name)).map((one) => one.name)).toEqual([]);
+  const attributes = own.flatMap((one) => Object.keys(one.attributes));
+  expect(attributes.filter((name) => name.includes("-") && !name.startsWith("data-"))).toEqual([]);
+  expect(new Set(own.map((one) => one.namespace))).toEqual(new Set(["http://www.imsglobal.org/xsd/imsqti_v2p2"]));
+});
 
 /** The right answer as the file says it. */
 function keyOf(root: Element): Record<string, string[]> {

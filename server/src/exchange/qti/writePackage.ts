@@ -1,4 +1,4 @@
-/** Writes a department's items as a package of QTI 3.0: files one at a time, and the manifest at the end. */
+/** Writes a department's items as a package of QTI 3.0, or of 2.2: files one at a time, and the manifest at the end. */
 import type { FileItem } from "@verdant/contract/exchange";
 import { headline, type RichText } from "@verdant/core/richText";
 import { toText } from "../fileContent.ts";
@@ -8,6 +8,7 @@ import type { Extension } from "./extension.ts";
 import { manifestPath } from "./manifest.ts";
 import { writeMetadata } from "./metadata.ts";
 import { namespaces } from "./names.ts";
+import { inOldNames, olderNamespaces } from "./oldNames.ts";
 import { keptType } from "./readPackage.ts";
 import { writeQuizTest, type WrittenQuiz } from "./quizTest.ts";
 import { structurePath, type Structure } from "./structure.ts";
@@ -21,7 +22,24 @@ export interface KeptPart {
   readonly files: AsyncIterable<ArchiveFile>;
 }
 
+/** What the versions call the same. */
+const versions = {
+  "3.0": {
+    namespaces,
+    schema: ["QTI Package", "3.0.0"],
+    typeOf: (what: string) => `imsqti_${what}_xmlv3p0`,
+    written: (root: Element) => writeXml(root),
+  },
+  "2.2": {
+    namespaces: { ...namespaces, ...olderNamespaces },
+    schema: ["QTIv2.2 Package", "1.0.0"],
+    typeOf: (what: string) => `imsqti_${what}_xmlv2p2`,
+    written: (root: Element) => writeXml(inOldNames(root)),
+  },
+} as const;
+
 export interface PackageSource {
+  readonly version: keyof typeof versions;
   /** Of the package: the same whenever this department writes one. */
   readonly identifier: string;
   readonly title: string;
@@ -42,6 +60,7 @@ const extensions: Readonly<Record<string, string>> = {
 
 export async function* writePackage(source: PackageSource): AsyncGenerator<ArchiveFile> {
   const { structure, stimuli, items, bytesOf, kept } = source;
+  const { typeOf, written: inForm } = versions[source.version];
   const text = (path: string, words: string): ArchiveFile => ({ path, bytes: Buffer.from(words) });
   const media = new Map(structure.media.map(({ hash, mime }) => [hash, `media/${hash}.${extensions[mime] ?? "bin"}`]));
   const hrefOf: HrefOf = (hash) => `../${media.get(hash) ?? `media/${hash}`}`;
@@ -67,8 +86,8 @@ export async function* writePackage(source: PackageSource): AsyncGenerator<Archi
     // The key by which it is known again stands in the one attribute that the standard leaves to tools.
     const attributes = { xmlns: namespaces.item, identifier, title, label: key, "tool-name": namespaces.own };
     const root = el("qti-assessment-stimulus", attributes, el("qti-stimulus-body", {}, fromRichText(body, hrefOf)));
-    yield text(path, writeXml(root));
-    list(file(identifier, "imsqti_stimulus_xmlv3p0", path));
+    yield text(path, inForm(root));
+    list(file(identifier, typeOf("stimulus"), path));
   }
 
   const taken = new Set<string>();
@@ -82,14 +101,14 @@ export async function* writePackage(source: PackageSource): AsyncGenerator<Archi
     const ref = stimulus && { identifier: stimulus.identifier, href: `../${stimulus.path}` };
     const { root, interaction, hasFeedback, own } = writeItem(item, { identifier, title, stimulus: ref, hrefOf });
     const path = `items/${identifier}.xml`;
-    yield text(path, writeXml(root));
+    yield text(path, inForm(root));
     const metadata = writeMetadata({
       ...{ item, identifier, title, interaction, hasFeedback },
       topic: item.topic?.split(" / ") ?? [],
       standards: item.standards.map((code) => ({ code, guid: codes.get(code) ?? "" })),
       own: extensionOf(item, own),
     });
-    list(file(`item-${identifier}`, "imsqti_item_xmlv3p0", path, metadata, stimulus ? [stimulus.identifier] : []));
+    list(file(`item-${identifier}`, typeOf("item"), path, metadata, stimulus ? [stimulus.identifier] : []));
   }
 
   if (source.quiz) {
@@ -98,9 +117,9 @@ export async function* writePackage(source: PackageSource): AsyncGenerator<Archi
       const identifier = fileOf.get(key);
       return identifier === undefined ? undefined : { identifier, href: `../items/${identifier}.xml` };
     });
-    yield text(path, writeXml(root));
+    yield text(path, inForm(root));
     const named = [...fileOf.values()].map((identifier) => `item-${identifier}`);
-    list(file(source.quiz.identifier, "imsqti_test_xmlv3p0", path, undefined, named));
+    list(file(source.quiz.identifier, typeOf("test"), path, undefined, named));
   }
 
   for await (const part of kept) {
@@ -123,22 +142,26 @@ export async function* writePackage(source: PackageSource): AsyncGenerator<Archi
 }
 
 /** @param resources as they are written: as trees, those of ten thousand items would fill the memory */
-function* manifestPieces({ identifier, title }: PackageSource, resources: readonly string[]): Generator<Uint8Array> {
+function* manifestPieces(
+  { identifier, title, version }: PackageSource,
+  resources: readonly string[],
+): Generator<Uint8Array> {
+  const { namespaces: spaces, schema } = versions[version];
   const start = el(
     "manifest",
     {
-      xmlns: namespaces.manifest,
-      "xmlns:lom": namespaces.lom,
-      "xmlns:qtim": namespaces.metadata,
-      "xmlns:csm": namespaces.standards,
-      "xmlns:own": namespaces.own,
+      xmlns: spaces.manifest,
+      "xmlns:lom": spaces.lom,
+      "xmlns:qtim": spaces.metadata,
+      "xmlns:csm": spaces.standards,
+      "xmlns:own": spaces.own,
       identifier,
     },
     el(
       "metadata",
       {},
-      el("schema", {}, "QTI Package"),
-      el("schemaversion", {}, "3.0.0"),
+      el("schema", {}, schema[0]),
+      el("schemaversion", {}, schema[1]),
       el("lom:lom", {}, el("lom:general", {}, el("lom:title", {}, el("lom:string", { language: "en" }, title)))),
     ),
     el("organizations", {}),

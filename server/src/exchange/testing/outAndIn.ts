@@ -4,6 +4,8 @@ import type { Note } from "@verdant/contract/packages";
 import type { Content } from "@verdant/core/items/kinds";
 import { fromContent, toContent } from "../fileContent.ts";
 import { Extension } from "../qti/extension.ts";
+import { inNewNames } from "../qti/names.ts";
+import { inOldNames } from "../qti/oldNames.ts";
 import { readItem } from "../qti/readItem.ts";
 import type { Shown } from "../qti/readText.ts";
 import { writeItem } from "../qti/writeItem.ts";
@@ -34,18 +36,30 @@ export const shown = (href: string): Shown => ({
 
 interface Back {
   readonly root: Element;
+  /** As it stands in the file. */
+  readonly file: Element;
   readonly content: Content;
   readonly notes: readonly Note[];
   readonly points: number;
 }
 
-/** @param isStripped read as it would be if a program of others had dropped what is our own */
-export function outAndIn(content: Content, { points = 3, isStripped = false } = {}): Back {
+/**
+ * @param isStripped read as it would be if a program of others had dropped what is our own
+ * @param isOlder as 2.2 has it
+ */
+export function outAndIn(content: Content, { points = 3, isStripped = false, isOlder = false } = {}): Back {
   const file = item(content, points);
   const names = { identifier: "i", title: "t", stimulus: undefined };
   const { root, own } = writeItem(file, { ...names, hrefOf: (hash) => `../media/${hash}` });
-  const read = readXml(Buffer.from(writeXml(root)));
+  const inFile = readXml(Buffer.from(writeXml(isOlder ? inOldNames(root) : root)));
+  const read = inNewNames(inFile);
   const extension = Extension.parse(JSON.parse(JSON.stringify({ ...file, kind: content.kind, ...own })));
   const back = readItem(read, { own: isStripped ? undefined : extension, shown });
-  return { root: read, content: toContent(back.content, (key) => key), notes: back.notes, points: back.points };
+  return {
+    root: read,
+    file: inFile,
+    content: toContent(back.content, (key) => key),
+    notes: back.notes,
+    points: back.points,
+  };
 }

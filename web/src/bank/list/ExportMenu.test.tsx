@@ -25,6 +25,7 @@ test.each([
   ["Word-processor file", "word"],
   ["Plain text", "text"],
   ["Package (QTI 3.0)", "package"],
+  ["Package for older programs (QTI 2.2)", "olderPackage"],
 ])("as %s, with the search that found them and how many it found", async (name, format) => {
   const { user, asked } = open(answers(startExport, transfer));
   await user.click(screen.getByRole("button", { name: "Export all 12" }));

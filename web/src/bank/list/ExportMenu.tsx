@@ -15,6 +15,7 @@ const forms: readonly (readonly [Transfer["format"], string])[] = [
   ["word", t("Word-processor file")],
   ["text", t("Plain text")],
   ["package", t("Package (QTI 3.0)")],
+  ["olderPackage", t("Package for older programs (QTI 2.2)")],
 ];
 
 export function ExportMenu({ which, total }: { readonly which: Which; readonly total: number }) {
