@@ -8,6 +8,7 @@ import { readHotspot } from "./kinds/hotspot.ts";
 import { readOrder } from "./kinds/order.ts";
 import { readAssociate, readMatch } from "./kinds/pairs.ts";
 import { declarationOf, isNumber, type ItemSource, type ReadContent } from "./kinds/reading.ts";
+import { readSelectPoint } from "./kinds/selectPoint.ts";
 import { readNumeric, readShortText } from "./kinds/typed.ts";
 import { readWritten } from "./kinds/written.ts";
 import { interactionsIn } from "./readBody.ts";
@@ -45,5 +46,6 @@ const readers: Readonly<Record<string, (source: ItemSource, interaction: Element
   "qti-associate-interaction": readAssociate,
   "qti-gap-match-interaction": readGapMatch,
   "qti-hotspot-interaction": readHotspot,
+  "qti-select-point-interaction": readSelectPoint,
   "qti-extended-text-interaction": readWritten,
 };

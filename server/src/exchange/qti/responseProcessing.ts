@@ -2,6 +2,7 @@
  * Works out what a package's own rules give an answer, so that what we made of an item can be compared with it. Nothing is
  * guessed: rules that use what is not read here throw.
  */
+import { isInside } from "@verdant/core/items/pointOnImage";
 import { allOf, childOf, childrenOf, elementsIn, isTrue, textIn, type Element } from "./xml.ts";
 
 /** Rules that are not read: those of chance, of other tests, of programs, or of a kind that is not known here. */
@@ -351,6 +352,13 @@ function isOn({ shape = "default", coords = "" }: Readonly<Record<string, string
   if (shape === "circle") return Math.hypot(x - a, y - b) <= c;
   if (shape === "ellipse") return ((x - a) / c) ** 2 + ((y - b) / d) ** 2 <= 1;
   if (shape === "default") return true;
+  if (shape === "poly") {
+    const points = Array.from({ length: Math.floor(at.length / 2) }, (_, i) => ({
+      x: at[2 * i] ?? 0,
+      y: at[2 * i + 1] ?? 0,
+    }));
+    return isInside({ type: "polygon", points }, { x, y });
+  }
   throw new UnknownRule(`area ${shape}`);
 }
 

@@ -30,20 +30,26 @@ import {
   nothing,
 } from "./writing.ts";
 
-export function readHotspot(source: ItemSource, interaction: Element): ReadContent {
-  const { item, reading, own, idOf } = source;
+/** The picture of an interaction, and the scale from the size that the file gives it to the size that it has. */
+export function pictureIn({ reading }: ItemSource, interaction: Element) {
   const element = childOf(interaction, "img", "object", "picture");
   const image = element && pictureOf(element, reading);
   if (!element || !image)
     throw new Unusable("fileMissing", { file: element?.attributes["src"] ?? element?.attributes["data"] ?? "" });
+  const size = firstSize(element);
+  const scale = { x: image.width / (size.width || image.width), y: image.height / (size.height || image.height) };
+  return { image, scale };
+}
+
+export function readHotspot(source: ItemSource, interaction: Element): ReadContent {
+  const { item, reading, own, idOf } = source;
+  const { image, scale } = pictureIn(source, interaction);
   const areas = childrenOf(interaction, "qti-hotspot-choice");
   const keys = keysOf(source, interaction, areas.map(idIn));
   const isSingle =
     interaction.attributes["max-choices"] === "1" ||
     declarationOf(item, interaction)?.attributes["cardinality"] === "single";
   if (!isSingle) throw new Unusable("answersUnlike");
-  const size = firstSize(element);
-  const scale = { x: image.width / (size.width || image.width), y: image.height / (size.height || image.height) };
   const regions = areas.map((area) => {
     const id = idOf(idIn(area));
     const drawn = own?.shapes?.[id];
