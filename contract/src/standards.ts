@@ -147,7 +147,7 @@ export const importStandards = endpoint({
   path: "/standards/import",
   access: "lead",
   summary:
-    "Reads standards from an indented list or a CASE file. What is known is changed in place, tags stay; what a CASE file no longer holds is retired.",
+    "Reads standards from an indented list or a CASE file. What is known is changed in place, tags stay; what a CASE file no longer holds is retired. Items that named one of them by a tag, since they came before it, get it.",
   body: z.discriminatedUnion("kind", [
     z.object({ kind: z.literal("list"), title: Name, text: z.string().min(1).max(500_000) }),
     z.object({ kind: z.literal("case"), file: z.unknown() }),
@@ -158,6 +158,8 @@ export const importStandards = endpoint({
     changed: z.int(),
     retired: z.int(),
     notes: z.array(z.string()),
+    /** Items that got one of them in the place of a tag; undone as a change of many items. */
+    given: z.object({ items: z.int(), batchId: Id }),
   }),
 });
 

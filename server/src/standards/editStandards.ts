@@ -7,7 +7,7 @@ import { readCase } from "@verdant/core/standards/caseFile";
 import { wordingIn } from "@verdant/core/standards/writeCase";
 import { guidFrom } from "./guidFrom.ts";
 import { readIndentedList } from "@verdant/core/standards/indentedList";
-import { changeItems } from "../bank/list/bulk.ts";
+import { changeItems, giveStandardsNamed } from "../bank/list/bulk.ts";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
@@ -274,6 +274,8 @@ export async function importStandards(
       }
     }
     const outcome = { created: fresh.length, changed, retired: gone.length };
+    const named = given.standards.map(({ guid, code }) => ({ standardId: ids.get(guid) ?? "", names: [code, guid] }));
+    const gotten = await giveStandardsNamed(within, named);
     await record(within, {
       departmentId,
       entity: "framework",
@@ -281,6 +283,6 @@ export async function importStandards(
       action: "imported",
       after: outcome,
     });
-    return { title: framework.title, ...outcome, notes: [...given.notes] };
+    return { title: framework.title, ...outcome, notes: [...given.notes], given: gotten };
   });
 }

@@ -10,6 +10,7 @@ import TextField from "@mui/material/TextField";
 import Typography from "@mui/material/Typography";
 import { readIndentedList } from "@verdant/core/standards/indentedList";
 import { useState } from "react";
+import { useUndoChangeMutation } from "../bank/api.ts";
 import { problemOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { useImportStandardsMutation } from "./api.ts";
@@ -20,18 +21,34 @@ export function ImportDialog({ close }: { close: () => void }) {
   const [text, setText] = useState("");
   const [mistake, setMistake] = useState("");
   const [bring, { isLoading, error }] = useImportStandardsMutation();
+  const [undo] = useUndoChangeMutation();
   const say = useToast();
   const { standards, faults } = readIndentedList(text);
   const send = async (body: Parameters<typeof bring>[0]["body"]) => {
     const { data } = await bring({ body });
     if (!data) return;
+    const { title: name, created, changed, retired, notes, given } = data;
     say({
       text: [
-        `${data.title}: ${data.created} new, ${data.changed} changed, ${data.retired} withdrawn.`,
-        ...data.notes,
+        t("{{name}}: {{created}} new, {{changed}} changed, {{retired}} withdrawn.", {
+          name,
+          created,
+          changed,
+          retired,
+        }),
+        ...(given.items > 0
+          ? [t("{{count}} items that named one by a tag carry it now.", { count: given.items })]
+          : []),
+        ...notes,
       ].join(" "),
+      ...(given.items > 0 && { undo: () => void takeBack(given.batchId) }),
     });
     close();
+  };
+  const takeBack = async (batchId: string) => {
+    const { data, error: refused } = await undo({ params: { batchId } });
+    if (refused) say({ text: problemOf(refused).detail, isError: true });
+    else say({ text: t("{{count}} items as before.", { count: data.restored }) });
   };
   const readFile = async (file: File | undefined) => {
     if (!file) return;

@@ -80,6 +80,33 @@ function sorted(
   return { fit, skipped: [...reasons].map(([why, count]) => ({ why, count })) };
 }
 
+/**
+ * Items that name a standard by a tag, since they were written or came before it, get it, and the tag goes. One change of
+ * many items, undone like any other.
+ *
+ * @param named the code and the identifier of each
+ */
+export async function giveStandardsNamed(
+  { db, caller, now }: Scope<Member>,
+  named: readonly { readonly standardId: string; readonly names: readonly string[] }[],
+): Promise<{ items: number; batchId: string }> {
+  const { departmentId } = caller;
+  const { changeSeq } = await takeChange(db, departmentId, 0);
+  const batchId = newId();
+  const names = named.flatMap(({ standardId, names: all }) =>
+    all.map((name) => ({ standardId, name: name.toLowerCase() })),
+  );
+  const found = await store.listTaggedWith(db, departmentId, names);
+  const itemIds = [...new Set(found.map((one) => one.itemId))];
+  if (itemIds.length > 0) {
+    const deed = { departmentId, batchId, actorId: caller.personId, at: now(), changeSeq };
+    await store.lockItems(db, departmentId, itemIds);
+    await store.keepBefore(db, deed, itemIds);
+    await store.giveForTags(db, deed, found);
+  }
+  return { items: itemIds.length, batchId };
+}
+
 export function undoChange(
   scope: Scope<Member>,
   { params }: Input<typeof contract.undoChange>,

@@ -123,6 +123,49 @@ export async function applyChange(db: Db, deed: Deed, itemIds: readonly string[]
       on conflict do nothing`.execute(db);
 }
 
+export interface TaggedWith {
+  readonly itemId: string;
+  readonly tag: string;
+  readonly standardId: string;
+}
+
+/** Items with a tag of one of these names, which are in small letters; one standard for each tag. */
+export async function listTaggedWith(
+  db: Db,
+  departmentId: string,
+  names: readonly { readonly name: string; readonly standardId: string }[],
+): Promise<TaggedWith[]> {
+  const { rows } = await sql<TaggedWith>`
+    select distinct on (item.id, tag) item.id as item_id, tag, named.standard_id
+    from item
+    cross join lateral unnest(item.tags) as tag
+    join unnest(${names.map((one) => one.name)}::text[], ${names.map((one) => one.standardId)}::uuid[])
+      as named (name, standard_id) on named.name = lower(tag)
+    where item.department_id = ${departmentId} and item.archived_at is null and item.tags <> '{}'
+    order by item.id, tag, named.standard_id`.execute(db);
+  return rows;
+}
+
+/** Each of these items gets the standard in the place of its tag. */
+export async function giveForTags(db: Db, deed: Deed, found: readonly TaggedWith[]): Promise<void> {
+  const { departmentId } = deed;
+  const column = <K extends keyof TaggedWith>(key: K) => found.map((one) => one[key]);
+  await sql`
+    insert into item_standard (department_id, item_id, standard_id)
+    select ${departmentId}::uuid, item_id, standard_id
+    from unnest(${column("itemId")}::uuid[], ${column("standardId")}::uuid[]) as given (item_id, standard_id)
+    on conflict do nothing`.execute(db);
+  await sql`
+    update item set version = version + 1, change_seq = ${deed.changeSeq}, changed_at = ${deed.at},
+      tags = array(
+        select tag from unnest(item.tags) with ordinality as own (tag, at) where tag <> all(given.tags) order by at)
+    from (
+      select item_id, array_agg(tag) as tags
+      from unnest(${column("itemId")}::uuid[], ${column("tag")}::text[]) as one (item_id, tag) group by item_id
+    ) as given
+    where item.department_id = ${departmentId} and item.id = given.item_id`.execute(db);
+}
+
 async function setApart(db: Db, departmentId: string, itemIds: readonly string[]): Promise<void> {
   const families = itemIds.map(() => newId());
   await insertFamilies(db, departmentId, families);
