@@ -249,10 +249,12 @@ export const listResults = endpoint({
   path: "/results",
   access: "member",
   summary:
-    "The department's releases with what came out, the newest first or the oldest, page by page; of a class, in a state, or with words in their name.",
+    "The department's releases with what came out, the newest first or the oldest, page by page; of a class, in a state, with a question on a topic, or with words in their name.",
   query: z.object({
     /** To this class, or to somebody of it. */
     classId: Id.optional(),
+    /** With a question on this topic, or on one below it, wherever the item is filed now. */
+    topicId: Id.optional(),
     state: z.enum(releaseStates).optional(),
     text: z.string().trim().max(120).optional(),
     order: z.enum(["newest", "oldest"]).default("newest"),

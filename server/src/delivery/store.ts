@@ -61,6 +61,8 @@ export interface ReleaseFilter {
   readonly shutAt?: { readonly moment: Date; readonly isShut: boolean };
   readonly limit?: number;
   readonly classId?: string | undefined;
+  /** With an item that is filed under this topic now, or below it. */
+  readonly topicId?: string | undefined;
   /** Words in its name. */
   readonly text?: string | undefined;
   /** Of these only. */
@@ -74,8 +76,15 @@ const ofClass = (classId: string) => sql`and exists (
   select 1 from release_target target
   where target.department_id = release.department_id and target.release_id = release.id and target.class_id = ${classId})`;
 
+const onTopic = (topicId: string) => sql`and exists (
+  select 1 from release_item asked
+  join item on item.department_id = asked.department_id and item.id = asked.item_id
+  join topic_ancestor above on above.department_id = item.department_id and above.topic_id = item.topic_id
+  where asked.department_id = release.department_id and asked.release_id = release.id
+    and above.ancestor_id = ${topicId})`;
+
 /** What a filter asks for beside the department, without the page. */
-function asked({ releaseId, shutAt, classId, text, ids }: ReleaseFilter) {
+function asked({ releaseId, shutAt, classId, topicId, text, ids }: ReleaseFilter) {
   const isOpen =
     shutAt &&
     sql`exists (
@@ -85,6 +94,7 @@ function asked({ releaseId, shutAt, classId, text, ids }: ReleaseFilter) {
   return sql`
     ${releaseId === undefined ? sql`` : sql`and release.id = ${releaseId}`}
     ${classId === undefined ? sql`` : ofClass(classId)}
+    ${topicId === undefined ? sql`` : onTopic(topicId)}
     ${text === undefined || text === "" ? sql`` : sql`and unaccent(release.name) ilike unaccent(${holding(text)})`}
     ${ids === undefined ? sql`` : sql`and release.id = any(${[...ids]}::uuid[])`}
     ${isOpen === undefined ? sql`` : shutAt?.isShut === true ? sql`and not ${isOpen}` : sql`and ${isOpen}`}`;

@@ -75,6 +75,35 @@ describe("finding among many", () => {
     expect((await list({ text: "café", state: "closed" })).total).toBe(0);
   });
 
+  test("a topic finds what asked something on it or below it, and nothing else", async () => {
+    const on = async (topicId: string) => (await list({ topicId })).releases.map((one) => one.id).sort();
+    const all = (await list()).releases.map((one) => one.id);
+    const asked = await bench.db
+      .selectFrom("releaseItem")
+      .innerJoin("item", "item.id", "releaseItem.itemId")
+      .innerJoin("topicAncestor", "topicAncestor.topicId", "item.topicId")
+      .where("releaseItem.departmentId", "=", bench.departmentId)
+      .select(["releaseItem.releaseId", "topicAncestor.ancestorId"])
+      .distinct()
+      .execute();
+    const topics = await bench.db
+      .selectFrom("topic")
+      .select("id")
+      .where("departmentId", "=", bench.departmentId)
+      .execute();
+    const found = await Promise.all(topics.map(({ id }) => on(id)));
+    for (const [i, { id }] of topics.entries())
+      expect(found[i]).toEqual(
+        asked.flatMap(({ releaseId, ancestorId }) => (ancestorId === id ? [releaseId] : [])).sort(),
+      );
+    // Some topics are in some of them only, or the test would tell nothing.
+    expect(found.some((one) => one.length > 0 && one.length < all.length)).toBe(true);
+    expect(found.some((one) => one.length === 0)).toBe(true);
+    const [topicId = ""] = asked.map((one) => one.ancestorId);
+    const { states, total } = await list({ topicId });
+    expect(states.open + states.closed).toBe(total);
+  });
+
   test("the oldest first is the newest first turned round, also from page to page", async () => {
     const newest = (await list()).releases.map((one) => one.id);
     const oldest = (await list({ order: "oldest" })).releases.map((one) => one.id);

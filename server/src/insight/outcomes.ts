@@ -21,11 +21,11 @@ export async function listResults(
   scope: Scope<Member>,
   { query }: Input<typeof contract.listResults>,
 ): Promise<Result<typeof contract.listResults>> {
-  const { classId, text, order, after, state } = query;
+  const { classId, topicId, text, order, after, state } = query;
   const marks = await listWaitingMarks(scope);
   const toMark = new Map(marks.map((one) => [one.releaseId, one.waiting]));
   const narrowed = (to: ReleaseState | undefined) => ({
-    ...{ classId, text },
+    ...{ classId, topicId, text },
     ...(to === "toMark" && { ids: [...toMark.keys()] }),
     ...((to === "open" || to === "closed") && { shutAt: { moment: scope.now(), isShut: to === "closed" } }),
   });

@@ -75,6 +75,7 @@ export function CalendarForm({ calendar }: { calendar: Calendar }) {
               setMeetingDays(days);
             }}
             aria-label={t("Days on which the class meets")}
+            sx={{ flexWrap: "wrap" }}
           >
             {weekdays.map((name, i) => (
               <ToggleButton key={name} value={i + 1}>

@@ -56,7 +56,7 @@ export function CardsPage() {
                 {student.name}, {data.className}
               </Typography>
               <Typography sx={{ fontSize: 19, fontWeight: 700, my: 0.25 }}>{student.entryCard}</Typography>
-              <Box sx={{ display: "flex", justifyContent: "space-between", alignItems: "center" }}>
+              <Box sx={{ display: "flex", flexWrap: "wrap", justifyContent: "space-between", alignItems: "center" }}>
                 <Typography variant="caption" color="textSecondary">
                   {window.location.host}/s
                 </Typography>

@@ -176,7 +176,7 @@ function CourseForm(props: {
                 set(i, { topicIds: chosen.map((topic) => topic.id) });
               }}
               renderInput={(params) => <TextField {...params} label={t("Topics, in the order they are taught")} />}
-              sx={{ flex: { xs: "1 1 100%", md: 1 } }}
+              sx={{ flex: { xs: "1 1 100%", md: 1 }, minWidth: 0 }}
             />
             <IconButton
               size="small"

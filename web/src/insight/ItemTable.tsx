@@ -149,7 +149,7 @@ function ItemRow({ results, item, showsThirds }: { results: Results; item: ItemR
       <TableCell>
         <Choices item={item} showsThirds={showsThirds} names={names} />
       </TableCell>
-      <TableCell>
+      <TableCell sx={{ minWidth: 150 }}>
         <Button size="small" component={RouterLink} to={`/bank/${item.itemId}`}>
           {t("Look at the item")}
         </Button>

@@ -61,6 +61,21 @@ async function rowOf(name: string): Promise<HTMLElement> {
 }
 
 describe("the list of results", () => {
+  test("of a topic it holds what asked something on it, without what stands above the whole list; nothing is said to be nothing", async () => {
+    const ofClasses = {
+      ...{
+        classes: [{ classId: id(80), className: "8B", newest: null, missing: 0, toMark: [] }],
+        isOwn: true,
+        more: 0,
+      },
+    };
+    const { asked } = open([], `/results?topic=${id(70)}`, ofClasses);
+    expect(await screen.findByText("No release is like that.")).toBeDefined();
+    expect(asked.at(-1)).toMatchObject({ topicId: id(70) });
+    expect(screen.getByRole("combobox", { name: "With a question on" })).toBeDefined();
+    expect(screen.queryByRole("article", { name: "8B" })).toBeNull();
+  });
+
   test("it comes in together with what stands above it, so that nothing is pushed away; without that where it fails", async () => {
     const late = answersLate(listResultsOfClasses, {
       ...{

@@ -1,6 +1,9 @@
+import Box from "@mui/material/Box";
 import { useState } from "react";
 import { releaseStates } from "@verdant/contract/insight";
 import { useClassFilter } from "../courses/api.ts";
+import { useAddress } from "../platform/useAddress.ts";
+import { TopicField } from "../standards/TopicField.tsx";
 import { ClassSelect } from "../ui/ClassSelect.tsx";
 import { LinkList } from "../ui/LinkList.tsx";
 import { ListFilter, useListFilter } from "../ui/ListFilter.tsx";
@@ -19,9 +22,17 @@ export function ReleasesPage() {
   const { classId, ...filter } = useClassFilter();
   const narrowed = useListFilter(releaseStates);
   const { text, state, order } = narrowed;
-  const list = useListResultsInfiniteQuery({ order, text, ...(state && { state }), ...(classId && { classId }) });
+  const [address, change] = useAddress();
+  const topicId = address.get("topic");
+  const list = useListResultsInfiniteQuery({
+    ...{ order, text },
+    ...(state && { state }),
+    ...(classId && { classId }),
+    ...(topicId && { topicId }),
+  });
   // What stands above the list comes in with it: later it would push away what one is about to press.
-  const isHome = classId === null && !narrowed.isNarrowed;
+  const isNarrowed = narrowed.isNarrowed || topicId !== null;
+  const isHome = classId === null && !isNarrowed;
   const newest = useListResultsOfClassesQuery({}, { skip: !isHome });
   const doubts = useListDoubtsQuery({}, { skip: !isHome });
   const [isIn, setIsIn] = useState(false);
@@ -45,7 +56,7 @@ export function ReleasesPage() {
       )}
       {!isIn && <Loading what={t("releases")} />}
       {isIn && error && <Failed error={error} retry={() => void refetch()} />}
-      {data && (releases.length > 0 || narrowed.isNarrowed) && (
+      {data && (releases.length > 0 || isNarrowed) && (
         <ListFilter
           filter={narrowed}
           label={t("Search releases")}
@@ -54,10 +65,23 @@ export function ReleasesPage() {
             ["toMark", t("To mark: {{number}}", { number: states.toMark })],
             ["closed", t("Closed: {{number}}", { number: states.closed })],
           ]}
-        />
+        >
+          <Box sx={{ flex: { xs: "1 1 100%", sm: "0 1 260px" } }}>
+            <TopicField
+              label={t("With a question on")}
+              topicId={topicId}
+              choose={(chosen) => {
+                change((next) => {
+                  if (chosen === null) next.delete("topic");
+                  else next.set("topic", chosen);
+                });
+              }}
+            />
+          </Box>
+        </ListFilter>
       )}
-      {data && releases.length === 0 && narrowed.isNarrowed && <Empty>{t("No release is like that.")}</Empty>}
-      {data && releases.length === 0 && !narrowed.isNarrowed && (
+      {data && releases.length === 0 && isNarrowed && <Empty>{t("No release is like that.")}</Empty>}
+      {data && releases.length === 0 && !isNarrowed && (
         <Empty>{t("Nothing has been released yet. Compose a quiz and release it to a class.")}</Empty>
       )}
       {releases.length > 0 && (

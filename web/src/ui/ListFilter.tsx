@@ -4,7 +4,7 @@ import MenuItem from "@mui/material/MenuItem";
 import TextField from "@mui/material/TextField";
 import ToggleButton from "@mui/material/ToggleButton";
 import ToggleButtonGroup from "@mui/material/ToggleButtonGroup";
-import { useEffect, useState } from "react";
+import { useEffect, useState, type ReactNode } from "react";
 import { useAddress } from "../platform/useAddress.ts";
 import { t } from "../platform/words.ts";
 
@@ -37,8 +37,10 @@ export function ListFilter<S extends string>(props: {
   label: string;
   /** Each state in words, and how many there are. */
   states: readonly (readonly [S, string])[];
+  /** What else it may be narrowed by. */
+  children?: ReactNode;
 }) {
-  const { filter, label, states } = props;
+  const { filter, label, states, children } = props;
   const [typed, setTyped] = useState(filter.text);
   const [from, setFrom] = useState(filter.text);
   if (filter.text !== from) {
@@ -82,6 +84,7 @@ export function ListFilter<S extends string>(props: {
           </ToggleButton>
         ))}
       </ToggleButtonGroup>
+      {children}
       <TextField
         select
         size="small"
