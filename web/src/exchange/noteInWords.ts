@@ -32,7 +32,8 @@ const sentences: { readonly [C in NoteCode]: (terms: NoteTerms<C>) => string } =
   feedbackByAnswerLeftOut: (terms) => t("Feedback “{{identifier}}” for one special answer has no place here.", terms),
   keyMissing: () => t("It cannot be used yet: open it to see what is missing."),
   topicUnknown: (terms) => t("No topic of yours is called {{topics}}: the name is kept as a tag.", terms),
-  standardsUnknown: (terms) => t("Not among your standards: {{codes}}; kept as tags until you import these standards.", terms),
+  standardsUnknown: (terms) =>
+    t("Not among your standards: {{codes}}; kept as tags until you import these standards.", terms),
   tagsLeftOut: (terms) => t("Tags for which an item has no room were left out: {{tags}}.", terms),
   cellCut: (terms) => t("Its {{column}} is too long, and “{{kept}}” now.", terms),
   interactionUnknown: (terms) => t("There is no kind of item here for “{{element}}”.", terms),
