@@ -13,8 +13,8 @@ import { noteWatch, readFrame, readLive, readTouched, type Pace, type Reading } 
 /** At least so many milliseconds between two readings; longer where one takes long, so that watching never takes all. */
 const leastMs = 600;
 const share = 4;
-/** Sittings read at once, and the rest after them in milliseconds. */
-const atOnce = 30;
+/** Sittings read at once, and the rest after them in milliseconds: a usual reading is one piece, that of a whole year is several. */
+const atOnce = 120;
 const pauseMs = 10;
 const anywayMs = 30_000;
 /** How long whom it is for, and its questions, are taken to be the same. */

@@ -40,12 +40,12 @@ test("what is paid for is right, at the size that the picture has; the places ar
   if (item.kind !== "pointOnImage") throw new Error("another kind");
   expect(headline(item.stem)).toBe("Where is the delta?");
   expect(item.showsRegions).toBe(false);
-  expect(item.regions.map(({ label, isKey }) => [label, isKey === true])).toEqual([
+  expect(item.regions.map(({ label, isKey }) => [label, isKey])).toEqual([
     ["1", true],
     ["2", true],
     ["3", false],
   ]);
-  const earned = (x: number, y: number) => creditOf(item as Content, at(x, y));
+  const earned = (x: number, y: number) => creditOf(item, at(x, y));
   // The middle of each, the edge of the circle and just beside it, and nowhere: as the file's own rules say.
   for (const [x, y] of [
     [200, 100],
