@@ -1,5 +1,5 @@
 /** Points on a picture as others have them: the areas that are paid for become places that students do not see. */
-import { creditOf, type Content } from "@verdant/core/items/kinds";
+import { creditOf } from "@verdant/core/items/kinds";
 import { headline } from "@verdant/core/richText";
 import { expect, test } from "vitest";
 import { toContent } from "../../fileContent.ts";
