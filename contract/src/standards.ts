@@ -1,4 +1,5 @@
 /** Topics and the learning standards they serve. */
+import { standardsNoteCodes } from "@verdant/core/standards/notes";
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
 import { Done, Id, Name } from "./wire.ts";
@@ -157,7 +158,12 @@ export const importStandards = endpoint({
     created: z.int(),
     changed: z.int(),
     retired: z.int(),
-    notes: z.array(z.string()),
+    notes: z.array(
+      z.object({
+        code: z.enum(standardsNoteCodes),
+        terms: z.record(z.string(), z.union([z.string(), z.number()])),
+      }),
+    ),
     /** Items that got one of them in the place of a tag; undone as a change of many items. */
     given: z.object({ items: z.int(), batchId: Id }),
   }),

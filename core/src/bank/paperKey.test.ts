@@ -19,9 +19,9 @@ test("letters that the paper has not, and ranges that are none, are said; the re
   expect(items.map((item) => item.number)).toEqual([1, 4]);
   expect(plainText(items[0]!.content.stem)).toBe("Question 1 of the paper");
   expect(findings).toEqual([
-    "“1-9 LG.1” goes beyond the 4 questions of the key.",
-    "“all LG.2” is no range; write “1-5 LG.1.3”.",
-    "Question 2: “E” is not one of the letters A to D.",
-    "Question 3: “?” is not one of the letters A to D.",
+    { code: "rangeBeyond", terms: { range: "1-9 LG.1", questions: 4 } },
+    { code: "rangeUnreadable", terms: { range: "all LG.2" } },
+    { code: "letterUnknown", terms: { question: 2, letter: "E", last: "D" } },
+    { code: "letterUnknown", terms: { question: 3, letter: "?", last: "D" } },
   ]);
 });

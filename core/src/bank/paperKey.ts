@@ -1,6 +1,7 @@
 /** The key of a paper as one string: a letter a question, in their order. */
 
 import { letterAt, letterCounts, placeOf, type KeyOnly } from "../items/keyOnly.ts";
+import { arrivalNote, type ArrivalNote } from "./arrivalNotes.ts";
 import { richTextOf } from "../richText.ts";
 
 export interface PaperItem {
@@ -12,8 +13,8 @@ export interface PaperItem {
 
 export interface PaperKey {
   readonly items: readonly PaperItem[];
-  /** What could not be used, in words. */
-  readonly findings: readonly string[];
+  /** What could not be used. */
+  readonly findings: readonly ArrivalNote[];
 }
 
 /**
@@ -25,24 +26,24 @@ export interface PaperKey {
  * @param ranges which questions are of which standard; a question may stand in several ranges
  */
 export function readPaperKey(key: string, paper: string, letters: number, ranges: string): PaperKey {
-  const findings: string[] = [];
+  const findings: ArrivalNote[] = [];
   const marks = key.toUpperCase().replaceAll(/[\s,;.\d)]/g, "");
   const last = letterAt(Math.min(letterCounts.most, Math.max(letterCounts.least, letters)) - 1);
   const codes = new Map<number, string[]>();
   for (const range of ranges.split(/[,;\n]/).filter((one) => one.trim() !== "")) {
     const [, from, to, standard] = /^\s*(\d{1,3})(?:\s*[-–]\s*(\d{1,3}))?\s*:?\s+(\S+)\s*$/.exec(range) ?? [];
     if (from === undefined || standard === undefined) {
-      findings.push(`“${range.trim()}” is no range; write “1-5 LG.1.3”.`);
+      findings.push(arrivalNote("rangeUnreadable", { range: range.trim() }));
       continue;
     }
     if (Number(to ?? from) > marks.length || Number(from) < 1)
-      findings.push(`“${range.trim()}” goes beyond the ${marks.length} questions of the key.`);
+      findings.push(arrivalNote("rangeBeyond", { range: range.trim(), questions: marks.length }));
     for (let n = Number(from); n <= Math.min(Number(to ?? from), marks.length); n++)
       codes.set(n, [...(codes.get(n) ?? []), standard]);
   }
   const items = marks.split("").flatMap((mark, i): PaperItem[] => {
     if (mark < "A" || mark > last) {
-      findings.push(`Question ${i + 1}: “${mark}” is not one of the letters A to ${last}.`);
+      findings.push(arrivalNote("letterUnknown", { question: i + 1, letter: mark, last }));
       return [];
     }
     const stem = richTextOf(`Question ${i + 1} of ${paper.trim() || "the paper"}`);

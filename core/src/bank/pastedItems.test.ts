@@ -139,5 +139,5 @@ test("runs of spaces mean nothing, and a line too long for a question is said; n
     `1.${far}Which${far}one?\na)${far}This${far}one${far}*\nb) That\n\n${"x ".repeat(100_000)}`,
   );
   expect(items.map(({ content }) => plainText(content.stem))).toEqual(["Which one?"]);
-  expect(findings).toEqual([{ line: 5, text: "This line is too long for a question." }]);
+  expect(findings).toEqual([{ line: 5, code: "lineTooLong", terms: {} }]);
 });

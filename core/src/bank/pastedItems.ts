@@ -1,5 +1,6 @@
 /** Plain text from notes becomes items, in the notation that people type anyway. Described in docs/paste.md. */
 
+import { arrivalNote, type ArrivalNote, type LineNote } from "./arrivalNotes.ts";
 import { readPassage } from "../items/fillGaps.ts";
 import type { Content } from "../items/kinds.ts";
 import { readNumber } from "../items/numeric.ts";
@@ -17,7 +18,7 @@ export interface PastedItem {
   /** What else is said of it; what is not said is assumed. */
   readonly about?: AboutItem;
   /** What was understood in a way that its writer may not have meant. */
-  readonly notes?: readonly string[];
+  readonly notes?: readonly ArrivalNote[];
 }
 
 /** What belongs to an item besides its content. */
@@ -34,7 +35,7 @@ export interface AboutItem {
 
 export interface PastedItems {
   readonly items: readonly PastedItem[];
-  readonly findings: readonly { readonly line: number; readonly text: string }[];
+  readonly findings: readonly LineNote[];
 }
 
 /** A question as it was brought, before it is known what kind it is. */
@@ -85,18 +86,18 @@ export const keyHeading = "Key and explanations";
  */
 export function readPastedItems(text: string, newId: () => string): PastedItems {
   const items: PastedItem[] = [];
-  const findings: { line: number; text: string }[] = [];
+  const findings: LineNote[] = [];
   // Runs of spaces mean nothing, and patterns that search through them would take ages.
   const lines = text.split(/\r?\n/).map((line) => line.trim().replaceAll(/\s+/g, " "));
   lines.forEach((line, i) => {
-    if (line.length > longestLine) findings.push({ line: i + 1, text: "This line is too long for a question." });
+    if (line.length > longestLine) findings.push({ line: i + 1, ...arrivalNote("lineTooLong", {}) });
   });
   const { drafts, strange } = readDrafts(lines.map((line) => (line.length > longestLine ? "" : line)));
-  findings.push(...strange.map((line) => ({ line, text: "There is no question of this number above." })));
+  findings.push(...strange.map((line) => ({ line, ...arrivalNote("numberUnknown", {}) })));
   for (const draft of drafts) {
     const { line, topic, standards, use } = draft;
     const made = contentOfDraft(draft, newId);
-    if (typeof made === "string") findings.push({ line, text: made });
+    if ("code" in made) findings.push({ line, ...made });
     else {
       const about = use === undefined || use === null ? {} : { about: { use } };
       items.push({ content: made, line, topic, standards, notes: keyNotes(made), ...about });
@@ -106,10 +107,10 @@ export function readPastedItems(text: string, newId: () => string): PastedItems 
 }
 
 /** Two keys where one was meant would make another kind of question, so it is said. */
-export function keyNotes(content: Content): string[] {
+export function keyNotes(content: Content): ArrivalNote[] {
   if (content.kind !== "severalRightAnswers") return [];
   const keys = content.options.filter((option) => option.isKey).length;
-  return [`${keys} options are marked as right, so it asks for several answers.`];
+  return [arrivalNote("severalKeys", { keys })];
 }
 
 /** @returns also the lines under the key's heading that belong to no question */
@@ -194,7 +195,7 @@ function setLabelled(draft: Draft, label: string, value: string): void {
 }
 
 /** The content, or why there is none. */
-export function contentOfDraft(draft: Draft, newId: () => string): Content | string {
+export function contentOfDraft(draft: Draft, newId: () => string): Content | ArrivalNote {
   const shared = {
     schemaVersion: 1 as const,
     stem: richTextOf(draft.stem.join("\n")),
@@ -223,12 +224,12 @@ export function contentOfDraft(draft: Draft, newId: () => string): Content | str
     const passage = readPassage(gapped.join("\n"), [], newId);
     return { kind: "fillGaps", ...shared, stem, scoring: "partial", passage, allowsNearMiss: false };
   }
-  return "There are neither options nor an answer. Write “Answer: …”.";
+  return arrivalNote("answerMissing", {});
 }
 
 type Shared = Pick<Content, "schemaVersion" | "stem" | "explanation" | "nextStep">;
 
-function withOptions({ options: given, answer }: Draft, shared: Shared, newId: () => string): Content | string {
+function withOptions({ options: given, answer }: Draft, shared: Shared, newId: () => string): Content | ArrivalNote {
   const letters = new Set((answer ?? "").toLowerCase().match(/\b[a-h]\b/g) ?? []);
   const options = given.map(({ text, reason, isKey }, i) => ({
     id: newId(),
@@ -237,8 +238,8 @@ function withOptions({ options: given, answer }: Draft, shared: Shared, newId: (
     ...(reason !== null && { rationale: richTextOf(reason) }),
   }));
   const keys = options.filter((one) => one.isKey).length;
-  if (options.length < 2) return "There is only one option.";
-  if (keys === 0) return "No option is marked as right. Put a * before it, or write “Answer: b”.";
+  if (options.length < 2) return arrivalNote("oneOption", {});
+  if (keys === 0) return arrivalNote("keyMissing", {});
   return keys === 1
     ? { kind: "oneRightAnswer", ...shared, options }
     : { kind: "severalRightAnswers", ...shared, scoring: "partial", options };

@@ -87,7 +87,7 @@ describe("a word-processor file", () => {
     expect(text).toBe(
       "1. Look at the table.\nYear   Rain\n2030   812 mm\nWhat fell? {picture 1}\na) 812 mm\nb) 810 mm\nWhy: it says so\nAnswer: a",
     );
-    expect(findings).toEqual(["Question 1: its table came as plain text."]);
+    expect(findings).toEqual([{ code: "tableAsText", terms: { question: 1 } }]);
     expect(notationOfWord([])).toEqual({ text: "", findings: [] });
   });
 
@@ -100,7 +100,7 @@ describe("a word-processor file", () => {
       p("b) none"),
     ]);
     expect(text).toBe("1. Which map?\n{picture 2}\n*a) this {picture 3}\nb) none");
-    expect(findings).toEqual(["A picture before the first question was left out."]);
+    expect(findings).toEqual([{ code: "pictureBefore", terms: {} }]);
     const image = (hash: string) => ({ type: "image" as const, hash, alt: "", credit: "", width: 4, height: 3 });
     const pictures = new Map([
       [2, image("b")],

@@ -1,6 +1,7 @@
 /** A word-processor file of questions becomes text in the notation of pasted items, to be looked over like any other. */
 
 import { kindOf, type Content } from "../items/kinds.ts";
+import { arrivalNote, type ArrivalNote } from "./arrivalNotes.ts";
 import { onlySeen } from "./pastedItems.ts";
 import { plainText, richTextOf, type Block, type Image } from "../richText.ts";
 
@@ -21,7 +22,7 @@ export type WordBlock =
 
 export interface WordText {
   readonly text: string;
-  readonly findings: readonly string[];
+  readonly findings: readonly ArrivalNote[];
 }
 
 interface Question {
@@ -43,7 +44,8 @@ const keyPair = /(\d{1,3})\s*[.):=-]?\s*([A-Ha-h])\b/g;
  */
 export function notationOfWord(blocks: readonly WordBlock[]): WordText {
   const parts: (Question | string)[] = [];
-  const findings: string[] = [];
+  const findings = new Map<string, ArrivalNote>();
+  const say = (note: ArrivalNote) => findings.set(JSON.stringify(note), note);
   const answers = new Map<number, string>();
   const hasDepth = blocks.some((block) => block.kind === "paragraph" && (block.level ?? 0) > 0);
   let current: Question | undefined;
@@ -62,7 +64,7 @@ export function notationOfWord(blocks: readonly WordBlock[]): WordText {
         const lines = block.rows.map((row) => row.join("   "));
         if (current) {
           current.lines.push(...lines);
-          findings.push(`Question ${current.number}: its table came as plain text.`);
+          say(arrivalNote("tableAsText", { question: current.number }));
         } else parts.push(lines.join("\n"));
       }
       continue;
@@ -70,7 +72,7 @@ export function notationOfWord(blocks: readonly WordBlock[]): WordText {
     const marks = Array.from({ length: block.pictures }, (_, i) => pictureMark(pictures + i + 1)).join(" ");
     pictures += block.pictures;
     const words = block.text.trim();
-    if (words === "" && marks !== "" && !current) findings.push("A picture before the first question was left out.");
+    if (words === "" && marks !== "" && !current) say(arrivalNote("pictureBefore", {}));
     if (words === "" && marks !== "") current?.lines.push(marks);
     if (words === "" || (words.startsWith(onlySeen) && !block.isHeading)) continue;
     const text = marks === "" ? words : `${words} ${marks}`;
@@ -95,7 +97,7 @@ export function notationOfWord(blocks: readonly WordBlock[]): WordText {
     else begin(text);
   }
   const text = parts.map((part) => (typeof part === "string" ? part : written(part, answers.get(part.number))));
-  return { text: text.join("\n\n"), findings: [...new Set(findings)] };
+  return { text: text.join("\n\n"), findings: [...findings.values()] };
 }
 
 /** What stands for a picture of the file in the text. */

@@ -80,8 +80,12 @@ describe("a workbook", () => {
       ["Good?", "x", "y", "y"],
       ["", " ", ""],
     ]);
-    expect(findings.map((one) => one.line)).toEqual([2, 3, 4, 5]);
-    expect(findings.map((one) => one.text).join(" ")).toMatch(/no question.*none of the options.*marked.*only one/);
+    expect(findings).toEqual([
+      { line: 2, code: "questionMissing", terms: {} },
+      { line: 3, code: "keyNoOption", terms: { key: "D" } },
+      { line: 4, code: "keyMissing", terms: {} },
+      { line: 5, code: "oneOption", terms: {} },
+    ]);
     expect(items.map((item) => item.line)).toEqual([6]);
   });
 
@@ -161,9 +165,9 @@ describe("nothing in a table is left out without a word", () => {
     ]);
     expect(items[0]?.about).toEqual({});
     expect(items[0]?.notes).toEqual([
-      "“perhaps” is not understood: write practice, or reserved for tests.",
-      "“clever” is not understood: write recall, apply or reason.",
-      "“lots” is not understood: points from 0 to 100, in quarters.",
+      { code: "cellNotUnderstood", terms: { cell: "perhaps", column: "use" } },
+      { code: "cellNotUnderstood", terms: { cell: "clever", column: "demand" } },
+      { code: "cellNotUnderstood", terms: { cell: "lots", column: "points" } },
     ]);
   });
 
@@ -173,8 +177,8 @@ describe("nothing in a table is left out without a word", () => {
       ["What is left when an arch falls?", "stack", "stump", "green", ""],
     ];
     expect(columnsLeftOut(cells, guessMapping(cells))).toEqual([
-      "The column “Answer” is left out: “Answer” before it is taken for the same.",
-      "The column “Colour of the folder” is left out: say above what it holds, if it matters (1 row has something there).",
+      { code: "columnTakenBefore", terms: { column: "Answer", number: 3, first: "Answer" } },
+      { code: "columnUnused", terms: { column: "Colour of the folder", number: 4, rows: 1 } },
     ]);
   });
 
@@ -188,7 +192,7 @@ describe("nothing in a table is left out without a word", () => {
     const key =
       first?.content.kind === "oneRightAnswer" ? first.content.options.find((option) => option.isKey) : undefined;
     expect(key && plainText(key.text)).toBe("Dune");
-    expect(findings).toEqual([{ line: 3, text: "“B” is none of the options." }]);
+    expect(findings).toEqual([{ line: 3, code: "keyNoOption", terms: { key: "B" } }]);
   });
 
   test("two keys where one is due are said", () => {
@@ -196,6 +200,6 @@ describe("nothing in a table is left out without a word", () => {
       ["Question", "A", "B", "C", "Key"],
       ["Which are soft?", "Planting", "Wall", "Dunes", "A, C"],
     ]);
-    expect(items[0]?.notes).toEqual(["2 options are marked as right, so it asks for several answers."]);
+    expect(items[0]?.notes).toEqual([{ code: "severalKeys", terms: { keys: 2 } }]);
   });
 });

@@ -1,6 +1,7 @@
 /** A table as departments keep it, with their own headings, becomes items: which column is what is guessed, then said. */
 
 import { foldedText } from "../foldedText.ts";
+import { arrivalNote, type ArrivalNote, type LineNote } from "./arrivalNotes.ts";
 import { contentOfDraft, keyNotes, type AboutItem, type Draft, type PastedItem } from "./pastedItems.ts";
 
 /** What a column holds. Several columns may be options, or reasons of options; of all others the first counts. */
@@ -85,19 +86,19 @@ const mayRepeat: readonly ColumnRole[] = ["option", "reason", "nothing"];
 const isRepeated = (roles: readonly ColumnRole[], i: number) =>
   !mayRepeat.includes(roles[i] ?? "nothing") && roles.indexOf(roles[i] ?? "nothing") < i;
 
-/** Columns that hold something and are taken for nothing, in sentences: what is left out is said. */
-export function columnsLeftOut(cells: Cells, { headings, roles }: Mapping): string[] {
+/** Columns that hold something and are taken for nothing: what is left out is said. */
+export function columnsLeftOut(cells: Cells, { headings, roles }: Mapping): ArrivalNote[] {
   return roles.flatMap((role, i) => {
     const filled = cells.slice(headings + 1).filter((row) => (row[i] ?? "").trim() !== "").length;
     if (role !== "nothing" || filled === 0) return [];
     const name = (cells[headings]?.[i] ?? "").trim();
     const known = headings < 0 ? "nothing" : roleOf(name);
     const first = known === "nothing" ? -1 : roles.indexOf(known);
-    const called = name === "" ? `Column ${i + 1}` : `The column “${name}”`;
+    const called = { column: name, number: i + 1 };
     return [
       first >= 0
-        ? `${called} is left out: “${(cells[headings]?.[first] ?? "").trim()}” before it is taken for the same.`
-        : `${called} is left out: say above what it holds, if it matters (${filled} ${filled === 1 ? "row has" : "rows have"} something there).`,
+        ? arrivalNote("columnTakenBefore", { ...called, first: (cells[headings]?.[first] ?? "").trim() })
+        : arrivalNote("columnUnused", { ...called, rows: filled }),
     ];
   });
 }
@@ -108,7 +109,7 @@ export const signatureOf = (cells: Cells, { headings, roles }: Mapping): string 
 
 export interface WorkbookItems {
   readonly items: readonly PastedItem[];
-  readonly findings: readonly { readonly line: number; readonly text: string }[];
+  readonly findings: readonly LineNote[];
 }
 
 /**
@@ -120,14 +121,14 @@ export interface WorkbookItems {
  */
 export function readWorkbook(cells: Cells, { headings, roles }: Mapping, newId: () => string): WorkbookItems {
   const items: PastedItem[] = [];
-  const findings: { line: number; text: string }[] = [];
+  const findings: LineNote[] = [];
   cells.forEach((written, index) => {
     const line = index + 1;
     if (index <= headings) return;
     // Runs of spaces mean nothing, and patterns that search through them would take ages.
     const row = written.map((cell) => cell.replaceAll(/[^\S\n]+/g, " ").replaceAll(/ ?\n ?/g, "\n"));
     if (row.some((cell) => cell.length > longestCell)) {
-      findings.push({ line, text: `A cell of this row has more than ${longestCell} characters: shorten it.` });
+      findings.push({ line, ...arrivalNote("cellTooLong", { most: longestCell }) });
       return;
     }
     if (row.every((cell) => cell.trim() === "")) return;
@@ -135,7 +136,7 @@ export function readWorkbook(cells: Cells, { headings, roles }: Mapping, newId: 
       roles.flatMap((one, i) => (one === role && (row[i] ?? "").trim() !== "" ? [(row[i] ?? "").trim()] : []));
     const [question] = of("question");
     if (question === undefined) {
-      findings.push({ line, text: "This row has no question." });
+      findings.push({ line, ...arrivalNote("questionMissing", {}) });
       return;
     }
     const [key = null] = of("key");
@@ -145,7 +146,7 @@ export function readWorkbook(cells: Cells, { headings, roles }: Mapping, newId: 
     const hasOptions = inColumns.some((text) => text !== "");
     const keyed = key === null || !hasOptions ? new Set<number>() : placesOf(key, inColumns);
     if (key !== null && hasOptions && keyed.size === 0) {
-      findings.push({ line, text: `“${key}” is none of the options.` });
+      findings.push({ line, ...arrivalNote("keyNoOption", { key }) });
       return;
     }
     const { about, notes } = aboutOf((role) => of(role)[0]);
@@ -162,7 +163,7 @@ export function readWorkbook(cells: Cells, { headings, roles }: Mapping, newId: 
       next: of("next")[0] ?? null,
     };
     const content = contentOfDraft(draft, newId);
-    if (typeof content === "string") findings.push({ line, text: content });
+    if ("code" in content) findings.push({ line, ...content });
     else {
       const { topic, standards } = draft;
       items.push({ content, line, topic, standards, about, notes: [...keyNotes(content), ...notes] });
@@ -172,40 +173,34 @@ export function readWorkbook(cells: Cells, { headings, roles }: Mapping, newId: 
 }
 
 /** What a row says of its item besides the content; what cannot be read is said, and then assumed. */
-function aboutOf(cellOf: (role: ColumnRole) => string | undefined): { about: AboutItem; notes: string[] } {
-  const notes: string[] = [];
+function aboutOf(cellOf: (role: ColumnRole) => string | undefined): { about: AboutItem; notes: ArrivalNote[] } {
+  const notes: ArrivalNote[] = [];
   const about: Record<string, string | number> = {};
   const take = <T extends string | number>(
     role: ColumnRole,
     name: keyof AboutItem,
     read: (text: string) => T | null,
-    what: string,
   ) => {
     const cell = cellOf(role);
     if (cell === undefined) return;
     const value = read(cell);
-    if (value === null) notes.push(`“${cell}” is not understood: ${what}.`);
+    if (value === null) notes.push(arrivalNote("cellNotUnderstood", { cell, column: role }));
     else about[name] = value;
   };
   const whole = (least: number, most: number) => (text: string) => {
     const n = Number(text.replace(",", "."));
     return Number.isFinite(n) && n >= least && n <= most ? Math.round(n) : null;
   };
-  take("label", "label", (text) => text.slice(0, 120), "");
-  take("use", "use", readUse, "write practice, or reserved for tests");
-  take("demand", "demand", readDemand, "write recall, apply or reason");
-  take("family", "family", (text) => text, "");
-  take("seconds", "expectedSeconds", whole(5, 3600), "seconds from 5 to 3600");
-  take(
-    "points",
-    "points",
-    (text) => {
-      const n = Number(text.replace(",", "."));
-      return n >= 0 && n <= 100 && n * 4 === Math.round(n * 4) ? n : null;
-    },
-    "points from 0 to 100, in quarters",
-  );
-  take("difficulty", "writerDifficulty", readDifficulty, "write 1 (easy) to 5 (hard)");
+  take("label", "label", (text) => text.slice(0, 120));
+  take("use", "use", readUse);
+  take("demand", "demand", readDemand);
+  take("family", "family", (text) => text);
+  take("seconds", "expectedSeconds", whole(5, 3600));
+  take("points", "points", (text) => {
+    const n = Number(text.replace(",", "."));
+    return n >= 0 && n <= 100 && n * 4 === Math.round(n * 4) ? n : null;
+  });
+  take("difficulty", "writerDifficulty", readDifficulty);
   return { about, notes };
 }
 

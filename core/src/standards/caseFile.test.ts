@@ -51,7 +51,7 @@ test("a circle is left out and said; what is no framework is none", () => {
     CFAssociations: [under("a", "b", 1), under("b", "a", 1)],
   });
   expect(read?.standards.map((one) => one.code)).toEqual(["3"]);
-  expect(read?.notes).toEqual(["1, 2 lie in or under a circle: left as before."]);
+  expect(read?.notes).toEqual([{ code: "leftInCircle", terms: { codes: "1, 2", count: 2 } }]);
   expect(read?.inDoubt).toEqual(["a", "b"]);
   for (const file of [null, [], {}, { CFDocument: { title: "x" } }]) expect(readCase(file)).toBeNull();
 });
@@ -77,11 +77,11 @@ test("each faulty entry is named, and nothing is said of it: neither that it is 
   ]);
   expect(read?.inDoubt).toEqual(["b"]);
   expect(read?.notes).toEqual([
-    "Entry 2 (2) has no statement: left as before.",
-    "Entry 4 (3) has no identifier: not taken.",
-    "Entry 5 (1 again) has the identifier of 1: not taken.",
-    "Entry 6 has no identifier: not taken.",
-    "4 should lie under an entry that is not in the file: its place stays as before.",
+    { code: "entryNoStatement", terms: { entry: 2, code: "2" } },
+    { code: "entryNoIdentifier", terms: { entry: 4, code: "3" } },
+    { code: "entryIdentifierTaken", terms: { entry: 5, code: "1 again", of: "1" } },
+    { code: "entryNoIdentifier", terms: { entry: 6, code: "" } },
+    { code: "parentMissing", terms: { code: "4" } },
   ]);
 });
 
@@ -98,8 +98,8 @@ test("a second place that would close a circle is called one; another second pla
     ],
   });
   expect(read?.notes).toEqual([
-    "1 and 2 would lie under each other, in a circle: 1 lies under the framework.",
-    "3 has several parents: it lies under 1, not under 2.",
+    { code: "wouldLieInCircle", terms: { code: "1", other: "2", under: "" } },
+    { code: "severalParents", terms: { code: "3", other: "2", under: "1" } },
   ]);
   expect(read?.standards.map(({ code, parentGuid }) => [code, parentGuid])).toEqual([
     ["1", null],

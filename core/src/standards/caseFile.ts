@@ -1,4 +1,5 @@
 /** Reads a framework of standards from CASE 1.0 JSON (1EdTech, 2017): leniently, in any order, never following an address. */
+import { standardsNote, type StandardsNote } from "./notes.ts";
 
 export interface CaseStandard {
   readonly guid: string;
@@ -23,7 +24,7 @@ export interface CaseFramework {
   readonly links: readonly { readonly from: string; readonly to: string; readonly kind: "equals" | "overlaps" }[];
   /** Guids of which the file says something that cannot be: what is known of them stays as it is. */
   readonly inDoubt: readonly string[];
-  readonly notes: readonly string[];
+  readonly notes: readonly StandardsNote[];
 }
 
 type Entry = Record<string, unknown>;
@@ -45,7 +46,7 @@ export function readCase(file: unknown): CaseFramework | null {
   const guid = textIn(file["CFDocument"], "identifier");
   const title = textIn(file["CFDocument"], "title");
   if (guid === "" || title === "") return null;
-  const notes: string[] = [];
+  const notes: StandardsNote[] = [];
   const { items, faulty } = itemsOf(file, notes);
   const replacements = entriesIn(file, "CFAssociations")
     .filter((link) => textIn(link, "associationType") === "replacedBy")
@@ -78,17 +79,15 @@ export function readCase(file: unknown): CaseFramework | null {
   const left = new Set([...items.keys()].filter((id) => !standards.has(id)));
   const inDoubt = [...faulty, ...left];
   for (const first of left) {
-    const circle = [];
+    const circle: string[] = [];
     for (let id = first; left.delete(id); id = at(id).parent) circle.push(name(id));
     if (circle.length > 0)
-      notes.push(
-        `${circle.join(", ")} ${circle.length === 1 ? "lies in or under" : "lie in or under"} a circle: left as before.`,
-      );
+      notes.push(standardsNote("leftInCircle", { codes: circle.join(", "), count: circle.length }));
   }
   return { guid, title, standards: [...standards.values()], replacements, links, inDoubt, notes };
 }
 
-function itemsOf(file: Entry, notes: string[]) {
+function itemsOf(file: Entry, notes: StandardsNote[]) {
   const items = new Map<string, Entry>();
   const faulty = new Set<string>();
   const list: unknown[] = Array.isArray(file["CFItems"]) ? file["CFItems"] : [];
@@ -96,12 +95,13 @@ function itemsOf(file: Entry, notes: string[]) {
     const entry = isEntry(item) ? item : {};
     const id = textIn(entry, "identifier");
     const code = textIn(entry, "humanCodingScheme");
-    const named = `Entry ${i + 1}${code === "" ? "" : ` (${code})`}`;
-    if (id === "") notes.push(`${named} has no identifier: not taken.`);
+    const named = { entry: i + 1, code };
+    if (id === "") notes.push(standardsNote("entryNoIdentifier", named));
     else if (textIn(entry, "fullStatement") === "") {
-      notes.push(`${named} has no statement: left as before.`);
+      notes.push(standardsNote("entryNoStatement", named));
       faulty.add(id);
-    } else if (items.has(id)) notes.push(`${named} has the identifier of ${codeOf(items.get(id) ?? {})}: not taken.`);
+    } else if (items.has(id))
+      notes.push(standardsNote("entryIdentifierTaken", { ...named, of: codeOf(items.get(id) ?? {}) }));
     else items.set(id, entry);
   });
   for (const id of items.keys()) faulty.delete(id);
@@ -114,9 +114,9 @@ function parentsOf(
   guid: string,
   items: ReadonlyMap<string, Entry>,
   faulty: ReadonlySet<string>,
-  notes: string[],
+  notes: StandardsNote[],
 ) {
-  const name = (id: string) => (id === guid ? "the framework" : codeOf(items.get(id) ?? { identifier: id }));
+  const name = (id: string) => (id === guid ? "" : codeOf(items.get(id) ?? { identifier: id }));
   const parents = new Map<string, { parent: string; sequence: number }>();
   const others: (readonly [child: string, parent: string])[] = [];
   const missing = new Map<string, string>();
@@ -132,16 +132,11 @@ function parentsOf(
   for (const [child, parent] of others) {
     const above = new Set<string>();
     for (let id = parent; !above.has(id) && id !== guid && id !== ""; id = parents.get(id)?.parent ?? "") above.add(id);
-    const first = name(parents.get(child)?.parent ?? guid);
-    notes.push(
-      above.has(child)
-        ? `${name(child)} and ${name(parent)} would lie under each other, in a circle: ${name(child)} lies under ${first}.`
-        : `${name(child)} has several parents: it lies under ${first}, not under ${name(parent)}.`,
-    );
+    const terms = { code: name(child), other: name(parent), under: name(parents.get(child)?.parent ?? guid) };
+    notes.push(standardsNote(above.has(child) ? "wouldLieInCircle" : "severalParents", terms));
   }
   const lost = new Set([...missing.keys()].filter((child) => !parents.has(child)));
-  for (const child of lost)
-    notes.push(`${name(child)} should lie under an entry that is not in the file: its place stays as before.`);
+  for (const child of lost) notes.push(standardsNote("parentMissing", { code: name(child) }));
   return { parents, lost };
 }
 

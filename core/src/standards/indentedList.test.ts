@@ -30,5 +30,8 @@ test("lines without a code are numbered by their place", () => {
 test("a code that stands twice is said with its line, and only the first is taken", () => {
   const { standards, faults } = readIndentedList("A1 One\nA1 Another");
   expect(standards).toHaveLength(1);
-  expect(faults).toEqual([{ line: 2, text: "The code A1 stands twice." }]);
+  expect(faults).toEqual([{ code: "listCodeTwice", terms: { line: 2, standard: "A1" } }]);
+  expect(readIndentedList("A1 One\n:: only for students").faults).toEqual([
+    { code: "listStatementMissing", terms: { line: 2 } },
+  ]);
 });

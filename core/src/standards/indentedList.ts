@@ -11,9 +11,14 @@ export interface ListedStandard {
   readonly line: number;
 }
 
+/** A line that cannot be read; of two lines with one code the second. */
+export type ListFault =
+  | { readonly code: "listStatementMissing"; readonly terms: { readonly line: number } }
+  | { readonly code: "listCodeTwice"; readonly terms: { readonly line: number; readonly standard: string } };
+
 export interface IndentedList {
   readonly standards: readonly ListedStandard[];
-  readonly faults: readonly { readonly line: number; readonly text: string }[];
+  readonly faults: readonly ListFault[];
 }
 
 /**
@@ -25,7 +30,7 @@ export interface IndentedList {
  */
 export function readIndentedList(text: string): IndentedList {
   const standards: ListedStandard[] = [];
-  const faults: { line: number; text: string }[] = [];
+  const faults: ListFault[] = [];
   const open: { depth: number; code: string; children: number }[] = [];
   let roots = 0;
   const seen = new Set<string>();
@@ -42,8 +47,8 @@ export function readIndentedList(text: string): IndentedList {
     const code = coded?.[1] ?? (parent ? `${parent.code}.${place}` : String(place));
     const statement = (coded?.[2] ?? main).trim();
     open.push({ depth, code, children: 0 });
-    if (statement === "") faults.push({ line, text: "There is a code but no statement." });
-    else if (seen.has(code)) faults.push({ line, text: `The code ${code} stands twice.` });
+    if (statement === "") faults.push({ code: "listStatementMissing", terms: { line } });
+    else if (seen.has(code)) faults.push({ code: "listCodeTwice", terms: { line, standard: code } });
     else
       standards.push({ code, statement, studentWording: wording?.trim() || null, parent: parent?.code ?? null, line });
     seen.add(code);

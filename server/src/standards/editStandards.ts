@@ -4,6 +4,7 @@ import { itemsInBulk } from "@verdant/contract/bulk";
 import type * as contract from "@verdant/contract/standards";
 import { usualSecureLine } from "@verdant/core/insight/mastery";
 import { readCase } from "@verdant/core/standards/caseFile";
+import type { StandardsNote } from "@verdant/core/standards/notes";
 import { wordingIn } from "@verdant/core/standards/writeCase";
 import { guidFrom } from "./guidFrom.ts";
 import { readIndentedList } from "@verdant/core/standards/indentedList";
@@ -119,7 +120,7 @@ export function setSecureLine(
 interface Read {
   readonly guid: string;
   readonly title: string;
-  readonly notes: readonly string[];
+  readonly notes: readonly StandardsNote[];
   readonly replacements: readonly (readonly [string, string])[];
   readonly links: readonly { readonly from: string; readonly to: string; readonly kind: "equals" | "overlaps" }[];
   /** The file without its standards, so that nothing of it is lost; null for a list. */
@@ -154,7 +155,9 @@ function read(body: Body): Read {
   }
   const { standards, faults } = readIndentedList(body.text);
   const [fault] = faults;
-  if (fault) throw new Failure("listLineWrong", { line: fault.line, why: fault.text }, { at: "/body/text" });
+  const at = "/body/text";
+  if (fault?.code === "listCodeTwice") throw new Failure(fault.code, fault.terms, { at });
+  if (fault) throw new Failure(fault.code, fault.terms, { at });
   if (standards.length === 0) throw invalid("/body/text", "listEmpty");
   const guidOf = (code: string) => guidFrom(`${body.title} ${code}`);
   return {

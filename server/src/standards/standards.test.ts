@@ -115,7 +115,10 @@ test("a faulty file withdraws nothing that it is in doubt about, and takes no st
   };
   const outcome = await bring(faulty);
   expect(outcome).toMatchObject({ created: 0, retired: 0 });
-  expect(outcome.notes.join(" ")).toContain("(GEO.1.1) has no statement: left as before.");
+  expect(outcome.notes).toContainEqual({
+    code: "entryNoStatement",
+    terms: { entry: expect.any(Number) as number, code: "GEO.1.1" },
+  });
   expect(await rows()).toEqual(before);
 });
 

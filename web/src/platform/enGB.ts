@@ -6,6 +6,10 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{share}}% right the next time, of {{count}} wrong answers":
     "{{share}}% right the next time, of {{count}} wrong answer",
   "Said of {{count}} students.": "Said of {{count}} student.",
+  "“{{range}}” goes beyond the {{count}} questions of the key.":
+    "“{{range}}” goes beyond the {{count}} question of the key.",
+  "{{column}} is left out: say above what it holds, if it matters ({{count}} rows have something there).":
+    "{{column}} is left out: say above what it holds, if it matters ({{count}} row has something there).",
   "“{{name}}” is said of {{count}} students; that is deleted for good.":
     "“{{name}}” is said of {{count}} student; that is deleted for good.",
   "What is said of {{count}} students is deleted for good, here and in all comparisons.":

@@ -1,13 +1,16 @@
 import { undoChange } from "@verdant/contract/bulk";
 import { importStandards } from "@verdant/contract/standards";
+import type { StandardsNote } from "@verdant/core/standards/notes";
 import { fireEvent, screen, waitFor } from "@testing-library/react";
 import { useState } from "react";
 import { expect, test } from "vitest";
 import { answers, renderPage } from "../platform/testing/pages.tsx";
+import { standardsNoteInWords } from "./notesInWords.ts";
 import { ImportDialog } from "./ImportDialog.tsx";
 
 const batchId = "00000000-0000-4000-8000-000000000001";
-const outcome = { title: "Rivers", created: 2, changed: 0, retired: 0, notes: [] };
+const outcome = { title: "Rivers", created: 2, changed: 0, retired: 0 };
+const faulty = { code: "entryNoStatement" as const, terms: { entry: 4, code: "R1.2" } };
 const list = "R1 Rivers\n  R1.1 Explain how a river erodes.";
 
 function Page() {
@@ -21,10 +24,10 @@ function Page() {
   ) : null;
 }
 
-async function imported(items: number) {
+async function imported(items: number, notes: readonly StandardsNote[] = []) {
   const page = renderPage(<Page />, {
     stubs: [
-      answers(importStandards, { ...outcome, given: { items, batchId } }),
+      answers(importStandards, { ...outcome, notes: [...notes], given: { items, batchId } }),
       answers(undoChange, { restored: items, kept: 0 }),
     ],
   });
@@ -58,9 +61,38 @@ test("where no item named one, it says nothing of items", async () => {
   expect(screen.queryByRole("button", { name: "Undo" })).toBeNull();
 });
 
+test("what could not be imported is named", async () => {
+  await imported(0, [faulty]);
+  expect(screen.getByText(/withdrawn\. Entry 4 \(R1\.2\) has no statement: left as before\.$/)).toBeTruthy();
+});
+
+test.each<[StandardsNote, string]>([
+  [{ code: "entryNoIdentifier", terms: { entry: 6, code: "" } }, "Entry 6 has no identifier: not imported."],
+  [
+    { code: "entryIdentifierTaken", terms: { entry: 5, code: "1a", of: "1" } },
+    "Entry 5 (1a) has the identifier of 1: not imported.",
+  ],
+  [
+    { code: "wouldLieInCircle", terms: { code: "1", other: "2", under: "" } },
+    "1 and 2 would lie under each other, in a circle: 1 lies under the framework.",
+  ],
+  [
+    { code: "severalParents", terms: { code: "3", other: "2", under: "1" } },
+    "3 has several parents: it lies under 1, not under 2.",
+  ],
+  [
+    { code: "parentMissing", terms: { code: "4" } },
+    "4 should lie under an entry that is not in the file: its place stays as before.",
+  ],
+  [{ code: "leftInCircle", terms: { codes: "1", count: 1 } }, "1 lies in or under a circle: left as before."],
+  [{ code: "leftInCircle", terms: { codes: "1, 2", count: 2 } }, "1, 2 lie in or under a circle: left as before."],
+])("a note is a whole sentence: $code", (note, sentence) => {
+  expect(standardsNoteInWords(note)).toBe(sentence);
+});
+
 test("a line that cannot be read is named before anything is sent", async () => {
   renderPage(<ImportDialog close={() => undefined} />, {});
   fireEvent.change(screen.getByRole("textbox", { name: /^The list/ }), { target: { value: "R1 Rivers\nR1 Coasts" } });
-  expect(await screen.findByText(/^Line 2: The code R1 stands twice/)).toBeTruthy();
+  expect(await screen.findByText(/^Line 2: the code R1 stands twice/)).toBeTruthy();
   expect(screen.getByRole<HTMLButtonElement>("button", { name: /^Import \d/ }).disabled).toBe(true);
 });

@@ -11,9 +11,10 @@ import Typography from "@mui/material/Typography";
 import { readIndentedList } from "@verdant/core/standards/indentedList";
 import { useState } from "react";
 import { useUndoChangeMutation } from "../bank/api.ts";
-import { problemOf } from "../platform/problem.ts";
+import { problemOf, sentenceOf } from "../platform/problem.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import { useImportStandardsMutation } from "./api.ts";
+import { standardsNoteInWords } from "./notesInWords.ts";
 import { t } from "../platform/words.ts";
 
 export function ImportDialog({ close }: { close: () => void }) {
@@ -39,7 +40,7 @@ export function ImportDialog({ close }: { close: () => void }) {
         ...(given.items > 0
           ? [t("{{count}} items that named one by a tag carry it now.", { count: given.items })]
           : []),
-        ...notes,
+        ...notes.map(standardsNoteInWords),
       ].join(" "),
       ...(given.items > 0 && { undo: () => void takeBack(given.batchId) }),
     });
@@ -87,7 +88,7 @@ export function ImportDialog({ close }: { close: () => void }) {
           <Typography variant="body2" color={faults.length > 0 ? "error" : "textSecondary"}>
             {t("{{faults}} After two colons stands the wording for students.", {
               faults: faults[0]
-                ? t("Line {{line}}: {{text}}", { line: faults[0].line, text: faults[0].text })
+                ? (sentenceOf(faults[0]) ?? "")
                 : t("{{count}} standards understood.", { count: standards.length }),
             })}
           </Typography>

@@ -21,6 +21,7 @@ import { Player } from "../player/Player.tsx";
 import { useAddTopicMutation } from "../standards/api.ts";
 import { NamesLeft } from "../ui/NamesLeft.tsx";
 import { Page } from "../ui/Page.tsx";
+import { arrivalNoteInWords } from "../ui/arrivalNoteInWords.ts";
 import { t } from "../platform/words.ts";
 
 const example = `1. Which process widens a meander?
@@ -142,8 +143,8 @@ export function StartPage() {
         </Stack>
         <Box component="section" aria-label={t("What was understood")} aria-live="polite">
           {read.findings.map((finding) => (
-            <Alert key={`${finding.line} ${finding.text}`} severity="warning" icon={false} sx={{ mb: 1, py: 0 }}>
-              {t("Line {{line}}: {{text}}", { line: finding.line, text: finding.text })}
+            <Alert key={`${finding.line} ${finding.code}`} severity="warning" icon={false} sx={{ mb: 1, py: 0 }}>
+              {t("Line {{line}}: {{text}}", { line: finding.line, text: arrivalNoteInWords(finding) })}
             </Alert>
           ))}
           {read.items.length === 0 && read.findings.length === 0 && (

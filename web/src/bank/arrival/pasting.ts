@@ -12,6 +12,7 @@ import { faultsOf, type Content } from "@verdant/core/items/kinds";
 import type { Standard, Topic } from "@verdant/contract/standards";
 import { limits } from "@verdant/contract/wire";
 import { newOptionId } from "../kinds/newOptionId.ts";
+import { arrivalNoteInWords } from "../../ui/arrivalNoteInWords.ts";
 import { faultInWords } from "../../ui/faultInWords.ts";
 import { findingInWords } from "../../ui/findingInWords.ts";
 import { t } from "../../platform/words.ts";
@@ -59,9 +60,9 @@ function bring(read: ReturnType<typeof readPastedItems>, unit: "line" | "row", s
   const named = sheet === "" ? (unit === "line" ? "Line" : "Row") : `${before}${unit}`;
   return {
     items: items.map(({ line, about = {}, notes = [], ...item }) => ({
-      ...{ ...item, about, notes, place: `${before}${unit} ${line}` },
+      ...{ ...item, about, notes: notes.map(arrivalNoteInWords), place: `${before}${unit} ${line}` },
     })),
-    findings: findings.slice(0, mostAtOnce).map((one) => `${named} ${one.line}: ${one.text}`),
+    findings: findings.slice(0, mostAtOnce).map((one) => `${named} ${one.line}: ${arrivalNoteInWords(one)}`),
   };
 }
 
@@ -74,7 +75,9 @@ export function bringText(text: string, pictures: ReadonlyMap<number, Image> = n
 /** @param sheet its name, where several are brought at once */
 export function bringCells(cells: Cells, mapping: Mapping, sheet = ""): Bring {
   const { items, findings } = bring(readWorkbook(cells, mapping, newOptionId), "row", sheet);
-  const leftOut = columnsLeftOut(cells, mapping).map((text) => (sheet === "" ? text : `${sheet}: ${text}`));
+  const leftOut = columnsLeftOut(cells, mapping)
+    .map(arrivalNoteInWords)
+    .map((text) => (sheet === "" ? text : `${sheet}: ${text}`));
   return { items, findings: [...leftOut, ...findings] };
 }
 
@@ -89,7 +92,7 @@ export function bringPaperKey(paper: { name: string; key: string; letters: numbe
     items: items.map(({ content, number, standards }) => ({
       ...{ content, standards, about: {}, notes: [], topic: null, place: `question ${number}` },
     })),
-    findings: findings.slice(0, mostAtOnce),
+    findings: findings.slice(0, mostAtOnce).map(arrivalNoteInWords),
   };
 }
 

@@ -7,6 +7,7 @@ import { useKeepMediaMutation } from "../../media/api.ts";
 import { useListColumnMappingsQuery } from "../api.ts";
 import type { PictureRead, Sheet } from "./readFileWorker.ts";
 import { readFile } from "./readFile.ts";
+import { arrivalNoteInWords } from "../../ui/arrivalNoteInWords.ts";
 import { t } from "../../platform/words.ts";
 
 export interface SheetInHand {
@@ -77,7 +78,7 @@ export function useFileOfQuestions(take: (words: WordsOfFile) => void) {
     } else if (read.kind === "word") {
       const { text, findings } = notationOfWord(read.blocks);
       if (text === "") setRefused(t("This file has no words in it."));
-      else take({ text, ...(await keepPictures(read.pictures, findings)) });
+      else take({ text, ...(await keepPictures(read.pictures, findings.map(arrivalNoteInWords))) });
     } else if (read.sheets.every((one) => one.cells.length === 0)) setRefused(t("This file has no rows in it."));
   };
 
