@@ -29,4 +29,7 @@ const sentences: { readonly [C in StandardsNoteCode]: (terms: StandardsNoteTerms
       : t("{{codes}} lie in or under a circle: left as before.", { codes }),
 };
 
-export const standardsNoteInWords = ({ code, terms }: StandardsNote): string => sentences[code](terms);
+export function standardsNoteInWords({ code, terms }: StandardsNote): string {
+  const sentence: (terms: never) => string = sentences[code];
+  return sentence(terms as never);
+}

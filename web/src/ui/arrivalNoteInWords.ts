@@ -41,4 +41,7 @@ const sentences: { readonly [C in ArrivalNoteCode]: (terms: ArrivalNoteTerms<C>)
   letterUnknown: (terms) => t("Question {{question}}: “{{letter}}” is not one of the letters A to {{last}}.", terms),
 };
 
-export const arrivalNoteInWords = ({ code, terms }: ArrivalNote): string => sentences[code](terms);
+export function arrivalNoteInWords({ code, terms }: ArrivalNote): string {
+  const sentence: (terms: never) => string = sentences[code];
+  return sentence(terms as never);
+}
