@@ -283,7 +283,8 @@ export { Imported, Undone };
 
 /**
  * "department": our own file, with everything it says; "package": items as QTI, for other programs too, and
- * "olderPackage" for those that read only its version 2.2; "table" and "workbook": a row for each item, as CSV or for a spreadsheet. "text" and "word": questions with their key to read, print and
+ * "olderPackage" for those that read only its version 2.2; "table" and "workbook": a row for each item, as CSV or for a
+ * spreadsheet. "text" and "word": questions with their key to read, print and
  * paste. "archive" and "archiveWithoutPeople": all that the department has, only out; whoever runs an installation restores it.
  */
 export const fileFormats = [

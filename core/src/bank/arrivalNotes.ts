@@ -1,4 +1,6 @@
 /** What is said of questions that are brought: a code with its terms, of which pages make the words. */
+import { noteMaker, type CodeIn, type Note, type TermsIn } from "../note.ts";
+
 export const arrivalNoteTerms = {
   // Lines of text
   lineTooLong: [],
@@ -28,21 +30,10 @@ export const arrivalNoteTerms = {
 /** Columns of which not every cell is understood. */
 export const readColumns = ["use", "demand", "seconds", "points", "difficulty"] as const;
 
-export type ArrivalNoteCode = keyof typeof arrivalNoteTerms;
-export type ArrivalNoteTerms<C extends ArrivalNoteCode> = Readonly<
-  Record<(typeof arrivalNoteTerms)[C][number], string | number>
->;
-
-export interface ArrivalNote {
-  readonly code: ArrivalNoteCode;
-  readonly terms: Readonly<Record<string, string | number>>;
-}
-
-/** A note, with all terms that its code has. */
-export const arrivalNote = <C extends ArrivalNoteCode>(code: C, terms: ArrivalNoteTerms<C>): ArrivalNote => ({
-  code,
-  terms,
-});
+export type ArrivalNoteCode = CodeIn<typeof arrivalNoteTerms>;
+export type ArrivalNoteTerms<C extends ArrivalNoteCode> = TermsIn<typeof arrivalNoteTerms, C>;
+export type ArrivalNote = Note<typeof arrivalNoteTerms>;
+export const arrivalNote = noteMaker(arrivalNoteTerms);
 
 /** A note on a line, or on the row of a sheet; counted from 1. */
 export interface LineNote extends ArrivalNote {

@@ -1,4 +1,6 @@
 /** What is said of entries of a framework that comes in: a code with its terms, of which pages make the words. */
+import { noteMaker, type CodeIn, type Note, type TermsIn } from "../note.ts";
+
 export const standardsNoteTerms = {
   entryNoIdentifier: ["entry", "code"],
   entryNoStatement: ["entry", "code"],
@@ -10,19 +12,8 @@ export const standardsNoteTerms = {
   leftInCircle: ["codes", "count"],
 } as const;
 
-export type StandardsNoteCode = keyof typeof standardsNoteTerms;
+export type StandardsNoteCode = CodeIn<typeof standardsNoteTerms>;
 export const standardsNoteCodes = Object.keys(standardsNoteTerms) as [StandardsNoteCode, ...StandardsNoteCode[]];
-export type StandardsNoteTerms<C extends StandardsNoteCode> = Readonly<
-  Record<(typeof standardsNoteTerms)[C][number], string | number>
->;
-
-export interface StandardsNote {
-  readonly code: StandardsNoteCode;
-  readonly terms: Readonly<Record<string, string | number>>;
-}
-
-/** A note, with all terms that its code has. */
-export const standardsNote = <C extends StandardsNoteCode>(code: C, terms: StandardsNoteTerms<C>): StandardsNote => ({
-  code,
-  terms,
-});
+export type StandardsNoteTerms<C extends StandardsNoteCode> = TermsIn<typeof standardsNoteTerms, C>;
+export type StandardsNote = Note<typeof standardsNoteTerms>;
+export const standardsNote = noteMaker(standardsNoteTerms);

@@ -4,7 +4,7 @@
  * clock changes and for signals that were missed. Each is sent the whole state once and then what is new, so whoever comes back has no gaps.
  */
 import { liveBeatMs, type Live, type LiveChange } from "@verdant/contract/live";
-import { setTimeout } from "node:timers/promises";
+import { setTimeout as pause } from "node:timers/promises";
 import { isUnreachable } from "../platform/database.ts";
 import { Failure } from "../platform/failure.ts";
 import type { Member, OpenScope } from "../platform/scope.ts";
@@ -13,7 +13,7 @@ import { noteWatch, readFrame, readLive, readTouched, type Pace, type Reading } 
 /** At least so many milliseconds between two readings; longer where one takes long, so that watching never takes all. */
 const leastMs = 600;
 const share = 4;
-/** Sittings read at once, and the rest after them in milliseconds: a usual reading is one piece, that of a whole year is several. */
+/** Sittings read at once, and the rest after them in milliseconds: a usual reading is one piece, a whole year several. */
 const atOnce = 120;
 const pauseMs = 10;
 const anywayMs = 30_000;
@@ -82,7 +82,7 @@ class WatchedRelease {
     atOnce,
     rest: async () => {
       const began = Date.now();
-      await setTimeout(pauseMs);
+      await pause(pauseMs);
       this.#pausedMs += Date.now() - began;
     },
   };
@@ -137,15 +137,13 @@ class WatchedRelease {
 
   #readSoon(): void {
     if (this.#isReading || this.#timer !== undefined) return;
-    this.#timer = globalThis
-      .setTimeout(
-        () => {
-          this.#timer = undefined;
-          void this.#read();
-        },
-        Math.max(0, this.#restUntil - Date.now()),
-      )
-      .unref();
+    this.#timer = setTimeout(
+      () => {
+        this.#timer = undefined;
+        void this.#read();
+      },
+      Math.max(0, this.#restUntil - Date.now()),
+    ).unref();
   }
 
   async #read(): Promise<void> {

@@ -1,7 +1,7 @@
 /** A package comes before the standards that it names. */
 import { expect, test } from "vitest";
 import framework from "../../../core/vectors/case-geography.json" with { type: "json" };
-import { undoChange } from "../bank/list/bulk.ts";
+import { changeItems, undoChange } from "../bank/list/bulk.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
 import { importStandards } from "../standards/service.ts";
 import { fixture } from "./testing/archives.ts";
@@ -45,4 +45,19 @@ test("items that came before their standards get them when these come, in the pl
   // Of the first department nothing was touched, and all of it is taken back at once.
   expect((await undoChange(lead, { params: { batchId: given.batchId } })).restored).toBe(waiting.length);
   expect(await look()).toEqual(before);
+});
+
+test("a number that a list gives to what has no code of its own is no name for it: a tag may be a year", async () => {
+  const [item] = await bench.db
+    .selectFrom("item")
+    .select("id")
+    .where("departmentId", "=", bench.departmentId)
+    .limit(1)
+    .execute();
+  const change = { addTags: ["2", "rv2"] };
+  await changeItems(bench.lead, { body: { which: { itemIds: [item!.id] }, change } });
+  const bringList = (text: string) =>
+    importStandards(bench.lead, { body: { kind: "list", title: "Without codes", text } });
+  expect((await bringList("Rivers\nCoasts")).given.items).toBe(0);
+  expect((await bringList("RV1 Rivers\nRV2 Coasts")).given.items).toBe(1);
 });

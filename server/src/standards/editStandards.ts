@@ -277,7 +277,11 @@ export async function importStandards(
       }
     }
     const outcome = { created: fresh.length, changed, retired: gone.length };
-    const named = given.standards.map(({ guid, code }) => ({ standardId: ids.get(guid) ?? "", names: [code, guid] }));
+    const named = given.standards.map(({ guid, code }) => ({
+      standardId: ids.get(guid) ?? "",
+      // A list numbers what has no code; "7" as a tag is a year, not its seventh line.
+      names: given.isWhole || /\p{L}/u.test(code) ? [code, guid] : [guid],
+    }));
     const gotten = await giveStandardsNamed(within, named);
     await record(within, {
       departmentId,
