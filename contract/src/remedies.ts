@@ -2,7 +2,7 @@
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
 import { Change } from "./change.ts";
-import { Done, Id, Moment, Share } from "./wire.ts";
+import { Done, Id, LocalDate, Moment, Share } from "./wire.ts";
 
 /** A question taken up at the beginning of a lesson; a topic taught once more. */
 export const remedyKinds = ["starter", "taughtAgain"] as const;
@@ -80,6 +80,17 @@ export const removeRemedy = endpoint({
   result: Done,
 });
 
+export const listRemedyDays = endpoint({
+  method: "get",
+  path: "/classes/:classId/remedies/days",
+  access: "member",
+  summary: "On which days of the last weeks something was done with a class, by the topics that its course lists.",
+  params: z.object({ classId: Id }),
+  result: z.object({
+    days: z.array(z.object({ kind: z.enum(remedyKinds), topicId: Id, on: LocalDate })),
+  }),
+});
+
 export const listWhatHelped = endpoint({
   method: "get",
   path: "/what-helped",
@@ -100,4 +111,4 @@ export const listWhatHelped = endpoint({
   }),
 });
 
-export const remediesEndpoints = { showClassRemedies, addRemedy, removeRemedy, listWhatHelped };
+export const remediesEndpoints = { showClassRemedies, listRemedyDays, addRemedy, removeRemedy, listWhatHelped };

@@ -1,9 +1,10 @@
 /** What was done about wrong answers, and what came out when the questions came back: which answers count, and for what. */
 import { expect, test } from "vitest";
 import { newId } from "../platform/id.ts";
+import { localDateOf } from "../platform/localDate.ts";
 import { release, sit } from "../platform/testing/sittings.ts";
 import { otherDepartment, useWorkbench } from "../platform/testing/workbench.ts";
-import { addRemedy, listWhatHelped, removeRemedy, showClassRemedies } from "./service.ts";
+import { addRemedy, listRemedyDays, listWhatHelped, removeRemedy, showClassRemedies } from "./service.ts";
 
 const bench = useWorkbench();
 const later = (hours: number) => {
@@ -98,10 +99,30 @@ test("taken back it counts no longer; put back at its time it does again; what i
   expect((await show()).remedies[0]?.at).toBe(bench.clock.now.toISOString());
 });
 
+test("the plan marks each day on which something was done, at the topic that the course lists", async () => {
+  const days = () => listRemedyDays(bench.teacher, { params: { classId: bench.classId } });
+  const { remedies } = await show();
+  const done = (await days()).days;
+  expect(done.map(({ kind, on }) => [kind, on])).toEqual(
+    [...remedies].reverse().map(({ kind, at }) => [kind, localDateOf(new Date(at), "Europe/London")]),
+  );
+  const listed = await bench.db.selectFrom("unitTopic").select("topicId").execute();
+  for (const { topicId } of done) expect(listed.map((one) => one.topicId)).toContain(topicId);
+  // Twice on one day is one mark; what is long ago is none.
+  await add({ kind: "taughtAgain", topicId: items[0]!.topicId! });
+  await add({ kind: "taughtAgain", topicId: items[0]!.topicId! });
+  expect((await days()).days.filter(({ kind }) => kind === "taughtAgain")).toHaveLength(2);
+  const now = bench.clock.now;
+  later(24 * 100);
+  expect((await days()).days).toEqual([]);
+  bench.clock.now = now;
+});
+
 test("another department neither sees nor changes it, and lends no items or topics", async () => {
   const other = await otherDepartment(bench);
   const params = { classId: bench.classId, remedyId };
   await expect(showClassRemedies(other.lead, { params })).rejects.toMatchObject({ kind: "missing" });
+  await expect(listRemedyDays(other.lead, { params })).rejects.toMatchObject({ kind: "missing" });
   await expect(removeRemedy(other.lead, { params })).rejects.toMatchObject({ kind: "missing" });
   expect((await listWhatHelped(other.lead)).ideas).toMatchObject([{ helped: [], without: { outOf: 0 } }]);
   await expect(add({ kind: "starter", itemId: newId() })).rejects.toMatchObject({ kind: "missing" });

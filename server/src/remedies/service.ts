@@ -6,17 +6,21 @@ import { groupBy } from "@verdant/core/groupBy";
 import { changeOfShares, judged } from "@verdant/core/insight/growth";
 import { shareOfStudents } from "@verdant/core/insight/wilson";
 import { headline } from "@verdant/core/richText";
+import { rollUpOf } from "../courses/schedule.ts";
 import { needClass } from "../courses/service.ts";
 import { ideasIn, listContents, listMisconceptions } from "../insight/ideasIn.ts";
 import { dueOfClass } from "../plan/service.ts";
 import { need } from "../platform/failure.ts";
 import { firstOf } from "../platform/firstOf.ts";
 import { record } from "../platform/history.ts";
+import { localDateOf } from "../platform/localDate.ts";
 import { atomically, type Member, type OpenScope, type Scope } from "../platform/scope.ts";
 import * as store from "./store.ts";
 import type { CameBack } from "./store.ts";
 
 const shown = 50;
+/** More than the weeks that the grid of a plan goes back. */
+const weeksMarked = 12;
 /** Of a class with more, the newest: some forty quizzes of thirty students. */
 const mostOfClass = 20_000;
 /** Over all classes each answer is looked at for the idea that it showed. */
@@ -46,6 +50,24 @@ export async function showClassRemedies(
     ...besideNothing(back),
     topics: due.topics.map(({ topicId, name }) => ({ id: topicId, name })),
   };
+}
+
+/** What the grid of the plan marks: a deed stands at the topic that the course lists, on the day of the class's place. */
+export async function listRemedyDays(
+  scope: Scope<Member>,
+  { params: { classId } }: Input<typeof contract.listRemedyDays>,
+): Promise<Result<typeof contract.listRemedyDays>> {
+  const { db, caller, now } = scope;
+  const { departmentId } = caller;
+  const { courseId, timeZone } = await needClass(scope, departmentId, classId);
+  const rollUp = await rollUpOf(scope, departmentId, courseId);
+  const since = new Date(now().getTime() - weeksMarked * 7 * 86_400_000);
+  const days = (await store.listDays(db, departmentId, classId, since)).flatMap(({ kind, topicId, at }) => {
+    const listed = rollUp.get(topicId ?? "");
+    return listed === undefined ? [] : [{ kind, topicId: listed, on: localDateOf(at, timeZone) }];
+  });
+  const once = new Map(days.map((day) => [`${day.kind} ${day.topicId} ${day.on}`, day]));
+  return { days: [...once.values()] };
 }
 
 export function addRemedy(

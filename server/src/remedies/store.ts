@@ -67,6 +67,20 @@ export function listRemedies(db: Db, departmentId: string, classId: string, limi
     .execute();
 }
 
+/** Each day on which something was done about a topic, since a moment; the oldest first. */
+export function listDays(db: Db, departmentId: string, classId: string, since: Date) {
+  return db
+    .selectFrom("remedy")
+    .where("departmentId", "=", departmentId)
+    .where("classId", "=", classId)
+    .where("at", ">=", since)
+    .where("topicId", "is not", null)
+    .select(["kind", "topicId", "at"])
+    .orderBy("at")
+    .orderBy("id")
+    .execute();
+}
+
 export function findItemTopic(db: Db, departmentId: string, itemId: string) {
   return db
     .selectFrom("item")

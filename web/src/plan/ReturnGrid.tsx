@@ -2,16 +2,20 @@
 import Box from "@mui/material/Box";
 import Link from "@mui/material/Link";
 import Paper from "@mui/material/Paper";
+import type { Result } from "@verdant/contract/endpoint";
 import type { Plan } from "@verdant/contract/plan";
+import type { listRemedyDays } from "@verdant/contract/remedies";
 import { Link as RouterLink } from "react-router";
 import { Bead } from "../ui/Bead.tsx";
 import { shortDate } from "../ui/dates.ts";
+import { useListRemedyDaysQuery } from "../remedies/api.ts";
 import { useReturns } from "./api.ts";
 import { WhatIsThis } from "../ui/WhatIsThis.tsx";
 import { t } from "../platform/words.ts";
 
 type Topic = Plan["topics"][number];
 type Return = Plan["returns"][number];
+type RemedyDay = Result<typeof listRemedyDays>["days"][number];
 
 /** The column of names; narrower on a phone, where weeks are what is looked for. */
 const names = { xs: 106, md: 176 };
@@ -28,6 +32,7 @@ function startAtNow(grid: HTMLElement | null): void {
 
 export function ReturnGrid({ plan }: { plan: Plan }) {
   const { bringBack, takeBack, isPlanning } = useReturns(plan.classId);
+  const { data: done } = useListRemedyDaysQuery({ params: { classId: plan.classId } });
   const inWeek = (date: string, monday: string) => date >= monday && date < addDays(monday, 7);
   const columns = {
     display: "grid",
@@ -103,6 +108,7 @@ export function ReturnGrid({ plan }: { plan: Plan }) {
                 recall={topic.forecast[i] ?? null}
                 isTaught={topic.taughtOn !== null && inWeek(topic.taughtOn, monday)}
                 returns={plan.returns.filter((one) => one.topicId === topic.topicId && inWeek(one.on, monday))}
+                remedies={done?.days.filter((one) => one.topicId === topic.topicId && inWeek(one.on, monday)) ?? []}
                 isBusy={isPlanning}
                 bringBack={() => void bringBack(topic, monday > plan.today ? monday : null)}
                 takeBack={(on) => void takeBack(topic.topicId, on)}
@@ -125,22 +131,25 @@ function Cell(props: {
   recall: number | null;
   isTaught: boolean;
   returns: readonly Return[];
+  remedies: readonly RemedyDay[];
   isBusy: boolean;
   bringBack: () => void;
   takeBack: (on: string) => void;
 }) {
-  const { topic, monday, isClosed, isNow, isAhead, recall, isTaught, returns, isBusy, bringBack, takeBack } = props;
+  const { topic, monday, isClosed, isNow, isAhead, recall, isTaught, returns, remedies, isBusy } = props;
+  const { bringBack, takeBack } = props;
   const planned = returns.find((one) => one.state === "planned");
   const held = returns.find((one) => one.state === "held");
   const suggested = returns.find((one) => one.state === "suggested");
   const mayPlan = isAhead && !isClosed && !planned && topic.taughtOn !== null;
   const said = [
-    ...(isTaught ? ["taught"] : []),
+    ...(isTaught ? [t("taught")] : []),
+    ...remedies.map(({ kind, on }) => t(remedyNames[kind], { on: shortDate(on) })),
     ...(held
       ? [t("came back, {{right}} of {{answers}} right", { right: Math.round(held.right), answers: held.answers })]
       : []),
     ...(planned ? [t("planned for {{on}}", { on: shortDate(planned.on) })] : []),
-    ...(suggested ? [`due ${shortDate(suggested.on)}`] : []),
+    ...(suggested ? [t("due {{on}}", { on: shortDate(suggested.on) })] : []),
     ...(recall === null ? [] : [t("recall about {{recall}} in 10", { recall: Math.round(recall * 10) })]),
   ].join("; ");
   const content = held ? (
@@ -200,15 +209,29 @@ function Cell(props: {
           }}
         >
           {content}
+          {remedies.length > 0 && <RemedyMark sx={inCorner} />}
         </Box>
       ) : (
         <Box sx={look} title={said} {...(said !== "" && { role: "img", "aria-label": `${topic.name}: ${said}` })}>
           {content}
+          {remedies.length > 0 && <RemedyMark sx={inCorner} />}
         </Box>
       )}
     </Box>
   );
 }
+
+const remedyNames = {
+  starter: "starter shown {{on}}",
+  taughtAgain: "taught again {{on}}",
+} as const;
+
+/** Something was done about wrong answers. */
+const RemedyMark = ({ sx = {} }: { sx?: object }) => (
+  <Box sx={{ width: 8, height: 8, flex: "none", transform: "rotate(45deg)", bgcolor: "text.primary", ...sx }} />
+);
+/** Beside whatever else stands in the cell. */
+const inCorner = { "&&": { position: "absolute" }, top: 3, right: 3 };
 
 function Legend() {
   return (
@@ -231,6 +254,9 @@ function Legend() {
       </Box>
       <Box sx={{ display: "flex", gap: 0.75, alignItems: "center" }}>
         <Bead mark="R" hue={0} size={18} state="planned" /> {t("planned, or faint: due by then")}
+      </Box>
+      <Box sx={{ display: "flex", gap: 1, alignItems: "center" }}>
+        <RemedyMark /> {t("starter shown, or taught again")}
       </Box>
       <Box sx={{ flex: 1 }}>{t("Tap a cell to plan a return in that week; tap a planned one to remove it.")}</Box>
       <Box sx={{ display: "flex", gap: "2px", alignItems: "center" }}>

@@ -1,4 +1,4 @@
-import { addRemedy, listWhatHelped, removeRemedy, showClassRemedies } from "@verdant/contract/remedies";
+import { addRemedy, listRemedyDays, listWhatHelped, removeRemedy, showClassRemedies } from "@verdant/contract/remedies";
 import { api, calls } from "../platform/contractApi.ts";
 
 export const remediesApi = api.injectEndpoints({
@@ -7,6 +7,7 @@ export const remediesApi = api.injectEndpoints({
       ...calls<typeof showClassRemedies>(showClassRemedies),
       providesTags: ["Remedy", "Results"],
     }),
+    listRemedyDays: build.query({ ...calls<typeof listRemedyDays>(listRemedyDays), providesTags: ["Remedy"] }),
     listWhatHelped: build.query({
       ...calls<typeof listWhatHelped>(listWhatHelped),
       providesTags: ["Remedy", "Results"],
@@ -16,5 +17,10 @@ export const remediesApi = api.injectEndpoints({
   }),
 });
 
-export const { useShowClassRemediesQuery, useListWhatHelpedQuery, useAddRemedyMutation, useRemoveRemedyMutation } =
-  remediesApi;
+export const {
+  useShowClassRemediesQuery,
+  useListRemedyDaysQuery,
+  useListWhatHelpedQuery,
+  useAddRemedyMutation,
+  useRemoveRemedyMutation,
+} = remediesApi;
