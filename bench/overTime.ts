@@ -6,7 +6,7 @@ import { testSchool } from "../demo/testSchool.ts";
 import { composeQuiz } from "../server/src/assembly/service.ts";
 import { createClass, enrolStudents, listEnrolments } from "../server/src/courses/service.ts";
 import { releaseQuiz } from "../server/src/delivery/service.ts";
-import { showResults } from "../server/src/insight/service.ts";
+import { showResults, showStandardsOfRelease } from "../server/src/insight/service.ts";
 import { showClassOverTime } from "../server/src/overTime/classOverTime.ts";
 import { showComparison } from "../server/src/overTime/comparison.ts";
 import { showRecallThen } from "../server/src/overTime/recallThen.ts";
@@ -73,6 +73,9 @@ export async function overTime(): Promise<Measure[]> {
       await measure("student-page", "at most 150", () => showStudentOverTime(lead, { params: { classId, studentId } })),
       await measure("comparison", "none set", () =>
         showComparison(lead, { params: { classId }, query: { withClassId: known.id } }),
+      ),
+      await measure("release-standards", "none set", () =>
+        showStandardsOfRelease(lead, { params: { releaseId }, query: {} }),
       ),
       await measure("results-open", "at most 100", () =>
         showResults(lead, { params: { releaseId }, query: { go: "first" } }),

@@ -177,7 +177,6 @@ export const Results = z.object({
   ),
   /** What the items hang on, as it was released. */
   stimuli: z.array(ShownStimulus),
-  standards: z.array(StandardResult),
   perStudent: z.array(StudentResult),
   waiting: z.array(z.object({ studentId: Id, name: z.string(), state: z.enum(["notBegun", "running"]) })),
   /**
@@ -303,7 +302,7 @@ export const showResults = endpoint({
   path: "/releases/:releaseId/results",
   access: "member",
   summary:
-    "What the answers to a release say: item by item, weakest first, by standard and by student. From first goes of the class in this school year unless said otherwise.",
+    "What the answers to a release say: item by item, weakest first, and by student. From first goes of the class in this school year unless said otherwise.",
   params: z.object({ releaseId: Id }),
   query: z.object({
     classId: Id.optional(),
@@ -348,6 +347,17 @@ export const showOpener = endpoint({
   }),
 });
 
+export const showStandardsOfRelease = endpoint({
+  method: "get",
+  path: "/releases/:releaseId/standards",
+  access: "member",
+  summary:
+    "Of the standards that the items of a release are tagged with, how sure we are that each student who was given it has secured them: from all first goes of the class in the school year.",
+  params: z.object({ releaseId: Id }),
+  query: z.object({ classId: Id.optional() }),
+  result: z.object({ standards: z.array(StandardResult) }),
+});
+
 export const showClassStandards = endpoint({
   method: "get",
   path: "/classes/:classId/standards",
@@ -367,6 +377,7 @@ export const showClassStandards = endpoint({
 export type ClassStandards = z.infer<(typeof showClassStandards)["result"]>;
 
 export const insightEndpoints = {
+  showStandardsOfRelease,
   showClassStandards,
   listResults,
   listResultsOfClasses,

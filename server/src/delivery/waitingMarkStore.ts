@@ -1,6 +1,7 @@
 /** SQL for written answers that wait for somebody's mark, and for marks that their students do not see yet. */
 import { sql } from "kysely";
 import type { Db } from "../platform/database.ts";
+import { oneOf } from "../platform/oneOf.ts";
 
 /** Answers that wait: a mark of a written answer that says nothing yet, and nothing was ruled. */
 const waitingMarks = (db: Db, departmentId: string) =>
@@ -49,7 +50,7 @@ export function listWaiting(db: Db, departmentId: string) {
 export function sumWaitingPoints(db: Db, departmentId: string, sittingIds: readonly string[]) {
   if (sittingIds.length === 0) return Promise.resolve([]);
   return waitingMarks(db, departmentId)
-    .where("sitting.id", "in", sittingIds)
+    .where(oneOf("sitting.id", sittingIds))
     .groupBy("sitting.id")
     .select("sitting.id")
     .select(sql<number>`sum(si.points)::float8`.as("points"))

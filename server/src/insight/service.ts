@@ -13,12 +13,13 @@ import { dateOf } from "@verdant/core/plan/day";
 import { due, type TopicDue } from "@verdant/core/plan/due";
 import { noMemory } from "@verdant/core/plan/remember";
 import { headline, plainText } from "@verdant/core/richText";
-import { listEnrolments } from "../courses/service.ts";
+import { listEnrolments, needClass } from "../courses/service.ts";
 import { describeRelease, listItemsOfRelease, waitingPointsOf } from "../delivery/service.ts";
 import { stimuliOf } from "../delivery/views.ts";
 import { dueOfClass, listPlannedReturns } from "../plan/service.ts";
 import { Failure, need } from "../platform/failure.ts";
 import type { Member, Scope, OpenScope } from "../platform/scope.ts";
+import { evidenceOfClass, firstGoesOf } from "./firstGoes.ts";
 import { outcomeOf } from "./outcomes.ts";
 import { growthOverGoes, reliabilityOfMarks } from "./ofMarks.ts";
 import { resultsOfParts } from "./partResults.ts";
@@ -45,20 +46,18 @@ export async function showResults(
     "class",
   );
   // None of these waits for another; together they take as long as the slowest.
-  const [items, plan, students, misconceptions, { standards, evidence }, outcome, ownAnswers] = await Promise.all([
+  const [items, plan, students, misconceptions, outcome, ownAnswers] = await Promise.all([
     listItemsOfRelease(scope, departmentId, release.id),
     dueOfClass(scope, departmentId, classId),
     studentsOf(scope, release, classId, chosen.name),
     store.listMisconceptions(db, departmentId),
-    evidenceOfStandards(scope, release.id, classId),
     outcomeOf(scope, release.id, { classId, go: query.go }),
     store.listAnswers(db, departmentId, { releaseId: release.id, classId }, query.go),
   ]);
   const itemIds = [...new Set(items.map((item) => item.itemId))];
-  const [otherYears, siblings, usualLine] = await Promise.all([
+  const [otherYears, siblings] = await Promise.all([
     store.listYearsOfItems(db, departmentId, itemIds),
     store.sumSiblings(db, departmentId, itemIds),
-    usualLineOf(scope, plan.class.courseId),
   ]);
   const years = yearsToChoose(plan.class, otherYears);
   const year = need(
@@ -96,7 +95,6 @@ export async function showResults(
     ),
     parts: resultsOfParts(items, answers),
     stimuli: stimuliOf(items),
-    standards: isOtherYear ? [] : resultsOfStandards(standards, evidence, perStudent, usualLine),
     perStudent: isOtherYear ? [] : perStudent,
     waiting: perStudent.flatMap(({ studentId, name, state, leftOn }) =>
       isOtherYear || state === "handedIn" || leftOn !== null ? [] : [{ studentId, name, state }],
@@ -110,11 +108,25 @@ export async function showResults(
   };
 }
 
-/** The standards of a release, and what the class has shown of them this year. */
-async function evidenceOfStandards({ db, caller }: Scope<Member>, releaseId: string, classId: string) {
-  const standards = await standardStore.listStandardsOfRelease(db, caller.departmentId, releaseId);
-  const ids = standards.map(({ id }) => id);
-  return { standards, evidence: await standardStore.sumStandardEvidence(db, caller.departmentId, classId, ids) };
+/** Apart from the rest: it reads the marks of the class's whole year, and stands behind a tab. */
+export async function showStandardsOfRelease(
+  scope: Scope<Member>,
+  { params, query }: Input<typeof contract.showStandardsOfRelease>,
+): Promise<Result<typeof contract.showStandardsOfRelease>> {
+  const { departmentId } = scope.caller;
+  const release = await describeRelease(scope, departmentId, params.releaseId);
+  const chosen = need(
+    classesOf(release).find((one) => one.id === (query.classId ?? release.classId)),
+    "class",
+  );
+  const [standards, firstGoes, students, { courseId }] = [
+    await standardStore.listStandardsOfRelease(scope.db, departmentId, release.id),
+    await firstGoesOf(scope, departmentId, chosen.id),
+    await studentsOf(scope, release, chosen.id, chosen.name),
+    await needClass(scope, departmentId, chosen.id),
+  ];
+  const usualLine = await usualLineOf(scope, courseId);
+  return { standards: resultsOfStandards(standards, evidenceOfClass(firstGoes), students, usualLine) };
 }
 
 /** The release's own year and the others, the newest first. */

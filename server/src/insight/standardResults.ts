@@ -1,15 +1,16 @@
 /** Standards: how sure we are that each student has secured them, from all first goes of the school year. */
 import type { Input, Result } from "@verdant/contract/endpoint";
 import type * as contract from "@verdant/contract/insight";
+import type { CreditsOfStandard } from "@verdant/core/insight/firstGoes";
 import { masteryOf, priorOfClass } from "@verdant/core/insight/mastery";
 import { listStudentsOfClass, needClass } from "../courses/listClasses.ts";
 import type { Member, Scope, Student } from "../platform/scope.ts";
 import { showSecureLines } from "../standards/service.ts";
+import { evidenceOfClass, firstGoesOf, type FirstGoes } from "./firstGoes.ts";
 import * as store from "./standardStore.ts";
 
 type Standard = Awaited<ReturnType<typeof store.listStandardsOfClass>>[number];
 type Prior = contract.StandardResult["prior"];
-type Evidence = Awaited<ReturnType<typeof store.sumStandardEvidence>>[number];
 
 /** The share from which a standard counts as secure in a course, where the standard itself says nothing. */
 export async function usualLineOf(scope: Scope<Member | Student>, courseId: string): Promise<number> {
@@ -20,7 +21,7 @@ export async function usualLineOf(scope: Scope<Member | Student>, courseId: stri
 /** @param evidence of anybody of the class: the class's mean is what is believed before a student's own answers */
 export function resultsOfStandards(
   standards: readonly Standard[],
-  evidence: readonly Evidence[],
+  evidence: readonly CreditsOfStandard[],
   students: readonly { readonly studentId: string; readonly name: string }[],
   usualLine: number,
 ): contract.StandardResult[] {
@@ -55,10 +56,9 @@ export async function standardsOfStudent(
   const { departmentId, studentId } = caller;
   const one = await needClass(scope, departmentId, classId);
   const standards = await store.listStandardsOfClass(db, departmentId, classId);
-  const evidence = await store.sumStandardEvidence(db, departmentId, classId, null, besides);
   const results = resultsOfStandards(
     standards,
-    evidence,
+    evidenceOfClass(await firstGoesOf(scope, departmentId, classId, besides)),
     [{ studentId, name: "" }],
     await usualLineOf(scope, one.courseId),
   );
@@ -74,15 +74,24 @@ export async function showClassStandards(
   scope: Scope<Member>,
   { params: { classId } }: Input<typeof contract.showClassStandards>,
 ): Promise<Result<typeof contract.showClassStandards>> {
+  return standardsOfClass(scope, classId, firstGoesOf(scope, scope.caller.departmentId, classId));
+}
+
+/** @param reading of the first goes of the class */
+export async function standardsOfClass(
+  scope: Scope<Member>,
+  classId: string,
+  reading: Promise<FirstGoes>,
+): Promise<contract.ClassStandards> {
   const { db, caller } = scope;
   const { departmentId } = caller;
-  const one = await needClass(scope, departmentId, classId);
-  const [standards, evidence, students, usualLine] = [
-    await store.listStandardsOfClass(db, departmentId, classId),
-    await store.sumStandardEvidence(db, departmentId, classId, null),
-    await listStudentsOfClass(db, departmentId, classId),
-    await usualLineOf(scope, one.courseId),
-  ];
+  const [one, standards, students, evidence] = await Promise.all([
+    needClass(scope, departmentId, classId),
+    store.listStandardsOfClass(db, departmentId, classId),
+    listStudentsOfClass(db, departmentId, classId),
+    reading.then(evidenceOfClass),
+  ]);
+  const usualLine = await usualLineOf(scope, one.courseId);
   return {
     classId,
     className: one.name,

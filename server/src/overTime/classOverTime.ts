@@ -9,6 +9,7 @@ import { bandOf } from "@verdant/core/plan/band";
 import { dateOf, dayOf, type Day } from "@verdant/core/plan/day";
 import { meetingBefore } from "@verdant/core/plan/meetings";
 import { listClosedDays } from "../courses/listClasses.ts";
+import { firstGoesOf } from "../insight/firstGoes.ts";
 import { showMarks } from "../marks/service.ts";
 import { dueOfClass, type ClassDue } from "../plan/service.ts";
 import { beginOfDay, localDateOf } from "../platform/localDate.ts";
@@ -26,16 +27,15 @@ export async function showClassOverTime(
   scope: OpenScope<Member>,
   { params }: Input<typeof contract.showClassOverTime>,
 ): Promise<Shown> {
-  const { db, caller } = scope;
-  const { departmentId } = caller;
+  const { departmentId } = scope.caller;
   const { classId } = params;
-  const [plan, marks, rows] = await Promise.all([
+  const [plan, marks, firstGoes] = await Promise.all([
     dueOfClass(scope, departmentId, classId),
     showMarks(scope, { params }),
-    store.sumCreditsOfTopics(db, departmentId, classId, { topicsOf: "all" }),
+    firstGoesOf(scope, departmentId, classId),
   ]);
   const releaseIds = marks.releases.map(({ id }) => id);
-  const credits = creditsOfTopics(rows, releaseIds, plan.rollUp);
+  const credits = creditsOfTopics(firstGoes, releaseIds, plan.rollUp);
   const releases = releasesOf(marks, credits, plan.class.timeZone);
   const topics = topicsOf(plan, releaseIds, credits);
   const students = studentsOf(marks, releaseIds, credits, scope.now());

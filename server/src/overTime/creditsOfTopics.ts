@@ -1,36 +1,28 @@
 /** Credits of a class by release, student and topic, under the topics that its course lists. */
 import { groupBy } from "@verdant/core/groupBy";
+import { creditsByTopic, type CreditsOfTopic } from "@verdant/core/insight/firstGoes";
 import type { BesideClass } from "@verdant/core/insight/growth";
-import type * as store from "./store.ts";
+import type { FirstGoes } from "../insight/firstGoes.ts";
 
-type Row = Awaited<ReturnType<typeof store.sumCreditsOfTopics>>[number];
-export type Credits = Omit<Row, "topicId"> & {
-  /** The topic that the course lists; null: none of them. */
-  readonly topicId: string | null;
-};
+/** Its topic is one that the course lists; null: none of them. */
+export type Credits = CreditsOfTopic;
 
-/** @param rows of a class; what is of other releases than these is left out */
+/**
+ * @param releaseIds of others nothing is said
+ * @param isTold of whom topics are told apart; of everybody else there is one row for a release
+ */
 export function creditsOfTopics(
-  rows: readonly Row[],
+  { goes, items }: FirstGoes,
   releaseIds: readonly string[],
   rollUp: ReadonlyMap<string, string>,
+  isTold: (studentId: string) => boolean = () => true,
 ): Credits[] {
   const shown = new Set(releaseIds);
-  const listed = rows
-    .filter(({ releaseId }) => shown.has(releaseId))
-    .map((row) => ({ ...row, topicId: rollUp.get(row.topicId ?? "") ?? null }));
-  return [...groupBy(listed, (row) => `${row.releaseId} ${row.studentId} ${row.topicId}`).values()].map(
-    (own) => own.reduce(added) as Credits,
+  return creditsByTopic(
+    goes.filter(({ releaseId }) => shown.has(releaseId)),
+    (item, studentId) => (isTold(studentId) ? rollUp.get(items.get(item)?.topicId ?? "") : undefined),
   );
 }
-
-const added = (sum: Credits, row: Credits): Credits => ({
-  ...sum,
-  right: sum.right + row.right,
-  outOf: sum.outOf + row.outOf,
-  expected: sum.expected + row.expected,
-  variance: sum.variance + row.variance,
-});
 
 /** Credit of each student, whatever it is of. */
 export const byStudent = (

@@ -5,49 +5,6 @@ import type { Db } from "../platform/database.ts";
 import { firstAnswersGiven } from "../platform/firstAnswers.ts";
 
 /**
- * Per release, student and topic of the bank: answers in first goes that count as evidence and were reached, their
- * credit, and what the class earned on the same questions: its mean, and the variance p (1 - p), summed.
- *
- * The answers are those that results of a release are made of.
- *
- * @param topicsOf of whom topics are told apart; of everybody else there is one row for a release
- */
-export async function sumCreditsOfTopics(
-  db: Db,
-  departmentId: string,
-  classId: string,
-  { topicsOf }: { readonly topicsOf: "all" | { readonly studentId: string } },
-) {
-  const topicId =
-    topicsOf === "all" ? sql`item.topic_id` : sql`case when student_id = ${topicsOf.studentId} then item.topic_id end`;
-  const { rows } = await sql<{
-    releaseId: string;
-    studentId: string;
-    topicId: string | null;
-    right: number;
-    outOf: number;
-    expected: number;
-    variance: number;
-  }>`
-    with answer as (
-      select sitting.release_id, sitting.student_id, si.item_id, mark.credit,
-        avg(mark.credit) over (partition by sitting.release_id, si.item_id) as p
-      from sitting
-      join mark on mark.department_id = sitting.department_id and mark.sitting_id = sitting.id
-        and mark.version = sitting.marking_version and mark.round = 1 and mark.is_evidence
-      join sitting_item si on si.department_id = mark.department_id and si.sitting_id = mark.sitting_id
-        and si.position = mark.position and si.shown_at is not null
-      where sitting.department_id = ${departmentId} and sitting.class_id = ${classId}
-        and sitting.state = 'handedIn' and sitting.ordinal = 1)
-    select release_id, student_id, ${topicId} as topic_id, sum(credit)::float8 as "right", count(*)::int as out_of,
-      sum(p)::float8 as expected, sum(p * (1 - p))::float8 as variance
-    from answer
-    join item on item.department_id = ${departmentId} and item.id = answer.item_id
-    group by 1, 2, 3`.execute(db);
-  return rows;
-}
-
-/**
  * The answers of a student's first and last handed-in go of each release in a class that had several; the difficulty is that
  * of the department's one scale, or else what the writer says of it.
  */
@@ -83,7 +40,7 @@ export async function listAnswersOfGoes(db: Db, departmentId: string, classId: s
   return rows;
 }
 
-/** What a student earned in these first goes, by topic of the bank: the answers that {@link sumCreditsOfTopics} sums. */
+/** What a student earned in these first goes, by topic of the bank: of the answers that `firstGoesOf` reads. */
 export async function sumOwnCredits(db: Db, departmentId: string, classId: string, sittingIds: readonly string[]) {
   const { rows } = await sql<{ topicId: string | null; right: number; outOf: number }>`
     select item.topic_id, sum(mark.credit)::float8 as "right", count(*)::int as out_of

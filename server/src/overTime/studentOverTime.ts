@@ -12,8 +12,9 @@ import { dateOf } from "@verdant/core/plan/day";
 import { due } from "@verdant/core/plan/due";
 import { headline } from "@verdant/core/richText";
 import { listStudentsOfClass } from "../courses/listClasses.ts";
+import { firstGoesOf } from "../insight/firstGoes.ts";
 import { ideasIn, listContents, listMisconceptions } from "../insight/ideasIn.ts";
-import { showClassStandards } from "../insight/standardResults.ts";
+import { standardsOfClass } from "../insight/standardResults.ts";
 import { showMarks } from "../marks/service.ts";
 import { dueOfClass, type ClassDue } from "../plan/service.ts";
 import { Failure, need } from "../platform/failure.ts";
@@ -36,20 +37,21 @@ export async function showStudentOverTime(
   const { db, caller } = scope;
   const { departmentId } = caller;
   const { classId, studentId } = params;
-  const [plan, marks, standards, answers, note, rows, goes] = await Promise.all([
+  const reading = firstGoesOf(scope, departmentId, classId);
+  const [plan, marks, answers, note, firstGoes, standards, goes] = await Promise.all([
     dueOfClass(scope, departmentId, classId),
     showMarks(scope, { params: { classId } }),
-    showClassStandards(scope, { params: { classId } }),
     store.listAnswersOfStudent(db, departmentId, classId, studentId),
     noteOf(scope, studentId),
-    store.sumCreditsOfTopics(db, departmentId, classId, { topicsOf: { studentId } }),
+    reading,
+    standardsOfClass(scope, classId, reading),
     store.listAnswersOfGoes(db, departmentId, classId, studentId),
   ]);
   const goesOf = groupBy(goes, ({ releaseId }) => releaseId);
   const at = marks.students.findIndex((one) => one.studentId === studentId);
   const student = need(marks.students[at], "student");
   const releaseIds = marks.releases.map(({ id }) => id);
-  const credits = creditsOfTopics(rows, releaseIds, plan.rollUp);
+  const credits = creditsOfTopics(firstGoes, releaseIds, plan.rollUp, (id) => id === studentId);
   const contents = await listContents(db, departmentId, [...new Set(answers.map(({ revisionId }) => revisionId))]);
   const topics = topicsOf(
     plan,

@@ -27,7 +27,7 @@ const strand = { unitId: "u", name: "Rivers", letter: "R", hue: 0 };
 const results = (change: Partial<Results>): Results => ({
   ...{ releaseId: "r", name: "Mixed review", classId: "c", className: "9C", classes: [], yearId: "y", years: [] },
   ...{ isOtherYear: false, go: "first", counts: "best", releasedAt: "2026-11-20T09:00:00.000Z" },
-  ...{ students: 10, begun: 10, handedIn: 10, items: [], stimuli: [], standards: [], perStudent: [], waiting: [] },
+  ...{ students: 10, begun: 10, handedIn: 10, items: [], stimuli: [], perStudent: [], waiting: [] },
   ...{ plan: [], planNews: "waits", reliability: null, goes: null },
   ...(change as Results),
 });

@@ -5,10 +5,18 @@ import Typography from "@mui/material/Typography";
 import { onlyHeard } from "../ui/onlyHeard.ts";
 import type { Results, StandardResult } from "@verdant/contract/insight";
 import { masteryOrder, masteryTones, masteryWords, rightOf, type MasteryWord } from "../ui/masteryInWords.ts";
+import { Failed, Loading } from "../ui/States.tsx";
 import { t } from "../platform/words.ts";
+import { useShowStandardsOfReleaseQuery } from "./api.ts";
 
 export function StandardsPanel({ results }: { results: Results }) {
-  if (results.standards.length === 0)
+  const { data, error, isLoading, refetch } = useShowStandardsOfReleaseQuery(
+    { params: { releaseId: results.releaseId }, query: { classId: results.classId } },
+    { refetchOnMountOrArgChange: true },
+  );
+  if (isLoading) return <Loading what={t("standards")} />;
+  if (!data) return <Failed error={error} retry={() => void refetch()} />;
+  if (data.standards.length === 0)
     return <Typography color="textSecondary">{t("The items of this quiz carry no standards.")}</Typography>;
   return (
     <>
@@ -18,7 +26,7 @@ export function StandardsPanel({ results }: { results: Results }) {
           { className: results.className },
         )}
       </Typography>
-      {results.standards.map((standard) => (
+      {data.standards.map((standard) => (
         <Row key={standard.standardId} standard={standard} />
       ))}
     </>

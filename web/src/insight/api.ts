@@ -8,6 +8,7 @@ import {
   showClassStandards,
   showOpener,
   showResults,
+  showStandardsOfRelease,
 } from "@verdant/contract/insight";
 import { readReason } from "@verdant/contract/reasons";
 import { showSheets } from "@verdant/contract/sheets";
@@ -26,6 +27,10 @@ export const insightApi = api.injectEndpoints({
     }),
     showResults: build.query({ ...calls<typeof showResults>(showResults), providesTags: ["Results"] }),
     readReason: build.mutation({ ...calls<typeof readReason>(readReason), invalidatesTags: ["Results"] }),
+    showStandardsOfRelease: build.query({
+      ...calls<typeof showStandardsOfRelease>(showStandardsOfRelease),
+      providesTags: ["Results", "Standard"],
+    }),
     showClassStandards: build.query({
       ...calls<typeof showClassStandards>(showClassStandards),
       providesTags: ["Results", "Standard"],
@@ -55,6 +60,7 @@ export const {
   useListResultsOfClassesQuery,
   useShowResultsQuery,
   useReadReasonMutation,
+  useShowStandardsOfReleaseQuery,
   useShowClassStandardsQuery,
   useShowTimedQuery,
   useShowOpenerQuery,
