@@ -29,6 +29,7 @@ import { pathsEndpoints } from "./paths.ts";
 import { planEndpoints } from "./plan.ts";
 import { platformEndpoints } from "./platform.ts";
 import { privacyEndpoints } from "./privacy.ts";
+import { importFindingsEndpoints } from "./importFindings.ts";
 import { remediesEndpoints } from "./remedies.ts";
 import { reviewEndpoints } from "./review.ts";
 import { sharingEndpoints } from "./sharing.ts";
@@ -75,6 +76,7 @@ export const endpoints = {
   ...privacyEndpoints,
   ...overTimeEndpoints,
   ...comparisonEndpoints,
+  ...importFindingsEndpoints,
   ...remediesEndpoints,
   ...insightEndpoints,
   ...figuresEndpoints,

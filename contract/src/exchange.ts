@@ -306,7 +306,8 @@ export const itemFormats: readonly (typeof fileFormats)[number][] = [
 export const isPackage = (format: (typeof fileFormats)[number]): format is "package" | "olderPackage" =>
   format === "package" || format === "olderPackage";
 
-export const transferStates = ["receiving", "waiting", "running", "done", "failed", "cancelled"] as const;
+/** "read": an import that has been looked at and waits for a yes. */
+export const transferStates = ["receiving", "waiting", "running", "read", "done", "failed", "cancelled"] as const;
 
 /** A file on its way in or out: it is worked on in the background, and stays for a week. */
 export const Transfer = z.object({
@@ -322,7 +323,7 @@ export const Transfer = z.object({
   askedBy: z.string(),
   askedAt: Moment,
   finishedAt: Moment.nullable(),
-  /** Of an import that is done. */
+  /** Of an import that is done; of one that waits for a yes, what it would do. */
   imported: Imported.nullable(),
   /** It has brought or changed items, and nobody has undone it. */
   canUndo: z.boolean(),
@@ -336,7 +337,8 @@ export type Transfer = z.infer<typeof Transfer>;
 
 /**
  * A file comes in as the body of a request, whatever its type, named by `?name=`, and is answered with a
- * {@link Transfer}; that of an export which is done is shown as a download.
+ * {@link Transfer}; with `?look=first` it is read, and imported only after a yes. The file of an export which is done is
+ * shown as a download.
  */
 export const exchangePaths = { bring: "/department/imports", file: "/department/transfers/:transferId/file" } as const;
 

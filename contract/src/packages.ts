@@ -10,6 +10,9 @@ export type Outcome = (typeof outcomes)[number];
 
 /** What can be said of a part, with the terms of each; pages have the words. */
 export const noteTerms = {
+  // Of a file as a whole
+  bankMovedOn: [],
+  likeOnlyFirst: ["count"],
   // Texts
   headingMadeBold: [],
   linkMadeText: ["address"],

@@ -200,6 +200,7 @@ export const staffProblems = {
   askerNoLead: ["forbidden"],
   fileTooLarge: ["tooLarge", "megabytes"],
   transferOver: ["conflict"],
+  importNotWaiting: ["conflict"],
   importNotUndone: ["conflict"],
   exportNotDone: ["conflict"],
   transfersFull: ["conflict", "most"],

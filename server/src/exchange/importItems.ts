@@ -1,6 +1,7 @@
 /** Reads the items of a department file. An item is known again by its key, which it keeps as its origin. */
 import { fieldProblems } from "@verdant/contract/fieldProblems";
 import type { FileItem } from "@verdant/contract/exchange";
+import type { FindingState } from "@verdant/contract/importFindings";
 import { Content as ContentSchema } from "@verdant/contract/items/kinds";
 import { canonicalJson } from "@verdant/core/canonicalJson";
 import { changeKindOf } from "@verdant/core/bank/changeKind";
@@ -29,7 +30,26 @@ export interface ImportedItems {
 /** So many are held in their full form at once. */
 const atOnce = 500;
 
+/** What would become of an item of a file. */
+export interface Compared {
+  readonly item: FileItem;
+  readonly content: Content;
+  readonly state: FindingState;
+  /** Of one that the bank has. */
+  readonly itemId: string | null;
+  readonly version: number | null;
+}
+
+/** Somebody has changed the bank since the file was compared with it. */
+export class MovedOn extends Error {}
+
 export interface Besides {
+  /** Nothing is written: what each item would become is told. */
+  readonly compared?: Compared[] | undefined;
+  /** What each item was when it was looked at, by its key. */
+  readonly expected?: ReadonlyMap<string, Pick<Compared, "itemId" | "version">> | undefined;
+  /** Items of the bank of which these of the file, by key, become look-alikes. */
+  readonly variantsOf?: ReadonlyMap<string, string> | undefined;
   /** Keys of items whose file says nothing of how this department uses them. */
   readonly ofOthers?: ReadonlySet<string> | undefined;
   /** Versions of the items that the file was compared with. */
@@ -38,19 +58,34 @@ export interface Besides {
   readonly brought?: Brought | undefined;
 }
 
-/** @throws Failure where an item has been saved since the file was compared with it */
+/**
+ * @throws Failure where an item has been saved since the file was compared with it
+ * @throws MovedOn where an item is not what it was when it was looked at
+ */
 export async function importItems(
   scope: Scope<Member>,
   file: FileBody,
   keys: Keys,
   besides: Besides = {},
 ): Promise<ImportedItems> {
-  const familyIds = new Map<string, string>();
+  const familyIds = await familiesOf(scope, besides.variantsOf);
   const outcome: ImportedItems = { created: 0, revised: 0, unchanged: 0 };
   for (let from = 0; from < file.items.length; from += atOnce)
     await importSome(scope, file.items.slice(from, from + atOnce), { from, keys, besides, familyIds, outcome });
-  await tieAllTwins(scope, file);
+  if (!besides.compared) await tieAllTwins(scope, file);
   return outcome;
+}
+
+/** What the file calls the family of an item of the bank. */
+export const familyOfBank = (itemId: string) => `of ${itemId}`;
+
+async function familiesOf(
+  { db, caller }: Scope<Member>,
+  variantsOf: Besides["variantsOf"],
+): Promise<Map<string, string>> {
+  const ids = [...new Set(variantsOf?.values())];
+  const rows = ids.length === 0 ? [] : await store.listFamilies(db, caller.departmentId, ids);
+  return new Map(rows.map(({ id, familyId }) => [familyOfBank(id), familyId]));
 }
 
 interface Meanwhile {
@@ -66,9 +101,10 @@ interface Meanwhile {
 async function importSome(
   scope: Scope<Member>,
   items: readonly FileItem[],
-  { from, keys, besides: { ofOthers, versions, brought }, familyIds, outcome }: Meanwhile,
+  { from, keys, besides, familyIds, outcome }: Meanwhile,
 ): Promise<void> {
   const { db, caller } = scope;
+  const { ofOthers, versions, brought, compared, expected } = besides;
   const named = items.map((item) => item.key);
   const known = await store.listItemsOfKeys(db, caller.departmentId, named);
   const byKey = new Map(known.map((row) => [keyOfItem(row), row]));
@@ -83,13 +119,20 @@ async function importSome(
     const before = byKey.get(item.key);
     const whole = before ? { ...item, content: withKnownIds(item.content, before.content) } : item;
     const content = parsed(whole, from + i, keys);
+    const was = expected?.get(item.key);
+    if (was && (was.itemId !== (before?.id ?? null) || was.version !== (before?.version ?? null))) throw new MovedOn();
     if (!before) {
+      compared?.push({ item, content, state: "new", itemId: null, version: null });
       fresh.push({ id: newId(), item, content });
       continue;
     }
     const now = taggingNow(before, standards.get(before.id) ?? []);
     const tagging = ofOthers?.has(item.key) === true ? now : taggingOf(item, keys);
-    if (hashOfContent(content) === hashOfContent(before.content) && isSame(tagging, now)) outcome.unchanged += 1;
+    const isAsItWas = hashOfContent(content) === hashOfContent(before.content) && isSame(tagging, now);
+    const state = isAsItWas ? "same" : "differs";
+    compared?.push({ item, content, state, itemId: before.id, version: before.version });
+    if (isAsItWas) outcome.unchanged += 1;
+    else if (compared) outcome.revised += 1;
     else {
       const version = versions?.get(item.key) ?? before.version;
       const saved = await saveItem(scope, { params: { itemId: before.id }, body: { version, tagging, content } });
@@ -97,8 +140,10 @@ async function importSome(
       outcome.revised += 1;
     }
   }
-  await insertFresh(scope, fresh, familyIds, keys);
-  brought?.created.push(...fresh.map(({ id }) => id));
+  if (!compared) {
+    await insertFresh(scope, fresh, familyIds, keys);
+    brought?.created.push(...fresh.map(({ id }) => id));
+  }
   outcome.created += fresh.length;
 }
 

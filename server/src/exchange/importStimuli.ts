@@ -7,6 +7,15 @@ import { toText } from "./fileContent.ts";
 import type { FileBody } from "./readDepartmentFile.ts";
 import * as store from "./store.ts";
 
+/** The same without writing: those that are there, and an id for each that would be. */
+export async function stimuliIn({ db, caller }: Scope<Member>, file: FileBody): Promise<Map<string, string>> {
+  const known = keysOfStimuli(await store.listStimuli(db, caller.departmentId));
+  return new Map([
+    ...file.stimuli.map(({ key }) => [key, newId()] as const),
+    ...known.map((row) => [row.key, row.id] as const),
+  ]);
+}
+
 export async function importStimuli(scope: Scope<Member>, file: FileBody): Promise<Map<string, string>> {
   const known = keysOfStimuli(await store.listStimuli(scope.db, scope.caller.departmentId));
   const keys = new Map(known.map((row) => [row.key, row.id]));

@@ -1,4 +1,5 @@
 import { exchangeEndpoints, exchangePaths } from "@verdant/contract/exchange";
+import { importFindingsEndpoints } from "@verdant/contract/importFindings";
 import { packageEndpoints } from "@verdant/contract/packages";
 import type { Router } from "express";
 import { pipeline } from "node:stream/promises";
@@ -12,13 +13,14 @@ import * as service from "./service.ts";
 /** Every endpoint of exchange has a handler, or this does not compile. Files are no JSON bodies, so they are mounted by hand. */
 export const mountExchange = (router: Router): void => {
   mountAll(router, exchangeEndpoints, service);
+  mountAll(router, importFindingsEndpoints, service);
   mountAll(router, packageEndpoints, kept);
 
   router.post(exchangePaths.bring, async (req, res) => {
     mustBe("lead", req.scope.caller);
-    const { name } = req.query;
+    const { name, look } = req.query;
     const called = typeof name === "string" ? wellFormedText(name) : "";
-    res.json(await service.bringFile(req.scope as OpenScope<Member>, called, req));
+    res.json(await service.bringFile(req.scope as OpenScope<Member>, called, req, { looksFirst: look === "first" }));
   });
 
   router.get(exchangePaths.file, async (req, res) => {

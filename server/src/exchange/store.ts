@@ -197,6 +197,16 @@ const known = (db: Db, departmentId: string) =>
 export const listKeys = (db: Db, departmentId: string, itemIds: readonly string[]) =>
   known(db, departmentId).where(oneOf("id", itemIds)).execute();
 
+/** The family of each of these items. */
+export const listFamilies = (db: Db, departmentId: string, itemIds: readonly string[]) =>
+  db
+    .selectFrom("item")
+    .select(["id", "familyId"])
+    .where("departmentId", "=", departmentId)
+    .where("archivedAt", "is", null)
+    .where(oneOf("id", itemIds))
+    .execute();
+
 /** Items that can be put into a quiz, by the keys that files name them by. */
 export const listByKeys = (db: Db, departmentId: string, keys: readonly string[]) =>
   known(db, departmentId)

@@ -7,8 +7,8 @@ import { Failure } from "../platform/failure.ts";
 import type { Brought, QuizLayout } from "../platform/transferTables.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { itemReader, writeDepartmentFile } from "./exportDepartment.ts";
-import { isPackage, type FileItem, type Transfer } from "@verdant/contract/exchange";
-import type { Note } from "@verdant/contract/packages";
+import { isPackage, type FileItem, type Imported, type Transfer } from "@verdant/contract/exchange";
+import type { Note, ReportRow } from "@verdant/contract/packages";
 import { manifestPath } from "./archive/manifest.ts";
 import { filesOfArchive } from "./archive/writeDepartmentArchive.ts";
 import { filesOfPackage } from "./exportPackage.ts";
@@ -18,7 +18,10 @@ import { askedAbout, knownTo } from "./knownTo.ts";
 import { mediaOfPackage } from "./qti/packageMedia.ts";
 import { readPackage } from "./qti/readPackage.ts";
 import { structureOf } from "./qti/structure.ts";
-import { importDepartment } from "./service.ts";
+import { asChosen, lookAt } from "./findings.ts";
+import { deleteFindings } from "./findingStore.ts";
+import { importDepartment, type Importing } from "./importDepartment.ts";
+import { MovedOn } from "./importItems.ts";
 import { mediaOfFile, readDepartmentFile } from "./readDepartmentFile.ts";
 import { readTable } from "./table/readTable.ts";
 import { readCsv, readWorkbook, tableBounds, type Sheet } from "./table/sheets.ts";
@@ -47,7 +50,7 @@ export const transfers: JobKind = {
     try {
       const caller = await leadWhoAsked(scope, departmentId, transfer.askedById);
       if (transfer.kind === "export") await writeOut({ ...scope, caller }, subject, transfer.format);
-      else await bringIn({ ...scope, caller }, subject, transfer.bytes);
+      else await bringIn({ ...scope, caller }, transfer);
     } catch (error) {
       if (error instanceof Cancelled) return;
       // Tried again by the queue; a broken file is broken the next time too.
@@ -60,30 +63,98 @@ export const transfers: JobKind = {
   },
 };
 
+type Known = NonNullable<Awaited<ReturnType<typeof store.findTransfer>>>;
+type Coming = Pick<Known, "id" | "bytes" | "looksFirst" | "agreedAt">;
+
 /** Read and looked at piece by piece first; then written in one transaction, pictures one at a time. */
-async function bringIn(scope: Scope<Member>, transferId: string, bytes: number): Promise<void> {
-  const { db, now } = scope;
+async function bringIn(scope: Scope<Member>, coming: Coming): Promise<void> {
+  const { db } = scope;
   const { departmentId } = scope.caller;
+  const { id, bytes } = coming;
   let read = 0;
   async function* counted(): AsyncGenerator<Buffer> {
-    for await (const piece of piecesOf(db, departmentId, transferId)) {
+    for await (const piece of piecesOf(db, departmentId, id)) {
       yield piece;
       read += piece.length;
       const share = bytes === 0 ? 0 : Math.min(1, read / bytes);
-      if (!(await store.moveOn(db, departmentId, transferId, ["running"], { share }))) throw new Cancelled();
+      if (!(await store.moveOn(db, departmentId, id, ["running"], { share }))) throw new Cancelled();
     }
   }
-  const { bytes: start } = (await store.findPiece(db, departmentId, transferId, 0)) ?? { bytes: Buffer.alloc(0) };
-  if (isArchive(start)) return bringArchive(scope, { id: transferId, bytes });
-  if (!isJson(start)) return bringTable(scope, transferId, await csvOf(counted()));
-  const file = await readDepartmentFile(counted());
+  const { bytes: start } = (await store.findPiece(db, departmentId, id, 0)) ?? { bytes: Buffer.alloc(0) };
+  if (isArchive(start)) return bringArchive(scope, coming);
+  if (!isJson(start)) return bringTable(scope, coming, await csvOf(counted()));
+  const body = await readDepartmentFile(counted());
+  const media = (within: Scope<Member>) => mediaOfFile(piecesOf(within.db, departmentId, id));
+  await settle(scope, coming, { body, media });
+}
+
+/** A file that has been read: what is to be imported of it, and what is to be said. */
+interface Arrived extends Pick<Importing, "body" | "ofOthers" | "versions"> {
+  readonly media?: (within: Scope<Member>) => Importing["media"];
+  /** Keeps what came and cannot be used. */
+  readonly keep?: (within: Scope<Member>) => Promise<void>;
+  readonly report?: readonly ReportRow[];
+  readonly notes?: readonly Note[];
+}
+
+/** Imports what has arrived; or shows what that would do, where somebody wants to look first. */
+async function settle(scope: Scope<Member>, coming: Coming, arrived: Arrived): Promise<void> {
+  if (!coming.looksFirst) return writeIn(scope, coming, arrived);
+  if (coming.agreedAt === null) return showFirst(scope, coming, arrived);
+  try {
+    await writeIn(scope, coming, arrived, await asChosen(scope, coming.id, arrived.body));
+  } catch (error) {
+    const isMovedOn = error instanceof MovedOn || (error instanceof Failure && error.kind === "stale");
+    if (!isMovedOn) throw error;
+    await showFirst(scope, coming, {
+      ...arrived,
+      notes: [{ code: "bankMovedOn", terms: {} }, ...(arrived.notes ?? [])],
+    });
+  }
+}
+
+function saidOfFile({ report, notes }: Arrived, more: readonly Note[] = []): Pick<Imported, "parts" | "notes"> {
+  const all = [...(notes ?? []), ...more];
+  return { ...(report && { parts: countsOf(report) }), ...((notes !== undefined || all.length > 0) && { notes: all }) };
+}
+
+async function writeIn(
+  scope: Scope<Member>,
+  { id }: Coming,
+  arrived: Arrived,
+  chosen: Partial<Awaited<ReturnType<typeof asChosen>>> = {},
+): Promise<void> {
+  const { departmentId } = scope.caller;
+  const { body, ofOthers, versions, report } = arrived;
   await atomically(scope, async (within) => {
-    const media = mediaOfFile(piecesOf(within.db, departmentId, transferId));
     const brought: Brought = { created: [], changed: [] };
-    const imported = await importDepartment(within, { body: file, media, brought });
-    const to = { state: "done", finishedAt: now(), imported, brought, share: 1 } as const;
-    if (!(await store.moveOn(within.db, departmentId, transferId, ["running"], to))) throw new Cancelled();
-    await store.deletePieces(within.db, departmentId, transferId);
+    const media = arrived.media?.(within) ?? [];
+    const made = await importDepartment(within, { body, ofOthers, versions, ...chosen, media, brought });
+    await arrived.keep?.(within);
+    const imported = { ...made, ...saidOfFile(arrived) };
+    const to = {
+      state: "done",
+      finishedAt: scope.now(),
+      imported,
+      brought,
+      ...(report && { report }),
+      share: 1,
+    } as const;
+    if (!(await store.moveOn(within.db, departmentId, id, ["running"], to))) throw new Cancelled();
+    await store.deletePieces(within.db, departmentId, id);
+    await deleteFindings(within.db, { departmentId, transferId: id });
+  });
+}
+
+async function showFirst(scope: Scope<Member>, { id }: Coming, arrived: Arrived): Promise<void> {
+  const { departmentId } = scope.caller;
+  const { body, ofOthers, versions, report } = arrived;
+  const { imported: would, notes, keep } = await lookAt(scope, id, { body, ofOthers, versions });
+  await atomically(scope, async (within) => {
+    await keep(within);
+    const imported = { ...would, ...saidOfFile(arrived, notes) };
+    const to = { state: "read", imported, ...(report && { report }), share: 1, agreedAt: null } as const;
+    if (!(await store.moveOn(within.db, departmentId, id, ["running"], to))) throw new Cancelled();
   });
 }
 
@@ -92,12 +163,7 @@ const isArchive = (start: Buffer) => start.subarray(0, 4).toString("latin1") ===
 /** What begins like an object or a list, after white space and the mark of UTF-8. */
 const isJson = (start: Buffer) => /^(\u00ef\u00bb\u00bf)?\s*[[{]/.test(start.subarray(0, 1000).toString("latin1"));
 
-interface Archived {
-  readonly id: string;
-  readonly bytes: number;
-}
-
-async function bringArchive(scope: Scope<Member>, file: Archived): Promise<void> {
+async function bringArchive(scope: Scope<Member>, file: Coming): Promise<void> {
   const { db, caller } = scope;
   const archive = await openArchive(accessTo(db, caller.departmentId, file.id, file.bytes));
   if (archive.paths.has(manifestPath)) throw new Failure("archiveNotHere");
@@ -106,7 +172,7 @@ async function bringArchive(scope: Scope<Member>, file: Archived): Promise<void>
   if (!archive.paths.has(workbookPath)) return bringPackage(scope, file, archive);
   if (file.bytes > tableBounds.bytes) throw new Failure("fileTooLarge", { megabytes: tableBounds.bytes / 1024 ** 2 });
   const sheets = await readWorkbook(archive, await allOf(piecesOf(db, caller.departmentId, file.id)));
-  return bringTable(scope, file.id, { sheets, format: "workbook", notes: [] });
+  return bringTable(scope, file, { sheets, format: "workbook", notes: [] });
 }
 
 /** Every workbook has it, and no package. */
@@ -144,25 +210,17 @@ async function csvOf(pieces: AsyncIterable<Buffer>): Promise<Sheets> {
 const mostTries = 5;
 
 /** The rows are read first, each by itself; then all that can be used is written in one transaction. */
-async function bringTable(scope: Scope<Member>, id: string, { sheets, format, notes }: Sheets): Promise<void> {
-  const { db, caller, now } = scope;
-  const { departmentId } = caller;
+async function bringTable(scope: Scope<Member>, coming: Coming, { sheets, format, notes }: Sheets): Promise<void> {
+  const { departmentId } = scope.caller;
   const moveOn = async (share: number) => {
-    if (!(await store.moveOn(db, departmentId, id, ["running"], { share, format }))) throw new Cancelled();
+    if (!(await store.moveOn(scope.db, departmentId, coming.id, ["running"], { share, format }))) throw new Cancelled();
   };
   for (let tries = 1; ; tries++) {
     await moveOn(0);
     const { body, report, notes: ofTable, versions } = await readTable(sheets, askedAbout(scope), moveOn);
     await moveOn(1);
     try {
-      await atomically(scope, async (within) => {
-        const brought: Brought = { created: [], changed: [] };
-        const imported = await importDepartment(within, { body, versions, brought });
-        const said = { ...imported, parts: countsOf(report), notes: [...notes, ...ofTable] };
-        const to = { state: "done", finishedAt: now(), imported: said, brought, report, share: 1 } as const;
-        if (!(await store.moveOn(within.db, departmentId, id, ["running"], to))) throw new Cancelled();
-        await store.deletePieces(within.db, departmentId, id);
-      });
+      await settle(scope, coming, { body, versions, report, notes: [...notes, ...ofTable] });
       return;
     } catch (error) {
       if (!(error instanceof Failure) || error.kind !== "stale" || tries === mostTries) throw error;
@@ -171,9 +229,10 @@ async function bringTable(scope: Scope<Member>, id: string, { sheets, format, no
 }
 
 /** The parts of a package are read first, each by itself; then all that can be used is written in one transaction. */
-async function bringPackage(scope: Scope<Member>, { id, bytes }: Archived, archive: Archive): Promise<void> {
-  const { db, caller, now } = scope;
+async function bringPackage(scope: Scope<Member>, coming: Coming, archive: Archive): Promise<void> {
+  const { db, caller } = scope;
   const { departmentId } = caller;
+  const { id, bytes } = coming;
   const moveOn = async (share: number) => {
     if (!(await store.moveOn(db, departmentId, id, ["running"], { share, format: "package" }))) throw new Cancelled();
   };
@@ -184,18 +243,12 @@ async function bringPackage(scope: Scope<Member>, { id, bytes }: Archived, archi
     const known = await knownTo(scope);
     const { body, ofOthers, kept, report } = await readPackage({ archive, media, structure, known }, moveOn);
     await moveOn(1);
-    await atomically(scope, async (within) => {
-      const brought: Brought = { created: [], changed: [] };
-      const imported = await importDepartment(within, { body, media: media.all(), ofOthers, brought });
+    const keep = async (within: Scope<Member>) => {
       // Through the transaction's own connection: it must not wait for another.
       if (kept.length > 0)
         await keepParts(within, await openArchive(accessTo(within.db, departmentId, id, bytes)), kept);
-      const parts = countsOf(report);
-      const said = { ...imported, parts };
-      const to = { state: "done", finishedAt: now(), imported: said, brought, report, share: 1 } as const;
-      if (!(await store.moveOn(within.db, departmentId, id, ["running"], to))) throw new Cancelled();
-      await store.deletePieces(within.db, departmentId, id);
-    });
+    };
+    await settle(scope, coming, { body, media: () => media.all(), ofOthers, keep, report });
   } finally {
     await media.close();
   }

@@ -15,7 +15,7 @@ const shown = (db: Db, departmentId: string) =>
     .select(["transfer.id", "transfer.kind", "transfer.format", "transfer.state", "transfer.name", "transfer.share"])
     .select(["transfer.askedAt", "transfer.finishedAt", "transfer.imported", "transfer.problem", "transfer.undone"])
     .select(sql<boolean>`transfer.undone is null and transfer.brought_items > 0`.as("canUndo"))
-    .select(["person.name as askedBy", "transfer.askedBy as askedById"])
+    .select(["person.name as askedBy", "transfer.askedBy as askedById", "transfer.looksFirst", "transfer.agreedAt"])
     .select(sql<number>`transfer.bytes::float8`.as("bytes"));
 
 export const listTransfers = (db: Db, departmentId: string, limit: number) =>
@@ -43,7 +43,7 @@ export async function countUnfinished(db: Db, departmentId: string): Promise<num
   const row = await db
     .selectFrom("transfer")
     .where("departmentId", "=", departmentId)
-    .where("state", "in", ["receiving", "waiting", "running"])
+    .where("state", "in", ["receiving", "waiting", "running", "read"])
     .select(sql<number>`count(*)::int`.as("n"))
     .executeTakeFirstOrThrow();
   return row.n;
@@ -60,6 +60,7 @@ export async function moveOn(
     bytes?: number;
     share?: number;
     finishedAt?: Date;
+    agreedAt?: Date | null;
     format?: Transfer["format"];
     imported?: Imported;
     brought?: Brought;

@@ -54,7 +54,14 @@ export const brokenOff = saidOf(brokeOff);
 
 type Row = NonNullable<Awaited<ReturnType<typeof store.findTransfer>>>;
 
-const asTransfer = ({ askedById: _askedById, askedAt, finishedAt, ...row }: Row): contract.Transfer => ({
+const asTransfer = ({
+  askedById: _,
+  looksFirst: _looks,
+  agreedAt: _agreed,
+  askedAt,
+  finishedAt,
+  ...row
+}: Row): contract.Transfer => ({
   ...row,
   askedAt: askedAt.toISOString(),
   finishedAt: finishedAt?.toISOString() ?? null,
@@ -77,6 +84,7 @@ export async function bringFile(
   scope: OpenScope<Member>,
   name: string,
   bytes: AsyncIterable<Buffer>,
+  { looksFirst = false }: { readonly looksFirst?: boolean } = {},
 ): Promise<contract.Transfer> {
   mayExchange(scope, "import");
   const { db, caller, now } = scope;
@@ -84,7 +92,7 @@ export async function bringFile(
   await mayBegin(db, departmentId);
   const id = newId();
   await store.insertTransfer(db, {
-    ...{ departmentId, id, kind: "import", state: "receiving" },
+    ...{ departmentId, id, kind: "import", state: "receiving", looksFirst },
     ...{ name: name.slice(0, limits.name) || "a file", askedBy: caller.personId, askedAt: now() },
   });
   try {
@@ -198,7 +206,7 @@ export function cancelTransfer(
     const { db, caller, now } = within;
     const { transferId } = params;
     const { departmentId } = caller;
-    const isStopped = await store.moveOn(db, departmentId, transferId, ["waiting", "running"], {
+    const isStopped = await store.moveOn(db, departmentId, transferId, ["waiting", "running", "read"], {
       ...{ state: "cancelled", finishedAt: now() },
     });
     const transfer = await showTransfer(within, transferId);

@@ -64,6 +64,7 @@ import * as remedies from "./0061_remedies.ts";
 import * as wordsToSome from "./0062_wordsToSome.ts";
 import * as undoImports from "./0063_undoImports.ts";
 import * as olderPackages from "./0064_olderPackages.ts";
+import * as importFindings from "./0065_importFindings.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -130,4 +131,5 @@ export const migrations: Record<string, Migration> = {
   "0062_wordsToSome": wordsToSome,
   "0063_undoImports": undoImports,
   "0064_olderPackages": olderPackages,
+  "0065_importFindings": importFindings,
 };

@@ -1,6 +1,8 @@
 /** The tables of files on their way in and out. */
 import type { Tagging } from "@verdant/contract/bank";
 import type { Imported, Transfer, Undone } from "@verdant/contract/exchange";
+import type { FindingChoice, FindingState } from "@verdant/contract/importFindings";
+import type { KindName } from "@verdant/core/items/kinds";
 import type { KeptQuiz, Note, ReportRow } from "@verdant/contract/packages";
 import type { LayoutPart } from "@verdant/core/assembly/layout";
 import type { ColumnType } from "kysely";
@@ -33,6 +35,9 @@ export interface TransferTables {
     state: Transfer["state"];
     name: string;
     bytes: Default<number>;
+    /** An import that shows what it would do, and waits for a yes. */
+    looksFirst: Default<boolean>;
+    agreedAt: Default<Date | null>;
     /** The items that an export holds; null: all. */
     itemIds: JsonUnlessAbsent<string[]>;
     /** The quiz that a package is of, as it stood when it was asked for. */
@@ -63,5 +68,21 @@ export interface TransferTables {
     cameBy: string;
   };
   keptFile: Owned & { keptId: string; n: number; path: string; bytes: Buffer };
+  /** What an import would do with an item of its file, and what was chosen. */
+  importFinding: Owned & {
+    transferId: string;
+    /** Its place in the file. */
+    n: number;
+    key: string;
+    state: FindingState;
+    /** Of one that the bank has: which, and the version that the file was compared with. */
+    itemId: string | null;
+    version: number | null;
+    kind: KindName;
+    stem: string;
+    topic: string | null;
+    likeItemId: string | null;
+    choice: FindingChoice;
+  };
   transferPiece: Owned & { transferId: string; n: number; bytes: Buffer };
 }

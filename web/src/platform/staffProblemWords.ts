@@ -168,6 +168,7 @@ export const staffWords: ProblemWords<StaffProblem> = {
   packageEmpty: () => t("The package names no items. Nothing was imported."),
   fileTooLarge: (terms) => t("A file may have {{megabytes}} MB at most.", terms),
   importNotUndone: () => t("This cannot be undone: it has brought no items, or it was undone already."),
+  importNotWaiting: () => t("This import no longer waits for a yes: it was cancelled, or has ended."),
   transferOver: () => t("It is over already; there is nothing left to cancel."),
   exportNotDone: () => t("This export is not done yet."),
   quizAsPackage: () => t("A quiz is exported as a package, with just its items."),

@@ -149,6 +149,7 @@ const words: Record<string, { readonly noun: string; readonly did: Record<string
     did: {
       imported: t("read a file into"),
       importUndone: t("undid an import into"),
+      importAgreed: t("agreed to an import into"),
       exported: t("wrote out"),
       schoolSystemConnected: t("connected the school’s system to"),
       schoolSystemDisconnected: t("disconnected the school’s system from"),

@@ -67,7 +67,7 @@ export const leftOut: Readonly<Record<"letsIn" | "passes" | "ofInstallation", re
   letsIn: ["session", "password_reset", "second_factor", "recovery_code", "class_list_connection"],
   passes: [
     ...["presence", "sitting_presence", "release_watch", "marking_claim", "member_seen", "throttle", "request_key"],
-    ...["transfer", "transfer_piece", "class_list_errand", "class_list_sent"],
+    ...["transfer", "transfer_piece", "import_finding", "class_list_errand", "class_list_sent"],
   ],
   // Of `person` name and address go along, of those who appear in the archive.
   ofInstallation: ["installation", "person", "kysely_migration", "kysely_migration_lock"],

@@ -206,6 +206,7 @@ export async function samples(bench: Workbench) {
     setClassCharacteristics: {
       set: [{ studentId: bench.students[2]!.studentId, characteristicId: newId(), valueId: null }],
     },
+    chooseFindings: { choice: "leave", which: { places: [0] } },
     addRemedy: { kind: "starter", itemId: item },
     setStudentNote: { text: "Sits in front from now on.", version: 0 },
     setGroup: { name: "Corals", studentIds: [bench.students[2]!.studentId] },

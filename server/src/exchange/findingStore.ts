@@ -1,0 +1,105 @@
+/** SQL for what an import would do, item by item. */
+import type { FindingChoice, findingFacets } from "@verdant/contract/importFindings";
+import { sql } from "kysely";
+import type { Db } from "../platform/database.ts";
+
+type Facet = (typeof findingFacets)[number];
+interface Of {
+  readonly departmentId: string;
+  readonly transferId: string;
+}
+
+const inFacet = (facet: Facet | undefined) => {
+  if (facet === undefined) return sql<boolean>`true`;
+  if (facet === "like") return sql<boolean>`finding.like_item_id is not null`;
+  if (facet === "left") return sql<boolean>`finding.choice = 'leave'`;
+  return sql<boolean>`finding.state = ${facet}`;
+};
+
+/** In the order of the file, after a place. */
+export const listFindings = (
+  db: Db,
+  { departmentId, transferId }: Of,
+  { facet, after, limit }: { readonly facet: Facet | undefined; readonly after: number; readonly limit: number },
+) =>
+  db
+    .selectFrom("importFinding as finding")
+    .leftJoin("item", (join) =>
+      join.onRef("item.departmentId", "=", "finding.departmentId").onRef("item.id", "=", "finding.itemId"),
+    )
+    .leftJoin("item as like", (join) =>
+      join.onRef("like.departmentId", "=", "finding.departmentId").onRef("like.id", "=", "finding.likeItemId"),
+    )
+    .where("finding.departmentId", "=", departmentId)
+    .where("finding.transferId", "=", transferId)
+    .where("finding.n", ">", after)
+    .where(inFacet(facet))
+    .select(["finding.n", "finding.state", "finding.kind", "finding.stem", "finding.topic", "finding.choice"])
+    .select(["finding.itemId", "item.number", "finding.likeItemId", "like.number as likeNumber"])
+    .orderBy("finding.n")
+    .limit(limit)
+    .execute();
+
+export async function countFindings(db: Db, { departmentId, transferId }: Of) {
+  const { rows } = await sql<{
+    new: number;
+    differs: number;
+    same: number;
+    like: number;
+    left: number;
+    takenNew: number;
+    takenDiffers: number;
+  }>`
+    select count(*) filter (where state = 'new')::int as new, count(*) filter (where state = 'differs')::int as differs,
+      count(*) filter (where state = 'same')::int as same, count(like_item_id)::int as like,
+      count(*) filter (where choice = 'leave')::int as left,
+      count(*) filter (where state = 'new' and choice <> 'leave')::int as taken_new,
+      count(*) filter (where state = 'differs' and choice <> 'leave')::int as taken_differs
+    from import_finding
+    where department_id = ${departmentId} and transfer_id = ${transferId}`.execute(db);
+  return rows[0] ?? { new: 0, differs: 0, same: 0, like: 0, left: 0, takenNew: 0, takenDiffers: 0 };
+}
+
+/** What there is nothing to choose about, and what is like nothing, stays as it was. */
+export async function setChoice(
+  db: Db,
+  { departmentId, transferId }: Of,
+  choice: FindingChoice,
+  which: { readonly places: readonly number[] } | { readonly facet?: Facet | undefined },
+): Promise<void> {
+  const wanted = "places" in which ? sql<boolean>`finding.n = any(${[...which.places]}::int[])` : inFacet(which.facet);
+  await sql`
+    update import_finding finding set choice = ${choice}
+    where finding.department_id = ${departmentId} and finding.transfer_id = ${transferId} and ${wanted}
+      and finding.state <> 'same' and (${choice}::text <> 'variant' or finding.like_item_id is not null)`.execute(db);
+}
+
+/** What each item of the file was when it was looked at, and what was chosen. */
+export const listChosen = (db: Db, { departmentId, transferId }: Of) =>
+  db
+    .selectFrom("importFinding")
+    .select(["key", "state", "itemId", "version", "choice", "likeItemId"])
+    .where("departmentId", "=", departmentId)
+    .where("transferId", "=", transferId)
+    .execute();
+
+export async function deleteFindings(db: Db, { departmentId, transferId }: Of): Promise<void> {
+  await db
+    .deleteFrom("importFinding")
+    .where("departmentId", "=", departmentId)
+    .where("transferId", "=", transferId)
+    .execute();
+}
+
+/** Whether an import waits for a yes, held until the transaction ends. */
+export async function holdRead(db: Db, { departmentId, transferId }: Of): Promise<boolean> {
+  const row = await db
+    .selectFrom("transfer")
+    .select("id")
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", transferId)
+    .where("state", "=", "read")
+    .forUpdate()
+    .executeTakeFirst();
+  return row !== undefined;
+}
