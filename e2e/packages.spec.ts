@@ -23,7 +23,16 @@ test("a colleague's package is imported with a report, is edited, and goes out a
   });
   await test.step("the report names each part, the gravest first", async () => {
     await lead.getByLabel("Choose a file").setInputFiles(theirs);
-    await expect(lead.getByText(/15 new items.*19 parts in the package: .*3 kept as they came/)).toBeVisible();
+    await expect(
+      lead.getByText(/nothing is imported yet\. It would bring 15 new items.*19 parts.*3 kept as they came/),
+    ).toBeVisible();
+    await lead.getByRole("link", { name: "Look through qti30-geography.zip" }).click();
+    await expect(lead.getByRole("button", { name: "New: 15" })).toBeVisible();
+    await expectAccessible(lead);
+    await lead.getByRole("button", { name: "Import", exact: true }).click();
+    await expect(
+      lead.getByText(/imported: 15 new items.*19 parts in the package: .*3 kept as they came/),
+    ).toBeVisible();
     await lead.getByRole("button", { name: "What became of each part" }).click();
     const kept = lead.getByRole("region", { name: "Kept as it came" });
     await expect(kept).toContainText("There is no kind of item here for “qti-slider-interaction”.");

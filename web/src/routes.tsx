@@ -50,6 +50,10 @@ export const router = createBrowserRouter([
         path: "/exchange",
         lazy: async () => ({ Component: (await import("./exchange/ExchangePage.tsx")).ExchangePage }),
       },
+      {
+        path: "/exchange/:transferId",
+        lazy: async () => ({ Component: (await import("./exchange/FindingsPage.tsx")).FindingsPage }),
+      },
       { path: "/media", lazy: async () => ({ Component: (await import("./media/MediaPage.tsx")).MediaPage }) },
       {
         path: "/stimuli",

@@ -19,6 +19,7 @@ import { Failed, Loading } from "../ui/States.tsx";
 import { sizeInWords } from "../ui/sizeInWords.ts";
 import { useToast } from "../ui/Toasts.tsx";
 import {
+  useAgreeToImportMutation,
   useBringFileMutation,
   useCancelTransferMutation,
   useListTransfersQuery,
@@ -106,7 +107,7 @@ function Bring() {
     <Card title={t("Import")}>
       <Typography sx={{ mb: 1.5 }}>
         {t(
-          "A table of items (workbook or CSV) as it is exported here, a package of items from any program that writes QTI (3.0, 2.2 or 2.1), or a department file. What you have already stays; an item that differs gets a new revision.",
+          "A table of items (workbook or CSV) as it is exported here, a package of items from any program that writes QTI (3.0, 2.2 or 2.1), or a department file. It is read first and says what it would do; nothing is imported before you say so. What you have already stays; an item that differs gets a new revision.",
         )}
       </Typography>
       <Typography variant="body2" color="textSecondary" sx={{ mb: 1.5 }}>
@@ -221,6 +222,38 @@ function WriteOut() {
   );
 }
 
+/** Looked through, or agreed to as it was chosen. */
+function Agree({ transfer: { id, name } }: { transfer: Transfer }) {
+  const [agree, { isLoading }] = useAgreeToImportMutation();
+  const say = useToast();
+  const take = async () => {
+    const { error } = await agree({ params: { transferId: id } });
+    if (error) say({ text: problemOf(error).detail, isError: true });
+  };
+  return (
+    <>
+      <Button
+        size="small"
+        variant="outlined"
+        component={Link}
+        to={`/exchange/${id}`}
+        aria-label={t("Look through {{name}}", { name })}
+      >
+        {t("Look through")}
+      </Button>
+      <Button
+        size="small"
+        variant="contained"
+        loading={isLoading}
+        onClick={() => void take()}
+        aria-label={t("Import {{name}}", { name })}
+      >
+        {t("Import")}
+      </Button>
+    </>
+  );
+}
+
 function Row({ transfer }: { transfer: Transfer }) {
   const { id, kind, state, name, share, askedBy, askedAt, imported, problem } = transfer;
   const [isOpen, setOpen] = useState(false);
@@ -245,7 +278,8 @@ function Row({ transfer }: { transfer: Transfer }) {
             {kind === "import" ? t("Import") : t("Export")} · {askedBy} · {moment(askedAt)}
           </Typography>
         </Box>
-        {goesOn(transfer) && state !== "receiving" && (
+        {state === "read" && <Agree transfer={transfer} />}
+        {((goesOn(transfer) && state !== "receiving") || state === "read") && (
           <Button
             size="small"
             disabled={isLoading}
@@ -300,7 +334,7 @@ function Row({ transfer }: { transfer: Transfer }) {
                 ? t("Hide what became of each part")
                 : t("What became of each part")}
           </Button>
-          {imported.created.items > 0 && !transfer.undone && (
+          {imported.created.items > 0 && state === "done" && !transfer.undone && (
             <Button size="small" component={Link} to="/bank?status=draft">
               {t("Look at the drafts")}
             </Button>

@@ -6,6 +6,7 @@ import {
   undoImport,
   type Transfer,
 } from "@verdant/contract/exchange";
+import { agreeToImport, chooseFindings, listFindings } from "@verdant/contract/importFindings";
 import { dropKept, listKept, makeQuizOfKept, showReport } from "@verdant/contract/packages";
 import { api, calls } from "../platform/contractApi.ts";
 
@@ -31,6 +32,9 @@ export const exchangeApi = api.injectEndpoints({
       },
     }),
     startExport: build.mutation({ ...calls<typeof startExport>(startExport), invalidatesTags: ["Transfer"] }),
+    listFindings: build.query({ ...calls<typeof listFindings>(listFindings), providesTags: ["Transfer"] }),
+    chooseFindings: build.mutation({ ...calls<typeof chooseFindings>(chooseFindings), invalidatesTags: ["Transfer"] }),
+    agreeToImport: build.mutation({ ...calls<typeof agreeToImport>(agreeToImport), invalidatesTags: ["Transfer"] }),
     showReport: build.query({ ...calls<typeof showReport>(showReport) }),
     listKept: build.query({ ...calls<typeof listKept>(listKept), providesTags: ["KeptPart"] }),
     dropKept: build.mutation({ ...calls<typeof dropKept>(dropKept), invalidatesTags: ["KeptPart"] }),
@@ -47,7 +51,7 @@ export const exchangeApi = api.injectEndpoints({
       query: (file) => ({
         url: exchangePaths.bring,
         method: "POST",
-        params: { name: file.name },
+        params: { name: file.name, look: "first" },
         body: file,
         headers: { "content-type": "application/octet-stream" },
       }),
@@ -62,6 +66,9 @@ export const {
   useCancelTransferMutation,
   useBringFileMutation,
   useUndoImportMutation,
+  useListFindingsQuery,
+  useChooseFindingsMutation,
+  useAgreeToImportMutation,
   useShowReportQuery,
   useListKeptQuery,
   useDropKeptMutation,

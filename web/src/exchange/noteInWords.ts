@@ -6,10 +6,7 @@ const sentences: { readonly [C in NoteCode]: (terms: NoteTerms<C>) => string } =
   bankMovedOn: () =>
     t("Somebody has changed items of the bank since you looked: nothing was imported, and it is compared anew below."),
   likeOnlyFirst: (terms) =>
-    t("Whether the bank asks nearly the same was looked up for the first {{count}} new items only.", {
-      ...terms,
-      count: Number(terms.count),
-    }),
+    t("Whether the bank asks nearly the same was looked up for the first {{n}} new items only.", { n: terms.count }),
   headingMadeBold: () => t("Headings are bold lines now."),
   linkMadeText: (terms) => t("A link is plain words now, with its address: {{address}}", terms),
   activeLeftOut: (terms) => t("“{{element}}” acts in a page, and was left out.", terms),

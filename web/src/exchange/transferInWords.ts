@@ -31,6 +31,12 @@ export function transferInWords({ kind, format, state, share, imported, undone, 
     case "running":
       if (kind === "export") return t("being written");
       return share < 1 ? t("{{share}}% read", { share: Math.floor(100 * share) }) : t("read; being imported");
+    case "read":
+      if (!imported) return t("read; it waits for your yes");
+      return [
+        t("read; nothing is imported yet. It would bring {{items}}", { items: broughtInWords(imported) }),
+        ...(imported.parts ? [partsInWords(imported.parts, format)] : []),
+      ].join(". ");
     case "cancelled":
       return kind === "import" ? t("cancelled; nothing was imported") : t("cancelled");
     case "failed":
@@ -50,7 +56,9 @@ function undoneInWords({ takenOut, restored, kept }: NonNullable<Transfer["undon
   ].join("; ");
 }
 
-function importedInWords({ created, revised, unchanged }: NonNullable<Transfer["imported"]>): string {
+const importedInWords = (imported: Imported) => t("imported: {{items}}", { items: broughtInWords(imported) });
+
+function broughtInWords({ created, revised, unchanged }: Imported): string {
   const items = [
     t("{{count}} new items", { count: created.items }),
     t("{{changed}} changed", { changed: revised.items }),
@@ -63,9 +71,7 @@ function importedInWords({ created, revised, unchanged }: NonNullable<Transfer["
     ...(created.classes > 0 ? [t("{{count}} classes", { count: created.classes })] : []),
     ...(created.students > 0 ? [t("{{count}} students", { count: created.students })] : []),
   ];
-  return rest.length === 0
-    ? t("imported: {{items}}", { items })
-    : t("imported: {{items}}; new besides: {{rest}}", { items, rest: rest.join(", ") });
+  return rest.length === 0 ? items : t("{{items}}; new besides: {{rest}}", { items, rest: rest.join(", ") });
 }
 
 /** Lists of a file, as what one entry of them is called. */

@@ -144,7 +144,7 @@ function Cell(props: {
   const mayPlan = isAhead && !isClosed && !planned && topic.taughtOn !== null;
   const said = [
     ...(isTaught ? [t("taught")] : []),
-    ...remedies.map(({ kind, on }) => t(remedyNames[kind], { on: shortDate(on) })),
+    ...remedies.map(({ kind, on }) => remedyNames[kind](shortDate(on))),
     ...(held
       ? [t("came back, {{right}} of {{answers}} right", { right: Math.round(held.right), answers: held.answers })]
       : []),
@@ -222,8 +222,8 @@ function Cell(props: {
 }
 
 const remedyNames = {
-  starter: "starter shown {{on}}",
-  taughtAgain: "taught again {{on}}",
+  starter: (on: string) => t("starter shown {{on}}", { on }),
+  taughtAgain: (on: string) => t("taught again {{on}}", { on }),
 } as const;
 
 /** Something was done about wrong answers. */

@@ -145,6 +145,7 @@ export const singulars: Readonly<Record<string, string>> = {
   "{{count}} items as before.{{others}}": "{{count}} item as before.{{others}}",
   "{{count}} items carry it": "{{count}} item carries it",
   "{{count}} items that named one by a tag carry it now.": "{{count}} item that named one by a tag carries it now.",
+  "{{count}} items change": "{{count}} item changes",
   "{{count}} items changed.{{left}}": "{{count}} item changed.{{left}}",
   "{{count}} items copied. There they need a topic: Bank, “needs a topic”.":
     "{{count}} item copied. There it needs a topic: Bank, “needs a topic”.",
