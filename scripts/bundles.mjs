@@ -8,7 +8,7 @@ const dist = new URL("../web/dist/", import.meta.url);
 /** Up to the student's first question, and up to the staff's Today. */
 export const budgets = [
   { name: "bundle-student", entry: "student.html", most: 196 },
-  { name: "bundle-staff", entry: "index.html", most: 332 },
+  { name: "bundle-staff", entry: "index.html", most: 334 },
 ];
 
 export function sizeOf(entry) {

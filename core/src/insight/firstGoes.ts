@@ -60,7 +60,7 @@ function meansOfQuestions(goes: readonly FirstGo[]) {
   const means = new Map<string, Map<number, { credit: number; answers: number }>>();
   for (const { releaseId, items, credits } of goes) {
     let own = means.get(releaseId);
-    if (!own) means.set(releaseId, (own = new Map()));
+    if (!own) means.set(releaseId, (own = new Map<number, { credit: number; answers: number }>()));
     for (const [i, item] of items.entries()) {
       const sum = own.get(item);
       if (sum) {
@@ -93,7 +93,7 @@ export function latestByStandard(
   const latest = new Map<string, Map<number, number>>();
   for (const { studentId, items, credits } of inOrder) {
     let own = latest.get(studentId);
-    if (!own) latest.set(studentId, (own = new Map()));
+    if (!own) latest.set(studentId, (own = new Map<number, number>()));
     for (const [i, item] of items.entries()) own.set(item, credits[i] ?? 0);
   }
   const sums: CreditsOfStandard[] = [];

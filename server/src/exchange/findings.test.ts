@@ -50,7 +50,7 @@ async function held({ caller: { departmentId } }: Lead) {
       .executeTakeFirstOrThrow();
   return Promise.all(
     (["item", "topic", "course", "class", "student", "media", "stimulus", "family"] as const).map(
-      async (table) => `${table} ${String((await counted(table)).n)}`,
+      async (table) => `${table} ${(await counted(table)).n}`,
     ),
   );
 }

@@ -21,6 +21,11 @@ import { moveOn } from "./transferStore.ts";
 /** Of so many new items it is looked whether the bank has one like it: each takes a search of its own. */
 const mostLooked = 1000;
 
+/** Letters of a question that are shown. */
+const mostOfStem = 300;
+
+const shortened = (words: string) => (words.length > mostOfStem ? `${words.slice(0, mostOfStem - 1)}…` : words);
+
 /** Carries what an import would have made out of its transaction, which goes back. */
 class Tried extends Error {
   readonly imported: Imported;
@@ -59,7 +64,7 @@ export async function lookAt(scope: Scope<Member>, transferId: string, importing
   const names = new Map(importing.body.topics.map(({ key, name }) => [key, name]));
   const rows = compared.map(({ item, content, state, itemId, version }, n) => ({
     ...{ departmentId, transferId, n, key: item.key, state, itemId, version },
-    ...{ kind: content.kind, stem: headline(content.stem).slice(0, limits.name), choice: "take" as const },
+    ...{ kind: content.kind, stem: shortened(headline(content.stem)), choice: "take" as const },
     topic: item.topic === undefined ? null : (names.get(item.topic) ?? item.topic),
     likeItemId: likes.get(item.key) ?? null,
   }));

@@ -1,6 +1,6 @@
 /** The first goes of a class: one reading of the year's marks, from which topics, standards and students are summed. */
 import { latestByStandard, type CreditsOfStandard, type FirstGo } from "@verdant/core/insight/firstGoes";
-import type { Caller, Scope } from "../platform/scope.ts";
+import type { Scope } from "../platform/scope.ts";
 import * as store from "./firstGoesStore.ts";
 
 export interface FirstGoes {
@@ -10,7 +10,7 @@ export interface FirstGoes {
 }
 
 export async function firstGoesOf(
-  { db }: Scope<Caller>,
+  { db }: Scope,
   departmentId: string,
   classId: string,
   besides: readonly string[] = [],

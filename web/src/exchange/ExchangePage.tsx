@@ -54,24 +54,34 @@ export function ExchangePage() {
         </Button>
       }
     >
-      <Box sx={{ display: "grid", gridTemplateColumns: { xs: "1fr", md: "1fr 1fr" }, gap: 2, mb: 3 }}>
-        <Bring />
+      <Box
+        sx={{
+          display: "grid",
+          gridTemplateColumns: { xs: "minmax(0, 1fr)", md: "minmax(0, 1fr) minmax(0, 1fr)" },
+          gap: 2,
+          alignItems: "start",
+          mb: 3,
+        }}
+      >
+        <Stack spacing={2}>
+          <Bring />
+          {error && <Failed error={error} retry={() => void refetch()} />}
+          {!data && !error && <Loading what={t("imports and exports")} />}
+          {data && data.transfers.length > 0 && (
+            <section aria-labelledby="transfers-heading">
+              <Typography variant="h2" id="transfers-heading" sx={{ mb: 1 }}>
+                {t("Of the last week")}
+              </Typography>
+              <Paper component="ul" aria-labelledby="transfers-heading" sx={{ m: 0, p: 0, listStyle: "none" }}>
+                {data.transfers.map((one) => (
+                  <Row key={one.id} transfer={one} />
+                ))}
+              </Paper>
+            </section>
+          )}
+        </Stack>
         <WriteOut />
       </Box>
-      {error && <Failed error={error} retry={() => void refetch()} />}
-      {!data && !error && <Loading what={t("imports and exports")} />}
-      {data && data.transfers.length > 0 && (
-        <section aria-labelledby="transfers-heading">
-          <Typography variant="h2" id="transfers-heading" sx={{ mb: 1 }}>
-            {t("Of the last week")}
-          </Typography>
-          <Paper component="ul" aria-labelledby="transfers-heading" sx={{ m: 0, p: 0, listStyle: "none" }}>
-            {data.transfers.map((one) => (
-              <Row key={one.id} transfer={one} />
-            ))}
-          </Paper>
-        </section>
-      )}
       <KeptParts />
     </Page>
   );

@@ -62,15 +62,16 @@ test("each item says what would become of it, and only where there is a choice i
   );
   const rows = within(screen.getByRole("list", { name: "Items of the file" })).getAllByRole("listitem");
   const [fresh, like, differs, same] = rows.map((row) => within(row));
+  if (!like || !differs) throw new Error("not all are listed");
   expect(fresh?.getByText(/One right answer · Coasts · new/i)).toBeTruthy();
-  expect(like?.getByRole("link", { name: "very like item 31" }).getAttribute("href")).toBe(`/bank/${id(7)}`);
-  expect(differs?.getByRole("link", { name: "says something else than item 12" })).toBeTruthy();
+  expect(like.getByRole("link", { name: "very like item 31" }).getAttribute("href")).toBe(`/bank/${id(7)}`);
+  expect(differs.getByRole("link", { name: "says something else than item 12" })).toBeTruthy();
   expect(same?.getByRole("link", { name: "just as item 13" })).toBeTruthy();
   expect(same?.queryByRole("combobox")).toBeNull();
 
-  await user.click(like!.getByRole("combobox"));
+  await user.click(like.getByRole("combobox"));
   await user.click(screen.getByRole("option", { name: "import as a look-alike of 31" }));
-  await user.click(differs!.getByRole("combobox"));
+  await user.click(differs.getByRole("combobox"));
   expect(screen.queryByRole("option", { name: /look-alike/ })).toBeNull();
   await user.click(screen.getByRole("option", { name: "keep ours" }));
   expect(asked.filter(({ method }) => method === "put").map(({ body }) => body)).toEqual([

@@ -258,7 +258,9 @@ function Legend() {
       <Box sx={{ display: "flex", gap: 1, alignItems: "center" }}>
         <RemedyMark /> {t("starter shown, or taught again")}
       </Box>
-      <Box sx={{ flex: 1 }}>{t("Tap a cell to plan a return in that week; tap a planned one to remove it.")}</Box>
+      <Box sx={{ flex: "1 1 240px" }}>
+        {t("Tap a cell to plan a return in that week; tap a planned one to remove it.")}
+      </Box>
       <Box sx={{ display: "flex", gap: "2px", alignItems: "center" }}>
         {t("recall")}
         <WhatIsThis term="recall" />
