@@ -32,7 +32,7 @@ test("a department goes out as a file and in again; a broken file says where, an
   // Left and come back to: it goes on by itself.
   await mara.getByRole("link", { name: "Back to the team" }).click();
   await mara.getByRole("link", { name: "Import and export" }).click();
-  await expect(list.getByText(/^changed\.json: read; nothing is imported yet\. It would bring 0 new/)).toBeVisible();
+  await expect(list.getByText(/^changed\.json: read; nothing is imported yet\. In the file: 0 new/)).toBeVisible();
   await list.getByRole("button", { name: "Import changed.json" }).click();
   await expect(list.getByText(/^changed\.json: imported: 0 new items, 1 changed, \d+ as they were$/)).toBeVisible();
 

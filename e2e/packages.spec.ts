@@ -24,7 +24,7 @@ test("a colleague's package is imported with a report, is edited, and goes out a
   await test.step("the report names each part, the gravest first", async () => {
     await lead.getByLabel("Choose a file").setInputFiles(theirs);
     await expect(
-      lead.getByText(/nothing is imported yet\. It would bring 15 new items.*19 parts.*3 kept as they came/),
+      lead.getByText(/nothing is imported yet\. In the file: 15 new items.*19 parts.*3 kept as they came/),
     ).toBeVisible();
     await lead.getByRole("link", { name: "Look through qti30-geography.zip" }).click();
     await expect(lead.getByRole("button", { name: "New: 15" })).toBeVisible();

@@ -72,10 +72,23 @@ export async function lookAt(scope: Scope<Member>, transferId: string, importing
     imported,
     notes: fresh.length > mostLooked ? [{ code: "likeOnlyFirst", terms: { count: mostLooked } }] : [],
     keep: async ({ db }) => {
+      // What was chosen at an earlier look still holds.
+      const chosen = new Map(
+        (await store.listChosen(db, { departmentId, transferId })).map((one) => [one.key, one.choice]),
+      );
       await store.deleteFindings(db, { departmentId, transferId });
-      await insertAll(db, "importFinding", rows);
+      const kept = rows.map((row) => ({ ...row, choice: stillPossible(row, chosen.get(row.key)) }));
+      await insertAll(db, "importFinding", kept);
     },
   };
+}
+
+function stillPossible(
+  { state, likeItemId }: Pick<contract.Finding, "state"> & { readonly likeItemId: string | null },
+  chosen: contract.FindingChoice = "take",
+): contract.FindingChoice {
+  if (state === "same") return "take";
+  return chosen === "variant" && likeItemId === null ? "take" : chosen;
 }
 
 /** By key, the item of the bank that asks nearly the same. */

@@ -54,7 +54,7 @@ test("each item says what would become of it, and only where there is a choice i
   const { user, asked } = show(found(), answers(chooseFindings, { ok: true }));
   expect(
     await screen.findByText(
-      "read; nothing is imported yet. It would bring 2 new items, 1 changed, 1 as they were; new besides: 1 topic",
+      "read; nothing is imported yet. In the file: 2 new items, 1 changed, 1 as they were; new besides: 1 topic",
     ),
   ).toBeTruthy();
   expect(screen.getByRole("status").textContent).toBe(

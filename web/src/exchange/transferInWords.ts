@@ -34,7 +34,7 @@ export function transferInWords({ kind, format, state, share, imported, undone, 
     case "read":
       if (!imported) return t("read; it waits for your yes");
       return [
-        t("read; nothing is imported yet. It would bring {{items}}", { items: broughtInWords(imported) }),
+        t("read; nothing is imported yet. In the file: {{items}}", { items: broughtInWords(imported) }),
         ...(imported.parts ? [partsInWords(imported.parts, format)] : []),
       ].join(". ");
     case "cancelled":
