@@ -29,13 +29,15 @@ afterAll(async () => {
 
 test("too many are told to come again, whether it serves is answered, and those who waited are served", async () => {
   let release: () => void = () => undefined;
+  const untilReleased = new Promise<void>((resolve) => (release = resolve));
   const held = small.transaction().execute(async (db) => {
     await sql`select 1`.execute(db);
-    await new Promise<void>((resolve) => (release = resolve));
+    await untilReleased;
   });
   await expect.poll(() => poolState(small).inUse).toBe(1);
   const waiting = Array.from({ length: 25 }, () => fetch(`${base}/demo/people`));
-  await expect.poll(() => poolState(small).waiting).toBe(25);
+  // Less than they wait for a connection.
+  await expect.poll(() => poolState(small).waiting, { timeout: 4000 }).toBe(25);
   const refused = await fetch(`${base}/demo/people`);
   expect([refused.status, refused.headers.get("retry-after")]).toEqual([503, "2"]);
   expect(await refused.json()).toMatchObject({ code: "tooManyAtOnce" });

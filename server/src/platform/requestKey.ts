@@ -74,7 +74,9 @@ export async function answerOnce<C extends Caller, S extends Scope<C>>(
 
 /** What the same deed, sent before, is answered; while it is under way nothing is held. */
 async function waitFor({ db, secret }: Scope, row: { departmentId: string; key: string }): Promise<unknown> {
-  for (let tries = 0; tries < 50; tries++) {
+  // Between what was done and its answer lies a moment: only an answer that does not follow for long was lost.
+  let isDoneFor = 0;
+  for (let tries = 0; tries < 50 || isDoneFor > 0; tries++) {
     const found = await db
       .selectFrom("requestKey")
       .where("departmentId", "=", row.departmentId)
@@ -84,7 +86,7 @@ async function waitFor({ db, secret }: Scope, row: { departmentId: string; key: 
     // The first one failed, and did nothing.
     if (!found) break;
     if (found.answered !== null && found.answered !== done) return opened(secret, found.answered);
-    if (found.answered === done && tries > 40) throw new Failure("doneAlready");
+    if (found.answered === done && ++isDoneFor > 40) throw new Failure("doneAlready");
     await setTimeout(100);
   }
   throw new Failure("underWay");
