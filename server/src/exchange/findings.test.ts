@@ -156,6 +156,25 @@ test("who changes an item between the look and the yes is not overwritten: it is
   }
 });
 
+test("where the item that was to get a look-alike has left the bank, it is shown anew, and comes in by itself", async () => {
+  const { lead } = await otherDepartment(bench);
+  const file = await exported(bench);
+  await agree(lead, await look(lead, { ...file, items: file.items.slice(0, 4) }));
+  const { family: _, twin: __, ...third } = file.items[2]!;
+  const id = await look(lead, { ...file, items: [{ ...third, key: "a copy" }], many: [] });
+  await choose(lead, id, "variant", { facet: "like" });
+  const [{ like, choice } = {}] = (await found(lead, id)).findings;
+  expect(choice).toBe("variant");
+  await bench.db
+    .updateTable("item")
+    .set({ archivedAt: bench.clock.now })
+    .where("departmentId", "=", lead.caller.departmentId)
+    .where("id", "=", like?.id ?? "")
+    .execute();
+  expect(await agree(lead, id)).toMatchObject({ state: "read", imported: { notes: [{ code: "bankMovedOn" }] } });
+  expect(await agree(lead, id)).toMatchObject({ state: "done", imported: { created: { items: 1 } } });
+});
+
 test("cancelled, nothing of it stays; afterwards nothing can be chosen or agreed; a second yes finds the first", async () => {
   const { lead } = await otherDepartment(bench);
   const before = await held(lead);

@@ -85,6 +85,8 @@ async function familiesOf(
 ): Promise<Map<string, string>> {
   const ids = [...new Set(variantsOf?.values())];
   const rows = ids.length === 0 ? [] : await store.listFamilies(db, caller.departmentId, ids);
+  // One that was to get a look-alike has left the bank.
+  if (rows.length < ids.length) throw new MovedOn();
   return new Map(rows.map(({ id, familyId }) => [familyOfBank(id), familyId]));
 }
 

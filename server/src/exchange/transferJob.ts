@@ -50,7 +50,7 @@ export const transfers: JobKind = {
     try {
       const caller = await leadWhoAsked(scope, departmentId, transfer.askedById);
       if (transfer.kind === "export") await writeOut({ ...scope, caller }, subject, transfer.format);
-      else await bringIn({ ...scope, caller }, transfer);
+      else await bringOrShowAnew({ ...scope, caller }, transfer);
     } catch (error) {
       if (error instanceof Cancelled) return;
       // Tried again by the queue; a broken file is broken the next time too.
@@ -64,7 +64,20 @@ export const transfers: JobKind = {
 };
 
 type Known = NonNullable<Awaited<ReturnType<typeof store.findTransfer>>>;
-type Coming = Pick<Known, "id" | "bytes" | "looksFirst" | "agreedAt">;
+interface Coming extends Pick<Known, "id" | "bytes" | "looksFirst" | "agreedAt"> {
+  /** It was agreed to, and the bank is no longer what was shown. */
+  readonly isMovedOn?: true;
+}
+
+/** What was agreed to is read anew where the bank has moved on: a table says something else then. */
+async function bringOrShowAnew(scope: Scope<Member>, coming: Coming): Promise<void> {
+  try {
+    await bringIn(scope, coming);
+  } catch (error) {
+    if (!(error instanceof MovedOn)) throw error;
+    await bringIn(scope, { ...coming, agreedAt: null, isMovedOn: true });
+  }
+}
 
 /** Read and looked at piece by piece first; then written in one transaction, pictures one at a time. */
 async function bringIn(scope: Scope<Member>, coming: Coming): Promise<void> {
@@ -101,16 +114,7 @@ interface Arrived extends Pick<Importing, "body" | "ofOthers" | "versions"> {
 async function settle(scope: Scope<Member>, coming: Coming, arrived: Arrived): Promise<void> {
   if (!coming.looksFirst) return writeIn(scope, coming, arrived);
   if (coming.agreedAt === null) return showFirst(scope, coming, arrived);
-  try {
-    await writeIn(scope, coming, arrived, await asChosen(scope, coming.id, arrived.body));
-  } catch (error) {
-    const isMovedOn = error instanceof MovedOn || (error instanceof Failure && error.kind === "stale");
-    if (!isMovedOn) throw error;
-    await showFirst(scope, coming, {
-      ...arrived,
-      notes: [{ code: "bankMovedOn", terms: {} }, ...(arrived.notes ?? [])],
-    });
-  }
+  await writeIn(scope, coming, arrived, await asChosen(scope, coming.id, arrived.body));
 }
 
 function saidOfFile({ report, notes }: Arrived, more: readonly Note[] = []): Pick<Imported, "parts" | "notes"> {
@@ -146,13 +150,14 @@ async function writeIn(
   });
 }
 
-async function showFirst(scope: Scope<Member>, { id }: Coming, arrived: Arrived): Promise<void> {
+async function showFirst(scope: Scope<Member>, { id, isMovedOn }: Coming, arrived: Arrived): Promise<void> {
   const { departmentId } = scope.caller;
   const { body, ofOthers, versions, report } = arrived;
   const { imported: would, notes, keep } = await lookAt(scope, id, { body, ofOthers, versions });
+  const more: Note[] = [...(isMovedOn ? [{ code: "bankMovedOn" as const, terms: {} }] : []), ...notes];
   await atomically(scope, async (within) => {
     await keep(within);
-    const imported = { ...would, ...saidOfFile(arrived, notes) };
+    const imported = { ...would, ...saidOfFile(arrived, more) };
     const to = { state: "read", imported, ...(report && { report }), share: 1, agreedAt: null } as const;
     if (!(await store.moveOn(within.db, departmentId, id, ["running"], to))) throw new Cancelled();
   });

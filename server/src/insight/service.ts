@@ -119,12 +119,12 @@ export async function showStandardsOfRelease(
     classesOf(release).find((one) => one.id === (query.classId ?? release.classId)),
     "class",
   );
-  const [standards, firstGoes, students, { courseId }] = [
-    await standardStore.listStandardsOfRelease(scope.db, departmentId, release.id),
-    await firstGoesOf(scope, departmentId, chosen.id),
-    await studentsOf(scope, release, chosen.id, chosen.name),
-    await needClass(scope, departmentId, chosen.id),
-  ];
+  const [standards, firstGoes, students, { courseId }] = await Promise.all([
+    standardStore.listStandardsOfRelease(scope.db, departmentId, release.id),
+    firstGoesOf(scope, departmentId, chosen.id),
+    studentsOf(scope, release, chosen.id, chosen.name),
+    needClass(scope, departmentId, chosen.id),
+  ]);
   const usualLine = await usualLineOf(scope, courseId);
   return { standards: resultsOfStandards(standards, evidenceOfClass(firstGoes), students, usualLine) };
 }

@@ -175,22 +175,14 @@ function Which({
     <ToggleButtonGroup
       exclusive
       size="small"
-      value={facet}
-      onChange={(_, next: Facet | null) => {
-        set(next);
+      value={facet ?? "all"}
+      onChange={(_, next: Facet | "all" | null) => {
+        set(next === "all" ? null : next);
       }}
       aria-label={t("Which items of the file")}
       sx={{ flexWrap: "wrap" }}
     >
-      <ToggleButton
-        value=""
-        selected={facet === null}
-        onClick={() => {
-          set(null);
-        }}
-      >
-        {t("All: {{number}}", { number: all })}
-      </ToggleButton>
+      <ToggleButton value="all">{t("All: {{number}}", { number: all })}</ToggleButton>
       {findingFacets
         .filter((one) => counts[one] > 0 || one === facet)
         .map((one) => (

@@ -204,7 +204,10 @@ export const staffWords: ProblemWords<StaffProblem> = {
     t("What {{service}} answers about {{what}} cannot be read. Tell whoever looks after it.", terms),
   secretMissing: () => t("Type the secret."),
   transfersFull: ({ most }) =>
-    t("{{most}} files are under way already. Wait until one is done, or cancel it.", { most }),
+    t(
+      "{{most}} files are under way or wait for a yes already. Import one of them, cancel it, or wait until it is done.",
+      { most },
+    ),
   reservedNotShown: () => t("This item is reserved for tests, so it is not shown in class. Use its practice twin."),
   nothingMade: () => t("There are no values yet, so nothing can be made of it."),
   nothingMadeBecause: (terms) => t("Nothing can be made of it: {{why}}", terms),
