@@ -9,7 +9,7 @@ import { Failure } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
-import { askForAll, rulesOf } from "../reviewRequests/requests.ts";
+import { askFor, rulesOf } from "../reviewRequests/requests.ts";
 import { faultsOf, hashOfContent } from "./content.ts";
 import { withMathml } from "./maths.ts";
 import { refreshSearchWords } from "./index/searchWords.ts";
@@ -37,7 +37,10 @@ export function insertItems(scope: Scope<Member>, items: readonly NewItem[], isS
     const { departmentId, personId } = caller;
     const at = now();
     const { changeSeq, firstNumber } = await store.nextChange(db, departmentId, items.length);
-    await mustKnow(within, items);
+    await mustKnow(
+      within,
+      items.map(({ tagging, content }) => ({ tagging, hashes: mediaOf(content) })),
+    );
     const families = await familiesFor(within, items);
     const rules = isSettled ? noReview : await rulesOf(within);
     const rows = items.map(({ itemId, tagging: { standardIds, ...tagging }, content: written }, i) => {
@@ -84,8 +87,9 @@ export function insertItems(scope: Scope<Member>, items: readonly NewItem[], isS
         ...{ ownerId: personId, createdBy: personId, createdAt: at, changeSeq, changedAt: at },
       })),
     );
-    await askForAll(
+    await askFor(
       within,
+      "secondLook",
       rows.filter((row) => row.state.asksSecondLook).map(({ itemId, revisionId }) => ({ itemId, revisionId })),
     );
     const standards = rows.flatMap(({ itemId, standardIds }) =>
@@ -109,7 +113,14 @@ export function insertItems(scope: Scope<Member>, items: readonly NewItem[], isS
 type Gone = "standardGone" | "topicGone" | "stimulusGone" | "pictureGone";
 const gone = (at: string, code: Gone) => new Failure(code, {}, { at });
 
-async function mustKnow(scope: Scope<Member>, items: readonly NewItem[]): Promise<void> {
+export interface PointsAt {
+  readonly tagging: Pick<NewItem["tagging"], "topicId" | "stimulusId">;
+  /** Pictures and sounds. */
+  readonly hashes: readonly string[];
+}
+
+/** Refuses what is no longer there of that which items point at. */
+export async function mustKnow(scope: Scope<Member>, items: readonly PointsAt[]): Promise<void> {
   const { db, caller } = scope;
   const distinct = (ids: readonly (string | null)[]) => [...new Set(ids.filter((id) => id !== null))];
   const topicIds = distinct(items.map((item) => item.tagging.topicId));
@@ -118,7 +129,7 @@ async function mustKnow(scope: Scope<Member>, items: readonly NewItem[]): Promis
   const stimulusIds = distinct(items.map((item) => item.tagging.stimulusId));
   if ((await store.countStimuli(db, caller.departmentId, stimulusIds)) !== stimulusIds.length)
     throw gone("/body/tagging/stimulusId", "stimulusGone");
-  const hashes = [...new Set(items.flatMap((item) => mediaOf(item.content)))];
+  const hashes = [...new Set(items.flatMap((item) => item.hashes))];
   if ((await missingMedia(scope, hashes)).length > 0) throw gone("/body/content", "pictureGone");
 }
 

@@ -1,22 +1,17 @@
 /** Rules of the item bank: what a save makes of an item, and what a change leaves behind. */
 import type * as contract from "@verdant/contract/bank";
 import type { Input, Result } from "@verdant/contract/endpoint";
-import { changeKindOf } from "@verdant/core/bank/changeKind";
 import { mergedItem } from "@verdant/core/bank/merge";
-import { hasExplanation, mediaOf, type Content } from "@verdant/core/items/kinds";
-import { afterSave, noReview } from "@verdant/core/review/reviewRules";
-import { can } from "@verdant/core/team/can";
+import type { Content } from "@verdant/core/items/kinds";
 import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
-import { askFor, dropRequest, followRevision, rulesOf } from "../reviewRequests/requests.ts";
-import { withMathml } from "./maths.ts";
-import { linkMedia, missingMedia } from "../media/service.ts";
-import { faultsOf, hashOfContent } from "./content.ts";
+import { dropRequests, rulesOf } from "../reviewRequests/requests.ts";
+import { faultsOf } from "./content.ts";
 import { joinFamily, stale } from "./families.ts";
+import { saveItems } from "./changedItems.ts";
 import { insertItems, type NewItem } from "./newItems.ts";
-import { refreshSearchWords } from "./index/searchWords.ts";
 import * as store from "./store.ts";
 
 type Item = Result<typeof contract.showItem>;
@@ -24,6 +19,7 @@ type Save = Input<typeof contract.saveItem>;
 type Tagging = Save["body"]["tagging"];
 
 export { faultsOf, hashOfContent } from "./content.ts";
+export { saveItems, type ChangedItem } from "./changedItems.ts";
 export { insertItems } from "./newItems.ts";
 export { approveRevision, sendBackItem, waitForReview } from "./approval.ts";
 export { dropDraft, keepDraft, showDraft } from "./drafts.ts";
@@ -61,7 +57,7 @@ export async function showItem(
     successor: row.successorId === null ? null : { id: row.successorId, number: row.successorNumber ?? 0 },
     owner: row.owner,
     revision: { id: row.revisionId, n: row.n, at: row.at.toISOString(), author: row.author },
-    tagging: { ...taggingOf(row), standardIds },
+    tagging: { ...store.taggingOf(row), standardIds },
     content: row.content,
     faults: faultsOf(row.content, row.topicId).map((fault) => ({ ...fault, path: [...fault.path] })),
   };
@@ -71,70 +67,21 @@ export async function showItem(
 export const takeChange = store.nextChange;
 
 /**
- * Makes the item, or its next revision when the content differs. What can be used is in use at once, unless the department
- * looks it over first; an approved revision that is already there stays the approved one until another is.
+ * Makes the item, or its next revision when the content differs: see {@link insertItems} and {@link saveItems}.
  *
  * @param isSettled somebody has decided already what is right, so that nobody need look it over
  */
 export function saveItem(scope: Scope<Member>, { params, body }: Save, isSettled = false): Promise<Item> {
   return atomically(scope, async (within) => {
     const { db, caller } = within;
-    const { departmentId } = caller;
+    const { itemId } = params;
+    const { version, tagging, content, variantOf } = body;
     // First the department's row, so that of two saves at once the second reads what the first has written.
-    const { changeSeq } = await store.nextChange(db, departmentId, 0);
-    const before = await store.findItem(db, departmentId, params.itemId);
-    if (before && !can(caller.role, { verb: "edit", thing: "item", status: before.status })) {
-      throw new Failure("retiredStays");
-    }
-    if ((before?.version ?? 0) !== body.version) throw stale();
-    if (!before) {
-      const { tagging, content, variantOf } = body;
-      await insertItems(within, [{ itemId: params.itemId, tagging, content, variantOf }], isSettled);
-      return showItem(within, { params });
-    }
-    await mustKnowTopic(within, body.tagging.topicId);
-    await mustKnowStimulus(within, body.tagging.stimulusId);
-
-    const content = withMathml(body.content);
-    const revisionId = await reviseIfChanged(within, params.itemId, before, content);
-    const isUsable = faultsOf(content, body.tagging.topicId).length === 0;
-    const { standardIds, ...tagging } = body.tagging;
-    const next = afterSave(isSettled ? noReview : await rulesOf(within), {
-      isUsable,
-      before: { status: before.status, hasApproved: before.approvedRevisionId !== null },
-      number: before.number,
-      use: tagging.use,
-    });
-    const state = {
-      ...tagging,
-      keptFindings: JSON.stringify(tagging.keptFindings),
-      changeSeq,
-      changedAt: within.now(),
-      kind: content.kind,
-      hasExplanation: hasExplanation(content),
-      latestRevisionId: revisionId,
-      approvedRevisionId: next.approves ? revisionId : before.approvedRevisionId,
-      status: next.status,
-    };
-    const moved = await store.updateItem(db, { departmentId, itemId: params.itemId, version: body.version }, state);
-    if (!moved) throw stale();
-    if (next.asksSecondLook) await askFor(within, { itemId: params.itemId, revisionId, kind: "secondLook" });
-    else if (isUsable) await followRevision(within, params.itemId, revisionId);
-    else await dropRequest(within, params.itemId);
-    const known = await store.replaceStandards(db, departmentId, params.itemId, standardIds);
-    if (known !== new Set(standardIds).size) {
-      throw new Failure("standardGone", {}, { at: "/body/tagging/standardIds" });
-    }
-    await refreshSearchWords(db, departmentId, [params.itemId]);
-    await store.deleteDrafts(db, departmentId, caller.personId, [params.itemId]);
-    await record(within, {
-      departmentId,
-      entity: "item",
-      entityId: params.itemId,
-      action: "saved",
-      before: { revisionId: before.revisionId, tagging: taggingOf(before) },
-      after: { revisionId, tagging: body.tagging },
-    });
+    await store.nextChange(db, caller.departmentId, 0);
+    if (await store.itemExists(db, caller.departmentId, itemId))
+      await saveItems(within, [{ itemId, version, tagging, content }], isSettled);
+    else if (version !== 0) throw stale();
+    else await insertItems(within, [{ itemId, tagging, content, variantOf }], isSettled);
     return showItem(within, { params });
   });
 }
@@ -271,7 +218,7 @@ export function setItemStatus(
     const change = { status: body.status, approvedRevisionId, successorId, changeSeq, changedAt: within.now() };
     const moved = await store.updateItem(db, { departmentId, itemId: before.id, version: body.version }, change);
     if (!moved) throw stale();
-    if (body.status !== "approved") await dropRequest(within, before.id);
+    if (body.status !== "approved") await dropRequests(within, [before.id]);
     await record(within, {
       departmentId,
       entity: "item",
@@ -302,81 +249,8 @@ async function mustSucceed({ db, caller }: Scope<Member>, itemId: string, succes
   throw new Failure("successorNotInUse", {}, { at: "/body/successorId" });
 }
 
-const taggingOf = ({
-  label,
-  topicId,
-  stimulusId,
-  demand,
-  use,
-  expectedSeconds,
-  writerDifficulty,
-  keptFindings,
-  tags,
-  points,
-}: Omit<Tagging, "standardIds">) => ({
-  label,
-  topicId,
-  stimulusId,
-  demand,
-  use,
-  expectedSeconds,
-  writerDifficulty,
-  keptFindings,
-  tags,
-  points,
-});
-
 /** Refuses a topic that the department has not. */
 export async function mustKnowTopic({ db, caller }: Scope<Member>, topicId: string | null): Promise<void> {
   if (topicId === null || (await store.countTopics(db, caller.departmentId, [topicId])) === 1) return;
   throw new Failure("topicGone", {}, { at: "/body/tagging/topicId" });
-}
-
-async function mustKnowStimulus({ db, caller }: Scope<Member>, stimulusId: string | null): Promise<void> {
-  if (stimulusId === null || (await store.countStimuli(db, caller.departmentId, [stimulusId])) === 1) return;
-  throw new Failure("stimulusGone", {}, { at: "/body/tagging/stimulusId" });
-}
-
-/** The id of the revision that holds `content`: the latest when nothing changed, else a new one. */
-async function reviseIfChanged(
-  scope: Scope<Member>,
-  itemId: string,
-  before: Awaited<ReturnType<typeof store.findItem>>,
-  content: Content,
-): Promise<string> {
-  const { db, caller, now } = scope;
-  const contentHash = hashOfContent(content);
-  if (before?.contentHash === contentHash) return before.revisionId;
-  const id = newId();
-  const changeKind = changeKindOf(before?.content ?? null, content);
-  const revision = {
-    departmentId: caller.departmentId,
-    id,
-    itemId,
-    n: (before?.n ?? 0) + 1,
-    content,
-    contentHash,
-    changeKind,
-    parameterId:
-      (await store.findParameter(db, caller.departmentId, itemId, contentHash)) ??
-      (changeKind === "typo" && before ? before.parameterId : newId()),
-    authorId: caller.personId,
-    note: null,
-    at: now(),
-  };
-  await store.insertRevisions(db, [revision]);
-  await linkPictures(scope, id, content);
-  return id;
-}
-
-async function linkPictures(scope: Scope<Member>, revisionId: string, content: Content): Promise<void> {
-  const hashes = mediaOf(content);
-  if ((await missingMedia(scope, hashes)).length > 0) {
-    throw new Failure("pictureGone", {}, { at: "/body/content" });
-  }
-  const { departmentId } = scope.caller;
-  await linkMedia(
-    scope.db,
-    hashes.map((hash) => ({ departmentId, revisionId, hash })),
-  );
 }

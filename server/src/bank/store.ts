@@ -1,8 +1,9 @@
 /** SQL for the item bank. No rules here: rows in, rows out. */
 import type { Content } from "@verdant/core/items/kinds";
-import { sql, type ExpressionBuilder, type Insertable } from "kysely";
+import { sql, type ExpressionBuilder, type Insertable, type Selectable } from "kysely";
 import type { Db } from "../platform/database.ts";
 import type { Tables } from "../platform/tables.ts";
+import { oneOf } from "../platform/oneOf.ts";
 import { newestOfItems } from "../platform/itemRows.ts";
 
 const tagging = [
@@ -17,6 +18,33 @@ const tagging = [
   "item.tags",
   "item.points",
 ] as const;
+
+type Tagged<Column> = Column extends `item.${infer Name extends keyof Tables["item"]}` ? Name : never;
+export type Tagging = Pick<Selectable<Tables["item"]>, Tagged<(typeof tagging)[number]>>;
+
+/** Only what belongs to the item of all that a row holds. */
+export const taggingOf = (row: Tagging): Tagging => ({
+  label: row.label,
+  topicId: row.topicId,
+  stimulusId: row.stimulusId,
+  demand: row.demand,
+  use: row.use,
+  expectedSeconds: row.expectedSeconds,
+  writerDifficulty: row.writerDifficulty,
+  keptFindings: row.keptFindings,
+  tags: row.tags,
+  points: row.points,
+});
+
+/** What these items are before they are saved anew; without those that have left the bank. */
+export const listToSave = (db: Db, departmentId: string, itemIds: readonly string[]) =>
+  newestOfItems(db, departmentId)
+    .where(oneOf("item.id", itemIds))
+    .where("item.archivedAt", "is", null)
+    .select(["item.id", "item.number", "item.version", "item.status", "item.approvedRevisionId", ...tagging])
+    .select(["revision.id as revisionId", "revision.n", "revision.content", "revision.contentHash"])
+    .select("revision.parameterId")
+    .execute();
 
 export function findItem(db: Db, departmentId: string, itemId: string) {
   return newestOfItems(db, departmentId)
@@ -153,25 +181,23 @@ export async function insertStandards(
 }
 
 /**
- * The identity that the statistics of this content go by, when an earlier revision of the item was the same: a key that
- * is put right and taken back loses nothing.
+ * By item, the identity that the statistics of this content go by, when an earlier revision of the item was the same: a
+ * key that is put right and taken back loses nothing.
  */
-export async function findParameter(
+export async function findParameters(
   db: Db,
   departmentId: string,
-  itemId: string,
-  contentHash: string,
-): Promise<string | undefined> {
-  const row = await db
-    .selectFrom("itemRevision")
-    .select("parameterId")
-    .where("departmentId", "=", departmentId)
-    .where("itemId", "=", itemId)
-    .where("contentHash", "=", contentHash)
-    .orderBy("n", "desc")
-    .limit(1)
-    .executeTakeFirst();
-  return row?.parameterId;
+  contents: readonly { readonly itemId: string; readonly contentHash: string }[],
+): Promise<Map<string, string>> {
+  if (contents.length === 0) return new Map();
+  const { rows } = await sql<{ itemId: string; parameterId: string }>`
+    select distinct on (revision.item_id) revision.item_id, revision.parameter_id
+    from unnest(${contents.map((one) => one.itemId)}::uuid[], ${contents.map((one) => one.contentHash)}::text[])
+      as given (item_id, content_hash)
+    join item_revision revision on revision.department_id = ${departmentId} and revision.item_id = given.item_id
+      and revision.content_hash = given.content_hash
+    order by revision.item_id, revision.n desc`.execute(db);
+  return new Map(rows.map((row) => [row.itemId, row.parameterId]));
 }
 
 export const insertRevisions = (
@@ -184,6 +210,45 @@ export const insertRevisions = (
       .values(some.map((row) => ({ ...row, content: JSON.stringify(row.content) })))
       .execute(),
   );
+
+export interface SavedItem extends Tagging {
+  readonly itemId: string;
+  /** The version that it is moved on from. */
+  readonly version: number;
+  readonly kind: string;
+  readonly hasExplanation: boolean;
+  readonly status: string;
+  readonly latestRevisionId: string;
+  readonly approvedRevisionId: string | null;
+}
+
+/** Moves items from their `version` to the next; returns how many of them were at it. */
+export async function updateItems(
+  db: Db,
+  departmentId: string,
+  { changeSeq, at }: { readonly changeSeq: number; readonly at: Date },
+  items: readonly SavedItem[],
+): Promise<number> {
+  let count = 0;
+  await inBatches(items, async (some) => {
+    const done = await sql`
+      update item set version = item.version + 1, change_seq = ${changeSeq}, changed_at = ${at}, kind = saved.kind,
+        label = saved.label, topic_id = saved."topicId", stimulus_id = saved."stimulusId", demand = saved.demand,
+        "use" = saved."use", expected_seconds = saved."expectedSeconds", writer_difficulty = saved."writerDifficulty",
+        kept_findings = saved."keptFindings", tags = saved.tags, points = saved.points, status = saved.status,
+        has_explanation = saved."hasExplanation", latest_revision_id = saved."latestRevisionId",
+        approved_revision_id = saved."approvedRevisionId"
+      from jsonb_to_recordset(${JSON.stringify(some)}::jsonb) as saved (
+        "itemId" uuid, version int, kind text, label text, "topicId" uuid, "stimulusId" uuid, demand text, "use" text,
+        "expectedSeconds" int, "writerDifficulty" int, "keptFindings" jsonb, tags text[], points numeric, status text,
+        "hasExplanation" boolean, "latestRevisionId" uuid, "approvedRevisionId" uuid)
+      where item.department_id = ${departmentId} and item.id = saved."itemId" and item.version = saved.version`.execute(
+      db,
+    );
+    count += Number(done.numAffectedRows ?? 0);
+  });
+  return count;
+}
 
 /** Moves the item from `version` to the next; undefined when it is no longer at `version`. */
 export function updateItem(
@@ -202,31 +267,12 @@ export function updateItem(
     .executeTakeFirst();
 }
 
-/** Replaces the item's standards; returns how many of `standardIds` the department knows. */
-export async function replaceStandards(
-  db: Db,
-  departmentId: string,
-  itemId: string,
-  standardIds: readonly string[],
-): Promise<number> {
-  await db.deleteFrom("itemStandard").where("departmentId", "=", departmentId).where("itemId", "=", itemId).execute();
-  if (standardIds.length === 0) return 0;
-  const inserted = await db
-    .insertInto("itemStandard")
-    .columns(["departmentId", "itemId", "standardId"])
-    .expression((eb) =>
-      eb
-        .selectFrom("standard")
-        .where("departmentId", "=", departmentId)
-        .where("id", "in", standardIds)
-        .select((column) => [
-          column.ref("departmentId").as("departmentId"),
-          column.val(itemId).$castTo<string>().as("itemId"),
-          "id",
-        ]),
-    )
-    .executeTakeFirst();
-  return Number(inserted.numInsertedOrUpdatedRows ?? 0);
+export async function deleteStandards(db: Db, departmentId: string, itemIds: readonly string[]): Promise<void> {
+  await db
+    .deleteFrom("itemStandard")
+    .where("departmentId", "=", departmentId)
+    .where(oneOf("itemId", itemIds))
+    .execute();
 }
 
 export function findDraft(db: Db, departmentId: string, personId: string, itemId: string) {

@@ -9,7 +9,7 @@ import { groupBy } from "@verdant/core/groupBy";
 import { hasExplanation, mediaOf, type Content } from "@verdant/core/items/kinds";
 import { withMathml } from "../bank/maths.ts";
 import { linkMedia, missingMedia } from "../media/service.ts";
-import { faultsOf, hashOfContent, takeChange, saveItem } from "../bank/service.ts";
+import { faultsOf, hashOfContent, saveItems, takeChange, type ChangedItem } from "../bank/service.ts";
 import { refreshSearchWords } from "../bank/index/searchWords.ts";
 import { Failure } from "../platform/failure.ts";
 import { newId } from "../platform/id.ts";
@@ -117,6 +117,7 @@ async function importSome(
   const ids = known.map((row) => row.id);
   const standards = groupBy(await store.listStandardsOfItems(db, caller.departmentId, ids), (row) => row.itemId);
   const fresh: { id: string; item: FileItem; content: Content }[] = [];
+  const changed: ChangedItem[] = [];
   for (const [i, item] of items.entries()) {
     const before = byKey.get(item.key);
     const whole = before ? { ...item, content: withKnownIds(item.content, before.content) } : item;
@@ -133,16 +134,17 @@ async function importSome(
     const isAsItWas = hashOfContent(content) === hashOfContent(before.content) && isSame(tagging, now);
     const state = isAsItWas ? "same" : "differs";
     compared?.push({ item, content, state, itemId: before.id, version: before.version });
-    if (isAsItWas) outcome.unchanged += 1;
-    else if (compared) outcome.revised += 1;
-    else {
-      const version = versions?.get(item.key) ?? before.version;
-      const saved = await saveItem(scope, { params: { itemId: before.id }, body: { version, tagging, content } });
-      brought?.changed.push({ itemId: before.id, version: saved.version, revisionId: before.revisionId, tagging: now });
-      outcome.revised += 1;
+    if (isAsItWas) {
+      outcome.unchanged += 1;
+      continue;
     }
+    const version = versions?.get(item.key) ?? before.version;
+    changed.push({ itemId: before.id, version, tagging, content });
+    brought?.changed.push({ itemId: before.id, version: version + 1, revisionId: before.revisionId, tagging: now });
   }
+  outcome.revised += changed.length;
   if (!compared) {
+    await saveItems(scope, changed);
     await insertFresh(scope, fresh, familyIds, keys);
     brought?.created.push(...fresh.map(({ id }) => id));
   }

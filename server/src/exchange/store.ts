@@ -1,4 +1,5 @@
 /** SQL for reading and writing a whole department at once. */
+import type { Content } from "@verdant/core/items/kinds";
 import { sql, type Insertable, type Kysely } from "kysely";
 import type { Db } from "../platform/database.ts";
 import { oneOf } from "../platform/oneOf.ts";
@@ -354,13 +355,20 @@ export async function insertMany(
   if (items.length > 0) await db.insertInto("manyItem").values(items).execute();
 }
 
-/** What a revision says; revisions never change and never go. */
-export async function findContent(db: Db, departmentId: string, revisionId: string) {
-  const { content } = await db
-    .selectFrom("itemRevision")
-    .select("content")
-    .where("departmentId", "=", departmentId)
-    .where("id", "=", revisionId)
-    .executeTakeFirstOrThrow();
-  return content;
+/** What earlier revisions of items said, of those items that are in use still at the version given. */
+export async function listSaidBefore(
+  db: Db,
+  departmentId: string,
+  changed: readonly { readonly itemId: string; readonly version: number; readonly revisionId: string }[],
+) {
+  const { rows } = await sql<{ itemId: string; content: Content }>`
+    select item.id as item_id, revision.content
+    from unnest(${changed.map((one) => one.itemId)}::uuid[], ${changed.map((one) => one.version)}::int[],
+      ${changed.map((one) => one.revisionId)}::uuid[]) as given (item_id, version, revision_id)
+    join item on item.department_id = ${departmentId} and item.id = given.item_id and item.version = given.version
+      and item.archived_at is null and item.status <> 'retired'
+    join item_revision revision on revision.department_id = ${departmentId} and revision.id = given.revision_id`.execute(
+    db,
+  );
+  return rows;
 }

@@ -71,7 +71,7 @@ export function submitForReview(
       if (fault) throw new Failure("itemNotFinished", { number: item.number });
       if (item.status === "retired") throw new Failure("itemRetired", { number: item.number });
       await waitForReview(within, itemId);
-      await askFor(within, { itemId, revisionId: item.revision.id, kind: "review" });
+      await askFor(within, "review", [{ itemId, revisionId: item.revision.id }]);
     }
     return { submitted: new Set(body.itemIds).size };
   });

@@ -9,39 +9,36 @@ export async function rulesOf({ db, caller }: Scope<Member>): Promise<ReviewRule
   return { ...noReview, ...settings.review };
 }
 
-/** Asks for a look at a revision; what waits already waits with this revision from then on. */
-export function askFor(
-  { db, caller, now }: Scope<Member>,
-  asked: { itemId: string; revisionId: string; kind: "review" | "secondLook" },
-): Promise<void> {
-  const { departmentId, personId } = caller;
-  return store.upsertRequest(db, { departmentId, id: newId(), ...asked, askedBy: personId, askedAt: now() });
+interface Asked {
+  readonly itemId: string;
+  readonly revisionId: string;
 }
 
-/** Asks for second looks at items that have just come in. */
-export function askForAll(
+/** Asks for looks at revisions; what waits already waits with this revision from then on. */
+export function askFor(
   { db, caller, now }: Scope<Member>,
-  asked: readonly { itemId: string; revisionId: string }[],
+  kind: "review" | "secondLook",
+  asked: readonly Asked[],
 ): Promise<void> {
   const { departmentId, personId } = caller;
-  const by = { kind: "secondLook" as const, askedBy: personId, askedAt: now() };
-  return store.insertRequests(
+  const by = { kind, askedBy: personId, askedAt: now() };
+  return store.upsertRequests(
     db,
-    asked.map((one) => ({ departmentId, id: newId(), ...one, ...by })),
+    asked.map(({ itemId, revisionId }) => ({ departmentId, id: newId(), itemId, revisionId, ...by })),
   );
 }
 
-/** A look that was asked for is at the revision that was just made. */
-export function followRevision({ db, caller }: Scope<Member>, itemId: string, revisionId: string): Promise<void> {
-  return store.moveRequest(db, caller.departmentId, itemId, revisionId);
+/** Looks that were asked for are at the revisions that were just made. */
+export function followRevisions({ db, caller }: Scope<Member>, made: readonly Asked[]): Promise<void> {
+  return store.moveRequests(db, caller.departmentId, made);
 }
 
 /** What is retired, or lacks something now, waits no more. */
-export function dropRequest({ db, caller, now }: Scope<Member>, itemId: string): Promise<void> {
+export function dropRequests({ db, caller, now }: Scope<Member>, itemIds: readonly string[]): Promise<void> {
   return store.closeRequests(
     db,
     caller.departmentId,
-    { itemId },
+    { itemIds },
     {
       state: "withdrawn",
       decidedBy: caller.personId,

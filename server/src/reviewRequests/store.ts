@@ -2,6 +2,7 @@
 import { sql, type Insertable } from "kysely";
 import type { ReviewRules } from "@verdant/core/review/reviewRules";
 import type { Db } from "../platform/database.ts";
+import { oneOf } from "../platform/oneOf.ts";
 import type { Tables } from "../platform/tables.ts";
 
 export async function findSettings(db: Db, departmentId: string): Promise<{ review?: Partial<ReviewRules> }> {
@@ -17,37 +18,42 @@ export async function updateReviewSettings(db: Db, departmentId: string, rules: 
     .execute();
 }
 
-export async function upsertRequest(db: Db, row: Insertable<Tables["reviewRequest"]>): Promise<void> {
+export async function upsertRequests(db: Db, rows: readonly Insertable<Tables["reviewRequest"]>[]): Promise<void> {
+  if (rows.length === 0) return;
   await db
     .insertInto("reviewRequest")
-    .values(row)
+    .values(rows)
     .onConflict((conflict) =>
       conflict
         .columns(["departmentId", "itemId"])
         .where("state", "=", "open")
-        .doUpdateSet({ revisionId: row.revisionId, askedBy: row.askedBy, askedAt: row.askedAt }),
+        .doUpdateSet((eb) => ({
+          revisionId: eb.ref("excluded.revisionId"),
+          askedBy: eb.ref("excluded.askedBy"),
+          askedAt: eb.ref("excluded.askedAt"),
+        })),
     )
     .execute();
 }
 
-export async function insertRequests(db: Db, rows: readonly Insertable<Tables["reviewRequest"]>[]): Promise<void> {
-  if (rows.length > 0) await db.insertInto("reviewRequest").values(rows).execute();
-}
-
-export async function moveRequest(db: Db, departmentId: string, itemId: string, revisionId: string): Promise<void> {
-  await db
-    .updateTable("reviewRequest")
-    .set({ revisionId })
-    .where("departmentId", "=", departmentId)
-    .where("itemId", "=", itemId)
-    .where("state", "=", "open")
-    .execute();
+export async function moveRequests(
+  db: Db,
+  departmentId: string,
+  to: readonly { readonly itemId: string; readonly revisionId: string }[],
+): Promise<void> {
+  if (to.length === 0) return;
+  await sql`
+    update review_request set revision_id = made.revision_id
+    from unnest(${to.map((one) => one.itemId)}::uuid[], ${to.map((one) => one.revisionId)}::uuid[])
+      as made (item_id, revision_id)
+    where review_request.department_id = ${departmentId} and review_request.item_id = made.item_id
+      and review_request.state = 'open'`.execute(db);
 }
 
 export async function closeRequests(
   db: Db,
   departmentId: string,
-  which: { itemId?: string; requestId?: string },
+  which: { readonly itemIds?: readonly string[]; readonly requestId?: string },
   change: {
     state: "approved" | "sentBack" | "withdrawn";
     decidedBy: string;
@@ -60,7 +66,7 @@ export async function closeRequests(
     .set(change)
     .where("departmentId", "=", departmentId)
     .where("state", "=", "open")
-    .$if(which.itemId !== undefined, (query) => query.where("itemId", "=", which.itemId ?? ""))
+    .$if(which.itemIds !== undefined, (query) => query.where(oneOf("itemId", which.itemIds ?? [])))
     .$if(which.requestId !== undefined, (query) => query.where("id", "=", which.requestId ?? ""))
     .execute();
 }
