@@ -2,7 +2,7 @@
 import { z } from "zod";
 import { endpoint } from "./endpoint.ts";
 import { Transfer } from "./exchange.ts";
-import { KindName } from "./items/kinds.ts";
+import { Content, KindName } from "./items/kinds.ts";
 import { Done, Id } from "./wire.ts";
 
 /** Against the bank: it has no such item, it has one that says something else, or just this. */
@@ -35,6 +35,41 @@ export const findingsPerPage = 50;
 /** Which of them are listed, or chosen. */
 export const findingFacets = [...findingStates, "like", "left"] as const;
 const facet = z.enum(findingFacets);
+
+/** What belongs to an item besides what it says, by names that both a file and the bank have. */
+export const FindingTagging = z.object({
+  label: z.string().nullable(),
+  topic: z.string().nullable(),
+  /** Title of the text, map or chart. */
+  stimulus: z.string().nullable(),
+  /** Codes, in order. */
+  standards: z.array(z.string()),
+  demand: z.string(),
+  use: z.string(),
+  expectedSeconds: z.int(),
+  writerDifficulty: z.int(),
+  points: z.number(),
+  tags: z.array(z.string()),
+  /** How many warnings somebody has dismissed. */
+  keptFindings: z.int(),
+});
+export type FindingTagging = z.infer<typeof FindingTagging>;
+
+export const showFinding = endpoint({
+  method: "get",
+  path: "/department/transfers/:transferId/findings/:n",
+  access: "lead",
+  summary: "What one item of an import that waits for a yes says, and what the item of the bank says that it meets.",
+  params: ofTransfer.extend({ n: z.coerce.number().int().min(0) }),
+  result: z.object({
+    /** Null: it was looked at by a version that did not keep it. */
+    content: Content.nullable(),
+    /** Null: the file does not say how this department uses it. */
+    tagging: FindingTagging.nullable(),
+    /** The item of the bank that says something else, or that is very like it. */
+    here: z.object({ number: z.int(), content: Content, tagging: FindingTagging }).nullable(),
+  }),
+});
 
 export const listFindings = endpoint({
   method: "get",
@@ -80,4 +115,4 @@ export const agreeToImport = endpoint({
   result: Transfer,
 });
 
-export const importFindingsEndpoints = { listFindings, chooseFindings, agreeToImport };
+export const importFindingsEndpoints = { listFindings, showFinding, chooseFindings, agreeToImport };

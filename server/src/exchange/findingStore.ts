@@ -40,6 +40,34 @@ export const listFindings = (
     .limit(limit)
     .execute();
 
+export const findFinding = (db: Db, { departmentId, transferId }: Of, n: number) =>
+  db
+    .selectFrom("importFinding")
+    .select(["itemId", "likeItemId", "content", "tagging"])
+    .where("departmentId", "=", departmentId)
+    .where("transferId", "=", transferId)
+    .where("n", "=", n)
+    .executeTakeFirst();
+
+/** What files call that which an item points at. */
+export async function nameTagging(
+  db: Db,
+  departmentId: string,
+  itemId: string,
+): Promise<{ topic: string | null; stimulus: string | null; standards: string[] }> {
+  const { rows } = await sql<{ topic: string | null; stimulus: string | null; standards: string[] }>`
+    select topic.name as topic, said.content ->> 'title' as stimulus,
+      array(select standard.code from item_standard tagged
+        join standard on standard.department_id = tagged.department_id and standard.id = tagged.standard_id
+        where tagged.department_id = item.department_id and tagged.item_id = item.id) as standards
+    from item
+    left join topic on topic.department_id = item.department_id and topic.id = item.topic_id
+    left join stimulus on stimulus.department_id = item.department_id and stimulus.id = item.stimulus_id
+    left join stimulus_revision said on said.department_id = item.department_id and said.id = stimulus.latest_revision_id
+    where item.department_id = ${departmentId} and item.id = ${itemId}`.execute(db);
+  return rows[0] ?? { topic: null, stimulus: null, standards: [] };
+}
+
 export async function countFindings(db: Db, { departmentId, transferId }: Of) {
   const { rows } = await sql<{
     new: number;

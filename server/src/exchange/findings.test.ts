@@ -12,6 +12,7 @@ import {
   cancelTransfer,
   chooseFindings,
   listFindings,
+  showFinding,
   listTransfers,
   undoImport,
 } from "./service.ts";
@@ -239,4 +240,50 @@ test("what is left out is pointed at no longer: neither as a twin nor by the lis
   const kept = withoutItems(body, left, new Set(), new Map());
   expect(kept.items[0]?.twin).toBe(one!.key);
   expect(kept.many[0]?.items).toHaveLength(2);
+});
+
+test("what each item of a file says is read before the yes, beside the item that it meets, tags by their names", async () => {
+  const { lead } = await otherDepartment(bench);
+  const file = await exported(bench);
+  await agree(lead, await look(lead, { ...file, items: file.items.slice(0, 3) }));
+  const [first, second, third, ...rest] = file.items;
+  const { family: _, ...copied } = third!;
+  const id = await look(lead, {
+    ...file,
+    items: [
+      { ...first!, demand: first!.demand === "apply" ? "recall" : "apply", standards: [], tags: ["new tag"] },
+      second!,
+      third!,
+      { ...copied, key: "copy" },
+      rest[0]!,
+    ],
+  });
+  const { findings } = await found(lead, id);
+  const full = (n: number) => showFinding(lead, { params: { transferId: id, n } });
+  const differs = await full(0);
+  expect(findings[0]?.state).toBe("differs");
+  // What it says is the same in words: only what belongs to the item differs.
+  expect(differs.content).toEqual(differs.here?.content);
+  const ours = (await showItem(lead, { params: { itemId: findings[0]!.item!.id } })).tagging;
+  const topic = file.topics.find(({ key }) => key === first!.topic)?.name;
+  expect(differs.here).toMatchObject({
+    number: findings[0]?.item?.number,
+    tagging: { demand: ours.demand, topic, standards: [...first!.standards].sort(), tags: ours.tags },
+  });
+  const changed = { demand: first!.demand === "apply" ? "recall" : "apply", standards: [], tags: ["new tag"] };
+  expect(differs.tagging).toEqual({ ...differs.here?.tagging, ...changed });
+  // What is just as here is the same in all.
+  const same = await full(1);
+  expect(same.tagging).toEqual(same.here?.tagging);
+  expect(same.content).toEqual(same.here?.content);
+  expect((await full(3)).here?.number).toBe(findings[2]?.item?.number);
+  expect((await full(4)).here).toBeNull();
+  await expect(full(9)).rejects.toMatchObject({ kind: "missing" });
+  const elsewhere = { ...bench.lead };
+  await expect(showFinding(elsewhere, { params: { transferId: id, n: 0 } })).rejects.toMatchObject({ kind: "missing" });
+  await expect(showFinding(bench.teacher, { params: { transferId: id, n: 0 } })).rejects.toMatchObject({
+    code: "notAllowed",
+  });
+  await agree(lead, id);
+  await expect(full(0)).rejects.toMatchObject({ kind: "missing" });
 });

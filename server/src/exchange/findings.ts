@@ -1,12 +1,12 @@
 /** What an import would do, shown before it does it; and what is chosen of it. */
 import type { Input, Result } from "@verdant/contract/endpoint";
-import type { Imported, Transfer } from "@verdant/contract/exchange";
+import type { FileItem, Imported, Transfer } from "@verdant/contract/exchange";
 import * as contract from "@verdant/contract/importFindings";
 import type { Note } from "@verdant/contract/packages";
 import { limits } from "@verdant/contract/wire";
 import { headline } from "@verdant/core/richText";
-import { findLikeItems } from "../bank/service.ts";
-import { Failure } from "../platform/failure.ts";
+import { findLikeItems, showItem } from "../bank/service.ts";
+import { Failure, need } from "../platform/failure.ts";
 import { firstOf } from "../platform/firstOf.ts";
 import { record } from "../platform/history.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
@@ -62,11 +62,20 @@ export async function lookAt(scope: Scope<Member>, transferId: string, importing
   const fresh = compared.filter(({ state }) => state === "new");
   const likes = await likesOf(scope, fresh.slice(0, mostLooked));
   const names = new Map(importing.body.topics.map(({ key, name }) => [key, name]));
+  const titles = new Map(importing.body.stimuli.map(({ key, title }) => [key, title]));
+  const nameOf = (of: ReadonlyMap<string, string>, key: string | undefined) =>
+    key === undefined ? null : (of.get(key) ?? key);
   const rows = compared.map(({ item, content, state, itemId, version }, n) => ({
     ...{ departmentId, transferId, n, key: item.key, state, itemId, version },
     ...{ kind: content.kind, stem: shortened(headline(content.stem)), choice: "take" as const },
-    topic: item.topic === undefined ? null : (names.get(item.topic) ?? item.topic),
-    likeItemId: likes.get(item.key) ?? null,
+    ...{ topic: nameOf(names, item.topic), likeItemId: likes.get(item.key) ?? null },
+    content: JSON.stringify(content),
+    tagging:
+      importing.ofOthers?.has(item.key) === true
+        ? null
+        : JSON.stringify(
+            taggingOf(item, { topic: nameOf(names, item.topic), stimulus: nameOf(titles, item.stimulus) }),
+          ),
   }));
   return {
     imported,
@@ -82,6 +91,26 @@ export async function lookAt(scope: Scope<Member>, transferId: string, importing
     },
   };
 }
+
+type Named = Pick<contract.FindingTagging, "topic" | "stimulus">;
+
+type Used = Pick<
+  FileItem,
+  "standards" | "demand" | "use" | "expectedSeconds" | "writerDifficulty" | "points" | "tags" | "keptFindings"
+> & { readonly label?: string | null | undefined };
+
+const taggingOf = (used: Used, named: Named): contract.FindingTagging => ({
+  label: used.label ?? null,
+  ...named,
+  standards: [...new Set(used.standards)].sort(),
+  demand: used.demand,
+  use: used.use,
+  expectedSeconds: used.expectedSeconds,
+  writerDifficulty: used.writerDifficulty,
+  points: used.points,
+  tags: used.tags,
+  keptFindings: used.keptFindings.length,
+});
 
 function stillPossible(
   { state, likeItemId }: Pick<contract.Finding, "state"> & { readonly likeItemId: string | null },
@@ -170,6 +199,31 @@ export async function listFindings(
     next: isMore ? (first.at(-1)?.n ?? null) : null,
     counts,
     taken: { new: takenNew, differs: takenDiffers },
+  };
+}
+
+export async function showFinding(
+  scope: Scope<Member>,
+  { params: { transferId, n } }: Input<typeof contract.showFinding>,
+): Promise<Result<typeof contract.showFinding>> {
+  mayExchange(scope, "import");
+  const { db, caller } = scope;
+  const { departmentId } = caller;
+  const { itemId, likeItemId, content, tagging } = need(
+    await store.findFinding(db, { departmentId, transferId }, n),
+    "item",
+  );
+  const hereId = itemId ?? likeItemId;
+  if (hereId === null) return { content, tagging, here: null };
+  const [here, named] = await Promise.all([
+    showItem(scope, { params: { itemId: hereId } }),
+    store.nameTagging(db, departmentId, hereId),
+  ]);
+  const { number, content: says, tagging: of } = here;
+  const { standards, ...names } = named;
+  return {
+    ...{ content, tagging },
+    here: { number, content: says, tagging: taggingOf({ ...of, standards }, names) },
   };
 }
 

@@ -9,7 +9,7 @@ export async function putAwayTransfers(db: Db, now: Date): Promise<number> {
   return deleteTransfersBefore(db, new Date(now.getTime() - keptMs));
 }
 
-export { agreeToImport, chooseFindings, listFindings } from "./findings.ts";
+export { agreeToImport, chooseFindings, listFindings, showFinding } from "./findings.ts";
 export { importDepartment } from "./importDepartment.ts";
 export { undoImport } from "./undoImport.ts";
 export { bringFile, cancelTransfer, listTransfers, openFile, startExport } from "./transfers.ts";

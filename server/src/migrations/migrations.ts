@@ -65,6 +65,7 @@ import * as wordsToSome from "./0062_wordsToSome.ts";
 import * as undoImports from "./0063_undoImports.ts";
 import * as olderPackages from "./0064_olderPackages.ts";
 import * as importFindings from "./0065_importFindings.ts";
+import * as findingContents from "./0066_findingContents.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -132,4 +133,5 @@ export const migrations: Record<string, Migration> = {
   "0063_undoImports": undoImports,
   "0064_olderPackages": olderPackages,
   "0065_importFindings": importFindings,
+  "0066_findingContents": findingContents,
 };

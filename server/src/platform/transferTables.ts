@@ -1,12 +1,12 @@
 /** The tables of files on their way in and out. */
 import type { Tagging } from "@verdant/contract/bank";
 import type { Imported, Transfer, Undone } from "@verdant/contract/exchange";
-import type { FindingChoice, FindingState } from "@verdant/contract/importFindings";
-import type { KindName } from "@verdant/core/items/kinds";
+import type { FindingChoice, FindingState, FindingTagging } from "@verdant/contract/importFindings";
+import type { Content, KindName } from "@verdant/core/items/kinds";
 import type { KeptQuiz, Note, ReportRow } from "@verdant/contract/packages";
 import type { LayoutPart } from "@verdant/core/assembly/layout";
 import type { ColumnType } from "kysely";
-import type { Default, Json, Owned, Row } from "./columns.ts";
+import type { Default, Json, JsonOrNull, Owned, Row } from "./columns.ts";
 
 type JsonUnlessAbsent<T> = ColumnType<T | null, string | undefined, string>;
 
@@ -83,6 +83,10 @@ export interface TransferTables {
     topic: string | null;
     likeItemId: string | null;
     choice: FindingChoice;
+    /** What it says; null: it was looked at before this was kept. */
+    content: JsonOrNull<Content>;
+    /** How the file uses it; null: it does not say. */
+    tagging: JsonOrNull<FindingTagging>;
   };
   transferPiece: Owned & { transferId: string; n: number; bytes: Buffer };
 }

@@ -3,10 +3,14 @@ import {
   agreeToImport,
   chooseFindings,
   listFindings,
+  showFinding,
   type Finding,
+  type FindingTagging,
   type listFindings as Listed,
 } from "@verdant/contract/importFindings";
 import type { Result } from "@verdant/contract/endpoint";
+import type { Content } from "@verdant/core/items/kinds";
+import { richTextOf } from "@verdant/core/richText";
 import { screen, within } from "@testing-library/react";
 import { Route, Routes } from "react-router";
 import { expect, test } from "vitest";
@@ -124,4 +128,60 @@ test("an import that waits no longer has nothing to choose; where the bank moved
   show(found({ transfer: { ...transfer, imported: { ...imported, notes } }, taken: { new: 0, differs: 0 } }));
   expect(await screen.findByText(/Somebody has changed items of the bank since you looked/)).toBeTruthy();
   expect(screen.getByRole("status").textContent).toBe("As it is chosen now, no item of the bank is new or changed.");
+});
+
+const content = (stem: string, right = "outer bank"): Content => ({
+  ...{ kind: "oneRightAnswer", schemaVersion: 1, stem: richTextOf(stem) },
+  options: [right, "inner bank"].map((text, i) => ({ id: `o${String(i)}`, text: richTextOf(text), isKey: i === 0 })),
+});
+const tagging: FindingTagging = {
+  ...{ label: null, topic: "Coasts", stimulus: null, standards: ["GEO-1"], demand: "recall", use: "practice" },
+  ...{ expectedSeconds: 45, writerDifficulty: 3, points: 1, tags: [], keptFindings: 0 },
+};
+
+test("what says something else stands beside ours, with the words and the tags that differ", async () => {
+  const full = {
+    content: content("Where is the water fastest?"),
+    tagging: { ...tagging, demand: "apply", standards: [] },
+    here: { number: 12, content: content("Where is the water fast?"), tagging },
+  };
+  const { user, asked } = show(found(), answers(showFinding, full));
+  const rows = within(await screen.findByRole("list", { name: "Items of the file" })).getAllByRole("listitem");
+  const row = within(rows[2] ?? document.body);
+  await user.click(row.getByRole("button", { name: "Compare" }));
+  expect(await row.findByText("fastest", { selector: "ins" })).toBeTruthy();
+  expect(row.getByText("fast", { selector: "del" })).toBeTruthy();
+  expect(
+    row.getByText("The same in both: answers, key and scoring, explanation, next step, nearly there."),
+  ).toBeTruthy();
+  const cells = within(row.getByRole("table"))
+    .getAllByRole("row")
+    .map((one) => one.textContent);
+  expect(cells).toEqual(["What differsItem 12 in the bankIn the file", "StandardsGEO-1nothing", "Demandrecallapply"]);
+  expect(asked.at(-1)?.path).toBe(`/api/department/transfers/${id(1)}/findings/2`);
+  await user.click(row.getByRole("button", { name: "Compare" }));
+  expect(row.queryByRole("table")).toBeNull();
+});
+
+test("where only tags differ it says that the words are the same; what is new is read with its key", async () => {
+  const same = { content: content("Where?"), tagging: { ...tagging, points: 2 } };
+  const differs = show(
+    found(),
+    answers(showFinding, { ...same, here: { number: 12, content: same.content, tagging } }),
+  );
+  const [compare] = await screen.findAllByRole("button", { name: "Compare" });
+  await differs.user.click((await screen.findAllByRole("button", { name: "Compare" }))[1] ?? compare ?? document.body);
+  expect(await screen.findByText(/are the same as those of item 12/)).toBeTruthy();
+  expect(screen.getByRole("row", { name: "Default points 1 2" })).toBeTruthy();
+  differs.unmount();
+
+  const fresh = show(found(), answers(showFinding, { ...same, here: null }));
+  await fresh.user.click((await screen.findAllByRole("button", { name: "Show" }))[0] ?? document.body);
+  expect(await screen.findByText("✓ outer bank")).toBeTruthy();
+  expect(screen.getByText("inner bank")).toBeTruthy();
+  fresh.unmount();
+
+  const old = show(found(), answers(showFinding, { content: null, tagging: null, here: null }));
+  await old.user.click((await screen.findAllByRole("button", { name: "Show" }))[0] ?? document.body);
+  expect(await screen.findByText(/was not kept when the file was read/)).toBeTruthy();
 });

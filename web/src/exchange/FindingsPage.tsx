@@ -18,6 +18,7 @@ import {
 } from "@verdant/contract/importFindings";
 import type { Result } from "@verdant/contract/endpoint";
 import { kindNames } from "@verdant/core/items/kindNames";
+import { ChevronDown, ChevronUp } from "lucide-react";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { problemOf } from "../platform/problem.ts";
@@ -26,6 +27,7 @@ import { t } from "../platform/words.ts";
 import { Page } from "../ui/Page.tsx";
 import { Failed, Loading } from "../ui/States.tsx";
 import { useToast } from "../ui/Toasts.tsx";
+import { FindingInFull } from "./FindingInFull.tsx";
 import { PackageReport } from "./PackageReport.tsx";
 import {
   useAgreeToImportMutation,
@@ -249,6 +251,7 @@ const itemWords: Readonly<Record<Exclude<FindingState, "new">, (number: number) 
 function Row({ transferId, finding }: { transferId: string; finding: Finding }) {
   const { n, state, item, kind, stem, topic, like, choice } = finding;
   const { choose, isLoading } = useChoose(transferId);
+  const [isOpen, setOpen] = useState(false);
   return (
     <Box
       component="li"
@@ -277,6 +280,17 @@ function Row({ transferId, finding }: { transferId: string; finding: Finding }) 
           )}
         </Typography>
       </Box>
+      <Button
+        size="small"
+        aria-expanded={isOpen}
+        aria-description={stem}
+        endIcon={isOpen ? <ChevronUp size={16} aria-hidden /> : <ChevronDown size={16} aria-hidden />}
+        onClick={() => {
+          setOpen(!isOpen);
+        }}
+      >
+        {state === "differs" || like ? t("Compare") : t("Show")}
+      </Button>
       {state !== "same" && (
         <TextField
           select
@@ -294,6 +308,11 @@ function Row({ transferId, finding }: { transferId: string; finding: Finding }) 
           )}
           <MenuItem value="leave">{state === "new" ? t("leave out") : t("keep ours")}</MenuItem>
         </TextField>
+      )}
+      {isOpen && (
+        <Box sx={{ flex: "1 1 100%", minWidth: 0, pb: 1 }}>
+          <FindingInFull transferId={transferId} n={n} isNew={state === "new"} />
+        </Box>
       )}
     </Box>
   );

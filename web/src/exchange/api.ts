@@ -6,7 +6,7 @@ import {
   undoImport,
   type Transfer,
 } from "@verdant/contract/exchange";
-import { agreeToImport, chooseFindings, listFindings } from "@verdant/contract/importFindings";
+import { agreeToImport, chooseFindings, listFindings, showFinding } from "@verdant/contract/importFindings";
 import { dropKept, listKept, makeQuizOfKept, showReport } from "@verdant/contract/packages";
 import { api, calls } from "../platform/contractApi.ts";
 
@@ -33,6 +33,7 @@ export const exchangeApi = api.injectEndpoints({
     }),
     startExport: build.mutation({ ...calls<typeof startExport>(startExport), invalidatesTags: ["Transfer"] }),
     listFindings: build.query({ ...calls<typeof listFindings>(listFindings), providesTags: ["Transfer"] }),
+    showFinding: build.query({ ...calls<typeof showFinding>(showFinding), providesTags: ["Transfer"] }),
     chooseFindings: build.mutation({ ...calls<typeof chooseFindings>(chooseFindings), invalidatesTags: ["Transfer"] }),
     agreeToImport: build.mutation({ ...calls<typeof agreeToImport>(agreeToImport), invalidatesTags: ["Transfer"] }),
     showReport: build.query({ ...calls<typeof showReport>(showReport) }),
@@ -67,6 +68,7 @@ export const {
   useBringFileMutation,
   useUndoImportMutation,
   useListFindingsQuery,
+  useShowFindingQuery,
   useChooseFindingsMutation,
   useAgreeToImportMutation,
   useShowReportQuery,
