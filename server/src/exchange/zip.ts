@@ -2,6 +2,7 @@
 import { Zip, ZipDeflate, ZipPassThrough } from "fflate";
 import { posix } from "node:path";
 import { Readable } from "node:stream";
+import { inflateRawSync } from "node:zlib";
 import yauzl from "yauzl";
 import { Failure } from "../platform/failure.ts";
 
@@ -14,6 +15,9 @@ export interface ArchiveBounds {
 }
 const archiveBounds: ArchiveBounds = { entries: 25_000, bytes: 600 * 1024 * 1024, ratio: 200 };
 const megabyte = 1024 * 1024;
+const smallBytes = megabyte / 4;
+/** The number of the method in an archive. */
+const deflated = 8;
 
 /** Reads any part of an archive. */
 export interface RandomAccess {
@@ -40,6 +44,24 @@ class Reader extends yauzl.RandomAccessReader {
   override _readStreamForRange(start: number, end: number): Readable {
     return Readable.from(this.source.read(start, end), { objectMode: false });
   }
+  /** Without a stream for every few bytes. */
+  override read(
+    buffer: Buffer,
+    offset: number,
+    length: number,
+    position: number,
+    callback: (error: Error | null) => void,
+  ): void {
+    this.bytes(position, position + length).then((bytes) => {
+      bytes.copy(buffer, offset);
+      callback(bytes.length === length ? null : new Error("unexpected EOF"));
+    }, callback);
+  }
+  async bytes(start: number, end: number): Promise<Buffer> {
+    const all: Buffer[] = [];
+    for await (const piece of this.source.read(start, end)) all.push(piece);
+    return all.length === 1 && all[0] ? all[0] : Buffer.concat(all);
+  }
 }
 
 /** Folders are none of its files. Names are compared as people and computers read them: in one form, without capitals. */
@@ -53,8 +75,9 @@ const sameName = (path: string) => path.normalize("NFC").toLowerCase();
 export async function openArchive(source: RandomAccess, bounds: ArchiveBounds = archiveBounds): Promise<Archive> {
   const broken = (error: unknown) =>
     new Failure("archiveBroken", { why: error instanceof Error ? error.message.slice(0, 200) : "" }, { cause: error });
+  const reader = new Reader(source);
   const zip = await yauzl
-    .fromRandomAccessReaderPromise(new Reader(source), source.size, {
+    .fromRandomAccessReaderPromise(reader, source.size, {
       lazyEntries: true,
       autoClose: false,
       strictFileNames: true,
@@ -80,6 +103,20 @@ export async function openArchive(source: RandomAccess, bounds: ArchiveBounds = 
     throw error instanceof Failure ? error : broken(error);
   }
   let inflated = 0;
+  /** A small entry in one go: a stream and a thread for each of ten thousand take longer than all of the inflating. */
+  async function wholeOf(entry: yauzl.Entry): Promise<Buffer> {
+    const { fileDataStart } = await zip.readLocalFileHeaderPromise(entry, { minimal: true });
+    const packed = await reader.bytes(fileDataStart, fileDataStart + entry.compressedSize);
+    // No more than it says it holds: what is longer lies, and is not unpacked.
+    const bytes = inflateRawSync(packed, { maxOutputLength: Math.max(1, entry.uncompressedSize) });
+    if (bytes.length !== entry.uncompressedSize) throw new Error("its size is not what the archive says");
+    return bytes;
+  }
+  async function* piecesOf(entry: yauzl.Entry): AsyncGenerator<Buffer> {
+    const isSmall = entry.compressedSize <= smallBytes && entry.uncompressedSize <= megabyte;
+    if (isSmall && entry.compressionMethod === deflated) yield await wholeOf(entry);
+    else yield* (await zip.openReadStreamPromise(entry)) as AsyncIterable<Buffer>;
+  }
   async function* pieces(path: string, most: number): AsyncGenerator<Buffer> {
     const named = { file: path.slice(0, 200) };
     const entry = entries.get(path);
@@ -88,7 +125,7 @@ export async function openArchive(source: RandomAccess, bounds: ArchiveBounds = 
     if (entry.uncompressedSize > most) throw tooLarge();
     let size = 0;
     try {
-      for await (const piece of (await zip.openReadStreamPromise(entry)) as AsyncIterable<Buffer>) {
+      for await (const piece of piecesOf(entry)) {
         size += piece.length;
         inflated += piece.length;
         if (size > most) throw tooLarge();
