@@ -1,6 +1,5 @@
 /** Packages of 10,000 items, in and out: how long it takes, and the most that the process which does it holds. */
 import { spawnSync } from "node:child_process";
-import { fileURLToPath } from "node:url";
 import type { FileItem } from "../contract/src/exchange.ts";
 import { agreeToImport, bringFile, startExport, undoImport } from "../server/src/exchange/service.ts";
 import { partsOf } from "../server/src/exchange/exportDepartment.ts";
@@ -8,11 +7,11 @@ import { toText } from "../server/src/exchange/fileContent.ts";
 import { writePackage } from "../server/src/exchange/qti/writePackage.ts";
 import { findMedia, listShownRows } from "../server/src/exchange/store.ts";
 import { writeArchive } from "../server/src/exchange/zip.ts";
+import { bundled } from "./bundled.ts";
 import { openInstallation } from "./installation.ts";
 import type { Measure } from "./main.ts";
 
 const wanted = 10_000;
-const transferScript = fileURLToPath(new URL("doTransfer.ts", import.meta.url));
 
 export async function packages(): Promise<Measure[]> {
   const bench = await openInstallation();
@@ -37,14 +36,14 @@ export async function packages(): Promise<Measure[]> {
   const bring = async (items: AsyncIterable<FileItem>) => {
     const pieces = writeArchive(writePackage({ ...source, items }));
     const { id, bytes } = await bringFile(lead, "ten-thousand.zip", pieces, { looksFirst: true });
-    const look = doTransfer(bench.url, departmentId, id);
+    const look = await doTransfer(bench.url, departmentId, id);
     await agreeToImport(lead, { params: { transferId: id } });
-    const write = doTransfer(bench.url, departmentId, id);
+    const write = await doTransfer(bench.url, departmentId, id);
     return { id, bytes, look, write, seconds: look.seconds + write.seconds };
   };
   const into = await bring(copies(some));
   const { id: outId } = await startExport(lead, { body: { format: "package" } });
-  const out = doTransfer(bench.url, departmentId, outId);
+  const out = await doTransfer(bench.url, departmentId, outId);
   const changed = await bring(copies(some, "Copy, put right,"));
   const start = performance.now();
   await undoImport(lead, { params: { transferId: changed.id } });
@@ -78,9 +77,9 @@ export interface Done {
 }
 
 /** In a process that does nothing else, so that what it holds is the transfer's. */
-export function doTransfer(url: string, departmentId: string, transferId: string): Done {
+export async function doTransfer(url: string, departmentId: string, transferId: string): Promise<Done> {
   const env = { ...process.env, DATABASE_URL: url };
-  const done = spawnSync(process.execPath, ["--import", "tsx", transferScript, departmentId, transferId], {
+  const done = spawnSync(process.execPath, [await bundled("doTransfer"), departmentId, transferId], {
     env,
     encoding: "utf8",
   });

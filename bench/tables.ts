@@ -15,7 +15,7 @@ export async function tables(): Promise<Measure[]> {
   const done = (transferId: string) => doTransfer(bench.url, departmentId, transferId);
   const out = async (format: Transfer["format"]) => {
     const { id } = await startExport(lead, { body: { format } });
-    const ended = done(id);
+    const ended = await done(id);
     const { pieces, bytes } = await openFile(lead, id);
     return { ended, pieces, bytes };
   };
@@ -24,11 +24,11 @@ export async function tables(): Promise<Measure[]> {
     "ten-thousand.csv",
     writeTable(() => copies(some), "table"),
   );
-  const csvIn = done(inId);
+  const csvIn = await done(inId);
   const csv = await out("table");
   const workbook = await out("workbook");
   const { id: againId } = await bringFile(lead, "again.xlsx", workbook.pieces);
-  const again = done(againId);
+  const again = await done(againId);
   await bench.close();
   const note = `${Math.round(bytes / 1e6)} MB as CSV, ${Math.round(workbook.bytes / 1e6)} MB as a workbook; the baseline is what the process holds before it begins`;
   const measures = (name: string, { seconds, before, peak }: Done, most: { s: number; mb: number }): Measure[] => [

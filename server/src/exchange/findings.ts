@@ -21,6 +21,9 @@ import { moveOn } from "./transferStore.ts";
 /** Of so many new items it is looked whether the bank has one like it: each takes a search of its own. */
 const mostLooked = 1000;
 
+/** So many are held as they are written at once: as text they take as much room again. */
+const keptAtOnce = 500;
+
 /** Letters of a question that are shown. */
 const mostOfStem = 300;
 
@@ -65,7 +68,7 @@ export async function lookAt(scope: Scope<Member>, transferId: string, importing
   const titles = new Map(importing.body.stimuli.map(({ key, title }) => [key, title]));
   const nameOf = (of: ReadonlyMap<string, string>, key: string | undefined) =>
     key === undefined ? null : (of.get(key) ?? key);
-  const rows = compared.map(({ item, content, state, itemId, version }, n) => ({
+  const rowOf = ({ item, content, state, itemId, version }: Compared, n: number) => ({
     ...{ departmentId, transferId, n, key: item.key, state, itemId, version },
     ...{ kind: content.kind, stem: shortened(headline(content.stem)), choice: "take" as const },
     ...{ topic: nameOf(names, item.topic), likeItemId: likes.get(item.key) ?? null },
@@ -76,7 +79,7 @@ export async function lookAt(scope: Scope<Member>, transferId: string, importing
         : JSON.stringify(
             taggingOf(item, { topic: nameOf(names, item.topic), stimulus: nameOf(titles, item.stimulus) }),
           ),
-  }));
+  });
   return {
     imported,
     notes: fresh.length > mostLooked ? [{ code: "likeOnlyFirst", terms: { count: mostLooked } }] : [],
@@ -86,8 +89,11 @@ export async function lookAt(scope: Scope<Member>, transferId: string, importing
         (await store.listChosen(db, { departmentId, transferId })).map((one) => [one.key, one.choice]),
       );
       await store.deleteFindings(db, { departmentId, transferId });
-      const kept = rows.map((row) => ({ ...row, choice: stillPossible(row, chosen.get(row.key)) }));
-      await insertAll(db, "importFinding", kept);
+      for (let from = 0; from < compared.length; from += keptAtOnce) {
+        const rows = compared.slice(from, from + keptAtOnce).map((one, i) => rowOf(one, from + i));
+        const kept = rows.map((row) => ({ ...row, choice: stillPossible(row, chosen.get(row.key)) }));
+        await insertAll(db, "importFinding", kept);
+      }
     },
   };
 }

@@ -265,9 +265,11 @@ function Row({ transferId, finding }: { transferId: string; finding: Finding }) 
           {stem === "" ? t("(no question yet)") : stem}
         </Typography>
         <Typography variant="body2" color="textSecondary">
-          {[kindNames[kind], ...(topic === null ? [] : [topic]), ...(state === "new" ? [t("new")] : []), ""].join(
-            " · ",
-          )}
+          {[
+            ...[kindNames[kind], ...(topic === null ? [] : [topic]), ...(state === "new" ? [t("new")] : [])],
+            // A link follows.
+            ...(state === "new" && !like ? [] : [""]),
+          ].join(" · ")}
           {item && state !== "new" && (
             <MuiLink component={Link} to={`/bank/${item.id}`}>
               {itemWords[state](item.number)}
