@@ -1,6 +1,7 @@
 /** A script of the bench as it would ship: bundled, without what a loader adds to every function. */
 import { build } from "esbuild";
 import { fileURLToPath } from "node:url";
+import { thirdPartyStaysOutside } from "../server/outside.mjs";
 
 /** @returns the path of the bundle */
 export async function bundled(name: string): Promise<string> {
@@ -8,16 +9,7 @@ export async function bundled(name: string): Promise<string> {
   await build({
     entryPoints: [fileURLToPath(new URL(`${name}.ts`, import.meta.url))],
     ...{ outfile, bundle: true, platform: "node", target: "node20", format: "esm", logLevel: "warning" },
-    plugins: [
-      {
-        name: "third-party-stays-outside",
-        setup(builder) {
-          builder.onResolve({ filter: /^[^./]/ }, ({ path }) =>
-            path.startsWith("@verdant/") ? undefined : { path, external: true },
-          );
-        },
-      },
-    ],
+    plugins: [thirdPartyStaysOutside],
   });
   return outfile;
 }

@@ -1,5 +1,6 @@
 /** Bundles the server, its worker and the demo loader; third-party packages stay outside the bundle. */
 import { build } from "esbuild";
+import { thirdPartyStaysOutside } from "./outside.mjs";
 
 await build({
   entryPoints: {
@@ -19,14 +20,5 @@ await build({
   format: "esm",
   sourcemap: true,
   logLevel: "warning",
-  plugins: [
-    {
-      name: "third-party-stays-outside",
-      setup(builder) {
-        builder.onResolve({ filter: /^[^./]/ }, ({ path }) =>
-          path.startsWith("@verdant/") ? undefined : { path, external: true },
-        );
-      },
-    },
-  ],
+  plugins: [thirdPartyStaysOutside],
 });

@@ -1,9 +1,9 @@
 /** Items that come in together: what each is, what is refused, and how little the database is asked. */
 import fc from "fast-check";
-import pg from "pg";
 import { richTextOf } from "@verdant/core/richText";
-import { expect, test, vi } from "vitest";
+import { expect, test } from "vitest";
 import { newId } from "../platform/id.ts";
+import { statementsOf } from "../platform/testing/statements.ts";
 import { useWorkbench } from "../platform/testing/workbench.ts";
 import { listItems } from "./list/search.ts";
 import { addItems, assumed, insertItems, saveItem, showItem } from "./service.ts";
@@ -105,15 +105,11 @@ test("they are found at once, each by its own words, and numbers follow each oth
 
 test("fifty take no more statements than five", async () => {
   const topic = await topicId();
-  const statements = async (n: number) => {
-    const sent = vi.spyOn(pg.Client.prototype, "query");
+  const statements = (n: number) => {
     const items = Array.from({ length: n }, (_, i) => ({
       ...{ topicId: topic, standardIds: [], content: contentOf(`Of ${n}: ${i}?`) },
     }));
-    await addItems(bench.lead, { body: { items } });
-    const count = sent.mock.calls.length;
-    sent.mockRestore();
-    return count;
+    return statementsOf(() => addItems(bench.lead, { body: { items } }));
   };
   const few = await statements(5);
   expect(await statements(50)).toBe(few);

@@ -20,6 +20,7 @@ type Tagging = Save["body"]["tagging"];
 
 export { faultsOf, hashOfContent } from "./content.ts";
 export { saveItems, type ChangedItem } from "./changedItems.ts";
+export { taggingOf } from "./store.ts";
 export { insertItems } from "./newItems.ts";
 export { approveRevision, sendBackItem, waitForReview } from "./approval.ts";
 export { dropDraft, keepDraft, showDraft } from "./drafts.ts";
@@ -76,12 +77,13 @@ export function saveItem(scope: Scope<Member>, { params, body }: Save, isSettled
     const { db, caller } = within;
     const { itemId } = params;
     const { version, tagging, content, variantOf } = body;
-    // First the department's row, so that of two saves at once the second reads what the first has written.
-    await store.nextChange(db, caller.departmentId, 0);
-    if (await store.itemExists(db, caller.departmentId, itemId))
-      await saveItems(within, [{ itemId, version, tagging, content }], isSettled);
-    else if (version !== 0) throw stale();
-    else await insertItems(within, [{ itemId, tagging, content, variantOf }], isSettled);
+    if (version > 0) await saveItems(within, [{ itemId, version, tagging, content }], isSettled);
+    else {
+      // First the department's row, so that of two saves at once the second reads what the first has written.
+      await store.nextChange(db, caller.departmentId, 0);
+      if (await store.itemExists(db, caller.departmentId, itemId)) throw stale();
+      await insertItems(within, [{ itemId, tagging, content, variantOf }], isSettled);
+    }
     return showItem(within, { params });
   });
 }

@@ -9,7 +9,7 @@ import { groupBy } from "@verdant/core/groupBy";
 import { hasExplanation, mediaOf, type Content } from "@verdant/core/items/kinds";
 import { withMathml } from "../bank/maths.ts";
 import { linkMedia, missingMedia } from "../media/service.ts";
-import { faultsOf, hashOfContent, saveItems, takeChange, type ChangedItem } from "../bank/service.ts";
+import { faultsOf, hashOfContent, saveItems, taggingOf, takeChange, type ChangedItem } from "../bank/service.ts";
 import { refreshSearchWords } from "../bank/index/searchWords.ts";
 import { Failure } from "../platform/failure.ts";
 import { newId } from "../platform/id.ts";
@@ -130,7 +130,7 @@ async function importSome(
       continue;
     }
     const now = taggingNow(before, standards.get(before.id) ?? []);
-    const tagging = ofOthers?.has(item.key) === true ? now : taggingOf(item, keys);
+    const tagging = ofOthers?.has(item.key) === true ? now : taggingOfFile(item, keys);
     const isAsItWas = hashOfContent(content) === hashOfContent(before.content) && isSame(tagging, now);
     const state = isAsItWas ? "same" : "differs";
     compared?.push({ item, content, state, itemId: before.id, version: before.version });
@@ -171,7 +171,7 @@ function parsed(item: FileItem, index: number, keys: Keys): Content {
   throw new Failure("fileItemNotValid", { item: item.key }, { errors });
 }
 
-const taggingOf = (item: FileItem, keys: Keys) => ({
+const taggingOfFile = (item: FileItem, keys: Keys) => ({
   label: item.label ?? null,
   topicId: item.topic === undefined ? null : lookUp(keys.topics, item.topic, "topic"),
   stimulusId: item.stimulus === undefined ? null : lookUp(keys.stimuli, item.stimulus, "stimulus"),
@@ -187,22 +187,13 @@ const taggingOf = (item: FileItem, keys: Keys) => ({
 
 type Known = Awaited<ReturnType<typeof store.listItemsOfKeys>>[number];
 
-const taggingNow = (row: Known, standards: readonly { standardId: string }[]): ReturnType<typeof taggingOf> => ({
-  label: row.label,
-  topicId: row.topicId,
-  stimulusId: row.stimulusId,
+const taggingNow = (row: Known, standards: readonly { standardId: string }[]): ReturnType<typeof taggingOfFile> => ({
+  ...taggingOf(row),
   standardIds: standards.map((one) => one.standardId),
-  demand: row.demand,
-  use: row.use,
-  expectedSeconds: row.expectedSeconds,
-  writerDifficulty: row.writerDifficulty,
-  keptFindings: row.keptFindings,
-  tags: row.tags,
-  points: row.points,
 });
 
 /** Where it belongs and how it is used, whatever the order of standards. */
-const isSame = (a: ReturnType<typeof taggingOf>, b: ReturnType<typeof taggingOf>): boolean => {
+const isSame = (a: ReturnType<typeof taggingOfFile>, b: ReturnType<typeof taggingOfFile>): boolean => {
   const [one, other] = [a, b].map(({ standardIds, ...rest }) => ({ ...rest, standardIds: [...standardIds].sort() }));
   return canonicalJson(one) === canonicalJson(other);
 };
@@ -232,7 +223,7 @@ async function insertFresh(
       familyId,
       number: firstNumber + i,
       revisionId: newId(),
-      tagging: taggingOf(item, keys),
+      tagging: taggingOfFile(item, keys),
     };
   });
   await store.insertAll(

@@ -1,0 +1,3 @@
+import type { Plugin } from "esbuild";
+
+export declare const thirdPartyStaysOutside: Plugin;
