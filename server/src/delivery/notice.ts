@@ -11,6 +11,7 @@ import { need } from "../platform/failure.ts";
 import { atomically, type Member, type Scope, type Student } from "../platform/scope.ts";
 import { listAudience, listRules } from "./beforeGoStore.ts";
 import * as noticeStore from "./noticeStore.ts";
+import { listReleaseItems } from "./releaseItemStore.ts";
 import * as store from "./store.ts";
 
 type GivenRelease = Pick<
@@ -27,7 +28,7 @@ export async function noticeOf(
   const rules = completeRules(kept);
   const [places, items] = [
     await store.listReleasePlaces(db, departmentId, releaseId),
-    await store.listReleaseItems(db, departmentId, releaseId),
+    await listReleaseItems(db, departmentId, releaseId),
   ];
   let [questions, points, seconds] = [0, 0, 0];
   for (const place of places) {

@@ -12,6 +12,7 @@ import { scaled } from "@verdant/core/marks/markTable";
 import type { Db } from "../platform/database.ts";
 import { Failure, need } from "../platform/failure.ts";
 import type { Scope, Student } from "../platform/scope.ts";
+import { listReleaseItems } from "./releaseItemStore.ts";
 import * as rulingStore from "./rulingStore.ts";
 import { reflectionBefore, whatIsMissing } from "./beforeGo.ts";
 import { isOver } from "./isOver.ts";
@@ -174,7 +175,7 @@ async function twinsToShow(
   const reserved = items.filter((item) => item.use === "reserved").map((item) => item.itemId);
   const twins = await sittingStore.listTwins(db, departmentId, reserved);
   if (twins.size === 0 || shows(openness, "everything")) return twins;
-  const asked = new Set((await store.listReleaseItems(db, departmentId, releaseId)).map(({ itemId }) => itemId));
+  const asked = new Set((await listReleaseItems(db, departmentId, releaseId)).map(({ itemId }) => itemId));
   return new Map([...twins].filter(([, twin]) => !asked.has(twin.itemId)));
 }
 

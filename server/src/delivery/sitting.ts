@@ -22,6 +22,7 @@ import { handFor } from "./hands.ts";
 import { isOver } from "./isOver.ts";
 import { finish, markAgain } from "./marking.ts";
 import { neighboursAt } from "./neighbours.ts";
+import { listReleaseItems, type ReleaseItemRow } from "./releaseItemStore.ts";
 import * as sittingStore from "./sittingStore.ts";
 import * as store from "./store.ts";
 import { noticeOf } from "./notice.ts";
@@ -108,7 +109,7 @@ const windowOf = (release: { opensAt: Date; shutsAt: Date | null }) => ({
 interface DealtGo {
   readonly ordinal: number;
   readonly seed: string;
-  readonly dealt: readonly Dealt<DealtItem & { readonly now: ReleaseItem }>[];
+  readonly dealt: readonly Dealt<DealtItem & { readonly now: ReleaseItemRow }>[];
 }
 
 /** The questions of the next go; nothing of it is kept yet but what the whole class draws. */
@@ -196,20 +197,18 @@ async function startGo(
   return id;
 }
 
-type ReleaseItem = Awaited<ReturnType<typeof store.listReleaseItems>>[number];
-
 /** The release as core deals it. */
 async function partsToDeal(
   { db }: Scope,
   departmentId: string,
   { releaseId }: GivenRelease,
-): Promise<DealPart<DealtItem & { readonly now: ReleaseItem }>[]> {
+): Promise<DealPart<DealtItem & { readonly now: ReleaseItemRow }>[]> {
   const [parts, places, items] = [
     await store.listReleaseParts(db, departmentId, releaseId),
     await store.listReleasePlaces(db, departmentId, releaseId),
-    await store.listReleaseItems(db, departmentId, releaseId),
+    await listReleaseItems(db, departmentId, releaseId),
   ];
-  const toDeal = (item: ReleaseItem) => ({
+  const toDeal = (item: ReleaseItemRow) => ({
     itemId: item.itemId,
     familyId: item.familyId,
     topicId: item.topicId ?? item.itemId,

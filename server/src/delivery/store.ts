@@ -1,5 +1,4 @@
 /** SQL for releases. Sittings and answers have their own files. */
-import { fewestToCalibrate } from "@verdant/core/insight/rasch";
 import type { Rules } from "@verdant/core/delivery/rules";
 import { sql, type Insertable } from "kysely";
 import type { Db } from "../platform/database.ts";
@@ -312,79 +311,6 @@ export function listReleasePlaces(db: Db, departmentId: string, releaseId: strin
     .where("place.departmentId", "=", departmentId)
     .where("part.releaseId", "=", releaseId)
     .select(["place.id", "place.partId", "place.kind", "place.points", "place.take", "place.text"])
-    .orderBy("part.position")
-    .orderBy("place.position")
-    .execute();
-}
-
-/** The items of a release in order, with the content of the revision that was released. */
-export function listReleaseItems(db: Db, departmentId: string, releaseId: string) {
-  return db
-    .selectFrom("releaseItem")
-    .innerJoin("releasePlace as place", (join) =>
-      join.onRef("place.departmentId", "=", "releaseItem.departmentId").onRef("place.id", "=", "releaseItem.placeId"),
-    )
-    .innerJoin("releasePart as part", (join) =>
-      join.onRef("part.departmentId", "=", "place.departmentId").onRef("part.id", "=", "place.partId"),
-    )
-    .innerJoin("itemRevision as revision", (join) =>
-      join
-        .onRef("revision.departmentId", "=", "releaseItem.departmentId")
-        .onRef("revision.id", "=", "releaseItem.revisionId"),
-    )
-    .innerJoin("item", (join) =>
-      join.onRef("item.departmentId", "=", "releaseItem.departmentId").onRef("item.id", "=", "releaseItem.itemId"),
-    )
-    .leftJoin("topic", (join) =>
-      join.onRef("topic.departmentId", "=", "item.departmentId").onRef("topic.id", "=", "item.topicId"),
-    )
-    .leftJoin("unit", (join) =>
-      join.onRef("unit.departmentId", "=", "place.departmentId").onRef("unit.id", "=", "place.unitId"),
-    )
-    .leftJoin("stimulusRevision as stimulus", (join) =>
-      join
-        .onRef("stimulus.departmentId", "=", "releaseItem.departmentId")
-        .onRef("stimulus.id", "=", "releaseItem.stimulusRevisionId"),
-    )
-    .leftJoin("itemStats as stats", (join) =>
-      join.onRef("stats.departmentId", "=", "item.departmentId").onRef("stats.itemId", "=", "item.id"),
-    )
-    .leftJoin("itemCalibration as onScale", (join) =>
-      join
-        .onRef("onScale.departmentId", "=", "revision.departmentId")
-        .onRef("onScale.parameterId", "=", "revision.parameterId")
-        .on("onScale.answers", ">=", fewestToCalibrate),
-    )
-    .where("releaseItem.departmentId", "=", departmentId)
-    .where("releaseItem.releaseId", "=", releaseId)
-    .select(["stats.answers as knownAnswers", "stats.creditSum as knownCredit", "onScale.difficulty"])
-    .select([
-      "item.id as itemId",
-      "item.number",
-      "item.kind",
-      "item.use",
-      "item.familyId",
-      "item.topicId",
-      "item.expectedSeconds",
-      "item.writerDifficulty",
-      "topic.name as topic",
-    ])
-    .select([
-      "releaseItem.stimulusRevisionId",
-      "stimulus.stimulusId",
-      "stimulus.content as stimulus",
-      "revision.id as revisionId",
-      "revision.content",
-      "place.id as placeId",
-      "place.points",
-      "part.id as partId",
-      "part.position as partNumber",
-      "part.heading",
-      "unit.id as unitId",
-      "unit.name as unit",
-      "unit.letter",
-      "unit.hue",
-    ])
     .orderBy("part.position")
     .orderBy("place.position")
     .execute();

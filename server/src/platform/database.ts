@@ -54,7 +54,7 @@ export interface Connecting {
   readonly statementMs?: number;
   /**
    * The address is that of a pooler which gives a connection for one transaction at a time: nothing is prepared by name,
-   * which another connection would not know, and the time-outs are those of the role (docs/operating.md).
+   * which another connection would not know, and the time-outs and `jit` are those of the role (docs/operating.md).
    */
   readonly isPooled?: boolean;
 }
@@ -65,6 +65,8 @@ export function connect(url: string, poolSize: number, connecting: Connecting = 
     Client: PreparingClient,
     statement_timeout: statementMs,
     idle_in_transaction_session_timeout: patience.idleInTransaction,
+    // Compiling a statement pays for minutes of work. What people wait for takes milliseconds, the compiling tenths of a second.
+    options: "-c jit=off",
   };
   const pool = new pg.Pool({
     connectionString: url,
