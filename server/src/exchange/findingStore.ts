@@ -102,6 +102,22 @@ export async function setChoice(
       and finding.state <> 'same' and (${choice}::text <> 'variant' or finding.like_item_id is not null)`.execute(db);
 }
 
+/** Items as they were read, in the order of the file, after a place. */
+export const listRead = (
+  db: Db,
+  { departmentId, transferId }: Of,
+  { after, limit }: { after: number; limit: number },
+) =>
+  db
+    .selectFrom("importFinding")
+    .select(["n", "item"])
+    .where("departmentId", "=", departmentId)
+    .where("transferId", "=", transferId)
+    .where("n", ">", after)
+    .orderBy("n")
+    .limit(limit)
+    .execute();
+
 /** What each item of the file was when it was looked at, and what was chosen. */
 export const listChosen = (db: Db, { departmentId, transferId }: Of) =>
   db

@@ -59,7 +59,13 @@ export interface LookedAt {
   readonly keep: (within: Scope<Member>) => Promise<void>;
 }
 
-export async function lookAt(scope: Scope<Member>, transferId: string, importing: Importing): Promise<LookedAt> {
+/** @param keepsItems whether the items are kept as they were read, too */
+export async function lookAt(
+  scope: Scope<Member>,
+  transferId: string,
+  importing: Importing,
+  { keepsItems }: { readonly keepsItems: boolean },
+): Promise<LookedAt> {
   const { departmentId } = scope.caller;
   const { imported, compared } = await tryImport(scope, importing);
   const fresh = compared.filter(({ state }) => state === "new");
@@ -73,6 +79,7 @@ export async function lookAt(scope: Scope<Member>, transferId: string, importing
     ...{ kind: content.kind, stem: shortened(headline(content.stem)), choice: "take" as const },
     ...{ topic: nameOf(names, item.topic), likeItemId: likes.get(item.key) ?? null },
     content: JSON.stringify(content),
+    item: keepsItems ? JSON.stringify(item) : null,
     tagging:
       importing.ofOthers?.has(item.key) === true
         ? null

@@ -4,7 +4,7 @@ import { textOf } from "@verdant/core/bank/writtenItems";
 import { leadWhoAsked } from "../platform/asker.ts";
 import { isOverloaded, isUnreachable } from "../platform/database.ts";
 import { Failure } from "../platform/failure.ts";
-import type { Brought, QuizLayout } from "../platform/transferTables.ts";
+import type { Brought, QuizLayout, ReadBesides } from "../platform/transferTables.ts";
 import { atomically, type Member, type Scope } from "../platform/scope.ts";
 import { itemReader, writeDepartmentFile } from "./exportDepartment.ts";
 import { isPackage, type FileItem, type Imported, type Transfer } from "@verdant/contract/exchange";
@@ -16,12 +16,13 @@ import { countsOf, keepParts } from "./keptParts.ts";
 import { writeLargeZip } from "./largeZip.ts";
 import { askedAbout, knownTo } from "./knownTo.ts";
 import { mediaOfPackage } from "./qti/packageMedia.ts";
-import { readPackage } from "./qti/readPackage.ts";
+import { readPackage, type ReadPackage } from "./qti/readPackage.ts";
 import { structureOf } from "./qti/structure.ts";
 import { asChosen, lookAt } from "./findings.ts";
 import { deleteFindings } from "./findingStore.ts";
 import { importDepartment, type Importing } from "./importDepartment.ts";
 import { MovedOn } from "./importItems.ts";
+import { besidesItems, digestOf, readBefore } from "./readBefore.ts";
 import { mediaOfFile, readDepartmentFile } from "./readDepartmentFile.ts";
 import { readTable } from "./table/readTable.ts";
 import { readCsv, readWorkbook, tableBounds, type Sheet } from "./table/sheets.ts";
@@ -59,6 +60,7 @@ export const transfers: JobKind = {
       const problem = saidOf(error instanceof Failure ? error : new Failure("transferFailed"));
       await moveOn({ state: "failed", finishedAt: now(), problem });
       await store.deletePieces(db, departmentId, subject);
+      await deleteFindings(db, { departmentId, transferId: subject });
     }
   },
 };
@@ -84,6 +86,13 @@ async function bringIn(scope: Scope<Member>, coming: Coming): Promise<void> {
   const { db } = scope;
   const { departmentId } = scope.caller;
   const { id, bytes } = coming;
+  const media = (within: Scope<Member>) => mediaOfFile(piecesOf(within.db, departmentId, id));
+  const before = coming.agreedAt === null ? undefined : await readBefore(scope, id);
+  if (before?.ofPackage) {
+    const archive = await openArchive(accessTo(db, departmentId, id, bytes));
+    return bringPackage(scope, coming, archive, { body: before.body, ...before.ofPackage });
+  }
+  if (before) return settle(scope, coming, { body: before.body, media });
   let read = 0;
   async function* counted(): AsyncGenerator<Buffer> {
     for await (const piece of piecesOf(db, departmentId, id)) {
@@ -97,8 +106,7 @@ async function bringIn(scope: Scope<Member>, coming: Coming): Promise<void> {
   if (isArchive(start)) return bringArchive(scope, coming);
   if (!isJson(start)) return bringTable(scope, coming, await csvOf(counted()));
   const body = await readDepartmentFile(counted());
-  const media = (within: Scope<Member>) => mediaOfFile(piecesOf(within.db, departmentId, id));
-  await settle(scope, coming, { body, media });
+  await settle(scope, coming, { body, media, readBesides: besidesItems(body, null) });
 }
 
 /** A file that has been read: what is to be imported of it, and what is to be said. */
@@ -108,6 +116,8 @@ interface Arrived extends Pick<Importing, "body" | "ofOthers" | "versions"> {
   readonly keep?: (within: Scope<Member>) => Promise<void>;
   readonly report?: readonly ReportRow[];
   readonly notes?: readonly Note[];
+  /** What is kept of it until the yes; absent where it is read anew. */
+  readonly readBesides?: ReadBesides;
 }
 
 /** Imports what has arrived; or shows what that would do, where somebody wants to look first. */
@@ -152,13 +162,14 @@ async function writeIn(
 
 async function showFirst(scope: Scope<Member>, { id, isMovedOn }: Coming, arrived: Arrived): Promise<void> {
   const { departmentId } = scope.caller;
-  const { body, ofOthers, versions, report } = arrived;
-  const { imported: would, notes, keep } = await lookAt(scope, id, { body, ofOthers, versions });
+  const { body, ofOthers, versions, report, readBesides = null } = arrived;
+  const importing = { body, ofOthers, versions };
+  const { imported: would, notes, keep } = await lookAt(scope, id, importing, { keepsItems: readBesides !== null });
   const more: Note[] = [...(isMovedOn ? [{ code: "bankMovedOn" as const, terms: {} }] : []), ...notes];
   await atomically(scope, async (within) => {
     await keep(within);
     const imported = { ...would, ...saidOfFile(arrived, more) };
-    const to = { state: "read", imported, ...(report && { report }), share: 1, agreedAt: null } as const;
+    const to = { state: "read", imported, ...(report && { report }), readBesides, share: 1, agreedAt: null } as const;
     if (!(await store.moveOn(within.db, departmentId, id, ["running"], to))) throw new Cancelled();
   });
 }
@@ -234,7 +245,12 @@ async function bringTable(scope: Scope<Member>, coming: Coming, { sheets, format
 }
 
 /** The parts of a package are read first, each by itself; then all that can be used is written in one transaction. */
-async function bringPackage(scope: Scope<Member>, coming: Coming, archive: Archive): Promise<void> {
+async function bringPackage(
+  scope: Scope<Member>,
+  coming: Coming,
+  archive: Archive,
+  before?: ReadPackage & { readonly shown: readonly string[] },
+): Promise<void> {
   const { db, caller } = scope;
   const { departmentId } = caller;
   const { id, bytes } = coming;
@@ -246,14 +262,18 @@ async function bringPackage(scope: Scope<Member>, coming: Coming, archive: Archi
   const media = await mediaOfPackage(archive, new Map(structure?.media.map((row) => [row.hash, row])));
   try {
     const known = await knownTo(scope);
-    const { body, ofOthers, kept, report } = await readPackage({ archive, media, structure, known }, moveOn);
+    const { body, ofOthers, kept, report } =
+      before ?? (await readPackage({ archive, media, structure, known }, moveOn));
+    for (const path of before?.shown ?? []) await media.shown(path);
     await moveOn(1);
+    const ofPackage = { ofOthers: [...ofOthers], kept, shown: media.paths(), known: digestOf(known) };
     const keep = async (within: Scope<Member>) => {
       // Through the transaction's own connection: it must not wait for another.
       if (kept.length > 0)
         await keepParts(within, await openArchive(accessTo(within.db, departmentId, id, bytes)), kept);
     };
-    await settle(scope, coming, { body, media: () => media.all(), ofOthers, keep, report });
+    const readBesides = besidesItems(body, ofPackage);
+    await settle(scope, coming, { body, media: () => media.all(), ofOthers, keep, report, readBesides });
   } finally {
     await media.close();
   }

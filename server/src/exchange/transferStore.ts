@@ -5,7 +5,7 @@ import type { ReportRow } from "@verdant/contract/packages";
 import type { Db } from "../platform/database.ts";
 import { deleteSome } from "../platform/expired.ts";
 import type { Tables } from "../platform/tables.ts";
-import type { Brought } from "../platform/transferTables.ts";
+import type { Brought, ReadBesides } from "../platform/transferTables.ts";
 
 const shown = (db: Db, departmentId: string) =>
   db
@@ -66,9 +66,11 @@ export async function moveOn(
     brought?: Brought;
     report?: readonly ReportRow[];
     problem?: NonNullable<Transfer["problem"]>;
+    readBesides?: ReadBesides | null;
   },
 ): Promise<boolean> {
-  const { imported, brought, report, problem, ...rest } = to;
+  const { imported, brought, report, problem, readBesides, ...rest } = to;
+  const isOver = to.state === "done" || to.state === "failed" || to.state === "cancelled";
   const { numUpdatedRows } = await db
     .updateTable("transfer")
     .set({
@@ -80,6 +82,8 @@ export async function moveOn(
       }),
       ...(report && { report: JSON.stringify(report) }),
       ...(problem && { problem: JSON.stringify(problem) }),
+      ...(readBesides && { readBesides: JSON.stringify(readBesides) }),
+      ...((isOver || readBesides === null) && { readBesides: null }),
     })
     .where("departmentId", "=", departmentId)
     .where("id", "=", transferId)
@@ -87,6 +91,15 @@ export async function moveOn(
     .executeTakeFirst();
   return numUpdatedRows > 0n;
 }
+
+/** What was read of a file besides its items when it was looked at, and what was said of its parts. */
+export const findRead = (db: Db, departmentId: string, transferId: string) =>
+  db
+    .selectFrom("transfer")
+    .select(["readBesides", "report"])
+    .where("departmentId", "=", departmentId)
+    .where("id", "=", transferId)
+    .executeTakeFirst();
 
 /** The first rows of what became of the parts of a package, and how many there are; none where it was no package. */
 export const findReport = (db: Db, departmentId: string, transferId: string, limit: number) =>

@@ -12,6 +12,7 @@ import { Failure, need } from "../platform/failure.ts";
 import { record } from "../platform/history.ts";
 import { newId } from "../platform/id.ts";
 import { atomically, type Member, type OpenScope, type Scope } from "../platform/scope.ts";
+import { deleteFindings } from "./findingStore.ts";
 import * as store from "./transferStore.ts";
 import type { RandomAccess } from "./zip.ts";
 
@@ -212,6 +213,7 @@ export function cancelTransfer(
     const transfer = await showTransfer(within, transferId);
     if (!isStopped && transfer.state !== "cancelled") throw new Failure("transferOver");
     await store.deletePieces(db, departmentId, transferId);
+    await deleteFindings(db, { departmentId, transferId });
     return transfer;
   });
 }

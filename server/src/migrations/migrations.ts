@@ -66,6 +66,7 @@ import * as undoImports from "./0063_undoImports.ts";
 import * as olderPackages from "./0064_olderPackages.ts";
 import * as importFindings from "./0065_importFindings.ts";
 import * as findingContents from "./0066_findingContents.ts";
+import * as readOnce from "./0067_readOnce.ts";
 
 export const migrations: Record<string, Migration> = {
   "0001_department": department,
@@ -134,4 +135,5 @@ export const migrations: Record<string, Migration> = {
   "0064_olderPackages": olderPackages,
   "0065_importFindings": importFindings,
   "0066_findingContents": findingContents,
+  "0067_readOnce": readOnce,
 };

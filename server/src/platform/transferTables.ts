@@ -1,6 +1,6 @@
 /** The tables of files on their way in and out. */
 import type { Tagging } from "@verdant/contract/bank";
-import type { Imported, Transfer, Undone } from "@verdant/contract/exchange";
+import type { DepartmentFile, FileItem, Imported, Transfer, Undone } from "@verdant/contract/exchange";
 import type { FindingChoice, FindingState, FindingTagging } from "@verdant/contract/importFindings";
 import type { Content, KindName } from "@verdant/core/items/kinds";
 import type { KeptQuiz, Note, ReportRow } from "@verdant/contract/packages";
@@ -26,6 +26,34 @@ export interface Brought {
     readonly revisionId: string;
     readonly tagging: Tagging;
   }[];
+}
+
+/** A part of a package that cannot be used here and is kept as it came. */
+export interface KeptFile {
+  readonly package: string;
+  readonly identifier: string;
+  readonly title: string;
+  readonly words: string;
+  readonly notes: readonly Note[];
+  readonly type: string;
+  /** What quiz a test is; null for whatever is none. */
+  readonly quiz: KeptQuiz | null;
+  /** Its own file first. */
+  readonly paths: readonly string[];
+}
+
+/** What was read of a file besides its items and its pictures. */
+export interface ReadBesides {
+  readonly body: Omit<DepartmentFile, "items" | "media">;
+  /** Only of a package; null of a department file. */
+  readonly ofPackage: {
+    readonly ofOthers: readonly string[];
+    readonly kept: readonly KeptFile[];
+    /** Pictures and recordings that are shown, by their paths. */
+    readonly shown: readonly string[];
+    /** A digest of what the department had, by which parts were known again. */
+    readonly known: string;
+  } | null;
 }
 
 export interface TransferTables {
@@ -54,6 +82,8 @@ export interface TransferTables {
     /** The gravest first. */
     report: JsonUnlessAbsent<ReportRow[]>;
     problem: JsonUnlessAbsent<NonNullable<Transfer["problem"]>>;
+    /** Of an import that waits for a yes; null: it is read anew. */
+    readBesides: ColumnType<ReadBesides | null, string | undefined, string | null>;
   };
   /** Parts of packages that cannot be used here. */
   keptPart: Row & {
@@ -87,6 +117,8 @@ export interface TransferTables {
     content: JsonOrNull<Content>;
     /** How the file uses it; null: it does not say. */
     tagging: JsonOrNull<FindingTagging>;
+    /** As it was read; null: the file is read anew after the yes. */
+    item: JsonOrNull<FileItem>;
   };
   transferPiece: Owned & { transferId: string; n: number; bytes: Buffer };
 }

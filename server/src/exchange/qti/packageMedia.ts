@@ -14,6 +14,8 @@ import type { Shown } from "./readText.ts";
 export interface PackageMedia {
   /** What a file is; undefined where it is nothing that can be shown. */
   readonly shown: (path: string) => Promise<Shown | undefined>;
+  /** The paths that were asked for and can be shown. */
+  readonly paths: () => string[];
   /** Everything that was asked for, one at a time. */
   readonly all: () => AsyncGenerator<FileMedia>;
   readonly close: () => Promise<void>;
@@ -75,6 +77,7 @@ export async function mediaOfPackage(
       if (!known.has(path)) known.set(path, await look(path));
       return known.get(path);
     },
+    paths: () => [...known].flatMap(([path, shown]) => (shown === undefined ? [] : [path])),
     all: async function* () {
       for (const row of rows.values())
         yield { ...row, base64: (await readFile(join(folder, row.hash))).toString("base64") };

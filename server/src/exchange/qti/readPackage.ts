@@ -3,6 +3,7 @@ import type { FileItem } from "@verdant/contract/exchange";
 import { limits } from "@verdant/contract/wire";
 import { outcomes, type KeptQuiz, type Note, type ReportRow } from "@verdant/contract/packages";
 import { Failure } from "../../platform/failure.ts";
+import type { KeptFile } from "../../platform/transferTables.ts";
 import { fromText, misconceptionsIn } from "../fileContent.ts";
 import type { FileBody } from "../readDepartmentFile.ts";
 import { pathOf, type Archive } from "../zip.ts";
@@ -17,20 +18,6 @@ import { readItem } from "./readItem.ts";
 import { toRichText, type Shown } from "./readText.ts";
 import { emptyStructure, type Structure } from "./structure.ts";
 import { childOf, childrenOf, firstOf, mostXmlBytes, readXml, within, XmlFault, type Element } from "./xml.ts";
-
-/** A part that cannot be used here and is kept as it came. */
-export interface KeptFile {
-  readonly package: string;
-  readonly identifier: string;
-  readonly title: string;
-  readonly words: string;
-  readonly notes: readonly Note[];
-  readonly type: string;
-  /** What quiz a test is; null for whatever is none. */
-  readonly quiz: KeptQuiz | null;
-  /** Its own file first. */
-  readonly paths: readonly string[];
-}
 
 export interface ReadPackage {
   readonly body: FileBody;
