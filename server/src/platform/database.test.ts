@@ -1,4 +1,4 @@
-/** What a connection is set to, and the statements that are prepared on it. */
+/** What a connection is set to. */
 import { sql } from "kysely";
 import { expect, test } from "vitest";
 import { connect, type Db } from "./database.ts";
@@ -30,17 +30,4 @@ test("what is asked for in the address stands", async () => {
 test("behind a pooler the settings are those of the role", async () => {
   const own = await settingsOf(connect(bench.url, 1, { isPooled: true }));
   expect(own["statement_timeout"]).toBe("0");
-});
-
-test("a long query is prepared once for a connection, a short one not at all", async () => {
-  const db = connect(bench.url, 1);
-  const long = sql.raw(`/* ${"x".repeat(500)} */`);
-  for (let times = 0; times < 3; times++) {
-    await sql`select ${times}::int as n ${long}`.execute(db);
-    await sql`select ${times}::int as n`.execute(db);
-  }
-  const { rows } = await sql<{ statement: string }>`select statement from pg_prepared_statements`.execute(db);
-  await db.destroy();
-  expect(rows).toHaveLength(1);
-  expect(rows[0]?.statement).toContain("xxx");
 });
